@@ -1,0 +1,21 @@
+package inky.courier.core;
+
+import java.util.List;
+
+/** A value that breaks a rule of the job; carries every problem found, so that a form can show them together. */
+public class Invalid extends RuntimeException {
+    private final transient List<Problem> problems;
+
+    public Invalid(List<Problem> problems) {
+        super(problems.isEmpty() ? "invalid" : problems.get(0).sentence());
+        this.problems = List.copyOf(problems);
+    }
+
+    public Invalid(String code, String field, String sentence, String remedy) {
+        this(List.of(new Problem(code, field, sentence, remedy)));
+    }
+
+    public List<Problem> problems() {
+        return problems;
+    }
+}

@@ -1,0 +1,4 @@
+/**
+ * What a device says of itself. In: IPP printer-state and its reasons. Out: the state a person understands.
+ */
+package inky.courier.core.fleet;

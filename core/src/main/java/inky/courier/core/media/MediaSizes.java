@@ -1,0 +1,77 @@
+package inky.courier.core.media;
+
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** The standard sizes that office scanners meet (PWG 5101.1 tables 5 to 8, ISO 216, ISO/IEC 7810, ASME Y14.1). */
+public final class MediaSizes {
+    /** How far a feeder's measure of the paper may be off, beyond the paper's own tolerance; common practice, no source. */
+    private static final int FEEDER_TOLERANCE = 200;
+
+    private static final Map<MediaSize, String> LABELS = new LinkedHashMap<>();
+
+    static {
+        add("iso_a3_297x420mm", 29700, 42000, "A3");
+        add("iso_a4_210x297mm", 21000, 29700, "A4");
+        add("iso_a5_148x210mm", 14800, 21000, "A5");
+        add("iso_a6_105x148mm", 10500, 14800, "A6");
+        add("iso_b4_250x353mm", 25000, 35300, "B4");
+        add("iso_b5_176x250mm", 17600, 25000, "B5");
+        add("jis_b4_257x364mm", 25700, 36400, "JIS B4");
+        add("jis_b5_182x257mm", 18200, 25700, "JIS B5");
+        add("na_letter_8.5x11in", 21590, 27940, "Letter");
+        add("na_legal_8.5x14in", 21590, 35560, "Legal");
+        add("na_ledger_11x17in", 27940, 43180, "Ledger");
+        add("iso_id-1_53.98x85.6mm", 5398, 8560, "ID-1 card");
+    }
+
+    public static final MediaSize A4 = byName("iso_a4_210x297mm").orElseThrow();
+
+    private MediaSizes() {}
+
+    public static List<MediaSize> standard() {
+        return List.copyOf(LABELS.keySet());
+    }
+
+    public static Optional<MediaSize> byName(String pwgName) {
+        return LABELS.keySet().stream().filter(size -> size.name().equals(pwgName)).findFirst();
+    }
+
+    /**
+     * The size that a measured page is: the nearest standard size within the paper's tolerance and the feeder's, else
+     * a custom size as measured.
+     *
+     * @param width hundredths of a millimetre, either orientation
+     * @param height hundredths of a millimetre
+     */
+    public static MediaSize snap(int width, int height) {
+        int shorter = Math.min(width, height);
+        int longer = Math.max(width, height);
+        return LABELS.keySet().stream()
+                .filter(size -> within(size.width(), shorter) && within(size.height(), longer))
+                .min(Comparator.comparingInt(
+                        size -> Math.abs(size.width() - shorter) + Math.abs(size.height() - longer)))
+                .orElseGet(() -> MediaSize.custom(shorter, longer));
+    }
+
+    static String labelOf(MediaSize size) {
+        String label = LABELS.get(size);
+        return label != null ? label : MediaSize.mm(size.width()) + " x " + MediaSize.mm(size.height()) + " mm";
+    }
+
+    /** ISO 216 clause 5: 1.5 mm up to 150 mm, 2 mm up to 600 mm, 3 mm above. */
+    static int isoTolerance(int length) {
+        return length <= 15000 ? 150 : length <= 60000 ? 200 : 300;
+    }
+
+    private static boolean within(int standard, int measured) {
+        return Math.abs(standard - measured) <= isoTolerance(standard) + FEEDER_TOLERANCE;
+    }
+
+    private static void add(String name, int width, int height, String label) {
+        LABELS.put(new MediaSize(name, width, height), label);
+    }
+}

@@ -1,0 +1,4 @@
+/**
+ * Paper sizes. In: a measured page or a standard's name. Out: the named size it is, within the standard's tolerance.
+ */
+package inky.courier.core.media;

@@ -1,0 +1,4 @@
+/**
+ * PINs and the guessing of them. In: a PIN or a failed attempt. Out: whether it is allowed, and how long to wait.
+ */
+package inky.courier.core.people;

@@ -1,0 +1,4 @@
+/**
+ * How paper becomes pages. In: what a person chose. Out: a valid profile, or what is wrong with it.
+ */
+package inky.courier.core.profile;

@@ -1,0 +1,4 @@
+/**
+ * What a file costs on its way. In: bytes of a file. Out: exact bytes as a mail, and whether a limit holds it.
+ */
+package inky.courier.core.sizing;
