@@ -106,7 +106,8 @@ public final class JpegPages {
     }
 
     private static byte[] encode(BufferedImage image, float quality) throws IOException {
-        ImageWriter writer = ImageIO.getImageWriters(new ImageTypeSpecifier(image), "jpeg").next();
+        ImageWriter writer =
+                ImageIO.getImageWriters(new ImageTypeSpecifier(image), "jpeg").next();
         try (var bytes = new ByteArrayOutputStream();
                 var out = new MemoryCacheImageOutputStream(bytes)) {
             ImageWriteParam param = writer.getDefaultWriteParam();

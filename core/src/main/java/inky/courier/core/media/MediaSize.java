@@ -39,6 +39,8 @@ public record MediaSize(String name, int width, int height) {
     static String mm(int hundredths) {
         return hundredths % 100 == 0
                 ? Integer.toString(hundredths / 100)
-                : java.math.BigDecimal.valueOf(hundredths, 2).stripTrailingZeros().toPlainString();
+                : java.math.BigDecimal.valueOf(hundredths, 2)
+                        .stripTrailingZeros()
+                        .toPlainString();
     }
 }

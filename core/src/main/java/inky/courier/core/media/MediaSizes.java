@@ -37,7 +37,9 @@ public final class MediaSizes {
     }
 
     public static Optional<MediaSize> byName(String pwgName) {
-        return LABELS.keySet().stream().filter(size -> size.name().equals(pwgName)).findFirst();
+        return LABELS.keySet().stream()
+                .filter(size -> size.name().equals(pwgName))
+                .findFirst();
     }
 
     /**

@@ -53,8 +53,8 @@ public final class ColourFinder {
         for (int i = 0; i < light.length; i++) {
             // A tinted lamp lights dark ink less than paper, so the tint expected of a cell shrinks with its lightness.
             double share = Math.min(1, light[i] / paper.light());
-            double distance = Math.hypot(
-                    redGreen[i] - paper.redGreen() * share, blueYellow[i] - paper.blueYellow() * share);
+            double distance =
+                    Math.hypot(redGreen[i] - paper.redGreen() * share, blueYellow[i] - paper.blueYellow() * share);
             if (distance > CHROMA) {
                 coloured++;
             }

@@ -1,0 +1,35 @@
+package inky.courier.core.delivery;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.random.RandomGenerator;
+
+/**
+ * When to try a leg again. A submitting client may begin quickly; from there on the pause is the 30 minutes that RFC
+ * 5321 section 4.5.4.1 asks for, and it gives up after 4 days, the same section's least.
+ */
+public final class RetrySchedule {
+    private static final List<Duration> FIRST =
+            List.of(Duration.ofSeconds(15), Duration.ofMinutes(1), Duration.ofMinutes(3), Duration.ofMinutes(10));
+    private static final Duration LATER = Duration.ofMinutes(30);
+    private static final Duration GIVE_UP = Duration.ofDays(4);
+
+    /** So that many legs that failed together do not come back together. */
+    private static final double JITTER = 0.2;
+
+    private RetrySchedule() {}
+
+    /**
+     * The next try, or nothing when it is time to give up.
+     *
+     * @param tries how many have failed, 1 or more
+     * @param since when the leg first wanted to go
+     */
+    public static Optional<Instant> next(int tries, Instant since, Instant now, RandomGenerator random) {
+        Duration pause = tries <= FIRST.size() ? FIRST.get(Math.max(0, tries - 1)) : LATER;
+        Instant next = now.plusMillis(Math.round(pause.toMillis() * (1 + JITTER * random.nextDouble())));
+        return next.isAfter(since.plus(GIVE_UP)) ? Optional.empty() : Optional.of(next);
+    }
+}

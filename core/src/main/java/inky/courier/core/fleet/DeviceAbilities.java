@@ -1,0 +1,35 @@
+package inky.courier.core.fleet;
+
+import java.util.List;
+
+/**
+ * What a device can do, as it says itself over IPP.
+ *
+ * @param makeAndModel IPP's {@code printer-make-and-model}
+ * @param feederSheets how many sheets its feeder takes; 0 when it has none
+ * @param colourModes keywords of {@code input-color-mode-supported}
+ * @param sides keywords of {@code input-sides-supported}
+ * @param resolutions in dots per inch, ascending
+ * @param media PWG 5101.1 names
+ * @param panelPlaces how many jobs its panel shows; 0 when it has no panel
+ */
+public record DeviceAbilities(
+        String makeAndModel,
+        boolean feeder,
+        boolean glass,
+        int feederSheets,
+        List<String> colourModes,
+        List<String> sides,
+        List<Integer> resolutions,
+        List<String> media,
+        int panelPlaces,
+        boolean cardReader) {
+
+    public boolean turnsSheets() {
+        return sides.stream().anyMatch(side -> side.startsWith("two-sided"));
+    }
+
+    public boolean scansColour() {
+        return colourModes.contains("color");
+    }
+}

@@ -1,0 +1,70 @@
+package inky.courier.core.fleet;
+
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.Map;
+
+/** The state of a device as a person understands it. */
+public record DeviceCondition(State state, String sentence) {
+    public enum State {
+        READY,
+        BUSY,
+        CARE,
+        STOPPED,
+        UNREACHABLE
+    }
+
+    public static final DeviceCondition UNREACHABLE =
+            new DeviceCondition(State.UNREACHABLE, "It does not answer. Is it switched on and on the network?");
+
+    /** IPP's {@code printer-state}: RFC 8011 section 5.4.11. */
+    private static final int PROCESSING = 4;
+
+    private static final int HALTED = 5;
+
+    /** Sentences for the reasons of RFC 8011 section 5.4.12, without their severity suffix. */
+    private static final Map<String, String> REASONS = Map.ofEntries(
+            Map.entry("media-jam", "A sheet is stuck."),
+            Map.entry("input-media-jam", "A sheet is stuck in the feeder."),
+            Map.entry("cover-open", "A cover is open."),
+            Map.entry("door-open", "A door is open."),
+            Map.entry("paused", "Somebody has paused it."),
+            Map.entry("shutdown", "It is being switched off."),
+            Map.entry("media-empty", "A paper tray is empty."),
+            Map.entry("media-low", "A paper tray is nearly empty."),
+            Map.entry("toner-low", "Toner is low."),
+            Map.entry("toner-empty", "Toner is used up."),
+            Map.entry("spool-area-full", "Its storage is full."));
+
+    /**
+     * @param printerState 3 idle, 4 processing, 5 stopped
+     * @param reasons keywords of {@code printer-state-reasons}; the gravest decides the sentence
+     */
+    public static DeviceCondition of(int printerState, Collection<String> reasons) {
+        String gravest = reasons.stream()
+                .filter(reason -> !reason.equals("none"))
+                .min(Comparator.comparingInt(DeviceCondition::rank))
+                .orElse("none");
+        String sentence = sentence(gravest);
+        if (printerState == HALTED) {
+            return new DeviceCondition(
+                    State.STOPPED, gravest.equals("none") ? "It has stopped and does not say why." : sentence);
+        }
+        if (!gravest.equals("none") && rank(gravest) < 2) {
+            return new DeviceCondition(State.CARE, sentence + " Scanning works.");
+        }
+        return printerState == PROCESSING
+                ? new DeviceCondition(State.BUSY, "It is at work.")
+                : new DeviceCondition(State.READY, "Ready.");
+    }
+
+    /** RFC 8011: a reason without suffix counts as an error. */
+    private static int rank(String reason) {
+        return reason.endsWith("-report") ? 2 : reason.endsWith("-warning") ? 1 : 0;
+    }
+
+    private static String sentence(String reason) {
+        String bare = reason.replaceFirst("-(error|warning|report)$", "");
+        return REASONS.getOrDefault(bare, "It reports: " + bare.replace('-', ' ') + ".");
+    }
+}

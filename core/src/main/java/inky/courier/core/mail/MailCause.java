@@ -1,0 +1,176 @@
+package inky.courier.core.mail;
+
+/** Why mail does not go: one cause, one sentence for a person, one remedy, and whether waiting helps. */
+public enum MailCause {
+    NAME_NOT_FOUND(
+            Lasting.UNTIL_MENDED,
+            "The server's name is not known.",
+            "Check the name for a slip, or write its address."),
+    NOT_REACHED(
+            Lasting.PASSES,
+            "Nothing answers at this address and port.",
+            "Check the port, and whether a firewall stands between."),
+    LINE_LOST(
+            Lasting.PASSES,
+            "The line broke before the server had answered.",
+            "Courier tries again by itself. If it stays so, ask who runs the server."),
+    NOT_SMTP(
+            Lasting.UNTIL_MENDED,
+            "What answers at this port does not speak mail, or wants TLS from the start.",
+            "Port 465 has TLS from the start, port 587 has STARTTLS."),
+    TLS_NOT_OFFERED(
+            Lasting.UNTIL_MENDED,
+            "The server does not offer STARTTLS at this port.",
+            "Try TLS from the start on port 465. Courier does not fall back to a plain line."),
+    TLS_FAILED(
+            Lasting.UNTIL_MENDED,
+            "Server and Courier found no common encryption.",
+            "If the port has STARTTLS, choose that; else ask who runs the server for TLS 1.2 or newer."),
+    CERTIFICATE_UNKNOWN(
+            Lasting.UNTIL_MENDED,
+            "The server's certificate is not signed by anybody this machine trusts.",
+            "Compare the fingerprint with who runs the server, then trust exactly this certificate."),
+    CERTIFICATE_EXPIRED(
+            Lasting.UNTIL_MENDED,
+            "The server's certificate has expired.",
+            "Ask who runs the server for a new certificate."),
+    CERTIFICATE_OTHER_NAME(
+            Lasting.UNTIL_MENDED,
+            "The server's certificate is for another name.",
+            "Write the name that stands in the certificate, or trust exactly this certificate."),
+    CERTIFICATE_CHANGED(
+            Lasting.UNTIL_MENDED,
+            "The server shows another certificate than the one you trusted.",
+            "Compare the new fingerprint with who runs the server before you trust it."),
+    ENCRYPTION_NEEDED(
+            Lasting.UNTIL_MENDED,
+            "The server wants an encrypted line first.",
+            "Choose STARTTLS, or TLS from the start."),
+    SIGN_IN_REFUSED(
+            Lasting.UNTIL_MENDED,
+            "The server does not take this account with this password.",
+            "Enter the account's new password, or an app password if the account has a second factor."),
+    SIGN_IN_TOO_WEAK(
+            Lasting.UNTIL_MENDED,
+            "The server does not take a plain password for this account.",
+            "Make an app password with your mail provider and enter it here."),
+    SIGN_IN_NEEDED(
+            Lasting.UNTIL_MENDED,
+            "The server wants a sign-in before it takes mail.",
+            "Enter the account and its password."),
+    SENDER_REFUSED(
+            Lasting.UNTIL_MENDED,
+            "The account may not send as this sender.",
+            "Use the account's own address as sender, or have the sender allowed at the server."),
+    RECIPIENT_UNKNOWN(
+            Lasting.FOR_GOOD, "There is no such mailbox.", "Correct the recipient's address, then send again."),
+    RECIPIENT_FULL(
+            Lasting.PASSES, "The recipient's mailbox is full.", "Courier tries again. The recipient can make room."),
+    RELAY_REFUSED(
+            Lasting.UNTIL_MENDED,
+            "The server does not pass mail on to this recipient.",
+            "Sign in at the server, or ask who runs it to allow mail to this domain."),
+    TOO_LARGE(
+            Lasting.FOR_GOOD,
+            "The message is larger than the server takes.",
+            "Scan at a lower resolution or in grey, or in several parts."),
+    SERVER_FULL(Lasting.PASSES, "The server has no room just now.", "Courier tries again by itself."),
+    TRY_LATER(Lasting.PASSES, "The server asks to try again later.", "Nothing to do: Courier tries again by itself."),
+    CONTENT_REFUSED(
+            Lasting.FOR_GOOD,
+            "The server refuses what is in the message.",
+            "Ask who runs the server which rule it met."),
+    REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its own words stand beside this; ask who runs it.");
+
+    /** Whether a later try can succeed. */
+    public enum Lasting {
+        /** Goes away by itself: try again, with growing pauses. */
+        PASSES,
+        /** Goes when somebody mends the set-up: wait, ask seldom, and go at once when it is mended. */
+        UNTIL_MENDED,
+        /** This message cannot go as it is. */
+        FOR_GOOD
+    }
+
+    private final Lasting lasting;
+    private final String sentence;
+    private final String remedy;
+
+    MailCause(Lasting lasting, String sentence, String remedy) {
+        this.lasting = lasting;
+        this.sentence = sentence;
+        this.remedy = remedy;
+    }
+
+    public Lasting lasting() {
+        return lasting;
+    }
+
+    public String sentence() {
+        return sentence;
+    }
+
+    public String remedy() {
+        return remedy;
+    }
+
+    /**
+     * What a negative reply at a step means. The enhanced code decides where there is one (RFC 3463; RFC 4954 section 6
+     * for sign-in; RFC 1870 section 6 for sizes), else the reply code (RFC 5321 section 4.2.2).
+     */
+    public static MailCause of(MailStep step, SmtpReply reply) {
+        boolean passes = reply.code() < 500;
+        String detail = reply.enhanced().map(e -> e.substring(2)).orElse("");
+        return switch (detail) {
+            case "1.1", "1.2", "1.3", "1.6", "1.10", "2.1" ->
+                passes ? TRY_LATER : step == MailStep.SENDER ? SENDER_REFUSED : RECIPIENT_UNKNOWN;
+            case "1.7", "1.8" -> SENDER_REFUSED;
+            case "2.2" -> RECIPIENT_FULL;
+            case "2.3", "3.4" -> TOO_LARGE;
+            case "3.1" -> SERVER_FULL;
+            case "6.0", "6.1", "6.2", "6.3" -> CONTENT_REFUSED;
+            case "7.0" -> byCode(step, reply);
+            case "7.1" -> passes ? TRY_LATER : notAuthorised(step);
+            case "7.8" -> SIGN_IN_REFUSED;
+            case "7.9" -> SIGN_IN_TOO_WEAK;
+            case "7.11" -> ENCRYPTION_NEEDED;
+            case "7.60" -> SENDER_REFUSED;
+            default -> byCode(step, reply);
+        };
+    }
+
+    private static MailCause notAuthorised(MailStep step) {
+        return switch (step) {
+            case SENDER -> SENDER_REFUSED;
+            case RECIPIENT -> RELAY_REFUSED;
+            case SIGNED_IN -> SIGN_IN_REFUSED;
+            default -> CONTENT_REFUSED;
+        };
+    }
+
+    private static MailCause byCode(MailStep step, SmtpReply reply) {
+        return switch (reply.code()) {
+            case 421, 450, 451, 454 -> TRY_LATER;
+            case 452 -> SERVER_FULL;
+            // RFC 3207 section 4 and RFC 4954 section 6 both use 530; before sign-in has been tried it is about the
+            // line.
+            case 530 ->
+                step == MailStep.SIGNED_IN
+                                || reply.words()
+                                        .toUpperCase(java.util.Locale.ROOT)
+                                        .contains("TLS")
+                        ? ENCRYPTION_NEEDED
+                        : SIGN_IN_NEEDED;
+            case 534 -> SIGN_IN_TOO_WEAK;
+            case 535 -> SIGN_IN_REFUSED;
+            case 538 -> ENCRYPTION_NEEDED;
+            case 550, 553 ->
+                step == MailStep.SENDER
+                        ? SENDER_REFUSED
+                        : step == MailStep.RECIPIENT ? RECIPIENT_UNKNOWN : CONTENT_REFUSED;
+            case 551 -> RELAY_REFUSED;
+            case 552 -> TOO_LARGE;
+            default -> reply.code() < 500 ? TRY_LATER : step == MailStep.SIGNED_IN ? SIGN_IN_REFUSED : REFUSED;
+        };
+    }
+}

@@ -1,0 +1,32 @@
+package inky.courier.core.mail;
+
+import java.util.Optional;
+
+/** What the customary use of a port says about the chosen encryption. */
+public final class PortAdvice {
+    /** TLS from the start, RFC 8314 section 3.3. */
+    private static final int SUBMISSIONS = 465;
+
+    /** STARTTLS, RFC 6409 section 3.1 and RFC 8314 section 3.3. */
+    private static final int SUBMISSION = 587;
+
+    /** Between mail servers, RFC 5321. */
+    private static final int RELAY = 25;
+
+    private PortAdvice() {}
+
+    /** A sentence when port and encryption do not customarily go together. */
+    public static Optional<String> of(int port, Encryption encryption) {
+        if (port == SUBMISSIONS && encryption != Encryption.TLS) {
+            return Optional.of("Port 465 customarily has TLS from the start. Choose that, or port 587 for STARTTLS.");
+        }
+        if (port == SUBMISSION && encryption == Encryption.TLS) {
+            return Optional.of("Port 587 customarily begins plain and changes by STARTTLS. Choose that, or port 465.");
+        }
+        if (port == RELAY && encryption == Encryption.TLS) {
+            return Optional.of(
+                    "Port 25 is for mail between servers and never has TLS from the start. Choose port 465.");
+        }
+        return Optional.empty();
+    }
+}
