@@ -1,0 +1,51 @@
+package inky.courier.standins;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * An invented make of device and what it can do.
+ *
+ * @param feederSheets 0 when it has no feeder
+ * @param panelPlaces how many jobs its panel shows
+ */
+public record DeviceModel(
+        String name,
+        int feederSheets,
+        boolean glass,
+        boolean twoSided,
+        boolean colour,
+        List<Integer> resolutions,
+        List<String> media,
+        int panelPlaces,
+        boolean cardReader) {
+    private static final List<String> UP_TO_A4 = List.of(
+            "iso_a4_210x297mm", "iso_a5_148x210mm", "iso_a6_105x148mm", "na_letter_8.5x11in", "na_legal_8.5x14in");
+    private static final List<String> UP_TO_A3 = List.of(
+            "iso_a3_297x420mm",
+            "iso_a4_210x297mm",
+            "iso_a5_148x210mm",
+            "iso_a6_105x148mm",
+            "na_letter_8.5x11in",
+            "na_legal_8.5x14in",
+            "na_ledger_11x17in");
+
+    private static final Map<String, DeviceModel> MODELS = Map.of(
+            "alder-m30",
+                    new DeviceModel(
+                            "Alder M30", 100, true, true, true, List.of(150, 200, 300, 400, 600), UP_TO_A4, 11, true),
+            "alder-m60c",
+                    new DeviceModel(
+                            "Alder M60c", 150, true, true, true, List.of(150, 200, 300, 400, 600), UP_TO_A3, 17, true),
+            "sorrel-d2",
+                    new DeviceModel("Sorrel D2", 50, true, false, true, List.of(150, 200, 300), UP_TO_A4, 11, false),
+            "sorrel-f1",
+                    new DeviceModel(
+                            "Sorrel F1", 100, true, true, false, List.of(150, 200, 300, 600), UP_TO_A4, 5, false));
+
+    public static Optional<DeviceModel> named(String name) {
+        return Optional.ofNullable(MODELS.get(name.toLowerCase(Locale.ROOT).replace(' ', '-')));
+    }
+}

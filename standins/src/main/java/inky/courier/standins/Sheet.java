@@ -1,0 +1,32 @@
+package inky.courier.standins;
+
+import java.util.Optional;
+
+/**
+ * One sheet of the demo world's paper.
+ *
+ * @param back what is on its back; empty for a blank one
+ */
+public record Sheet(Print front, Optional<Print> back, double widthMm, double heightMm) {
+    /** What can be printed on a side. */
+    public enum Print {
+        BERTH_PERMIT,
+        LETTER,
+        BERTH_PLAN,
+        CARGO_MANIFEST,
+        CREW_ROSTER,
+        SAFETY_DRILL,
+        TIDE_TABLE,
+        LOST_PROPERTY,
+        FUEL_RECEIPT,
+        HARBOUR_CHART
+    }
+
+    static Sheet a4(Print front) {
+        return new Sheet(front, Optional.empty(), 210, 297);
+    }
+
+    static Sheet a4(Print front, Print back) {
+        return new Sheet(front, Optional.of(back), 210, 297);
+    }
+}

@@ -1,0 +1,316 @@
+package inky.courier.standins;
+
+import com.hp.jipp.encoding.AttributeGroup;
+import com.hp.jipp.encoding.BooleanType;
+import com.hp.jipp.encoding.IntType;
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.MutableAttributeGroup;
+import com.hp.jipp.encoding.Resolution;
+import com.hp.jipp.encoding.ResolutionUnit;
+import com.hp.jipp.encoding.Tag;
+import com.hp.jipp.encoding.UriType;
+import com.hp.jipp.model.InputAttributes;
+import com.hp.jipp.model.JobState;
+import com.hp.jipp.model.Operation;
+import com.hp.jipp.model.PrinterState;
+import com.hp.jipp.model.Status;
+import com.hp.jipp.model.Types;
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.InetSocketAddress;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * A scanner that speaks IPP (RFC 8010, RFC 8011) and hands its pages over one by one by Get-Next-Document-Data (PWG
+ * 5100.17 section 5.2). Beside IPP it has a small door of its own, announced by the attribute {@code stand-in-uri}, to
+ * put sample paper in.
+ */
+public final class StandInDevice implements AutoCloseable {
+    /** Announced only by stand-ins, so that nobody takes one for a real device. */
+    static final UriType STAND_IN_URI = new UriType("stand-in-uri");
+
+    static final IntType FEEDER_SHEETS = new IntType("stand-in-feeder-sheets");
+    static final IntType FEEDER_CAPACITY = new IntType("feeder-capacity");
+    static final IntType PANEL_PLACES = new IntType("panel-places");
+    static final BooleanType CARD_READER = new BooleanType("card-reader");
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final DeviceModel model;
+    private final String name;
+    private final HttpServer http;
+    private final ExecutorService threads;
+    private final URI uri;
+    private final Feeder feeder = new Feeder();
+    private final Map<Integer, ScanJob> jobs = new ConcurrentHashMap<>();
+    private final AtomicInteger jobIds = new AtomicInteger();
+    private final long seed;
+    private volatile int pageMillis;
+    private volatile Condition condition = new Condition(PrinterState.idle, List.of("none"));
+
+    private record Condition(PrinterState state, List<String> reasons) {}
+
+    private StandInDevice(DeviceModel model, String name, String address, int port, long seed, int pageMillis)
+            throws IOException {
+        this.model = model;
+        this.name = name;
+        this.seed = seed;
+        this.pageMillis = pageMillis;
+        http = HttpServer.create(new InetSocketAddress(address, port), 16);
+        threads = Executors.newCachedThreadPool(task -> {
+            Thread thread = new Thread(task, "device-" + name);
+            thread.setDaemon(true);
+            return thread;
+        });
+        http.setExecutor(threads);
+        uri = URI.create("ipp://" + address + ":" + http.getAddress().getPort() + "/ipp/scan");
+        http.createContext("/ipp/scan", this::ipp);
+        http.createContext("/stand-in/stacks", this::stacks);
+        http.start();
+    }
+
+    /** @param port 0 for any free one; {@code pageMillis} is how long the paper takes, beside the drawing */
+    public static StandInDevice start(
+            DeviceModel model, String name, String address, int port, long seed, int pageMillis) throws IOException {
+        return new StandInDevice(model, name, address, port, seed, pageMillis);
+    }
+
+    public int port() {
+        return http.getAddress().getPort();
+    }
+
+    public String address() {
+        return http.getAddress().getAddress().getHostAddress();
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public void put(Stack stack) {
+        feeder.put(stack.sheets());
+    }
+
+    /** How long each page takes from now on, beside the drawing. */
+    public void pageMillis(int millis) {
+        pageMillis = millis;
+    }
+
+    /** Makes it report trouble: {@code printer-state} 3 to 5 and {@code printer-state-reasons}. */
+    public void misbehave(int state, List<String> reasons) {
+        condition = new Condition(PrinterState.Companion.get(state), reasons.isEmpty() ? List.of("none") : reasons);
+    }
+
+    @Override
+    public void close() {
+        http.stop(0);
+        threads.shutdownNow();
+    }
+
+    private void ipp(HttpExchange exchange) throws IOException {
+        try (exchange) {
+            if (!"POST".equals(exchange.getRequestMethod())) {
+                exchange.sendResponseHeaders(405, -1);
+                return;
+            }
+            IppPacket request;
+            try (InputStream in = exchange.getRequestBody()) {
+                request = IppPacket.read(in);
+            } catch (IOException | RuntimeException e) {
+                exchange.sendResponseHeaders(400, -1);
+                return;
+            }
+            answer(request, exchange);
+        }
+    }
+
+    private void answer(IppPacket request, HttpExchange exchange) throws IOException {
+        Operation operation = request.getOperation();
+        if (operation.equals(Operation.getPrinterAttributes)) {
+            reply(exchange, attributes(request));
+        } else if (operation.equals(Operation.createJob)) {
+            reply(exchange, createJob(request));
+        } else if (operation.equals(Operation.getNextDocumentData)) {
+            nextDocument(request, exchange);
+        } else if (operation.equals(Operation.cancelJob)) {
+            jobOf(request).ifPresent(ScanJob::cancel);
+            reply(exchange, response(request, Status.successfulOk));
+        } else {
+            reply(exchange, response(request, Status.serverErrorOperationNotSupported));
+        }
+    }
+
+    private IppPacket.Builder response(IppPacket request, Status status) {
+        IppPacket.Builder builder = IppPacket.response(status);
+        builder.setRequestId(request.getRequestId());
+        return builder;
+    }
+
+    private IppPacket.Builder attributes(IppPacket request) {
+        IppPacket.Builder builder = response(request, Status.successfulOk);
+        MutableAttributeGroup group = builder.getPrinterAttributes();
+        group.put(Types.printerName, name);
+        group.put(Types.printerMakeAndModel, model.name());
+        group.put(Types.printerState, condition.state);
+        group.put(Types.printerStateReasons, condition.reasons);
+        group.put(Types.printerIsAcceptingJobs, condition.state != PrinterState.stopped);
+        group.put(Types.documentFormatSupported, List.of("image/jpeg"));
+        group.put(Types.inputSourceSupported, model.feederSheets() > 0 ? List.of("adf", "platen") : List.of("platen"));
+        group.put(
+                Types.inputColorModeSupported,
+                model.colour() ? List.of("auto", "color", "monochrome") : List.of("monochrome"));
+        group.put(
+                Types.inputSidesSupported,
+                model.twoSided()
+                        ? List.of("one-sided", "two-sided-long-edge", "two-sided-short-edge")
+                        : List.of("one-sided"));
+        group.put(
+                Types.inputResolutionSupported,
+                model.resolutions().stream()
+                        .map(dpi -> new Resolution(dpi, dpi, ResolutionUnit.dotsPerInch))
+                        .toList());
+        String[] media = model.media().toArray(String[]::new);
+        group.put(Types.inputMediaSupported, media[0], java.util.Arrays.copyOfRange(media, 1, media.length));
+        group.put(FEEDER_CAPACITY, model.feederSheets());
+        group.put(PANEL_PLACES, model.panelPlaces());
+        group.put(CARD_READER, model.cardReader());
+        group.put(STAND_IN_URI, URI.create("http://" + address() + ":" + port() + "/stand-in/"));
+        group.put(FEEDER_SHEETS, feeder.count());
+        return builder;
+    }
+
+    private IppPacket.Builder createJob(IppPacket request) {
+        if (condition.state == PrinterState.stopped) {
+            return refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons));
+        }
+        InputAttributes input = request.getValue(Tag.jobAttributes, Types.inputAttributes);
+        if (input == null) {
+            input = new InputAttributes();
+        }
+        int dpi = input.getInputResolution() == null
+                ? 200
+                : input.getInputResolution().getCrossFeedResolution();
+        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
+        if (both && !model.twoSided() || !model.resolutions().contains(dpi)) {
+            return refused(request, Status.clientErrorAttributesOrValuesNotSupported, "this model cannot scan so");
+        }
+        List<Sheet> sheets = feeder.take();
+        if (sheets.isEmpty()) {
+            return refused(request, Status.clientErrorNotPossible, "no paper in the feeder");
+        }
+        boolean colour = model.colour() && !"monochrome".equals(input.getInputColorMode());
+        int id = jobIds.incrementAndGet();
+        jobs.put(id, new ScanJob(id, sheets, both, dpi, colour, seed + id));
+        IppPacket.Builder builder = response(request, Status.successfulOk);
+        MutableAttributeGroup job = builder.getJobAttributes();
+        job.put(Types.jobId, id);
+        job.put(Types.jobState, JobState.processing);
+        return builder;
+    }
+
+    private IppPacket.Builder refused(IppPacket request, Status status, String message) {
+        IppPacket.Builder builder = response(request, status);
+        builder.getOperationAttributes().put(Types.statusMessage, message);
+        return builder;
+    }
+
+    private void nextDocument(IppPacket request, HttpExchange exchange) throws IOException {
+        ScanJob job = jobOf(request).orElse(null);
+        if (job == null || !job.hasMore()) {
+            reply(exchange, response(request, Status.clientErrorNotFound));
+            return;
+        }
+        if (condition.state == PrinterState.stopped) {
+            reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
+            return;
+        }
+        byte[] page;
+        synchronized (job) {
+            pause();
+            page = job.nextPage();
+        }
+        IppPacket.Builder builder = response(request, Status.successfulOk);
+        MutableAttributeGroup group = builder.getOperationAttributes();
+        group.put(Types.documentFormat, "image/jpeg");
+        group.put(Types.documentNumber, job.delivered());
+        group.put(Types.lastDocument, !job.hasMore());
+        if (!job.hasMore()) {
+            jobs.remove(job.id());
+        }
+        exchange.getResponseHeaders().set("Content-Type", "application/ipp");
+        exchange.sendResponseHeaders(200, 0);
+        try (OutputStream out = exchange.getResponseBody()) {
+            builder.build().write(out);
+            out.write(page);
+        }
+    }
+
+    private void pause() throws IOException {
+        try {
+            Thread.sleep(pageMillis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("switched off", e);
+        }
+    }
+
+    private java.util.Optional<ScanJob> jobOf(IppPacket request) {
+        AttributeGroup group = request.get(Tag.operationAttributes);
+        Integer id = group == null ? null : group.getValue(Types.jobId);
+        return java.util.Optional.ofNullable(id).map(jobs::get);
+    }
+
+    private static void reply(HttpExchange exchange, IppPacket.Builder builder) throws IOException {
+        exchange.getResponseHeaders().set("Content-Type", "application/ipp");
+        exchange.sendResponseHeaders(200, 0);
+        try (OutputStream out = exchange.getResponseBody()) {
+            builder.build().write(out);
+        }
+    }
+
+    /** GET lists the sample stacks; POST with a stack's name as the last part of the path puts it in. */
+    private void stacks(HttpExchange exchange) throws IOException {
+        try (exchange) {
+            String path = exchange.getRequestURI().getPath();
+            if ("POST".equals(exchange.getRequestMethod())) {
+                java.util.Optional<Stack> stack = java.util.Arrays.stream(Stack.values())
+                        .filter(s -> path.endsWith("/" + s.name()))
+                        .findFirst();
+                stack.ifPresent(this::put);
+                exchange.sendResponseHeaders(stack.isPresent() ? 204 : 404, -1);
+                return;
+            }
+            List<Map<String, Object>> list = java.util.Arrays.stream(Stack.values())
+                    .map(s -> Map.<String, Object>of(
+                            "name",
+                            s.name(),
+                            "title",
+                            s.title(),
+                            "description",
+                            s.description(),
+                            "sheets",
+                            s.sheets().size()))
+                    .toList();
+            byte[] body = JSON.writeValueAsString(list).getBytes(StandardCharsets.UTF_8);
+            exchange.getResponseHeaders().set("Content-Type", "application/json");
+            exchange.sendResponseHeaders(200, body.length);
+            exchange.getResponseBody().write(body);
+        }
+    }
+
+    /** The address that IPP clients use. */
+    public URI uri() {
+        return uri;
+    }
+}

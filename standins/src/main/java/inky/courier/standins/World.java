@@ -1,0 +1,22 @@
+package inky.courier.standins;
+
+import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
+import java.nio.file.Path;
+import java.util.List;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What the file of the demo world says about stand-ins; the rest of the file is for the application's demo data. */
+@JsonIgnoreProperties(ignoreUnknown = true)
+record World(List<Device> devices, List<Trouble> troubles, List<Office> postOffices) {
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    record Device(String name, String model, String address) {}
+
+    record Trouble(String device, int state, List<String> reasons) {}
+
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    record Office(String name, String host, String address, String account, String password, int maxMessageMb) {}
+
+    static World read(Path file) {
+        return JsonMapper.builder().build().readValue(file.toFile(), World.class);
+    }
+}
