@@ -16,6 +16,9 @@ public final class RetrySchedule {
     private static final Duration LATER = Duration.ofMinutes(30);
     private static final Duration GIVE_UP = Duration.ofDays(4);
 
+    /** What waits for a person asks seldom: an account that is refused too often gets locked. */
+    private static final Duration UNTIL_MENDED = Duration.ofMinutes(15);
+
     /** So that many legs that failed together do not come back together. */
     private static final double JITTER = 0.2;
 
@@ -27,8 +30,13 @@ public final class RetrySchedule {
      * @param tries how many have failed, 1 or more
      * @param since when the leg first wanted to go
      */
-    public static Optional<Instant> next(int tries, Instant since, Instant now, RandomGenerator random) {
-        Duration pause = tries <= FIRST.size() ? FIRST.get(Math.max(0, tries - 1)) : LATER;
+    public static Optional<Instant> next(
+            Lasting lasting, int tries, Instant since, Instant now, RandomGenerator random) {
+        if (lasting == Lasting.FOR_GOOD) {
+            return Optional.empty();
+        }
+        Duration growing = tries <= FIRST.size() ? FIRST.get(Math.max(0, tries - 1)) : LATER;
+        Duration pause = lasting == Lasting.UNTIL_MENDED ? UNTIL_MENDED : growing;
         Instant next = now.plusMillis(Math.round(pause.toMillis() * (1 + JITTER * random.nextDouble())));
         return next.isAfter(since.plus(GIVE_UP)) ? Optional.empty() : Optional.of(next);
     }

@@ -1,5 +1,7 @@
 package inky.courier.core.mail;
 
+import inky.courier.core.delivery.Lasting;
+
 /** Why mail does not go: one cause, one sentence for a person, one remedy, and whether waiting helps. */
 public enum MailCause {
     NAME_NOT_FOUND(
@@ -81,16 +83,6 @@ public enum MailCause {
             "The server refuses what is in the message.",
             "Ask who runs the server which rule it met."),
     REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its own words stand beside this; ask who runs it.");
-
-    /** Whether a later try can succeed. */
-    public enum Lasting {
-        /** Goes away by itself: try again, with growing pauses. */
-        PASSES,
-        /** Goes when somebody mends the set-up: wait, ask seldom, and go at once when it is mended. */
-        UNTIL_MENDED,
-        /** This message cannot go as it is. */
-        FOR_GOOD
-    }
 
     private final Lasting lasting;
     private final String sentence;

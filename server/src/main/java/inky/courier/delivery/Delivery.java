@@ -1,0 +1,73 @@
+package inky.courier.delivery;
+
+import inky.courier.core.delivery.LegState;
+import jakarta.persistence.CascadeType;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OrderBy;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+
+/** A scan on its way, with everything about it as it was when it was sent: later changes of the set-up leave it alone. */
+@Entity
+class Delivery {
+    @Id
+    UUID id = UUID.randomUUID();
+
+    @Version
+    Long version;
+
+    long number;
+    UUID scanId;
+    UUID deviceId;
+    String deviceName;
+    String place;
+    UUID personId;
+    String personName;
+    String personLogin;
+    String personEmail;
+    UUID jobId;
+    String jobName;
+    String jobIcon;
+    String jobSnapshot;
+    String profileWords;
+    int pages;
+
+    @Enumerated(EnumType.STRING)
+    DeliveryState state = DeliveryState.MOVING;
+
+    String trouble = "";
+    Instant scanBeganAt;
+    Instant scannedAt;
+    Instant madeReadyAt;
+    Instant namedAt;
+    UUID fileId;
+    String fileName = "";
+    long fileBytes;
+    Instant contentsRemovedAt;
+
+    @OneToMany(cascade = CascadeType.ALL)
+    @JoinColumn(name = "deliveryId", nullable = false, updatable = false)
+    @OrderBy("position")
+    List<Leg> legs = new ArrayList<>();
+
+    /** The worst of its legs is what a person wants to know. */
+    void settle() {
+        if (legs.stream().anyMatch(leg -> leg.state == LegState.STOPPED)) {
+            state = DeliveryState.STOPPED;
+        } else if (legs.stream().anyMatch(leg -> leg.state == LegState.WAITING && !leg.cause.isEmpty())) {
+            state = DeliveryState.WAITING;
+        } else if (legs.stream().allMatch(leg -> leg.state == LegState.ACCEPTED)) {
+            state = DeliveryState.ACCEPTED;
+        } else {
+            state = DeliveryState.MOVING;
+        }
+    }
+}

@@ -1,0 +1,435 @@
+package inky.courier.delivery;
+
+import inky.courier.core.delivery.LegState;
+import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** What the desk sees of deliveries; read without entities. */
+@Component
+public class DeliveryQueries {
+    private static final int MOST = 200;
+    private static final int SLOT_MINUTES = 30;
+
+    /** How many earlier weeks make the usual day. */
+    private static final int USUAL_WEEKS = 3;
+
+    private final JdbcClient jdbc;
+    private final Steps steps;
+    private final Clock clock;
+    private final ZoneId zone;
+
+    DeliveryQueries(JdbcClient jdbc, Steps steps, Clock clock, ZoneId zone) {
+        this.jdbc = jdbc;
+        this.steps = steps;
+        this.clock = clock;
+        this.zone = zone;
+    }
+
+    public record LegView(
+            UUID id,
+            String label,
+            String routeName,
+            UUID routeId,
+            LegState state,
+            String cause,
+            String sentence,
+            String remedy,
+            String reply,
+            int tries,
+            @Nullable Instant nextTryAt,
+            @Nullable Instant sentAt,
+            @Nullable Instant acceptedAt,
+            boolean possiblyTwice,
+            long sentBytes) {}
+
+    public record DeliveryRow(
+            UUID id,
+            long number,
+            DeliveryState state,
+            String trouble,
+            UUID personId,
+            String personName,
+            UUID deviceId,
+            String deviceName,
+            String place,
+            UUID jobId,
+            String jobName,
+            String jobIcon,
+            int pages,
+            Instant scanBeganAt,
+            Instant scannedAt,
+            @Nullable Instant madeReadyAt,
+            @Nullable Instant namedAt,
+            String fileName,
+            long fileBytes,
+            @Nullable Instant contentsRemovedAt,
+            List<LegView> legs) {}
+
+    public record StepView(Instant at, @Nullable UUID legId, String words, String farSide) {}
+
+    public record PageThumb(int number, long bytes, String media) {}
+
+    public record DeliveryPage(
+            DeliveryRow row,
+            String profileWords,
+            String personEmail,
+            boolean hasFile,
+            List<PageThumb> pages,
+            List<StepView> steps) {}
+
+    /** @param state empty for all; {@code day} as ISO date, empty for all; {@code before} a number, 0 for the newest */
+    public record Filter(
+            List<DeliveryState> state,
+            String day,
+            @Nullable UUID person,
+            @Nullable UUID device,
+            @Nullable UUID job,
+            String text,
+            long before,
+            int limit) {}
+
+    public record Listing(List<DeliveryRow> rows, boolean more) {}
+
+    public record Totals(int scanned, int accepted, int moving, int waiting, int stopped) {}
+
+    /** Documents that began in one slot of the day. */
+    public record Slot(int startMinute, int accepted, int moving, int waiting, int stopped, double usual) {}
+
+    public record Day(Totals now, Totals usual, List<Slot> slots) {}
+
+    /** What stands for one cause at one route. */
+    public record Trouble(
+            UUID routeId,
+            String routeName,
+            String cause,
+            String sentence,
+            String remedy,
+            String reply,
+            boolean waits,
+            int deliveries,
+            int people,
+            Instant since) {}
+
+    public record DeviceDay(
+            UUID deviceId,
+            int today,
+            double usual,
+            @Nullable Instant lastScan) {}
+
+    private static final String ROW = "select d.* from delivery d ";
+
+    public Listing list(Filter f) {
+        Map<String, Object> values = new HashMap<>();
+        List<String> where = new ArrayList<>();
+        where.add("true");
+        if (!f.state.isEmpty()) {
+            where.add("d.state in (:states)");
+            values.put("states", f.state.stream().map(Enum::name).toList());
+        }
+        if (!f.day.isEmpty()) {
+            LocalDate day = day(f.day);
+            where.add("d.scanned_at >= :from and d.scanned_at < :to");
+            values.put("from", start(day));
+            values.put("to", start(day.plusDays(1)));
+        }
+        addId(where, values, "person", f.person);
+        addId(where, values, "device", f.device);
+        addId(where, values, "job", f.job);
+        if (!f.text.isBlank()) {
+            where.add(
+                    "(d.file_name ilike :text or d.person_name ilike :text or d.job_name ilike :text or cast(d.number as text) = :exact)");
+            values.put("text", "%" + like(f.text.strip()) + "%");
+            values.put("exact", f.text.strip().replaceFirst("^[dD]-", ""));
+        }
+        if (f.before > 0) {
+            where.add("d.number < :before");
+            values.put("before", f.before);
+        }
+        int limit = Math.min(Math.max(f.limit, 1), MOST);
+        values.put("limit", limit + 1);
+        List<DeliveryRow> rows =
+                rows(ROW + "where " + String.join(" and ", where) + " order by d.number desc limit :limit", values);
+        return new Listing(rows.subList(0, Math.min(limit, rows.size())), rows.size() > limit);
+    }
+
+    public DeliveryPage page(UUID id) {
+        DeliveryRow row = rows(ROW + "where d.id = :id", Map.of("id", id)).stream()
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("delivery"));
+        List<PageThumb> pages = jdbc.sql(
+                        "select p.number, p.bytes, p.media from scan_page p join delivery d on d.scan_id = p.scan_id where d.id = ? order by p.number")
+                .param(id)
+                .query((r, n) -> new PageThumb(r.getInt(1), r.getLong(2), r.getString(3)))
+                .list();
+        List<StepView> log = steps.of(id).stream()
+                .map(s -> new StepView(s.at(), s.legId(), s.words(), s.farSide()))
+                .toList();
+        record Rest(String profile, String email, boolean file) {}
+        Rest rest = jdbc.sql("select profile_words, person_email, file_id is not null from delivery where id = ?")
+                .param(id)
+                .query((r, n) -> new Rest(r.getString(1), r.getString(2), r.getBoolean(3)))
+                .single();
+        return new DeliveryPage(row, rest.profile, rest.email, rest.file, pages, log);
+    }
+
+    public DeliveryRow row(UUID id) {
+        return rows(ROW + "where d.id = :id", Map.of("id", id)).stream()
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("delivery"));
+    }
+
+    /** The newest that are not waiting or stopped: what moves now, and what has just arrived. */
+    public List<DeliveryRow> onTheLine(int limit) {
+        return rows(
+                ROW
+                        + "where d.state = 'MOVING' or (d.state = 'ACCEPTED' and d.scanned_at > :recent) order by (d.state = 'MOVING') desc, d.number desc limit :limit",
+                Map.of("recent", clock.instant().minusSeconds(1800).atOffset(ZoneOffset.UTC), "limit", limit));
+    }
+
+    public List<Trouble> troubles() {
+        return jdbc.sql("""
+                        select l.route_id, max(l.route_name) as route_name, l.cause, l.state = 'WAITING' as waits,
+                            (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
+                            (array_agg(l.reply order by d.number desc))[1] as reply, count(distinct d.id) as deliveries,
+                            count(distinct d.person_id) as people, min(d.scanned_at) as since
+                        from leg l join delivery d on d.id = l.delivery_id
+                        where l.state in ('WAITING', 'STOPPED') and l.cause <> ''
+                        group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""")
+                .query((r, n) -> new Trouble(
+                        r.getObject("route_id", UUID.class),
+                        r.getString("route_name"),
+                        r.getString("cause"),
+                        r.getString("sentence"),
+                        r.getString("remedy"),
+                        r.getString("reply"),
+                        r.getBoolean("waits"),
+                        r.getInt("deliveries"),
+                        r.getInt("people"),
+                        at(r, "since")))
+                .list();
+    }
+
+    public Day day() {
+        LocalDate today = LocalDate.now(clock.withZone(zone));
+        LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
+        Map<Integer, int[]> slots = new LinkedHashMap<>();
+        int[] totals = new int[4];
+        for (Counted c : counted(today, start(today.plusDays(1)))) {
+            slots.computeIfAbsent(c.slot, s -> new int[4])[c.state.ordinal()] += c.count;
+            totals[c.state.ordinal()] += c.count;
+        }
+        double[] usual = new double[24 * 60 / SLOT_MINUTES];
+        int[] usualByNow = new int[4];
+        int weeks = 0;
+        for (int week = 1; week <= USUAL_WEEKS; week++) {
+            LocalDate day = today.minusWeeks(week);
+            List<Counted> then = counted(day, start(day.plusDays(1)));
+            weeks += then.isEmpty() ? 0 : 1;
+            then.forEach(c -> usual[c.slot] += c.count);
+            for (Counted c : counted(day, now.minusWeeks(week).atZone(zone).toOffsetDateTime())) {
+                usualByNow[c.state.ordinal()] += c.count;
+            }
+        }
+        List<Slot> all = new ArrayList<>();
+        for (int slot = 0; slot < usual.length; slot++) {
+            int[] c = slots.getOrDefault(slot, new int[4]);
+            all.add(new Slot(
+                    slot * SLOT_MINUTES,
+                    c[DeliveryState.ACCEPTED.ordinal()],
+                    c[DeliveryState.MOVING.ordinal()],
+                    c[DeliveryState.WAITING.ordinal()],
+                    c[DeliveryState.STOPPED.ordinal()],
+                    weeks == 0 ? 0 : usual[slot] / weeks));
+        }
+        return new Day(totals(totals, 1), totals(usualByNow, Math.max(1, weeks)), all);
+    }
+
+    /** Today and the usual of each device, by the same weekdays. */
+    public List<DeviceDay> deviceDays() {
+        LocalDate today = LocalDate.now(clock.withZone(zone));
+        OffsetDateTime now = OffsetDateTime.now(clock);
+        return jdbc.sql("""
+                        select device_id, count(*) filter (where scanned_at >= :today) as today,
+                            count(*) filter (where scanned_at >= :a and scanned_at < :an or scanned_at >= :b and scanned_at < :bn or scanned_at >= :c and scanned_at < :cn) / 3.0 as usual,
+                            max(scanned_at) as last from delivery group by device_id""")
+                .param("today", start(today))
+                .param("a", start(today.minusWeeks(1)))
+                .param("an", now.minusWeeks(1))
+                .param("b", start(today.minusWeeks(2)))
+                .param("bn", now.minusWeeks(2))
+                .param("c", start(today.minusWeeks(3)))
+                .param("cn", now.minusWeeks(3))
+                .query((r, n) -> new DeviceDay(r.getObject(1, UUID.class), r.getInt(2), r.getDouble(3), at(r, "last")))
+                .list();
+    }
+
+    /** Sentences of routes at which something waits, for the labels at a panel. */
+    public Map<UUID, String> troubledRoutes() {
+        return troubles().stream()
+                .filter(Trouble::waits)
+                .collect(Collectors.toMap(Trouble::routeId, Trouble::sentence, (a, b) -> a));
+    }
+
+    private record Counted(int slot, DeliveryState state, int count) {}
+
+    private List<Counted> counted(LocalDate day, OffsetDateTime until) {
+        return jdbc.sql(
+                        "select floor(extract(epoch from (scanned_at - cast(:start as timestamptz))) / :seconds)::int as slot, state, count(*) from delivery "
+                                + "where scanned_at >= :start and scanned_at < :until group by 1, 2")
+                .param("start", start(day))
+                .param("seconds", SLOT_MINUTES * 60)
+                .param("until", until)
+                .query((r, n) -> new Counted(
+                        Math.min(r.getInt(1), 24 * 60 / SLOT_MINUTES - 1),
+                        DeliveryState.valueOf(r.getString(2)),
+                        r.getInt(3)))
+                .list();
+    }
+
+    private static Totals totals(int[] c, int weeks) {
+        int accepted = Math.round((float) c[DeliveryState.ACCEPTED.ordinal()] / weeks);
+        int moving = Math.round((float) c[DeliveryState.MOVING.ordinal()] / weeks);
+        int waiting = Math.round((float) c[DeliveryState.WAITING.ordinal()] / weeks);
+        int stopped = Math.round((float) c[DeliveryState.STOPPED.ordinal()] / weeks);
+        return new Totals(accepted + moving + waiting + stopped, accepted, moving, waiting, stopped);
+    }
+
+    private List<DeliveryRow> rows(String sql, Map<String, ?> values) {
+        List<DeliveryRow> rows =
+                jdbc.sql(sql).params(values).query((r, n) -> row(r, List.of())).list();
+        Map<UUID, List<LegView>> legs = legs(rows.stream().map(DeliveryRow::id).toList());
+        return rows.stream()
+                .map(r -> withLegs(r, legs.getOrDefault(r.id, List.of())))
+                .toList();
+    }
+
+    private Map<UUID, List<LegView>> legs(Collection<UUID> ids) {
+        if (ids.isEmpty()) {
+            return Map.of();
+        }
+        Map<UUID, List<LegView>> found = new HashMap<>();
+        jdbc.sql("select * from leg where delivery_id in (:ids) order by position")
+                .param("ids", ids)
+                .query((r, n) -> found.computeIfAbsent(r.getObject("delivery_id", UUID.class), id -> new ArrayList<>())
+                        .add(leg(r)))
+                .list();
+        return found;
+    }
+
+    private static LegView leg(ResultSet r) throws SQLException {
+        return new LegView(
+                r.getObject("id", UUID.class),
+                r.getString("label"),
+                r.getString("route_name"),
+                r.getObject("route_id", UUID.class),
+                LegState.valueOf(r.getString("state")),
+                r.getString("cause"),
+                r.getString("sentence"),
+                r.getString("remedy"),
+                r.getString("reply"),
+                r.getInt("tries"),
+                at(r, "next_try_at"),
+                at(r, "sent_at"),
+                at(r, "accepted_at"),
+                r.getBoolean("possibly_twice"),
+                r.getLong("sent_bytes"));
+    }
+
+    private static DeliveryRow row(ResultSet r, List<LegView> legs) throws SQLException {
+        return new DeliveryRow(
+                r.getObject("id", UUID.class),
+                r.getLong("number"),
+                DeliveryState.valueOf(r.getString("state")),
+                r.getString("trouble"),
+                r.getObject("person_id", UUID.class),
+                r.getString("person_name"),
+                r.getObject("device_id", UUID.class),
+                r.getString("device_name"),
+                r.getString("place"),
+                r.getObject("job_id", UUID.class),
+                r.getString("job_name"),
+                r.getString("job_icon"),
+                r.getInt("pages"),
+                at(r, "scan_began_at"),
+                at(r, "scanned_at"),
+                at(r, "made_ready_at"),
+                at(r, "named_at"),
+                r.getString("file_name"),
+                r.getLong("file_bytes"),
+                at(r, "contents_removed_at"),
+                legs);
+    }
+
+    private static DeliveryRow withLegs(DeliveryRow r, List<LegView> legs) {
+        return new DeliveryRow(
+                r.id,
+                r.number,
+                r.state,
+                r.trouble,
+                r.personId,
+                r.personName,
+                r.deviceId,
+                r.deviceName,
+                r.place,
+                r.jobId,
+                r.jobName,
+                r.jobIcon,
+                r.pages,
+                r.scanBeganAt,
+                r.scannedAt,
+                r.madeReadyAt,
+                r.namedAt,
+                r.fileName,
+                r.fileBytes,
+                r.contentsRemovedAt,
+                legs);
+    }
+
+    private static void addId(List<String> where, Map<String, Object> values, String name, @Nullable UUID id) {
+        if (id != null) {
+            where.add("d." + name + "_id = :" + name);
+            values.put(name, id);
+        }
+    }
+
+    private static String like(String text) {
+        return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_");
+    }
+
+    private static LocalDate day(String text) {
+        try {
+            return LocalDate.parse(text);
+        } catch (java.time.format.DateTimeParseException e) {
+            throw new inky.courier.core.Invalid("filter.day", "day", "This is no day.", "Write it like 2026-11-24.");
+        }
+    }
+
+    private OffsetDateTime start(LocalDate day) {
+        return day.atStartOfDay(zone).toOffsetDateTime();
+    }
+
+    @Nullable
+    private static Instant at(ResultSet row, String column) throws SQLException {
+        OffsetDateTime at = row.getObject(column, OffsetDateTime.class);
+        return at == null ? null : at.toInstant();
+    }
+}

@@ -1,0 +1,255 @@
+package inky.courier.delivery;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
+import inky.courier.core.delivery.LegState;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.destination.RouteMended;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService.JobView;
+import inky.courier.live.Live;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService.ProfileView;
+import inky.courier.scan.ScanService;
+import inky.courier.scan.ScanState;
+import inky.courier.store.ContentStore;
+import inky.courier.web.Json;
+import inky.courier.web.Refusal;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/** Takes scans for delivery, and what a person may do with a delivery by hand. */
+@Service
+public class DeliveryService {
+    private final DeliveryRepository deliveries;
+    private final ScanService scans;
+    private final ContentStore store;
+    private final Steps steps;
+    private final Live live;
+    private final Clock clock;
+    private final JdbcClient jdbc;
+    private final SchedulerClient scheduler;
+
+    DeliveryService(
+            DeliveryRepository deliveries,
+            ScanService scans,
+            ContentStore store,
+            Steps steps,
+            Live live,
+            Clock clock,
+            JdbcClient jdbc,
+            @Lazy SchedulerClient scheduler) {
+        this.deliveries = deliveries;
+        this.scans = scans;
+        this.store = store;
+        this.steps = steps;
+        this.live = live;
+        this.clock = clock;
+        this.jdbc = jdbc;
+        this.scheduler = scheduler;
+    }
+
+    /** Everything about a scan that shall be sent. */
+    public record Order(
+            UUID scanId, DeviceView device, PersonView person, JobView job, ProfileView profile, String nameTemplate) {}
+
+    public record Receipt(UUID deliveryId, long number) {}
+
+    /** A file or picture to hand out. */
+    public record Handout(ContentStore.Stored stored, String name) {}
+
+    /**
+     * Takes a scan. Delivery, legs and the first task are written in one transaction: once this returns nothing can be
+     * lost. Sending the same scan twice gives the same delivery.
+     */
+    @Transactional
+    public Receipt accept(Order order) {
+        var known = deliveries.findByScanId(order.scanId);
+        if (known.isPresent()) {
+            return new Receipt(known.get().id, known.get().number);
+        }
+        ScanService.ScanView scan = scans.get(order.scanId);
+        if (scan.state() == ScanState.SCANNING
+                || scan.state() == ScanState.CANCELLED
+                || scan.pages().isEmpty()) {
+            throw new Refusal(
+                    HttpStatus.CONFLICT,
+                    "scan.not-ready",
+                    "There is nothing to send yet.",
+                    "Wait for the last page, then send.");
+        }
+        Delivery delivery = describe(order, scan);
+        deliveries.saveAndFlush(delivery);
+        String count = delivery.pages == 1 ? "1 page" : delivery.pages + " pages";
+        steps.add(
+                delivery.id,
+                null,
+                "Scanned " + count + " on " + delivery.deviceName + ": " + delivery.profileWords + ".",
+                "");
+        scheduler.schedule(
+                DeliveryTasks.PREPARE.instance(delivery.id.toString()).build(), clock.instant());
+        live.tell("delivery", delivery.id);
+        return new Receipt(delivery.id, delivery.number);
+    }
+
+    private Delivery describe(Order order, ScanService.ScanView scan) {
+        Delivery d = new Delivery();
+        d.number = deliveries.nextNumber();
+        d.scanId = order.scanId;
+        d.deviceId = order.device.id();
+        d.deviceName = order.device.name();
+        d.place = order.device.place();
+        d.personId = order.person.id();
+        d.personName = order.person.name();
+        d.personLogin = order.person.login();
+        d.personEmail = order.person.email();
+        d.jobId = order.job.id();
+        d.jobName = order.job.name();
+        d.jobIcon = order.job.icon();
+        d.jobSnapshot = Json.write(new JobSnapshot(
+                order.nameTemplate,
+                order.job.subject(),
+                order.job.body(),
+                order.profile.colour(),
+                order.profile.fileType()));
+        d.profileWords = order.profile.sentence();
+        d.pages = scan.pages().size();
+        d.scanBeganAt = scan.beganAt();
+        d.scannedAt = clock.instant();
+        for (DestinationView destination : order.job.destinations()) {
+            d.legs.add(leg(d, destination, d.legs.size()));
+        }
+        return d;
+    }
+
+    private static Leg leg(Delivery delivery, DestinationView destination, int position) {
+        boolean toMe = destination.kind() == DestinationKind.MAIL_TO_ME;
+        Leg leg = new Leg();
+        leg.position = position;
+        leg.kind = destination.kind();
+        leg.routeId = destination.routeId();
+        leg.routeName = destination.routeName();
+        leg.label = toMe ? delivery.personName : destination.name();
+        leg.recipients = Json.write(toMe ? List.of(delivery.personEmail) : destination.recipients());
+        leg.messageId = "<" + delivery.number + "." + leg.id + "@courier.invalid>";
+        return leg;
+    }
+
+    /** Starts the stopped legs of a delivery anew, and the waiting ones at once. */
+    @Transactional
+    public void tryAgain(UUID id) {
+        Delivery delivery = deliveries.withLegs(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        if (delivery.contentsRemovedAt != null) {
+            throw new Refusal(
+                    HttpStatus.GONE,
+                    "delivery.removed",
+                    "The pages of this delivery have been removed.",
+                    "Scan them again.");
+        }
+        if (delivery.namedAt == null && delivery.state == DeliveryState.STOPPED) {
+            delivery.trouble = "";
+            delivery.state = DeliveryState.MOVING;
+            scheduler.scheduleIfNotExists(
+                    DeliveryTasks.PREPARE.instance(id.toString()).build(), clock.instant());
+        }
+        for (Leg leg : delivery.legs) {
+            if (leg.state == LegState.STOPPED) {
+                leg.state = leg.state.to(LegState.WAITING);
+                leg.cause = "";
+                leg.tries = 0;
+                leg.firstTryAt = clock.instant();
+                scheduler.scheduleIfNotExists(
+                        DeliveryTasks.SEND.instance(leg.id.toString()).build(), clock.instant());
+                steps.add(id, leg.id, "Tried again by hand.", "");
+            } else if (leg.state == LegState.WAITING && delivery.namedAt != null) {
+                wake(leg.id);
+            }
+        }
+        delivery.settle();
+        live.tell("delivery", id);
+    }
+
+    /** Tries all deliveries again that stand for one cause. @return how many */
+    @Transactional
+    public int tryAllAgain(UUID routeId, String cause) {
+        List<UUID> ids = jdbc.sql(
+                        "select distinct l.delivery_id from leg l join delivery d on d.id = l.delivery_id "
+                                + "where l.route_id = ? and l.cause = ? and l.state in ('WAITING', 'STOPPED') and d.contents_removed_at is null")
+                .params(routeId, cause)
+                .query(UUID.class)
+                .list();
+        ids.forEach(this::tryAgain);
+        return ids.size();
+    }
+
+    /** What waits for a route goes as soon as the route is mended. */
+    @TransactionalEventListener(fallbackExecution = true)
+    void mended(RouteMended mended) {
+        jdbc.sql("select id from leg where route_id = ? and state = 'WAITING' and cause <> ''")
+                .param(mended.routeId())
+                .query(UUID.class)
+                .list()
+                .forEach(this::wake);
+    }
+
+    private void wake(UUID legId) {
+        try {
+            scheduler.reschedule(DeliveryTasks.SEND.instanceId(legId.toString()), clock.instant());
+        } catch (TaskInstanceException e) {
+            // It is under way at this very moment, which is just as good.
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public Handout file(UUID id) {
+        Delivery delivery = deliveries.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        if (delivery.fileId == null) {
+            throw new Refusal(
+                    HttpStatus.GONE,
+                    "delivery.no-file",
+                    "There is no file here.",
+                    "It is not made yet, or its time is over.");
+        }
+        return new Handout(store.describe(delivery.fileId), delivery.fileName);
+    }
+
+    @Transactional(readOnly = true)
+    public ContentStore.Stored page(UUID id, int number, boolean small) {
+        Delivery delivery = deliveries.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        return scans.keptPages(delivery.scanId).stream()
+                .filter(page -> page.number() == number)
+                .map(page -> store.describe(small ? page.thumbnailId() : page.contentId()))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("page"));
+    }
+
+    /** When a leg of a waiting delivery came to its first try; for the demo's history. */
+    @Transactional
+    public void backdate(UUID id, Instant at) {
+        jdbc.sql(
+                        "update delivery set scanned_at = :at, scan_began_at = :began, made_ready_at = :at, named_at = :at where id = :id")
+                .param("at", at.atOffset(java.time.ZoneOffset.UTC))
+                .param("began", at.minusSeconds(12).atOffset(java.time.ZoneOffset.UTC))
+                .param("id", id)
+                .update();
+        jdbc.sql(
+                        "update leg set first_try_at = :at, accepted_at = case when accepted_at is null then null else cast(:at as timestamptz) end, "
+                                + "sent_at = case when sent_at is null then null else cast(:at as timestamptz) end where delivery_id = :id")
+                .param("at", at.atOffset(java.time.ZoneOffset.UTC))
+                .param("id", id)
+                .update();
+        jdbc.sql("update delivery_step set at = :at where delivery_id = :id")
+                .param("at", at.atOffset(java.time.ZoneOffset.UTC))
+                .param("id", id)
+                .update();
+    }
+}

@@ -1,0 +1,11 @@
+package inky.courier.delivery;
+
+/** What a delivery looks like from outside: the worst of its legs. */
+public enum DeliveryState {
+    MOVING,
+    /** Something is in the way; it goes by itself when that is mended or has passed. */
+    WAITING,
+    ACCEPTED,
+    /** Somebody has to do something for this one. */
+    STOPPED
+}

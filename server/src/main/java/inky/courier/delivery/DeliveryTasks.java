@@ -1,0 +1,66 @@
+package inky.courier.delivery;
+
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
+import com.github.kagkarlsson.scheduler.task.Task;
+import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import java.time.Duration;
+import java.util.UUID;
+import org.slf4j.MDC;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/**
+ * The tasks of the engine. They lie in the same PostgreSQL as the deliveries: any instance takes the next one, and what a
+ * dead instance had taken is taken up again when its heartbeats are missed.
+ */
+@Configuration
+class DeliveryTasks {
+    /** One for each delivery, named by its id. */
+    static final TaskDescriptor<Void> PREPARE = TaskDescriptor.of("prepare-delivery");
+
+    /** One for each leg that is not accepted or stopped, named by its id. */
+    static final TaskDescriptor<Void> SEND = TaskDescriptor.of("send-leg");
+
+    /** For what the tasks do not handle themselves, such as a database that is away. */
+    private static final Duration AFTER_FAILURE = Duration.ofSeconds(10);
+
+    @Bean
+    Task<Void> prepareDelivery(Preparation preparation) {
+        return Tasks.custom(PREPARE)
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
+                .onDeadExecutionRevive()
+                .execute((instance, context) -> {
+                    UUID id = UUID.fromString(instance.getId());
+                    try (var ignored = MDC.putCloseable("delivery", instance.getId())) {
+                        preparation.prepare(id);
+                    }
+                    return (complete, operations) -> operations.stop();
+                });
+    }
+
+    @Bean
+    Task<Void> sendLeg(Sending sending) {
+        return Tasks.custom(SEND)
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
+                .onDeadExecutionRevive()
+                .execute((instance, context) -> {
+                    UUID id = UUID.fromString(instance.getId());
+                    Sending.Next next = sending.send(id);
+                    return (complete, operations) -> {
+                        if (next.at().isPresent()) {
+                            operations.reschedule(complete, next.at().get());
+                        } else {
+                            operations.stop();
+                        }
+                    };
+                });
+    }
+
+    @Bean
+    Task<Void> removeContents(Retention retention) {
+        return Tasks.recurring("remove-contents", FixedDelay.of(Duration.ofMinutes(10)))
+                .execute((instance, context) -> retention.run());
+    }
+}

@@ -1,0 +1,90 @@
+package inky.courier.delivery;
+
+import inky.courier.scan.ScanService;
+import inky.courier.settings.Settings;
+import inky.courier.store.ContentStore;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Removes pages and files when their time is over; the delivery's line stays. */
+@Component
+public class Retention {
+    private static final Logger LOG = LoggerFactory.getLogger(Retention.class);
+    private static final Duration ABANDONED = Duration.ofDays(1);
+
+    private final JdbcClient jdbc;
+    private final ScanService scans;
+    private final ContentStore store;
+    private final Settings settings;
+    private final Clock clock;
+    private final TransactionTemplate transaction;
+
+    Retention(
+            JdbcClient jdbc,
+            ScanService scans,
+            ContentStore store,
+            Settings settings,
+            Clock clock,
+            TransactionTemplate transaction) {
+        this.jdbc = jdbc;
+        this.scans = scans;
+        this.store = store;
+        this.settings = settings;
+        this.clock = clock;
+        this.transaction = transaction;
+    }
+
+    private record Due(UUID delivery, UUID scan, UUID file) {}
+
+    /** @return how many deliveries lost their contents */
+    public int run() {
+        Settings.Office office = settings.read();
+        Instant now = clock.instant();
+        List<Due> due = jdbc.sql("""
+                        select d.id, d.scan_id, d.file_id from delivery d
+                        where d.contents_removed_at is null and (
+                            (d.state = 'ACCEPTED' and (select max(l.accepted_at) from leg l where l.delivery_id = d.id) < :accepted)
+                            or (d.state <> 'ACCEPTED' and d.scanned_at < :others))""")
+                .param(
+                        "accepted",
+                        now.minus(Duration.ofHours(office.keepAcceptedHours())).atOffset(ZoneOffset.UTC))
+                .param(
+                        "others",
+                        now.minus(Duration.ofDays(office.keepOthersDays())).atOffset(ZoneOffset.UTC))
+                .query((row, n) -> new Due(
+                        row.getObject(1, UUID.class), row.getObject(2, UUID.class), row.getObject(3, UUID.class)))
+                .list();
+        for (Due one : due) {
+            transaction.executeWithoutResult(status -> remove(one, now));
+        }
+        int abandoned = scans.removeAbandoned(now.minus(ABANDONED));
+        jdbc.sql("delete from panel_session where last_at < ?")
+                .param(now.minus(ABANDONED).atOffset(ZoneOffset.UTC))
+                .update();
+        if (!due.isEmpty() || abandoned > 0) {
+            LOG.info("removed the contents of {} deliveries and {} scans never sent", due.size(), abandoned);
+        }
+        return due.size();
+    }
+
+    private void remove(Due due, Instant now) {
+        if (due.scan != null) {
+            scans.removeContents(due.scan);
+        }
+        if (due.file != null) {
+            store.remove(List.of(due.file));
+        }
+        jdbc.sql("update delivery set contents_removed_at = ?, file_id = null where id = ?")
+                .params(now.atOffset(ZoneOffset.UTC), due.delivery)
+                .update();
+    }
+}

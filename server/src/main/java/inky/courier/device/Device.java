@@ -1,0 +1,62 @@
+package inky.courier.device;
+
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.web.Json;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+class Device {
+    @Id
+    UUID id = UUID.randomUUID();
+
+    @Version
+    Long version;
+
+    String name;
+    String place;
+    String placeWhat;
+    String address;
+    int port;
+    String abilities;
+    String standInUri;
+
+    @Enumerated(EnumType.STRING)
+    DeviceCondition.State condition;
+
+    String conditionWords;
+    Instant seenAt;
+    int signOutSeconds;
+    Instant createdAt;
+
+    DeviceAddress at() {
+        return new DeviceAddress(address, port);
+    }
+
+    DeviceAbilities abilities() {
+        return Json.read(abilities, DeviceAbilities.class);
+    }
+
+    /** @return whether anything that a person sees has changed */
+    boolean take(DeviceLink.Report report, Instant now) {
+        String described = Json.write(report.abilities());
+        boolean changed = take(report.condition()) | !described.equals(abilities);
+        abilities = described;
+        standInUri = report.standInUri().orElse(null);
+        seenAt = now;
+        return changed;
+    }
+
+    boolean take(DeviceCondition seen) {
+        boolean changed = condition != seen.state() || !seen.sentence().equals(conditionWords);
+        condition = seen.state();
+        conditionWords = seen.sentence();
+        return changed;
+    }
+}

@@ -1,0 +1,41 @@
+package inky.courier.device;
+
+import inky.courier.core.Invalid;
+import java.net.URI;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Where a device is reached: a host name or IPv4 address, and the port of IPP. */
+public record DeviceAddress(String host, int port) {
+    private static final Pattern FORM =
+            Pattern.compile("([A-Za-z0-9]([A-Za-z0-9.-]{0,251}[A-Za-z0-9])?)(?::(\\d{1,5}))?");
+
+    /** @throws Invalid when it is no address */
+    public static DeviceAddress parse(String text, int usualPort) {
+        Matcher matcher = FORM.matcher(text.strip());
+        if (!matcher.matches()) {
+            throw new Invalid(
+                    "device.address",
+                    "address",
+                    "This is not a network address.",
+                    "Write for example 192.0.2.17, or the device's name on the network.");
+        }
+        int port = matcher.group(3) == null ? usualPort : Integer.parseInt(matcher.group(3));
+        if (port < 1 || port > 65_535) {
+            throw new Invalid(
+                    "device.address",
+                    "address",
+                    "There is no port " + port + ".",
+                    "Leave the port out, or write one from 1 to 65535.");
+        }
+        return new DeviceAddress(matcher.group(1), port);
+    }
+
+    URI ippUri() {
+        return URI.create("ipp://" + host + ":" + port + "/ipp/scan");
+    }
+
+    URI httpUri() {
+        return URI.create("http://" + host + ":" + port + "/ipp/scan");
+    }
+}

@@ -1,0 +1,66 @@
+package inky.courier.device;
+
+import inky.courier.device.DeviceService.DeviceForm;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.device.DeviceService.Look;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/devices")
+class DeviceController {
+    private final DeviceService devices;
+
+    DeviceController(DeviceService devices) {
+        this.devices = devices;
+    }
+
+    record LookRequest(String address) {}
+
+    @GetMapping
+    List<DeviceView> listDevices() {
+        return devices.list();
+    }
+
+    @GetMapping("/{id}")
+    DeviceView getDevice(@PathVariable UUID id) {
+        return devices.get(id);
+    }
+
+    @PostMapping("/look")
+    Look lookAtDevice(@RequestBody LookRequest request) {
+        return devices.look(request.address());
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    DeviceView addDevice(@RequestBody DeviceForm form) {
+        return devices.add(form);
+    }
+
+    @PutMapping("/{id}")
+    DeviceView changeDevice(@PathVariable UUID id, @RequestBody DeviceForm form) {
+        return devices.change(id, form);
+    }
+
+    @PostMapping("/{id}/refresh")
+    DeviceView refreshDevice(@PathVariable UUID id) {
+        return devices.refresh(id);
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deleteDevice(@PathVariable UUID id) {
+        devices.delete(id);
+    }
+}

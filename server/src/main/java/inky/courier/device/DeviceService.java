@@ -1,0 +1,271 @@
+package inky.courier.device;
+
+import inky.courier.audit.ChangeLog;
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.dependents.Dependents;
+import inky.courier.live.Live;
+import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** The devices of the office. */
+@Service
+public class DeviceService {
+    private final DeviceRepository devices;
+    private final DeviceLink link;
+    private final Dependents dependents;
+    private final ChangeLog changes;
+    private final Live live;
+    private final Clock clock;
+    private final TransactionTemplate transaction;
+    private final int usualPort;
+
+    DeviceService(
+            DeviceRepository devices,
+            DeviceLink link,
+            Dependents dependents,
+            ChangeLog changes,
+            Live live,
+            Clock clock,
+            TransactionTemplate transaction,
+            @Value("${courier.device-port}") int usualPort) {
+        this.devices = devices;
+        this.link = link;
+        this.dependents = dependents;
+        this.changes = changes;
+        this.live = live;
+        this.clock = clock;
+        this.transaction = transaction;
+        this.usualPort = usualPort;
+    }
+
+    /** @param signOutSeconds 15 to 600: how long a person may do nothing at the panel */
+    public record DeviceForm(String name, String place, String placeWhat, String address, int signOutSeconds) {}
+
+    public record DeviceView(
+            UUID id,
+            String name,
+            String place,
+            String placeWhat,
+            String address,
+            DeviceAbilities abilities,
+            boolean standIn,
+            DeviceCondition.State condition,
+            String conditionWords,
+            @Nullable Instant seenAt,
+            int signOutSeconds) {}
+
+    /** What a device at an address says, before it is saved. */
+    public record Look(
+            String address,
+            DeviceAbilities abilities,
+            DeviceCondition.State condition,
+            String conditionWords,
+            boolean standIn) {}
+
+    @Transactional(readOnly = true)
+    public List<DeviceView> list() {
+        return devices.findAllByOrderByPlaceAscNameAsc().stream()
+                .map(this::view)
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public DeviceView get(UUID id) {
+        return view(find(id));
+    }
+
+    public DeviceAddress addressOf(UUID id) {
+        return find(id).at();
+    }
+
+    public Look look(String address) {
+        DeviceAddress parsed = DeviceAddress.parse(address, usualPort);
+        DeviceLink.Report report = lookAt(parsed);
+        return new Look(
+                shown(parsed.host(), parsed.port()),
+                report.abilities(),
+                report.condition().state(),
+                report.condition().sentence(),
+                report.standInUri().isPresent());
+    }
+
+    /** Asks the device itself first; one that does not answer is not saved. */
+    public DeviceView add(DeviceForm form) {
+        DeviceAddress address = check(form);
+        DeviceLink.Report report = lookAt(address);
+        return transaction.execute(status -> {
+            devices.findByAddressAndPort(address.host(), address.port()).ifPresent(other -> {
+                throw new Invalid(
+                        "device.known",
+                        "address",
+                        "This address is the device " + other.name + ".",
+                        "Open that one instead.");
+            });
+            Device device = new Device();
+            device.createdAt = clock.instant();
+            put(form, address, device);
+            device.take(report, clock.instant());
+            devices.saveAndFlush(device);
+            changes.record("device", device.id, device.name, null, form);
+            live.tell("device", device.id);
+            return view(device);
+        });
+    }
+
+    public DeviceView change(UUID id, DeviceForm form) {
+        DeviceAddress address = check(form);
+        boolean moved = !address.equals(find(id).at());
+        DeviceLink.Report report = moved ? lookAt(address) : null;
+        return transaction.execute(status -> {
+            Device device = find(id);
+            DeviceForm before = form(device);
+            put(form, address, device);
+            if (report != null) {
+                device.take(report, clock.instant());
+            }
+            devices.saveAndFlush(device);
+            changes.record("device", id, device.name, before, form);
+            live.tell("device", id);
+            return view(device);
+        });
+    }
+
+    @Transactional
+    public void delete(UUID id) {
+        Device device = find(id);
+        dependents.refuseIfAny(Dependents.Kind.DEVICE, id, device.name);
+        devices.delete(device);
+        changes.record("device", id, device.name, form(device), null);
+        live.tell("device", id);
+    }
+
+    /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
+    public DeviceView refresh(UUID id) {
+        DeviceAddress address = addressOf(id);
+        DeviceLink.Report report;
+        try {
+            report = link.look(address);
+        } catch (DeviceTrouble trouble) {
+            report = null;
+        }
+        DeviceLink.Report seen = report;
+        return transaction.execute(status -> {
+            Device device = find(id);
+            boolean changed =
+                    seen == null ? device.take(DeviceCondition.UNREACHABLE) : device.take(seen, clock.instant());
+            if (changed) {
+                live.tell("device", id);
+            }
+            return view(device);
+        });
+    }
+
+    public List<DeviceLink.SampleStack> sampleStacks(UUID id) {
+        Device device = find(id);
+        if (device.standInUri == null) {
+            return List.of();
+        }
+        try {
+            return link.sampleStacks(device.standInUri);
+        } catch (DeviceTrouble trouble) {
+            throw refusal(trouble);
+        }
+    }
+
+    public void putSampleStack(UUID id, String name) {
+        Device device = find(id);
+        if (device.standInUri == null) {
+            throw new Refusal(
+                    HttpStatus.CONFLICT, "device.real", "Paper goes into a real device by hand.", "Put it in there.");
+        }
+        try {
+            link.putSampleStack(device.standInUri, name);
+        } catch (DeviceTrouble trouble) {
+            throw refusal(trouble);
+        }
+    }
+
+    private DeviceLink.Report lookAt(DeviceAddress address) {
+        try {
+            return link.look(address);
+        } catch (DeviceTrouble trouble) {
+            throw new Invalid(trouble.code(), "address", trouble.getMessage(), trouble.remedy());
+        }
+    }
+
+    private static Refusal refusal(DeviceTrouble trouble) {
+        return new Refusal(HttpStatus.BAD_GATEWAY, trouble.code(), trouble.getMessage(), trouble.remedy());
+    }
+
+    private DeviceAddress check(DeviceForm form) {
+        List<Problem> problems = new ArrayList<>();
+        if (form.name().isBlank() || form.name().length() > 40) {
+            problems.add(new Problem(
+                    "device.name",
+                    "name",
+                    "A device needs a name of 1 to 40 characters.",
+                    "Name it after the room it stands in."));
+        }
+        if (form.place().length() > 40 || form.placeWhat().length() > 40) {
+            problems.add(new Problem("device.place", "place", "A place has at most 40 characters.", "Shorten it."));
+        }
+        if (form.signOutSeconds() < 15 || form.signOutSeconds() > 600) {
+            problems.add(new Problem(
+                    "device.sign-out", "signOutSeconds", "Signing out takes 15 to 600 seconds.", "60 is usual."));
+        }
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+        return DeviceAddress.parse(form.address(), usualPort);
+    }
+
+    private static void put(DeviceForm form, DeviceAddress address, Device device) {
+        device.name = form.name().strip();
+        device.place = form.place().strip();
+        device.placeWhat = form.placeWhat().strip();
+        device.address = address.host();
+        device.port = address.port();
+        device.signOutSeconds = form.signOutSeconds();
+    }
+
+    private DeviceForm form(Device device) {
+        return new DeviceForm(
+                device.name, device.place, device.placeWhat, shown(device.address, device.port), device.signOutSeconds);
+    }
+
+    private String shown(String host, int port) {
+        return port == usualPort ? host : host + ":" + port;
+    }
+
+    private Device find(UUID id) {
+        return devices.findById(id).orElseThrow(() -> Refusal.notFound("device"));
+    }
+
+    private DeviceView view(Device device) {
+        return new DeviceView(
+                device.id,
+                device.name,
+                device.place,
+                device.placeWhat,
+                shown(device.address, device.port),
+                device.abilities(),
+                device.standInUri != null,
+                device.condition,
+                device.conditionWords,
+                device.seenAt,
+                device.signOutSeconds);
+    }
+}

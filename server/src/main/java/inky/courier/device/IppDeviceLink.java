@@ -1,0 +1,279 @@
+package inky.courier.device;
+
+import com.hp.jipp.encoding.AttributeGroup;
+import com.hp.jipp.encoding.BooleanType;
+import com.hp.jipp.encoding.IntType;
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.Resolution;
+import com.hp.jipp.encoding.ResolutionUnit;
+import com.hp.jipp.encoding.Tag;
+import com.hp.jipp.encoding.UriType;
+import com.hp.jipp.model.InputAttributes;
+import com.hp.jipp.model.Operation;
+import com.hp.jipp.model.Status;
+import com.hp.jipp.model.Types;
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.web.Json;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.ConnectException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpConnectTimeoutException;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+
+/** IPP: RFC 8010 and RFC 8011; scanning by Create-Job and Get-Next-Document-Data, PWG 5100.17. */
+@Component
+class IppDeviceLink implements DeviceLink {
+    private static final Duration CONNECT = Duration.ofSeconds(3);
+    private static final Duration ANSWER = Duration.ofSeconds(6);
+
+    /** A thick sheet on a slow scanner at 600 dpi; common practice, no source. */
+    private static final Duration PAGE = Duration.ofMinutes(2);
+
+    /** No scanner's page in JPEG is larger; bounds what a broken device can make us hold. */
+    private static final int MAX_PAGE_BYTES = 96 * 1024 * 1024;
+
+    private static final IntType FEEDER_CAPACITY = new IntType("feeder-capacity");
+    private static final IntType PANEL_PLACES = new IntType("panel-places");
+    private static final BooleanType CARD_READER = new BooleanType("card-reader");
+    private static final UriType STAND_IN_URI = new UriType("stand-in-uri");
+    private static final IntType FEEDER_SHEETS = new IntType("stand-in-feeder-sheets");
+
+    private final HttpClient http = HttpClient.newBuilder()
+            .connectTimeout(CONNECT)
+            .version(HttpClient.Version.HTTP_1_1)
+            .build();
+    private final AtomicInteger requestIds = new AtomicInteger();
+
+    private record Answer(IppPacket packet, byte[] data) {}
+
+    @Override
+    public Report look(DeviceAddress device) throws DeviceTrouble {
+        IppPacket.Builder request = IppPacket.getPrinterAttributes(device.ippUri());
+        AttributeGroup group = ask(device, request, ANSWER).packet.get(Tag.printerAttributes);
+        if (group == null) {
+            throw notAScanner();
+        }
+        List<String> sources = group.getStrings(Types.inputSourceSupported);
+        if (sources.isEmpty()) {
+            throw notAScanner();
+        }
+        TreeSet<Integer> resolutions = new TreeSet<>();
+        for (Resolution resolution : group.getValues(Types.inputResolutionSupported)) {
+            resolutions.add(resolution.getCrossFeedResolution());
+        }
+        String model = group.getString(Types.printerMakeAndModel);
+        DeviceAbilities abilities = new DeviceAbilities(
+                model == null ? "Unnamed model" : model,
+                sources.contains("adf"),
+                sources.contains("platen"),
+                number(group, FEEDER_CAPACITY),
+                group.getStrings(Types.inputColorModeSupported),
+                group.getStrings(Types.inputSidesSupported),
+                List.copyOf(resolutions),
+                group.getStrings(Types.inputMediaSupported),
+                number(group, PANEL_PLACES),
+                Boolean.TRUE.equals(group.getValue(CARD_READER)));
+        URI standIn = group.getValue(STAND_IN_URI);
+        // Only the device itself may be asked for sample paper: an address elsewhere would make Courier call strangers.
+        Optional<String> door = Optional.ofNullable(standIn)
+                .filter(uri -> device.host().equals(uri.getHost()) && "http".equals(uri.getScheme()))
+                .map(URI::toString);
+        return new Report(abilities, conditionOf(group), door, number(group, FEEDER_SHEETS));
+    }
+
+    @Override
+    public Scan begin(DeviceAddress device, ScanProfile profile) throws DeviceTrouble {
+        IppPacket.Builder request = IppPacket.createJob(device.ippUri());
+        request.getOperationAttributes().put(Types.requestingUserName, "Inky Courier");
+        int dpi = profile.resolution().dpi();
+        InputAttributes input = new InputAttributes();
+        input.setInputSource("adf");
+        input.setInputColorMode(profile.colour().ippKeyword());
+        input.setInputSides(profile.sides().ippKeyword());
+        input.setInputResolution(new Resolution(dpi, dpi, ResolutionUnit.dotsPerInch));
+        request.getJobAttributes().put(Types.inputAttributes, input);
+        AttributeGroup job = ask(device, request, ANSWER).packet.get(Tag.jobAttributes);
+        Integer id = job == null ? null : job.getValue(Types.jobId);
+        if (id == null) {
+            throw unreadable();
+        }
+        return new IppScan(device, id);
+    }
+
+    private final class IppScan implements Scan {
+        private final DeviceAddress device;
+        private final int job;
+
+        IppScan(DeviceAddress device, int job) {
+            this.device = device;
+            this.job = job;
+        }
+
+        @Override
+        public ScannedPage next() throws DeviceTrouble {
+            IppPacket.Builder request = new IppPacket.Builder(Operation.getNextDocumentData, 0x200, 1);
+            AttributeGroup head =
+                    IppPacket.getJobAttributes(device.ippUri(), job).build().get(Tag.operationAttributes);
+            request.putOperationAttributes(head);
+            request.getOperationAttributes().put(Types.documentDataWait, true);
+            Answer answer = ask(device, request, PAGE);
+            AttributeGroup group = answer.packet.get(Tag.operationAttributes);
+            if (answer.data.length == 0) {
+                throw unreadable();
+            }
+            return new ScannedPage(answer.data, Boolean.TRUE.equals(group.getValue(Types.lastDocument)));
+        }
+
+        @Override
+        public void cancel() {
+            try {
+                ask(device, IppPacket.cancelJob(device.ippUri(), job), ANSWER);
+            } catch (DeviceTrouble e) {
+                // A device that is gone has stopped scanning as well.
+            }
+        }
+    }
+
+    @Override
+    public List<SampleStack> sampleStacks(String standInUri) throws DeviceTrouble {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(standInUri + "stacks"))
+                .timeout(ANSWER)
+                .build();
+        return Json.read(plain(request), new TypeReference<List<SampleStack>>() {});
+    }
+
+    @Override
+    public void putSampleStack(String standInUri, String name) throws DeviceTrouble {
+        if (!name.matches("[A-Z_]{1,40}")) {
+            throw new DeviceTrouble("stand-in.stack", "There is no such sample stack.", "Choose one of the list.");
+        }
+        plain(HttpRequest.newBuilder(URI.create(standInUri + "stacks/" + name))
+                .timeout(ANSWER)
+                .POST(HttpRequest.BodyPublishers.noBody())
+                .build());
+    }
+
+    private String plain(HttpRequest request) throws DeviceTrouble {
+        try {
+            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
+            if (response.statusCode() >= 300) {
+                throw unreadable();
+            }
+            return response.body();
+        } catch (IOException e) {
+            throw unreachable();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw unreachable();
+        }
+    }
+
+    private Answer ask(DeviceAddress device, IppPacket.Builder builder, Duration patience) throws DeviceTrouble {
+        builder.setRequestId(requestIds.incrementAndGet());
+        try {
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            builder.build().write(bytes);
+            HttpRequest request = HttpRequest.newBuilder(device.httpUri())
+                    .header("Content-Type", "application/ipp")
+                    .timeout(patience)
+                    .POST(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
+                    .build();
+            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
+            try (InputStream in = response.body()) {
+                if (response.statusCode() != 200) {
+                    throw notAScanner();
+                }
+                IppPacket packet = IppPacket.read(in);
+                byte[] data = in.readNBytes(MAX_PAGE_BYTES + 1);
+                if (data.length > MAX_PAGE_BYTES) {
+                    throw unreadable();
+                }
+                checkStatus(packet);
+                return new Answer(packet, data);
+            }
+        } catch (ConnectException | HttpConnectTimeoutException e) {
+            throw unreachable();
+        } catch (IOException e) {
+            throw new DeviceTrouble(
+                    "device.line", "The line to the device broke.", "Check its network cable, then try again.");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw unreachable();
+        } catch (IllegalArgumentException | IllegalStateException e) {
+            throw notAScanner();
+        }
+    }
+
+    /** Status codes: RFC 8011 section B.1; below 0x0400 is success. */
+    private static void checkStatus(IppPacket packet) throws DeviceTrouble {
+        Status status = packet.getStatus();
+        if (status.getCode() < 0x0400) {
+            return;
+        }
+        AttributeGroup group = packet.get(Tag.operationAttributes);
+        String words = group == null ? null : group.getString(Types.statusMessage);
+        if (status.equals(Status.clientErrorNotPossible)) {
+            throw new DeviceTrouble(
+                    "device.no-paper", "There is no paper in the feeder.", "Put the paper in, then press Scan.");
+        }
+        if (status.equals(Status.clientErrorAttributesOrValuesNotSupported)) {
+            throw new DeviceTrouble(
+                    "device.cannot",
+                    "This device cannot scan as the job wants it.",
+                    "Choose another job, or have the job's profile changed.");
+        }
+        if (status.equals(Status.serverErrorDeviceError)) {
+            DeviceCondition condition =
+                    DeviceCondition.of(5, words == null ? List.of() : List.of(words.split(",\\s*")));
+            throw new DeviceTrouble("device.stopped", condition.sentence(), "Clear it at the device, then scan again.");
+        }
+        throw new DeviceTrouble(
+                "device.refused",
+                "The device refuses: " + (words == null ? status.getName() : words) + ".",
+                "Try again; if it stays so, switch the device off and on.");
+    }
+
+    private static DeviceCondition conditionOf(AttributeGroup group) {
+        var state = group.getValue(Types.printerState);
+        return DeviceCondition.of(state == null ? 3 : state.getCode(), group.getStrings(Types.printerStateReasons));
+    }
+
+    private static int number(AttributeGroup group, IntType type) {
+        Integer value = group.getValue(type);
+        return value == null ? 0 : value;
+    }
+
+    private static DeviceTrouble unreachable() {
+        return new DeviceTrouble(
+                "device.unreachable",
+                "Nothing answers at this address.",
+                "Check the address, and that the device is switched on.");
+    }
+
+    private static DeviceTrouble notAScanner() {
+        return new DeviceTrouble(
+                "device.not-ipp",
+                "What answers there is no scanner that speaks IPP.",
+                "Switch IPP scanning on in the device's own settings, or check the address.");
+    }
+
+    private static DeviceTrouble unreadable() {
+        return new DeviceTrouble(
+                "device.unreadable",
+                "The device's answer could not be read.",
+                "Try again; if it stays so, switch the device off and on.");
+    }
+}

@@ -1,0 +1,53 @@
+package inky.courier.job;
+
+import inky.courier.job.JobService.JobForm;
+import inky.courier.job.JobService.JobView;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/jobs")
+class JobController {
+    private final JobService jobs;
+
+    JobController(JobService jobs) {
+        this.jobs = jobs;
+    }
+
+    @GetMapping
+    List<JobView> listJobs() {
+        return jobs.list();
+    }
+
+    @GetMapping("/{id}")
+    JobView getJob(@PathVariable UUID id) {
+        return jobs.get(id);
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    JobView addJob(@RequestBody JobForm form) {
+        return jobs.add(form);
+    }
+
+    @PutMapping("/{id}")
+    JobView changeJob(@PathVariable UUID id, @RequestBody JobForm form) {
+        return jobs.change(id, form);
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deleteJob(@PathVariable UUID id) {
+        jobs.delete(id);
+    }
+}

@@ -1,0 +1,178 @@
+package inky.courier.job;
+
+import inky.courier.audit.ChangeLog;
+import inky.courier.core.Invalid;
+import inky.courier.core.job.JobText;
+import inky.courier.dependents.Dependents;
+import inky.courier.dependents.Dependents.Dependent;
+import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.live.Live;
+import inky.courier.naming.NamingService;
+import inky.courier.profile.ProfileService;
+import inky.courier.web.Refusal;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The one-touch jobs of the office. */
+@Service
+public class JobService implements Dependents.Source {
+    /** The pictures on the stamps; drawn by the interface. */
+    private static final Set<String> ICONS =
+            Set.of("letter", "permit", "crates", "card", "question", "waves", "people", "map", "receipt", "ring");
+
+    private static final int MOST_DESTINATIONS = 8;
+
+    private final JobRepository jobs;
+    private final ProfileService profiles;
+    private final NamingService names;
+    private final DestinationService destinations;
+    private final Dependents dependents;
+    private final ChangeLog changes;
+    private final Live live;
+    private final Clock clock;
+
+    JobService(
+            JobRepository jobs,
+            ProfileService profiles,
+            NamingService names,
+            DestinationService destinations,
+            @Lazy Dependents dependents,
+            ChangeLog changes,
+            Live live,
+            Clock clock) {
+        this.jobs = jobs;
+        this.profiles = profiles;
+        this.names = names;
+        this.destinations = destinations;
+        this.dependents = dependents;
+        this.changes = changes;
+        this.live = live;
+        this.clock = clock;
+    }
+
+    public record JobForm(
+            String name,
+            String icon,
+            UUID profileId,
+            UUID templateId,
+            List<UUID> destinationIds,
+            String subject,
+            String body) {}
+
+    public record JobView(
+            UUID id,
+            String name,
+            String icon,
+            UUID profileId,
+            String profileSentence,
+            UUID templateId,
+            String example,
+            List<DestinationView> destinations,
+            String subject,
+            String body) {}
+
+    @Transactional(readOnly = true)
+    public List<JobView> list() {
+        return jobs.findAllByOrderByName().stream().map(this::view).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public JobView get(UUID id) {
+        return view(find(id));
+    }
+
+    @Transactional
+    public JobView add(JobForm form) {
+        Job job = new Job();
+        job.createdAt = clock.instant();
+        return save(job, form, null);
+    }
+
+    @Transactional
+    public JobView change(UUID id, JobForm form) {
+        Job job = find(id);
+        return save(job, form, view(job));
+    }
+
+    @Transactional
+    public void delete(UUID id) {
+        Job job = find(id);
+        dependents.refuseIfAny(Dependents.Kind.JOB, id, job.name);
+        JobView before = view(job);
+        jobs.delete(job);
+        changes.record("job", id, job.name, before, null);
+        live.tell("job", id);
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<Dependent> on(Dependents.Kind kind, UUID id) {
+        List<Job> found = switch (kind) {
+            case PROFILE -> jobs.findByProfileId(id);
+            case NAME -> jobs.findByTemplateId(id);
+            case DESTINATION -> jobs.findByDestination(id);
+            default -> List.of();
+        };
+        return found.stream()
+                .map(job -> new Dependent(Dependents.Kind.JOB, job.id, job.name))
+                .toList();
+    }
+
+    private JobView save(Job job, JobForm form, JobView before) {
+        JobText text = JobText.of(form.name(), form.subject(), form.body());
+        if (!ICONS.contains(form.icon())) {
+            throw new Invalid("job.icon", "icon", "There is no such picture.", "Choose one of the stamps.");
+        }
+        List<UUID> wanted = new ArrayList<>(new LinkedHashSet<>(form.destinationIds()));
+        if (wanted.isEmpty() || wanted.size() > MOST_DESTINATIONS) {
+            throw new Invalid(
+                    "job.destinations",
+                    "destinationIds",
+                    "A job needs 1 to " + MOST_DESTINATIONS + " destinations.",
+                    "Choose where its files go.");
+        }
+        wanted.forEach(destinations::get);
+        profiles.get(form.profileId());
+        names.get(form.templateId());
+        job.name = text.name();
+        job.icon = form.icon();
+        job.profileId = form.profileId();
+        job.templateId = form.templateId();
+        job.subject = form.subject();
+        job.body = form.body();
+        if (!job.destinations.equals(wanted)) {
+            job.destinations.clear();
+            job.destinations.addAll(wanted);
+        }
+        jobs.saveAndFlush(job);
+        changes.record("job", job.id, job.name, before, view(job));
+        live.tell("job", job.id);
+        return view(job);
+    }
+
+    private Job find(UUID id) {
+        return jobs.findById(id).orElseThrow(() -> Refusal.notFound("job"));
+    }
+
+    private JobView view(Job job) {
+        return new JobView(
+                job.id,
+                job.name,
+                job.icon,
+                job.profileId,
+                profiles.get(job.profileId).sentence(),
+                job.templateId,
+                names.get(job.templateId).example(),
+                job.destinations.stream().map(destinations::get).toList(),
+                job.subject,
+                job.body);
+    }
+}

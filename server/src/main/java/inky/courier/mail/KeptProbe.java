@@ -1,0 +1,24 @@
+package inky.courier.mail;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.UUID;
+
+/** A probe's report as it was, kept as history. */
+@Entity
+@Table(name = "mail_probe")
+class KeptProbe {
+    @Id
+    UUID id = UUID.randomUUID();
+
+    @Version
+    Long version;
+
+    UUID serverId;
+    Instant at;
+    boolean passed;
+    String report;
+}

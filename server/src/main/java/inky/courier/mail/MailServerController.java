@@ -1,0 +1,81 @@
+package inky.courier.mail;
+
+import inky.courier.mail.MailServers.MailServerForm;
+import inky.courier.mail.MailServers.MailServerView;
+import jakarta.annotation.Nullable;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/mail-servers")
+class MailServerController {
+    private final MailServers servers;
+
+    MailServerController(MailServers servers) {
+        this.servers = servers;
+    }
+
+    /** @param id of the saved server whose password is meant when the form has none */
+    record DraftProbe(@Nullable UUID id, MailServerForm form, String testTo) {}
+
+    record SavedProbe(String testTo) {}
+
+    record PasswordChange(String password) {}
+
+    @GetMapping
+    List<MailServerView> listMailServers() {
+        return servers.list();
+    }
+
+    @GetMapping("/{id}")
+    MailServerView getMailServer(@PathVariable UUID id) {
+        return servers.get(id);
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    MailServerView addMailServer(@RequestBody MailServerForm form) {
+        return servers.add(form);
+    }
+
+    @PutMapping("/{id}")
+    MailServerView changeMailServer(@PathVariable UUID id, @RequestBody MailServerForm form) {
+        return servers.change(id, form);
+    }
+
+    @PutMapping("/{id}/password")
+    MailServerView changeMailPassword(@PathVariable UUID id, @RequestBody PasswordChange change) {
+        return servers.changePassword(id, change.password());
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deleteMailServer(@PathVariable UUID id) {
+        servers.delete(id);
+    }
+
+    @PostMapping("/probe")
+    ProbeReport probeDraft(@RequestBody DraftProbe draft) {
+        return servers.probe(draft.id(), draft.form(), draft.testTo());
+    }
+
+    @PostMapping("/{id}/probe")
+    ProbeReport probeSaved(@PathVariable UUID id, @RequestBody SavedProbe probe) {
+        return servers.probe(id, probe.testTo());
+    }
+
+    @GetMapping("/{id}/probes")
+    List<ProbeReport> probeHistory(@PathVariable UUID id) {
+        return servers.history(id);
+    }
+}

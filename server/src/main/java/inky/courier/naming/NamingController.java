@@ -1,0 +1,60 @@
+package inky.courier.naming;
+
+import inky.courier.naming.NamingService.NameForm;
+import inky.courier.naming.NamingService.NameView;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/names")
+class NamingController {
+    private final NamingService names;
+
+    NamingController(NamingService names) {
+        this.names = names;
+    }
+
+    record PreviewRequest(String template) {}
+
+    @PostMapping("/preview")
+    NamingService.NamePreview previewName(@RequestBody PreviewRequest request) {
+        return names.preview(request.template());
+    }
+
+    @GetMapping
+    List<NameView> listNames() {
+        return names.list();
+    }
+
+    @GetMapping("/{id}")
+    NameView getName(@PathVariable UUID id) {
+        return names.get(id);
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    NameView addName(@RequestBody NameForm form) {
+        return names.add(form);
+    }
+
+    @PutMapping("/{id}")
+    NameView changeName(@PathVariable UUID id, @RequestBody NameForm form) {
+        return names.change(id, form);
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deleteName(@PathVariable UUID id) {
+        names.delete(id);
+    }
+}

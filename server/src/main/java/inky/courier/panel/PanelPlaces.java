@@ -1,0 +1,165 @@
+package inky.courier.panel;
+
+import inky.courier.audit.ChangeLog;
+import inky.courier.core.Invalid;
+import inky.courier.core.preflight.Finding;
+import inky.courier.core.preflight.Preflight;
+import inky.courier.dependents.Dependents;
+import inky.courier.dependents.Dependents.Dependent;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService;
+import inky.courier.job.JobService.JobView;
+import inky.courier.live.Live;
+import inky.courier.profile.ProfileService;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Which job is in which place of which device's panel. */
+@Service
+public class PanelPlaces implements Dependents.Source {
+    private final JdbcClient jdbc;
+    private final DeviceService devices;
+    private final JobService jobs;
+    private final ProfileService profiles;
+    private final ChangeLog changes;
+    private final Live live;
+
+    PanelPlaces(
+            JdbcClient jdbc,
+            DeviceService devices,
+            JobService jobs,
+            ProfileService profiles,
+            ChangeLog changes,
+            Live live) {
+        this.jdbc = jdbc;
+        this.devices = devices;
+        this.jobs = jobs;
+        this.profiles = profiles;
+        this.changes = changes;
+        this.live = live;
+    }
+
+    /** @param place counted from 1 */
+    public record Taken(int place, UUID jobId) {}
+
+    public record PlanForm(List<Taken> places) {}
+
+    /** A job against this device. @param place 0 when it has none here */
+    public record Candidate(JobView job, int place, List<Finding> findings) {}
+
+    public record PlanView(DeviceView device, int places, List<Candidate> jobs) {}
+
+    public record PanelRow(
+            UUID deviceId, String deviceName, String place, int places, int taken, List<Finding> findings) {}
+
+    @Transactional(readOnly = true)
+    public List<PanelRow> list() {
+        List<JobView> all = jobs.list();
+        return devices.list().stream()
+                .map(device -> {
+                    List<Candidate> placed = plan(device, all).jobs().stream()
+                            .filter(c -> c.place > 0)
+                            .toList();
+                    return new PanelRow(
+                            device.id(),
+                            device.name(),
+                            device.place(),
+                            device.abilities().panelPlaces(),
+                            placed.size(),
+                            placed.stream().flatMap(c -> c.findings.stream()).toList());
+                })
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public PlanView plan(UUID deviceId) {
+        return plan(devices.get(deviceId), jobs.list());
+    }
+
+    /** The jobs at the device, in the order of their places. */
+    @Transactional(readOnly = true)
+    public List<Candidate> at(UUID deviceId) {
+        return plan(deviceId).jobs().stream()
+                .filter(c -> c.place > 0)
+                .sorted(java.util.Comparator.comparingInt(Candidate::place))
+                .toList();
+    }
+
+    @Transactional
+    public PlanView change(UUID deviceId, PlanForm form) {
+        PlanView before = plan(deviceId);
+        Map<UUID, JobView> known = jobs.list().stream().collect(Collectors.toMap(JobView::id, Function.identity()));
+        Set<Integer> places = new HashSet<>();
+        Set<UUID> placed = new HashSet<>();
+        for (Taken taken : form.places()) {
+            if (taken.place < 1 || taken.place > before.places) {
+                throw new Invalid(
+                        "panel.place",
+                        "places",
+                        "This panel has " + before.places + " places.",
+                        "Take a job off first, or use another device.");
+            }
+            if (!known.containsKey(taken.jobId) || !places.add(taken.place) || !placed.add(taken.jobId)) {
+                throw new Invalid(
+                        "panel.twice", "places", "A place takes one job, and a job one place.", "Load the plan again.");
+            }
+        }
+        jdbc.sql("delete from panel_place where device_id = ?").param(deviceId).update();
+        for (Taken taken : form.places()) {
+            jdbc.sql("insert into panel_place (device_id, place, job_id) values (?, ?, ?)")
+                    .params(deviceId, taken.place, taken.jobId)
+                    .update();
+        }
+        PlanView after = plan(deviceId);
+        changes.record("panel", deviceId, before.device.name(), names(before), names(after));
+        live.tell("panel", deviceId);
+        return after;
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<Dependent> on(Dependents.Kind kind, UUID id) {
+        return kind != Dependents.Kind.JOB
+                ? List.of()
+                : jdbc.sql(
+                                "select d.id, d.name from panel_place p join device d on d.id = p.device_id where p.job_id = ? order by d.name")
+                        .param(id)
+                        .query((row, n) -> new Dependent(
+                                Dependents.Kind.DEVICE,
+                                row.getObject(1, UUID.class),
+                                "the panel of " + row.getString(2)))
+                        .list();
+    }
+
+    private PlanView plan(DeviceView device, List<JobView> all) {
+        Map<UUID, Integer> placeOf = jdbc
+                .sql("select job_id, place from panel_place where device_id = ?")
+                .param(device.id())
+                .query((row, n) -> new Taken(row.getInt(2), row.getObject(1, UUID.class)))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Taken::jobId, Taken::place));
+        List<Candidate> candidates = all.stream()
+                .map(job -> new Candidate(
+                        job,
+                        placeOf.getOrDefault(job.id(), 0),
+                        Preflight.check(job.name(), profiles.value(job.profileId()), device.abilities())))
+                .toList();
+        return new PlanView(device, device.abilities().panelPlaces(), candidates);
+    }
+
+    private static Map<Integer, String> names(PlanView plan) {
+        return plan.jobs.stream()
+                .filter(c -> c.place > 0)
+                .collect(Collectors.toMap(Candidate::place, c -> c.job.name()));
+    }
+}

@@ -1,0 +1,50 @@
+package inky.courier.panel;
+
+import inky.courier.panel.PanelPlaces.PanelRow;
+import inky.courier.panel.PanelPlaces.PlanForm;
+import inky.courier.panel.PanelPlaces.PlanView;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/panels")
+class PanelPlacesController {
+    private final PanelPlaces places;
+    private final PanelSessions sessions;
+
+    PanelPlacesController(PanelPlaces places, PanelSessions sessions) {
+        this.places = places;
+        this.sessions = sessions;
+    }
+
+    @GetMapping
+    List<PanelRow> listPanels() {
+        return places.list();
+    }
+
+    @GetMapping("/{device}")
+    PlanView getPlan(@PathVariable UUID device) {
+        return places.plan(device);
+    }
+
+    @PutMapping("/{device}")
+    PlanView changePlan(@PathVariable UUID device, @RequestBody PlanForm form) {
+        return places.change(device, form);
+    }
+
+    /** Opens a panel again that was locked by wrong PINs. */
+    @DeleteMapping("/{device}/lock")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void unlockPanel(@PathVariable UUID device) {
+        sessions.unlock(device);
+    }
+}

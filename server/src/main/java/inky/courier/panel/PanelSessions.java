@@ -1,0 +1,112 @@
+package inky.courier.panel;
+
+import inky.courier.device.DeviceService;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.signin.Attempts;
+import inky.courier.web.Refusal;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.Base64;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Sessions of people at a device: bound to that device, known by a token whose hash alone is kept. */
+@Component
+class PanelSessions {
+    private static final int TOKEN_BYTES = 32;
+
+    private final JdbcClient jdbc;
+    private final PeopleService people;
+    private final DeviceService devices;
+    private final Attempts attempts;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+
+    PanelSessions(JdbcClient jdbc, PeopleService people, DeviceService devices, Attempts attempts, Clock clock) {
+        this.jdbc = jdbc;
+        this.people = people;
+        this.devices = devices;
+        this.attempts = attempts;
+        this.clock = clock;
+    }
+
+    /** @param endsAt when it ends if the person does nothing more */
+    record Guest(UUID deviceId, UUID personId, Instant endsAt) {}
+
+    record Opened(String token, PersonView person) {}
+
+    Opened open(UUID deviceId, String pin) {
+        devices.get(deviceId);
+        attempts.begin(key(deviceId));
+        PersonView person = people.byPin(pin)
+                .orElseThrow(() -> new Refusal(
+                        HttpStatus.UNAUTHORIZED, "pin.wrong", "This PIN is not known.", "Try again slowly."));
+        attempts.succeeded(key(deviceId));
+        byte[] bytes = new byte[TOKEN_BYTES];
+        random.nextBytes(bytes);
+        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        OffsetDateTime now = OffsetDateTime.now(clock);
+        // One person at a device: the one before has walked away.
+        jdbc.sql("delete from panel_session where device_id = ?")
+                .param(deviceId)
+                .update();
+        jdbc.sql(
+                        "insert into panel_session (token_hash, device_id, person_id, created_at, last_at) values (?, ?, ?, ?, ?)")
+                .params(hash(token), deviceId, person.id(), now, now)
+                .update();
+        return new Opened(token, person);
+    }
+
+    /** Whose session it is, if it is of this device and has not ended. */
+    Optional<Guest> find(String token, UUID deviceId) {
+        return jdbc.sql(
+                        "select s.device_id, s.person_id, s.last_at, d.sign_out_seconds from panel_session s join device d on d.id = s.device_id "
+                                + "where s.token_hash = ? and s.device_id = ?")
+                .params(hash(token), deviceId)
+                .query((row, n) -> new Guest(
+                        row.getObject(1, UUID.class),
+                        row.getObject(2, UUID.class),
+                        row.getObject(3, OffsetDateTime.class).toInstant().plus(Duration.ofSeconds(row.getInt(4)))))
+                .optional()
+                .filter(guest -> guest.endsAt.isAfter(clock.instant()));
+    }
+
+    /** The person did something: the time begins anew. */
+    void touch(String token) {
+        jdbc.sql("update panel_session set last_at = ? where token_hash = ?")
+                .params(OffsetDateTime.now(clock), hash(token))
+                .update();
+    }
+
+    void close(String token) {
+        jdbc.sql("delete from panel_session where token_hash = ?")
+                .param(hash(token))
+                .update();
+    }
+
+    void unlock(UUID deviceId) {
+        attempts.succeeded(key(deviceId));
+    }
+
+    private static String key(UUID deviceId) {
+        return "panel:" + deviceId;
+    }
+
+    private static byte[] hash(String token) {
+        try {
+            return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,212 @@
+package inky.courier.panel;
+
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.delivery.DeliveryQueries;
+import inky.courier.delivery.DeliveryQueries.DeliveryRow;
+import inky.courier.delivery.DeliveryService;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService.JobView;
+import inky.courier.naming.NamingService;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService;
+import inky.courier.scan.ScanService;
+import inky.courier.scan.ScanService.ScanView;
+import inky.courier.settings.Settings;
+import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/** What a person does in front of a device. */
+@Service
+class WalkUp {
+    private final DeviceService devices;
+    private final PanelPlaces places;
+    private final ProfileService profiles;
+    private final NamingService names;
+    private final PeopleService people;
+    private final ScanService scans;
+    private final DeliveryService deliveries;
+    private final DeliveryQueries queries;
+    private final Settings settings;
+
+    WalkUp(
+            DeviceService devices,
+            PanelPlaces places,
+            ProfileService profiles,
+            NamingService names,
+            PeopleService people,
+            ScanService scans,
+            DeliveryService deliveries,
+            DeliveryQueries queries,
+            Settings settings) {
+        this.devices = devices;
+        this.places = places;
+        this.profiles = profiles;
+        this.names = names;
+        this.people = people;
+        this.scans = scans;
+        this.deliveries = deliveries;
+        this.queries = queries;
+        this.settings = settings;
+    }
+
+    /** What everybody sees who stands there; the person only once signed in. */
+    record Front(
+            UUID deviceId,
+            String office,
+            String deviceName,
+            String place,
+            boolean standIn,
+            DeviceCondition.State condition,
+            String conditionWords,
+            int signOutSeconds,
+            @Nullable PanelPerson person) {}
+
+    record PanelPerson(String name, String email) {}
+
+    /** A job as the label on the panel tells it. @param note known trouble on the way, in plain words; empty for none */
+    record Label(UUID jobId, String name, String icon, List<String> to, String does, String note, boolean possible) {}
+
+    record SampleStack(String name, String title, String description, int sheets) {}
+
+    record PanelLeg(String label, inky.courier.core.delivery.LegState state, String sentence) {}
+
+    record Progress(UUID deliveryId, long number, boolean madeReady, String fileName, List<PanelLeg> legs) {}
+
+    Front front(UUID deviceId, @Nullable PanelSessions.Guest guest) {
+        DeviceView device = devices.get(deviceId);
+        PersonView person = guest == null ? null : people.get(guest.personId());
+        return new Front(
+                deviceId,
+                settings.read().office(),
+                device.name(),
+                device.place(),
+                device.standIn(),
+                device.condition(),
+                device.conditionWords(),
+                device.signOutSeconds(),
+                person == null ? null : new PanelPerson(person.name(), person.email()));
+    }
+
+    List<Label> labels(PanelSessions.Guest guest) {
+        PersonView person = people.get(guest.personId());
+        Map<UUID, String> troubled = queries.troubledRoutes();
+        return places.at(guest.deviceId()).stream()
+                .map(candidate -> label(candidate, person, troubled))
+                .toList();
+    }
+
+    private static Label label(PanelPlaces.Candidate candidate, PersonView person, Map<UUID, String> troubled) {
+        JobView job = candidate.job();
+        boolean possible = candidate.findings().stream()
+                .noneMatch(f -> f.severity() == inky.courier.core.preflight.Finding.Severity.STOPS);
+        boolean late = job.destinations().stream().map(DestinationView::routeId).anyMatch(troubled::containsKey);
+        String note = !possible
+                ? candidate.findings().get(0).sentence()
+                : late ? "Mail is late just now. Your scan waits safely and goes by itself." : "";
+        return new Label(
+                job.id(),
+                job.name(),
+                job.icon(),
+                job.destinations().stream()
+                        .map(d -> d.kind() == DestinationKind.MAIL_TO_ME ? person.name() : d.name())
+                        .toList(),
+                job.profileSentence(),
+                note,
+                possible);
+    }
+
+    List<SampleStack> stacks(PanelSessions.Guest guest) {
+        return devices.sampleStacks(guest.deviceId()).stream()
+                .map(s -> new SampleStack(s.name(), s.title(), s.description(), s.sheets()))
+                .toList();
+    }
+
+    void putStack(PanelSessions.Guest guest, String name) {
+        devices.putSampleStack(guest.deviceId(), name);
+    }
+
+    ScanView begin(PanelSessions.Guest guest, UUID jobId) {
+        JobView job = placedJob(guest, jobId);
+        return scans.start(
+                guest.deviceId(),
+                devices.addressOf(guest.deviceId()),
+                guest.personId(),
+                jobId,
+                profiles.value(job.profileId()));
+    }
+
+    ScanView addLoad(PanelSessions.Guest guest, UUID scanId) {
+        ScanView scan = own(guest, scanId);
+        JobView job = placedJob(guest, scan.jobId());
+        return scans.addLoad(scanId, devices.addressOf(guest.deviceId()), profiles.value(job.profileId()));
+    }
+
+    void cancel(PanelSessions.Guest guest, UUID scanId) {
+        own(guest, scanId);
+        scans.cancel(scanId);
+    }
+
+    /** A scan of this person at this device; any other is as good as none. */
+    ScanView own(PanelSessions.Guest guest, UUID scanId) {
+        ScanView scan = scans.get(scanId);
+        if (!scan.personId().equals(guest.personId()) || !scan.deviceId().equals(guest.deviceId())) {
+            throw Refusal.notFound("scan");
+        }
+        return scan;
+    }
+
+    UUID thumbnail(PanelSessions.Guest guest, UUID scanId, int number) {
+        own(guest, scanId);
+        return scans.keptPages(scanId).stream()
+                .filter(page -> page.number() == number)
+                .map(ScanService.KeptPage::thumbnailId)
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("page"));
+    }
+
+    DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId) {
+        ScanView scan = own(guest, scanId);
+        JobView job = placedJob(guest, scan.jobId());
+        return deliveries.accept(new DeliveryService.Order(
+                scanId,
+                devices.get(guest.deviceId()),
+                people.get(guest.personId()),
+                job,
+                profiles.get(job.profileId()),
+                names.get(job.templateId()).template()));
+    }
+
+    Progress progress(PanelSessions.Guest guest, UUID deliveryId) {
+        DeliveryRow row = queries.row(deliveryId);
+        if (!row.personId().equals(guest.personId()) || !Objects.equals(row.deviceId(), guest.deviceId())) {
+            throw Refusal.notFound("delivery");
+        }
+        return new Progress(
+                row.id(),
+                row.number(),
+                row.madeReadyAt() != null,
+                row.fileName(),
+                row.legs().stream()
+                        .map(leg -> new PanelLeg(
+                                leg.label(), leg.state(), leg.cause().isEmpty() ? "" : leg.sentence()))
+                        .collect(Collectors.toList()));
+    }
+
+    private JobView placedJob(PanelSessions.Guest guest, UUID jobId) {
+        return places.at(guest.deviceId()).stream()
+                .map(PanelPlaces.Candidate::job)
+                .filter(job -> job.id().equals(jobId))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("job on this panel"));
+    }
+}

@@ -1,0 +1,166 @@
+package inky.courier.panel;
+
+import inky.courier.delivery.DeliveryService.Receipt;
+import inky.courier.live.Live;
+import inky.courier.panel.WalkUp.Front;
+import inky.courier.panel.WalkUp.Label;
+import inky.courier.panel.WalkUp.Progress;
+import inky.courier.panel.WalkUp.SampleStack;
+import inky.courier.scan.ScanService.ScanView;
+import inky.courier.store.ContentStore;
+import inky.courier.web.Handing;
+import jakarta.annotation.Nullable;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseCookie;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** The panel. The guest is the signed-in person, and the security chain has made sure that the device is theirs. */
+@RestController
+@RequestMapping("/api/panel/{device}")
+class WalkUpController {
+    private final WalkUp walkUp;
+    private final PanelSessions sessions;
+    private final ContentStore store;
+    private final Live live;
+
+    WalkUpController(WalkUp walkUp, PanelSessions sessions, ContentStore store, Live live) {
+        this.walkUp = walkUp;
+        this.sessions = sessions;
+        this.store = store;
+        this.live = live;
+    }
+
+    record PinEntry(String pin) {}
+
+    record ScanOrder(UUID jobId) {}
+
+    @GetMapping
+    Front panelFront(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
+        return walkUp.front(device, guest);
+    }
+
+    @PostMapping("/session")
+    Front panelSignIn(
+            @PathVariable UUID device,
+            @RequestBody PinEntry entry,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        PanelSessions.Opened opened = sessions.open(device, entry.pin());
+        setCookie(device, opened.token(), -1, request, response);
+        return walkUp.front(
+                device, new PanelSessions.Guest(device, opened.person().id(), java.time.Instant.MAX));
+    }
+
+    @DeleteMapping("/session")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void panelSignOut(@PathVariable UUID device, HttpServletRequest request, HttpServletResponse response) {
+        PanelDoorFilter.token(request).ifPresent(sessions::close);
+        setCookie(device, "", 0, request, response);
+    }
+
+    @GetMapping("/jobs")
+    List<Label> panelJobs(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.labels(guest);
+    }
+
+    @GetMapping("/stacks")
+    List<SampleStack> panelStacks(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.stacks(guest);
+    }
+
+    @PostMapping("/stacks/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void putStack(
+            @PathVariable UUID device, @PathVariable String name, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        walkUp.putStack(guest, name);
+    }
+
+    @PostMapping("/scans")
+    ScanView beginScan(
+            @PathVariable UUID device,
+            @RequestBody ScanOrder order,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.begin(guest, order.jobId());
+    }
+
+    @GetMapping("/scans/{scan}")
+    ScanView getScan(
+            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.own(guest, scan);
+    }
+
+    @PostMapping("/scans/{scan}/loads")
+    ScanView addLoad(
+            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.addLoad(guest, scan);
+    }
+
+    @DeleteMapping("/scans/{scan}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void cancelScan(
+            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        walkUp.cancel(guest, scan);
+    }
+
+    @GetMapping("/scans/{scan}/pages/{number}/thumbnail")
+    ResponseEntity<StreamingResponseBody> scanThumbnail(
+            @PathVariable UUID device,
+            @PathVariable UUID scan,
+            @PathVariable int number,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return Handing.picture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
+    }
+
+    @PostMapping("/scans/{scan}/send")
+    Receipt sendScan(
+            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.send(guest, scan);
+    }
+
+    @GetMapping("/deliveries/{delivery}")
+    Progress deliveryProgress(
+            @PathVariable UUID device,
+            @PathVariable UUID delivery,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.progress(guest, delivery);
+    }
+
+    /** That something changed is no secret; what it is, every request is asked for anew. */
+    @GetMapping(path = "/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+    SseEmitter panelLive(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return live.listen(notice -> Set.of("scan", "delivery").contains(notice.kind())
+                || notice.id().equals(device));
+    }
+
+    private static void setCookie(
+            UUID device, String token, long age, HttpServletRequest request, HttpServletResponse response) {
+        response.addHeader(
+                HttpHeaders.SET_COOKIE,
+                ResponseCookie.from(PanelDoorFilter.COOKIE, token)
+                        .path("/api/panel/" + device)
+                        .httpOnly(true)
+                        .sameSite("Strict")
+                        .secure(request.isSecure())
+                        .maxAge(age)
+                        .build()
+                        .toString());
+    }
+}

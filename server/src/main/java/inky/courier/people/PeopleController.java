@@ -1,0 +1,59 @@
+package inky.courier.people;
+
+import inky.courier.people.PeopleService.PersonForm;
+import inky.courier.people.PeopleService.PersonView;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/people")
+class PeopleController {
+    private final PeopleService people;
+
+    PeopleController(PeopleService people) {
+        this.people = people;
+    }
+
+    @GetMapping
+    List<PersonView> listPeople() {
+        return people.list();
+    }
+
+    @GetMapping("/{id}")
+    PersonView getPerson(@PathVariable UUID id) {
+        return people.get(id);
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    PersonView addPerson(@RequestBody PersonForm form) {
+        return people.add(form);
+    }
+
+    @PutMapping("/{id}")
+    PersonView changePerson(@PathVariable UUID id, @RequestBody PersonForm form) {
+        return people.change(id, form);
+    }
+
+    /** Makes a new PIN and shows it this once. */
+    @PostMapping("/{id}/pin")
+    PeopleService.NewPin makePin(@PathVariable UUID id) {
+        return people.makePin(id);
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deletePerson(@PathVariable UUID id) {
+        people.delete(id);
+    }
+}

@@ -1,0 +1,170 @@
+package inky.courier.people;
+
+import inky.courier.audit.ChangeLog;
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.mail.MailAddress;
+import inky.courier.core.people.Pin;
+import inky.courier.dependents.Dependents;
+import inky.courier.live.Live;
+import inky.courier.vault.Vault;
+import inky.courier.web.Refusal;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The people of the office. */
+@Service
+public class PeopleService {
+    private static final int PIN_LENGTH = 6;
+
+    private final PersonRepository people;
+    private final PasswordEncoder encoder;
+    private final Vault vault;
+    private final Dependents dependents;
+    private final ChangeLog changes;
+    private final Live live;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+    private final String hashOfNobody;
+
+    PeopleService(
+            PersonRepository people,
+            PasswordEncoder encoder,
+            Vault vault,
+            Dependents dependents,
+            ChangeLog changes,
+            Live live,
+            Clock clock) {
+        this.people = people;
+        this.encoder = encoder;
+        this.vault = vault;
+        this.dependents = dependents;
+        this.changes = changes;
+        this.live = live;
+        this.clock = clock;
+        this.hashOfNobody = encoder.encode("nobody");
+    }
+
+    public record PersonForm(String name, String login, String email) {}
+
+    public record PersonView(UUID id, String name, String login, String email, boolean hasPin) {}
+
+    /** A PIN in clear, for the one moment after it was made. */
+    public record NewPin(String pin) {}
+
+    @Transactional(readOnly = true)
+    public List<PersonView> list() {
+        return people.findAllByOrderByName().stream().map(PeopleService::view).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public PersonView get(UUID id) {
+        return view(find(id));
+    }
+
+    @Transactional
+    public PersonView add(PersonForm form) {
+        Person person = new Person();
+        person.createdAt = clock.instant();
+        return save(person, form, null);
+    }
+
+    @Transactional
+    public PersonView change(UUID id, PersonForm form) {
+        Person person = find(id);
+        return save(person, form, view(person));
+    }
+
+    @Transactional
+    public void delete(UUID id) {
+        Person person = find(id);
+        dependents.refuseIfAny(Dependents.Kind.PERSON, id, person.name);
+        people.delete(person);
+        changes.record("person", id, person.name, view(person), null);
+        live.tell("person", id);
+    }
+
+    @Transactional
+    public NewPin makePin(UUID id) {
+        Pin pin = Pin.random(PIN_LENGTH, random);
+        while (people.existsByPinIndex(vault.index(pin.digits()))) {
+            pin = Pin.random(PIN_LENGTH, random);
+        }
+        setPin(id, pin);
+        return new NewPin(pin.digits());
+    }
+
+    /** Gives a person a PIN that was chosen. @throws Invalid when somebody else has it */
+    @Transactional
+    public void setPin(UUID id, Pin pin) {
+        Person person = find(id);
+        byte[] index = vault.index(pin.digits());
+        if (people.findByPinIndex(index).filter(other -> !other.id.equals(id)).isPresent()) {
+            throw new Invalid("pin.taken", "pin", "This PIN cannot be used.", "Choose another one.");
+        }
+        person.pinHash = encoder.encode(pin.digits());
+        person.pinIndex = index;
+        person.pinLength = pin.digits().length();
+        changes.record("person", id, person.name, "PIN", "a new PIN");
+        live.tell("person", id);
+    }
+
+    /** Who has this PIN. */
+    @Transactional(readOnly = true)
+    public Optional<PersonView> byPin(String digits) {
+        Optional<Person> found = people.findByPinIndex(vault.index(digits));
+        boolean right = encoder.matches(digits, found.map(p -> p.pinHash).orElse(hashOfNobody));
+        return found.filter(p -> right).map(PeopleService::view);
+    }
+
+    private PersonView save(Person person, PersonForm form, PersonView before) {
+        List<Problem> problems = new ArrayList<>();
+        if (form.name().isBlank()
+                || form.name().length() > 80
+                || form.name().chars().anyMatch(Character::isISOControl)) {
+            problems.add(new Problem(
+                    "person.name",
+                    "name",
+                    "A person needs a name of 1 to 80 characters.",
+                    "Write it as colleagues know it."));
+        }
+        if (!form.login().matches("[\\p{L}\\p{N}][\\p{L}\\p{N}._-]{0,39}")) {
+            problems.add(new Problem(
+                    "person.login",
+                    "login",
+                    "A short name has letters, digits, dots and lines only.",
+                    "For example o.fennick."));
+        }
+        try {
+            new MailAddress(form.email().strip());
+        } catch (Invalid invalid) {
+            Problem problem = invalid.problems().get(0);
+            problems.add(new Problem(problem.code(), "email", problem.sentence(), problem.remedy()));
+        }
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+        person.name = form.name().strip();
+        person.login = form.login();
+        person.email = form.email().strip();
+        people.saveAndFlush(person);
+        changes.record("person", person.id, person.name, before, view(person));
+        live.tell("person", person.id);
+        return view(person);
+    }
+
+    private Person find(UUID id) {
+        return people.findById(id).orElseThrow(() -> Refusal.notFound("person"));
+    }
+
+    private static PersonView view(Person p) {
+        return new PersonView(p.id, p.name, p.login, p.email, p.pinHash != null);
+    }
+}

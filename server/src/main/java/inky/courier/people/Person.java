@@ -1,0 +1,27 @@
+package inky.courier.people;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+class Person {
+    @Id
+    UUID id = UUID.randomUUID();
+
+    @Version
+    Long version;
+
+    String name;
+    String login;
+    String email;
+    String pinHash;
+
+    /** Keyed look-up value of the PIN, so that one person is found without trying every hash; unique. */
+    byte[] pinIndex;
+
+    int pinLength;
+    Instant createdAt;
+}

@@ -1,0 +1,2 @@
+/** The people who scan, and their PINs. */
+package inky.courier.people;

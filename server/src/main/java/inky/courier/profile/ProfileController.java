@@ -1,0 +1,53 @@
+package inky.courier.profile;
+
+import inky.courier.profile.ProfileService.ProfileForm;
+import inky.courier.profile.ProfileService.ProfileView;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/profiles")
+class ProfileController {
+    private final ProfileService profiles;
+
+    ProfileController(ProfileService profiles) {
+        this.profiles = profiles;
+    }
+
+    @GetMapping
+    List<ProfileView> listProfiles() {
+        return profiles.list();
+    }
+
+    @GetMapping("/{id}")
+    ProfileView getProfile(@PathVariable UUID id) {
+        return profiles.get(id);
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    ProfileView addProfile(@RequestBody ProfileForm form) {
+        return profiles.add(form);
+    }
+
+    @PutMapping("/{id}")
+    ProfileView changeProfile(@PathVariable UUID id, @RequestBody ProfileForm form) {
+        return profiles.change(id, form);
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deleteProfile(@PathVariable UUID id) {
+        profiles.delete(id);
+    }
+}

@@ -1,0 +1,2 @@
+/** Scan profiles: how paper becomes pages and files. */
+package inky.courier.profile;

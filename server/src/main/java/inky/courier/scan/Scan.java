@@ -1,0 +1,31 @@
+package inky.courier.scan;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.UUID;
+
+@Entity
+class Scan {
+    @Id
+    UUID id = UUID.randomUUID();
+
+    @Version
+    Long version;
+
+    UUID deviceId;
+    UUID personId;
+    UUID jobId;
+
+    @Enumerated(EnumType.STRING)
+    ScanState state = ScanState.SCANNING;
+
+    String trouble = "";
+    String remedy = "";
+    int dpi;
+    Instant createdAt;
+    Instant endedAt;
+}

@@ -1,0 +1,312 @@
+package inky.courier.scan;
+
+import inky.courier.core.document.JpegPages;
+import inky.courier.core.media.MediaSizes;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.device.DeviceAddress;
+import inky.courier.device.DeviceLink;
+import inky.courier.device.DeviceTrouble;
+import inky.courier.live.Live;
+import inky.courier.store.ContentStore;
+import inky.courier.web.Refusal;
+import jakarta.annotation.PreDestroy;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Runs scans. Every page is safe in the database before the next one is asked for. */
+@Service
+public class ScanService {
+    private static final Logger LOG = LoggerFactory.getLogger(ScanService.class);
+    private static final String JPEG = "image/jpeg";
+    private static final int THUMBNAIL_WIDTH = 300;
+
+    /** More than any stack of paper; bounds a device that never ends. */
+    private static final int MOST_PAGES = 2_000;
+
+    private final ScanRepository scans;
+    private final DeviceLink link;
+    private final ContentStore store;
+    private final JdbcClient jdbc;
+    private final Live live;
+    private final Clock clock;
+    private final TransactionTemplate transaction;
+    private final ExecutorService threads = Executors.newCachedThreadPool(task -> new Thread(task, "scan"));
+    private final Set<UUID> cancelled = ConcurrentHashMap.newKeySet();
+    private final Map<UUID, Boolean> running = new ConcurrentHashMap<>();
+
+    ScanService(
+            ScanRepository scans,
+            DeviceLink link,
+            ContentStore store,
+            JdbcClient jdbc,
+            Live live,
+            Clock clock,
+            TransactionTemplate transaction) {
+        this.scans = scans;
+        this.link = link;
+        this.store = store;
+        this.jdbc = jdbc;
+        this.live = live;
+        this.clock = clock;
+        this.transaction = transaction;
+    }
+
+    /** @param media what a person calls the paper size */
+    public record PageView(int number, int width, int height, long bytes, String media) {}
+
+    public record ScanView(
+            UUID id,
+            UUID deviceId,
+            UUID personId,
+            UUID jobId,
+            ScanState state,
+            String trouble,
+            String remedy,
+            Instant beganAt,
+            List<PageView> pages) {}
+
+    /** A page as the delivery needs it. */
+    public record KeptPage(int number, UUID contentId, UUID thumbnailId) {}
+
+    /** Begins a scan; its pages come by themselves from then on. */
+    public ScanView start(UUID deviceId, DeviceAddress address, UUID personId, UUID jobId, ScanProfile profile) {
+        Scan scan = transaction.execute(status -> {
+            Scan made = new Scan();
+            made.deviceId = deviceId;
+            made.personId = personId;
+            made.jobId = jobId;
+            made.dpi = profile.resolution().dpi();
+            made.createdAt = clock.instant();
+            return scans.save(made);
+        });
+        run(scan.id, address, profile);
+        return get(scan.id);
+    }
+
+    /** Another load of paper into the same document. */
+    public ScanView addLoad(UUID id, DeviceAddress address, ScanProfile profile) {
+        transaction.executeWithoutResult(status -> {
+            Scan scan = find(id);
+            if (scan.state == ScanState.SCANNING || scan.state == ScanState.CANCELLED) {
+                throw new Refusal(
+                        HttpStatus.CONFLICT,
+                        "scan.busy",
+                        "This scan takes no paper just now.",
+                        "Wait for the last page.");
+            }
+            scan.state = ScanState.SCANNING;
+            scan.trouble = "";
+            scan.remedy = "";
+        });
+        run(id, address, profile);
+        return get(id);
+    }
+
+    public void cancel(UUID id) {
+        cancelled.add(id);
+        transaction.executeWithoutResult(status -> {
+            Scan scan = find(id);
+            scan.state = ScanState.CANCELLED;
+            scan.endedAt = clock.instant();
+            removeContents(id);
+            live.tell("scan", id);
+        });
+        if (!running.containsKey(id)) {
+            cancelled.remove(id);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public ScanView get(UUID id) {
+        Scan scan = find(id);
+        List<PageView> pages = jdbc.sql(
+                        "select number, width, height, bytes, media from scan_page where scan_id = ? order by number")
+                .param(id)
+                .query((row, n) ->
+                        new PageView(row.getInt(1), row.getInt(2), row.getInt(3), row.getLong(4), row.getString(5)))
+                .list();
+        return new ScanView(
+                id,
+                scan.deviceId,
+                scan.personId,
+                scan.jobId,
+                scan.state,
+                scan.trouble,
+                scan.remedy,
+                scan.createdAt,
+                pages);
+    }
+
+    @Transactional(readOnly = true)
+    public Resolution resolution(UUID id) {
+        return new Resolution(find(id).dpi);
+    }
+
+    @Transactional(readOnly = true)
+    public List<KeptPage> keptPages(UUID id) {
+        return jdbc.sql("select number, content_id, thumbnail_id from scan_page where scan_id = ? order by number")
+                .param(id)
+                .query((row, n) ->
+                        new KeptPage(row.getInt(1), row.getObject(2, UUID.class), row.getObject(3, UUID.class)))
+                .list();
+    }
+
+    /** Removes the pages for good. */
+    @Transactional
+    public void removeContents(UUID id) {
+        for (KeptPage page : keptPages(id)) {
+            store.remove(List.of(page.contentId, page.thumbnailId));
+        }
+        jdbc.sql("delete from scan_page where scan_id = ?").param(id).update();
+    }
+
+    /** Scans that were never sent, or broke with the instance that ran them. @return how many */
+    @Transactional
+    public int removeAbandoned(Instant before) {
+        List<UUID> ids = jdbc.sql(
+                        "select id from scan s where created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id) "
+                                + "and not exists (select 1 from delivery d where d.scan_id = s.id)")
+                .param(before.atOffset(java.time.ZoneOffset.UTC))
+                .query(UUID.class)
+                .list();
+        ids.forEach(this::removeContents);
+        return ids.size();
+    }
+
+    /** Puts a page into a scan without a device, for the demo's history. */
+    @Transactional
+    public void keepPage(UUID scanId, int number, byte[] jpeg) throws IOException {
+        Scan scan = find(scanId);
+        JpegPages.Extent extent = JpegPages.extent(jpeg);
+        Resolution resolution = new Resolution(scan.dpi);
+        String media = MediaSizes.snap(
+                        resolution.hundredthsOfMm(extent.width()), resolution.hundredthsOfMm(extent.height()))
+                .label();
+        UUID content = store.keep(new ByteArrayInputStream(jpeg), JPEG).id();
+        byte[] small = JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH);
+        UUID thumbnail = store.keep(new ByteArrayInputStream(small), JPEG).id();
+        jdbc.sql(
+                        "insert into scan_page (scan_id, number, content_id, thumbnail_id, width, height, bytes, media) values (?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(scanId, number, content, thumbnail, extent.width(), extent.height(), jpeg.length, media)
+                .update();
+        live.tell("scan", scanId);
+    }
+
+    /** A scan that is complete from the start, for the demo's history. */
+    @Transactional
+    public UUID keepComplete(UUID deviceId, UUID personId, UUID jobId, int dpi, Instant at, List<byte[]> pages)
+            throws IOException {
+        Scan scan = new Scan();
+        scan.deviceId = deviceId;
+        scan.personId = personId;
+        scan.jobId = jobId;
+        scan.dpi = dpi;
+        scan.createdAt = at;
+        scan.endedAt = at;
+        scan.state = ScanState.COMPLETE;
+        scans.saveAndFlush(scan);
+        for (int i = 0; i < pages.size(); i++) {
+            keepPage(scan.id, i + 1, pages.get(i));
+        }
+        return scan.id;
+    }
+
+    @PreDestroy
+    void stop() {
+        threads.shutdownNow();
+    }
+
+    private void run(UUID id, DeviceAddress address, ScanProfile profile) {
+        running.put(id, true);
+        threads.execute(() -> {
+            try {
+                take(id, address, profile);
+            } catch (DeviceTrouble trouble) {
+                end(id, ScanState.TROUBLE, trouble.getMessage(), trouble.remedy());
+            } catch (IOException e) {
+                LOG.warn("a page of scan {} cannot be read: {}", id, e.getMessage());
+                end(id, ScanState.TROUBLE, "A page from the device could not be read.", "Scan the rest again.");
+            } catch (RuntimeException e) {
+                LOG.error("scan {}", id, e);
+                end(
+                        id,
+                        ScanState.TROUBLE,
+                        "Courier could not keep a page.",
+                        "Try again in a minute, or tell your administrator.");
+            } finally {
+                running.remove(id);
+                cancelled.remove(id);
+            }
+        });
+    }
+
+    private void take(UUID id, DeviceAddress address, ScanProfile profile) throws DeviceTrouble, IOException {
+        DeviceLink.Scan scan = link.begin(address, profile);
+        int number = keptPages(id).size();
+        boolean last = false;
+        while (!last) {
+            if (cancelled.contains(id) || number >= MOST_PAGES) {
+                scan.cancel();
+                return;
+            }
+            DeviceLink.ScannedPage page = scan.next();
+            if (cancelled.contains(id)) {
+                scan.cancel();
+                return;
+            }
+            number++;
+            keepInTransaction(id, number, page.jpeg());
+            last = page.last();
+        }
+        end(id, ScanState.COMPLETE, "", "");
+    }
+
+    private void keepInTransaction(UUID id, int number, byte[] jpeg) throws IOException {
+        IOException[] failed = new IOException[1];
+        transaction.executeWithoutResult(status -> {
+            try {
+                keepPage(id, number, jpeg);
+            } catch (IOException e) {
+                status.setRollbackOnly();
+                failed[0] = e;
+            }
+        });
+        if (failed[0] != null) {
+            throw failed[0];
+        }
+    }
+
+    private void end(UUID id, ScanState state, String trouble, String remedy) {
+        transaction.executeWithoutResult(status -> {
+            Scan scan = find(id);
+            if (scan.state == ScanState.SCANNING) {
+                scan.state = state;
+                scan.trouble = trouble;
+                scan.remedy = remedy;
+                scan.endedAt = clock.instant();
+            }
+            live.tell("scan", id);
+        });
+    }
+
+    private Scan find(UUID id) {
+        return scans.findById(id).orElseThrow(() -> Refusal.notFound("scan"));
+    }
+}

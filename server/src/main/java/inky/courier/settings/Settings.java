@@ -1,0 +1,84 @@
+package inky.courier.settings;
+
+import inky.courier.audit.ChangeLog;
+import inky.courier.core.Invalid;
+import java.nio.charset.StandardCharsets;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The few settings of the whole office. */
+@Service
+public class Settings {
+    private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
+    private static final int HOURS_IN_YEAR = 8784;
+
+    private final JdbcClient jdbc;
+    private final ChangeLog changes;
+
+    Settings(JdbcClient jdbc, ChangeLog changes) {
+        this.jdbc = jdbc;
+        this.changes = changes;
+    }
+
+    /**
+     * @param office name of the office, shown at panels and in texts
+     * @param keepAcceptedHours how long pages and file stay after the last leg was accepted, 0 to 8784
+     * @param keepOthersDays how long they stay when a delivery is never accepted, 1 to 366
+     */
+    public record Office(String office, int keepAcceptedHours, int keepOthersDays) {}
+
+    @Transactional(readOnly = true)
+    public Office read() {
+        return new Office(
+                text("office", "Our office"), number("keep-accepted-hours", 24), number("keep-others-days", 30));
+    }
+
+    @Transactional
+    public Office change(Office wanted) {
+        if (wanted.office().isBlank() || wanted.office().length() > 60) {
+            throw new Invalid(
+                    "settings.office",
+                    "office",
+                    "The office needs a name of 1 to 60 characters.",
+                    "Write what people call it.");
+        }
+        if (wanted.keepAcceptedHours() < 0 || wanted.keepAcceptedHours() > HOURS_IN_YEAR) {
+            throw new Invalid(
+                    "settings.keep", "keepAcceptedHours", "Pages are kept for 0 to 8784 hours.", "24 is usual.");
+        }
+        if (wanted.keepOthersDays() < 1 || wanted.keepOthersDays() > 366) {
+            throw new Invalid(
+                    "settings.keep",
+                    "keepOthersDays",
+                    "Pages that have not arrived are kept for 1 to 366 days.",
+                    "30 is usual.");
+        }
+        Office before = read();
+        put("office", wanted.office().strip());
+        put("keep-accepted-hours", Integer.toString(wanted.keepAcceptedHours()));
+        put("keep-others-days", Integer.toString(wanted.keepOthersDays()));
+        changes.record("settings", ID, "Settings", before, wanted);
+        return read();
+    }
+
+    private String text(String name, String otherwise) {
+        return jdbc.sql("select value from setting where name = ?")
+                .param(name)
+                .query(String.class)
+                .optional()
+                .orElse(otherwise);
+    }
+
+    private int number(String name, int otherwise) {
+        return Integer.parseInt(text(name, Integer.toString(otherwise)));
+    }
+
+    private void put(String name, String value) {
+        jdbc.sql(
+                        "insert into setting (name, value) values (?, ?) on conflict (name) do update set value = excluded.value")
+                .params(name, value)
+                .update();
+    }
+}

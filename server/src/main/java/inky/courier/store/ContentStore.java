@@ -1,0 +1,147 @@
+package inky.courier.store;
+
+import inky.courier.vault.Vault;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.Collection;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Scanned pages and made files, in sealed chunks of 1 MiB, streamed in and out. */
+@Component
+public class ContentStore {
+    private static final int CHUNK = 1024 * 1024;
+
+    private final JdbcClient jdbc;
+    private final Vault vault;
+    private final Clock clock;
+
+    ContentStore(JdbcClient jdbc, Vault vault, Clock clock) {
+        this.jdbc = jdbc;
+        this.vault = vault;
+        this.clock = clock;
+    }
+
+    public record Stored(UUID id, String mediaType, long bytes) {}
+
+    /** Keeps all of the stream; part of the caller's transaction. */
+    @Transactional(propagation = Propagation.REQUIRED)
+    public Stored keep(InputStream in, String mediaType) throws IOException {
+        UUID id = UUID.randomUUID();
+        MessageDigest digest = sha256();
+        long bytes = 0;
+        jdbc.sql("insert into content (id, media_type, bytes, sha256, created_at) values (?, ?, 0, '', ?)")
+                .params(id, mediaType, OffsetDateTime.now(clock))
+                .update();
+        byte[] chunk = in.readNBytes(CHUNK);
+        for (int number = 0; chunk.length > 0; number++) {
+            digest.update(chunk);
+            bytes += chunk.length;
+            jdbc.sql("insert into content_chunk (content_id, number, sealed) values (?, ?, ?)")
+                    .params(id, number, vault.seal(chunk, context(id, number)))
+                    .update();
+            chunk = in.readNBytes(CHUNK);
+        }
+        jdbc.sql("update content set bytes = ?, sha256 = ? where id = ?")
+                .params(bytes, digest.digest(), id)
+                .update();
+        return new Stored(id, mediaType, bytes);
+    }
+
+    public Stored describe(UUID id) {
+        return jdbc.sql("select id, media_type, bytes from content where id = ?")
+                .param(id)
+                .query((row, n) -> new Stored(row.getObject(1, UUID.class), row.getString(2), row.getLong(3)))
+                .single();
+    }
+
+    /** The bytes, a chunk in memory at a time. */
+    public InputStream open(UUID id) {
+        return new ChunkStream(id);
+    }
+
+    public byte[] readAll(UUID id) {
+        try (InputStream in = open(id)) {
+            return in.readAllBytes();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public void copyTo(UUID id, OutputStream out) throws IOException {
+        try (InputStream in = open(id)) {
+            in.transferTo(out);
+        }
+    }
+
+    public void remove(Collection<UUID> ids) {
+        if (!ids.isEmpty()) {
+            jdbc.sql("delete from content where id in (:ids)").param("ids", ids).update();
+        }
+    }
+
+    private static String context(UUID id, int number) {
+        return "content:" + id + ":" + number;
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private final class ChunkStream extends InputStream {
+        private final UUID id;
+        private int number;
+        private byte[] chunk = new byte[0];
+        private int at;
+
+        ChunkStream(UUID id) {
+            this.id = id;
+        }
+
+        @Override
+        public int read() throws IOException {
+            byte[] one = new byte[1];
+            return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
+        }
+
+        @Override
+        public int read(byte[] target, int offset, int length) {
+            if (length == 0) {
+                return 0;
+            }
+            if (at == chunk.length && !next()) {
+                return -1;
+            }
+            int count = Math.min(length, chunk.length - at);
+            System.arraycopy(chunk, at, target, offset, count);
+            at += count;
+            return count;
+        }
+
+        private boolean next() {
+            var sealed = jdbc.sql("select sealed from content_chunk where content_id = ? and number = ?")
+                    .params(id, number)
+                    .query((row, n) -> row.getBytes(1))
+                    .optional();
+            if (sealed.isEmpty()) {
+                return false;
+            }
+            chunk = vault.open(sealed.get(), context(id, number));
+            number++;
+            at = 0;
+            return true;
+        }
+    }
+}

@@ -1,0 +1,117 @@
+package inky.courier.vault;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.security.GeneralSecurityException;
+import java.security.SecureRandom;
+import java.util.Base64;
+import javax.crypto.Cipher;
+import javax.crypto.Mac;
+import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Component;
+
+/**
+ * Seals what must not be readable in the database: AES-256-GCM (NIST SP 800-38D) under a key in a file outside it. Each
+ * sealed value is bound to its context, so that one cannot be put in another's place.
+ */
+@Component
+public class Vault {
+    private static final Logger LOG = LoggerFactory.getLogger(Vault.class);
+    private static final int NONCE_BYTES = 12;
+    private static final int TAG_BITS = 128;
+    private static final int KEY_BYTES = 32;
+
+    private final SecureRandom random = new SecureRandom();
+    private final SecretKeySpec key;
+    private final SecretKeySpec indexKey;
+
+    Vault(@Value("${courier.key-file}") Path keyFile) throws IOException {
+        byte[] bytes = readOrMake(keyFile);
+        key = new SecretKeySpec(bytes, "AES");
+        indexKey = new SecretKeySpec(
+                hmac(new SecretKeySpec(bytes, "HmacSHA256"), "index".getBytes(StandardCharsets.UTF_8)), "HmacSHA256");
+    }
+
+    /** @param context what the value is for; needed again to open it */
+    public byte[] seal(byte[] plain, String context) {
+        try {
+            byte[] nonce = new byte[NONCE_BYTES];
+            random.nextBytes(nonce);
+            Cipher cipher = cipher(Cipher.ENCRYPT_MODE, nonce, context);
+            byte[] sealed = cipher.doFinal(plain);
+            return ByteBuffer.allocate(nonce.length + sealed.length)
+                    .put(nonce)
+                    .put(sealed)
+                    .array();
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("this Java has no AES-GCM", e);
+        }
+    }
+
+    /** @throws IllegalStateException when the value was changed, or sealed under another key or context */
+    public byte[] open(byte[] sealed, String context) {
+        try {
+            byte[] nonce = java.util.Arrays.copyOf(sealed, NONCE_BYTES);
+            return cipher(Cipher.DECRYPT_MODE, nonce, context)
+                    .doFinal(sealed, NONCE_BYTES, sealed.length - NONCE_BYTES);
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("a sealed value cannot be opened; is the key file the right one?", e);
+        }
+    }
+
+    public byte[] sealText(String text, String context) {
+        return seal(text.getBytes(StandardCharsets.UTF_8), context);
+    }
+
+    public String openText(byte[] sealed, String context) {
+        return new String(open(sealed, context), StandardCharsets.UTF_8);
+    }
+
+    /** A keyed look-up value: the same text always gives the same, and nobody without the key can try texts out. */
+    public byte[] index(String text) {
+        return hmac(indexKey, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private Cipher cipher(int mode, byte[] nonce, String context) throws GeneralSecurityException {
+        Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
+        cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
+        cipher.updateAAD(context.getBytes(StandardCharsets.UTF_8));
+        return cipher;
+    }
+
+    private static byte[] hmac(SecretKeySpec key, byte[] message) {
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(key);
+            return mac.doFinal(message);
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("this Java has no HMAC-SHA-256", e);
+        }
+    }
+
+    private byte[] readOrMake(Path file) throws IOException {
+        if (Files.exists(file)) {
+            byte[] bytes = Base64.getDecoder().decode(Files.readString(file).strip());
+            if (bytes.length != KEY_BYTES) {
+                throw new IOException("the key file " + file + " does not hold a key of 256 bits");
+            }
+            return bytes;
+        }
+        byte[] bytes = new byte[KEY_BYTES];
+        random.nextBytes(bytes);
+        Path folder = file.toAbsolutePath().getParent();
+        Files.createDirectories(folder);
+        Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        Files.writeString(file, Base64.getEncoder().encodeToString(bytes));
+        LOG.info("made a new key in {}; keep a copy: without it stored pages and passwords cannot be read", file);
+        return bytes;
+    }
+}

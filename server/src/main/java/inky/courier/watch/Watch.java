@@ -1,0 +1,231 @@
+package inky.courier.watch;
+
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.preflight.Finding;
+import inky.courier.delivery.DeliveryQueries;
+import inky.courier.delivery.DeliveryQueries.Day;
+import inky.courier.delivery.DeliveryQueries.DeliveryRow;
+import inky.courier.delivery.DeliveryQueries.Trouble;
+import inky.courier.destination.DestinationService;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService;
+import inky.courier.mail.MailServers;
+import inky.courier.mail.MailServers.MailServerView;
+import inky.courier.naming.NamingService;
+import inky.courier.panel.PanelPlaces;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService;
+import jakarta.annotation.Nullable;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Puts together what is told on the first page. */
+@Service
+class Watch {
+    private static final Duration ENDS_SOON = Duration.ofDays(30);
+    private static final int ON_THE_LINE = 6;
+
+    private final DeliveryQueries deliveries;
+    private final DeviceService devices;
+    private final MailServers servers;
+    private final DestinationService destinations;
+    private final ProfileService profiles;
+    private final NamingService names;
+    private final JobService jobs;
+    private final PeopleService people;
+    private final PanelPlaces panels;
+    private final Clock clock;
+
+    Watch(
+            DeliveryQueries deliveries,
+            DeviceService devices,
+            MailServers servers,
+            DestinationService destinations,
+            ProfileService profiles,
+            NamingService names,
+            JobService jobs,
+            PeopleService people,
+            PanelPlaces panels,
+            Clock clock) {
+        this.deliveries = deliveries;
+        this.devices = devices;
+        this.servers = servers;
+        this.destinations = destinations;
+        this.profiles = profiles;
+        this.names = names;
+        this.jobs = jobs;
+        this.people = people;
+        this.panels = panels;
+        this.clock = clock;
+    }
+
+    /** The stops of the set-up, in the order of the work. */
+    enum SetUpStop {
+        DEVICES,
+        MAIL_SERVERS,
+        DESTINATIONS,
+        PROFILES,
+        NAMES,
+        JOBS,
+        PEOPLE,
+        PANELS
+    }
+
+    enum Mark {
+        DONE,
+        MISSING,
+        CARE,
+        FAILED
+    }
+
+    record StopView(SetUpStop stop, int count, Mark mark) {}
+
+    /** @param firstScan whether anything has ever been delivered */
+    record Overview(int needCare, int onTheLine, List<StopView> setUp, boolean firstScan, List<Finding> findings) {}
+
+    /** Something that needs a person, with where to mend it. */
+    record DeviceNeed(UUID deviceId, String name, String place, DeviceCondition.State condition, String sentence) {}
+
+    record CertificateNeed(UUID serverId, String name, Instant until) {}
+
+    record Today(
+            List<Trouble> troubles,
+            List<DeviceNeed> devices,
+            List<CertificateNeed> certificates,
+            List<DeliveryRow> line,
+            Day day) {}
+
+    record Hit(String kind, String title, String detail, String path) {}
+
+    @Transactional(readOnly = true)
+    Overview overview() {
+        List<Trouble> troubles = deliveries.troubles();
+        int needCare = troubles.stream().mapToInt(Trouble::deliveries).sum();
+        List<DeviceView> allDevices = devices.list();
+        List<MailServerView> allServers = servers.list();
+        List<PanelPlaces.PanelRow> allPanels = panels.list();
+        List<Finding> findings =
+                allPanels.stream().flatMap(panel -> panel.findings().stream()).toList();
+        int taken = (int) allPanels.stream().filter(panel -> panel.taken() > 0).count();
+        List<StopView> setUp = List.of(
+                stop(SetUpStop.DEVICES, allDevices.size(), deviceMark(allDevices)),
+                stop(SetUpStop.MAIL_SERVERS, allServers.size(), serverMark(allServers, troubles)),
+                stop(SetUpStop.DESTINATIONS, destinations.list().size(), Mark.DONE),
+                stop(SetUpStop.PROFILES, profiles.list().size(), Mark.DONE),
+                stop(SetUpStop.NAMES, names.list().size(), Mark.DONE),
+                stop(SetUpStop.JOBS, jobs.list().size(), Mark.DONE),
+                stop(SetUpStop.PEOPLE, people.list().size(), Mark.DONE),
+                stop(SetUpStop.PANELS, taken, findings.isEmpty() ? Mark.DONE : Mark.CARE));
+        boolean scanned = deliveries
+                        .list(new DeliveryQueries.Filter(List.of(), "", null, null, null, "", 0, 1))
+                        .rows()
+                        .size()
+                > 0;
+        return new Overview(needCare, deliveries.day().now().moving(), setUp, scanned, findings);
+    }
+
+    @Transactional(readOnly = true)
+    Today today() {
+        List<DeviceNeed> needs = devices.list().stream()
+                .filter(d ->
+                        d.condition() != DeviceCondition.State.READY && d.condition() != DeviceCondition.State.BUSY)
+                .sorted(java.util.Comparator.comparing(DeviceView::condition).reversed())
+                .map(d -> new DeviceNeed(d.id(), d.name(), d.place(), d.condition(), d.conditionWords()))
+                .toList();
+        Instant soon = clock.instant().plus(ENDS_SOON);
+        List<CertificateNeed> certificates = servers.list().stream()
+                .filter(s -> s.lastProbe() != null && s.lastProbe().certificate() != null)
+                .filter(s -> s.lastProbe().certificate().until().isBefore(soon))
+                .map(s -> new CertificateNeed(
+                        s.id(), s.name(), s.lastProbe().certificate().until()))
+                .toList();
+        return new Today(
+                deliveries.troubles(), needs, certificates, deliveries.onTheLine(ON_THE_LINE), deliveries.day());
+    }
+
+    /** Anything whose name begins with or contains the words. */
+    @Transactional(readOnly = true)
+    List<Hit> find(String text) {
+        String wanted = text.strip().toLowerCase(java.util.Locale.ROOT);
+        if (wanted.isEmpty() || wanted.length() > 100) {
+            return List.of();
+        }
+        List<Hit> hits = new ArrayList<>();
+        devices.list().stream()
+                .filter(d -> matches(
+                        wanted, d.name(), d.place(), d.address(), d.abilities().makeAndModel()))
+                .forEach(d ->
+                        hits.add(new Hit("Device", d.name(), d.place() + ", " + d.address(), "/devices/" + d.id())));
+        servers.list().stream()
+                .filter(s -> matches(wanted, s.name(), s.host()))
+                .forEach(s -> hits.add(new Hit("Mail server", s.name(), s.host(), "/mail-servers/" + s.id())));
+        destinations.list().stream()
+                .filter(d -> matches(wanted, d.name(), String.join(" ", d.recipients())))
+                .forEach(d -> hits.add(new Hit(
+                        "Destination", d.name(), String.join(", ", d.recipients()), "/destinations/" + d.id())));
+        profiles.list().stream()
+                .filter(p -> matches(wanted, p.name()))
+                .forEach(p -> hits.add(new Hit("Profile", p.name(), p.sentence(), "/profiles/" + p.id())));
+        names.list().stream()
+                .filter(n -> matches(wanted, n.name(), n.template()))
+                .forEach(n -> hits.add(new Hit("Name", n.name(), n.template(), "/names/" + n.id())));
+        jobs.list().stream()
+                .filter(j -> matches(wanted, j.name()))
+                .forEach(j -> hits.add(new Hit("Job", j.name(), j.profileSentence(), "/jobs/" + j.id())));
+        people.list().stream()
+                .filter((PersonView p) -> matches(wanted, p.name(), p.login(), p.email()))
+                .forEach(p -> hits.add(new Hit("Person", p.name(), p.email(), "/people/" + p.id())));
+        deliveries
+                .list(new DeliveryQueries.Filter(List.of(), "", null, null, null, wanted, 0, 8))
+                .rows()
+                .forEach(d -> hits.add(new Hit(
+                        "Delivery",
+                        "D-" + d.number() + " " + d.jobName(),
+                        d.personName() + ", " + d.fileName(),
+                        "/deliveries/" + d.id())));
+        return hits.stream().limit(30).toList();
+    }
+
+    private static StopView stop(SetUpStop stop, int count, Mark mark) {
+        return new StopView(stop, count, count == 0 ? Mark.MISSING : mark);
+    }
+
+    private static Mark deviceMark(List<DeviceView> devices) {
+        if (devices.stream()
+                .anyMatch(d -> d.condition() == DeviceCondition.State.STOPPED
+                        || d.condition() == DeviceCondition.State.UNREACHABLE)) {
+            return Mark.FAILED;
+        }
+        return devices.stream().anyMatch(d -> d.condition() == DeviceCondition.State.CARE) ? Mark.CARE : Mark.DONE;
+    }
+
+    private static Mark serverMark(List<MailServerView> servers, List<Trouble> troubles) {
+        if (servers.stream()
+                .anyMatch(s ->
+                        troubles.stream().anyMatch(t -> t.waits() && t.routeId().equals(s.id())))) {
+            return Mark.FAILED;
+        }
+        boolean care = servers.stream()
+                .anyMatch(s -> s.lastProbe() == null
+                        || !s.lastProbe().passed()
+                        || !s.advice().isEmpty());
+        return care ? Mark.CARE : Mark.DONE;
+    }
+
+    private static boolean matches(String wanted, @Nullable String... words) {
+        for (String word : words) {
+            if (word != null && word.toLowerCase(java.util.Locale.ROOT).contains(wanted)) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -1,0 +1,30 @@
+package inky.courier.watch;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class WatchController {
+    private final Watch watch;
+
+    WatchController(Watch watch) {
+        this.watch = watch;
+    }
+
+    @GetMapping("/api/overview")
+    Watch.Overview overview() {
+        return watch.overview();
+    }
+
+    @GetMapping("/api/today")
+    Watch.Today today() {
+        return watch.today();
+    }
+
+    @GetMapping("/api/find")
+    List<Watch.Hit> find(@RequestParam String text) {
+        return watch.find(text);
+    }
+}

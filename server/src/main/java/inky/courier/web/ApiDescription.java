@@ -1,0 +1,66 @@
+package inky.courier.web;
+
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Schema;
+import jakarta.annotation.Nullable;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.customizers.PropertyCustomizer;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** The OpenAPI description: every property is required unless its component is {@link Nullable}. */
+@Configuration
+class ApiDescription {
+    private static final String OPTIONAL = "x-optional";
+
+    @Bean
+    OpenAPI info() {
+        return new OpenAPI().info(new Info().title("Inky Courier").version("1"));
+    }
+
+    @Bean
+    PropertyCustomizer markOptional() {
+        return (property, type) -> {
+            boolean optional = type.getCtxAnnotations() != null
+                    && Arrays.stream(type.getCtxAnnotations()).anyMatch(Nullable.class::isInstance);
+            if (optional) {
+                property.addExtension(OPTIONAL, true);
+            }
+            return property;
+        };
+    }
+
+    @Bean
+    OpenApiCustomizer requireTheRest() {
+        return api -> {
+            if (api.getServers() != null) {
+                api.setServers(null);
+            }
+            api.getComponents().getSchemas().values().forEach(ApiDescription::require);
+        };
+    }
+
+    @SuppressWarnings({"rawtypes", "unchecked"})
+    private static void require(Schema schema) {
+        Map<String, Schema> properties = schema.getProperties();
+        if (properties == null) {
+            return;
+        }
+        List<String> required = new ArrayList<>();
+        properties.forEach((name, property) -> {
+            if (property.getExtensions() != null && property.getExtensions().remove(OPTIONAL) != null) {
+                if (property.getExtensions().isEmpty()) {
+                    property.setExtensions(null);
+                }
+                return;
+            }
+            required.add(name);
+        });
+        schema.setRequired(required);
+    }
+}

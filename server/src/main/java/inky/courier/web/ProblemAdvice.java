@@ -1,0 +1,125 @@
+package inky.courier.web;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import java.net.URI;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+
+/** Every error as a problem detail (RFC 9457) with a stable {@code code}, a {@code remedy} and the fields concerned. */
+@RestControllerAdvice
+class ProblemAdvice {
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> invalid(Invalid invalid) {
+        Problem first = invalid.problems().get(0);
+        return answer(
+                HttpStatus.UNPROCESSABLE_CONTENT, first.code(), first.sentence(), first.remedy(), invalid.problems());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> refused(Refusal refusal) {
+        return answer(refusal.status(), refusal.code(), refusal.getMessage(), refusal.remedy(), List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notValid(MethodArgumentNotValidException e) {
+        List<Problem> problems = e.getBindingResult().getFieldErrors().stream()
+                .map(error -> new Problem(
+                        "field.invalid",
+                        error.getField(),
+                        "This " + error.getDefaultMessage() + ".",
+                        "Correct it and try again."))
+                .toList();
+        return answer(
+                HttpStatus.UNPROCESSABLE_CONTENT,
+                "field.invalid",
+                "Something in the form cannot be used.",
+                "Correct what is marked.",
+                problems);
+    }
+
+    @ExceptionHandler({HttpMessageNotReadableException.class, MethodArgumentTypeMismatchException.class})
+    ResponseEntity<ProblemDetail> unreadable() {
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                "request.unreadable",
+                "The request could not be read.",
+                "Load the page again.",
+                List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> changedMeanwhile(OptimisticLockingFailureException e) {
+        return answer(
+                HttpStatus.CONFLICT,
+                "changed-meanwhile",
+                "Somebody else changed this meanwhile.",
+                "Load it again, then make your change.",
+                List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> clash(DataIntegrityViolationException e) {
+        LOG.debug("data integrity", e);
+        return answer(
+                HttpStatus.CONFLICT,
+                "clash",
+                "This clashes with something that exists, most likely its name.",
+                "Choose another name, or load the page again.",
+                List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> denied(AccessDeniedException e) {
+        return answer(HttpStatus.FORBIDDEN, "forbidden", "You may not do this.", "Sign in again.", List.of());
+    }
+
+    /** The browser has gone; there is nobody to answer. */
+    @ExceptionHandler
+    void gone(AsyncRequestNotUsableException e) {
+        LOG.debug("the browser left", e);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> unexpected(Exception e) {
+        if (e instanceof ErrorResponse response) {
+            HttpStatus status = HttpStatus.valueOf(response.getStatusCode().value());
+            return answer(
+                    status, "http-" + status.value(), status.getReasonPhrase() + ".", "Check the address.", List.of());
+        }
+        LOG.error("unexpected", e);
+        return answer(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "unexpected",
+                "Courier could not do this, and it is Courier's fault.",
+                "Try again; if it stays so, the server's log says why.",
+                List.of());
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(
+            HttpStatus status, String code, String sentence, String remedy, List<Problem> problems) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
+        detail.setType(URI.create("urn:inky-courier:problem:" + code));
+        detail.setTitle(sentence);
+        detail.setProperty("code", code);
+        detail.setProperty("remedy", remedy);
+        detail.setProperty("problems", problems);
+        return ResponseEntity.status(status).body(detail);
+    }
+}

@@ -1,0 +1,69 @@
+package inky.courier.web;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Who may call what: administrators the desk, a signed-in person at a device that device's panel, nobody anything else. */
+@Configuration
+class Security {
+    private static final String POLICY =
+            "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; "
+                    + "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+    /** OWASP Password Storage Cheat Sheet: bcrypt with a work factor of 10 or more. */
+    private static final int BCRYPT_STRENGTH = 11;
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return new BCryptPasswordEncoder(BCRYPT_STRENGTH);
+    }
+
+    @Bean
+    @Order(1)
+    SecurityFilterChain panel(HttpSecurity http, PanelDoor door) throws Exception {
+        return common(http.securityMatcher("/api/panel/**"))
+                .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .addFilterBefore(door, UsernamePasswordAuthenticationFilter.class)
+                .authorizeHttpRequests(
+                        requests -> requests.requestMatchers("/api/panel/{device}", "/api/panel/{device}/session")
+                                .permitAll()
+                                .anyRequest()
+                                .hasRole("PANEL"))
+                .build();
+    }
+
+    @Bean
+    @Order(2)
+    SecurityFilterChain desk(HttpSecurity http) throws Exception {
+        return common(http)
+                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/session/**", "/actuator/health/**")
+                        .permitAll()
+                        .requestMatchers("/api/**", "/actuator/**", "/v3/**")
+                        .hasRole("ADMIN")
+                        .anyRequest()
+                        .permitAll())
+                .build();
+    }
+
+    private static HttpSecurity common(HttpSecurity http) throws Exception {
+        return http.csrf(csrf -> csrf.spa())
+                .httpBasic(basic -> basic.disable())
+                .formLogin(form -> form.disable())
+                .logout(logout -> logout.disable())
+                .requestCache(cache -> cache.disable())
+                .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(POLICY))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.NO_REFERRER))
+                        .frameOptions(frame -> frame.deny()));
+    }
+}

@@ -1,0 +1,2 @@
+/** What every web endpoint shares: who may call, and how errors are told. */
+package inky.courier.web;
