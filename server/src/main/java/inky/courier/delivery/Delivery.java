@@ -54,7 +54,7 @@ class Delivery {
     Instant contentsRemovedAt;
 
     @OneToMany(cascade = CascadeType.ALL)
-    @JoinColumn(name = "deliveryId", nullable = false, updatable = false)
+    @JoinColumn(name = "delivery_id", nullable = false, updatable = false)
     @OrderBy("position")
     List<Leg> legs = new ArrayList<>();
 

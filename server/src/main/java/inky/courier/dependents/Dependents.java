@@ -4,6 +4,7 @@ import inky.courier.web.Refusal;
 import java.util.List;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 
@@ -28,14 +29,17 @@ public class Dependents {
         List<Dependent> on(Kind kind, UUID id);
     }
 
-    private final List<Source> sources;
+    /** Looked up late: the modules that answer also ask here before they delete. */
+    private final ObjectProvider<Source> sources;
 
-    Dependents(List<Source> sources) {
+    Dependents(ObjectProvider<Source> sources) {
         this.sources = sources;
     }
 
     public List<Dependent> on(Kind kind, UUID id) {
-        return sources.stream().flatMap(source -> source.on(kind, id).stream()).toList();
+        return sources.orderedStream()
+                .flatMap(source -> source.on(kind, id).stream())
+                .toList();
     }
 
     /** @throws Refusal naming what still needs it */

@@ -10,7 +10,6 @@ import inky.courier.web.Refusal;
 import java.time.Clock;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -28,7 +27,7 @@ public class DestinationService implements Dependents.Source {
     DestinationService(
             DestinationRepository destinations,
             List<Connector> connectors,
-            @Lazy Dependents dependents,
+            Dependents dependents,
             ChangeLog changes,
             Live live,
             Clock clock) {

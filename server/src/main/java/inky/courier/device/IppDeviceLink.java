@@ -3,6 +3,7 @@ package inky.courier.device;
 import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.BooleanType;
 import com.hp.jipp.encoding.IntType;
+import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppPacket;
 import com.hp.jipp.encoding.Resolution;
 import com.hp.jipp.encoding.ResolutionUnit;
@@ -192,11 +193,12 @@ class IppDeviceLink implements DeviceLink {
                     .POST(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
                     .build();
             HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
-            try (InputStream in = response.body()) {
+            // One stream for both: the codec reads ahead, so what follows the packet is only to be had from it.
+            try (IppInputStream in = new IppInputStream(response.body())) {
                 if (response.statusCode() != 200) {
                     throw notAScanner();
                 }
-                IppPacket packet = IppPacket.read(in);
+                IppPacket packet = in.readPacket();
                 byte[] data = in.readNBytes(MAX_PAGE_BYTES + 1);
                 if (data.length > MAX_PAGE_BYTES) {
                     throw unreadable();

@@ -17,7 +17,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -44,7 +43,7 @@ public class JobService implements Dependents.Source {
             ProfileService profiles,
             NamingService names,
             DestinationService destinations,
-            @Lazy Dependents dependents,
+            Dependents dependents,
             ChangeLog changes,
             Live live,
             Clock clock) {

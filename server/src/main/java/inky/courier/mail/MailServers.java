@@ -19,7 +19,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -43,7 +42,7 @@ public class MailServers {
             MailServerRepository servers,
             KeptProbeRepository probes,
             Vault vault,
-            @Lazy Dependents dependents,
+            Dependents dependents,
             ChangeLog changes,
             Live live,
             Clock clock,

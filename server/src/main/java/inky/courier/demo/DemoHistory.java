@@ -1,0 +1,179 @@
+package inky.courier.demo;
+
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService.JobView;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.web.Json;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Random;
+import java.util.UUID;
+import org.springframework.context.annotation.Profile;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Three weeks of accepted deliveries, from a seed: who scans what where and when, as an office does. */
+@Component
+@Profile("demo")
+class DemoHistory {
+    private static final int DAYS = 21;
+    private static final long SEED = 20_261_124;
+
+    /** Share of a working day's scans in each hour from 0 to 23; common practice, no source. */
+    private static final double[] HOURS = {
+        0, 0, 0, 0, 0, 1, 4, 9, 12, 12, 11, 8, 5, 6, 9, 9, 7, 4, 2, 1, 0.6, 0.4, 0.2, 0
+    };
+
+    private final JdbcTemplate jdbc;
+    private final Clock clock;
+    private final ZoneId zone;
+    private final Random random = new Random(SEED);
+
+    DemoHistory(JdbcTemplate jdbc, Clock clock, ZoneId zone) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+        this.zone = zone;
+    }
+
+    private record Past(Instant at, DeviceView device, JobView job, PersonView person, int pages) {}
+
+    @Transactional
+    void write(World world, DemoSetUp.Office office) {
+        List<Past> all = new ArrayList<>();
+        LocalDate today = LocalDate.now(clock.withZone(zone));
+        for (int back = DAYS; back >= 0; back--) {
+            for (World.Device device : world.devices()) {
+                addDay(all, today.minusDays(back), device, office);
+            }
+        }
+        all.sort(Comparator.comparing(Past::at));
+        insert(all);
+    }
+
+    private void addDay(List<Past> all, LocalDate day, World.Device device, DemoSetUp.Office office) {
+        boolean weekend = day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY;
+        boolean sails = device.place().equals("Linnet Pier") || device.place().equals("MV Sandpiper");
+        double factor = weekend ? (sails ? 0.8 : 0.03) : 1;
+        long count = Math.round(device.scansADay() * 2 * factor * (0.85 + 0.3 * random.nextDouble()));
+        List<JobView> possible = office.jobs().values().stream()
+                .filter(job -> !List.of("Supplier bills", "Crew roster", "Harbour charts")
+                        .contains(job.name()))
+                .sorted(Comparator.comparing(JobView::name))
+                .toList();
+        for (int i = 0; i < count; i++) {
+            Instant at = day.atTime(hour(), random.nextInt(60), random.nextInt(60))
+                    .atZone(zone)
+                    .toInstant();
+            PersonView person = office.people()
+                    .get((device.name().hashCode() & 0x7fff)
+                                    % 5
+                                    * 3
+                                    % office.people().size()
+                            + random.nextInt(4));
+            JobView job = possible.get(Math.min(possible.size() - 1, (int) Math.abs(random.nextGaussian() * 2.2)));
+            int pages = 1 + (int) Math.min(40, Math.abs(random.nextGaussian() * 4));
+            if (at.isBefore(clock.instant().minusSeconds(240))) {
+                all.add(new Past(at, office.devices().get(device.name()), job, person, pages));
+            }
+        }
+    }
+
+    private int hour() {
+        double total = 0;
+        for (double share : HOURS) {
+            total += share;
+        }
+        double at = random.nextDouble() * total;
+        for (int hour = 0; hour < HOURS.length; hour++) {
+            at -= HOURS[hour];
+            if (at < 0) {
+                return hour;
+            }
+        }
+        return 12;
+    }
+
+    private void insert(List<Past> all) {
+        List<Object[]> deliveries = new ArrayList<>();
+        List<Object[]> legs = new ArrayList<>();
+        long number = jdbc.queryForObject("select nextval('delivery_number')", Long.class);
+        for (Past past : all) {
+            UUID id = UUID.nameUUIDFromBytes(("past:" + number).getBytes(java.nio.charset.StandardCharsets.UTF_8));
+            double seconds = past.pages * (0.9 + random.nextDouble());
+            Instant ready = past.at.plusMillis(400 + past.pages * 90L);
+            Instant accepted = ready.plusMillis(300 + random.nextInt(2500));
+            long bytes = past.pages * (90_000L + random.nextInt(160_000));
+            String name = LocalDate.ofInstant(past.at, zone) + " " + past.job.name() + " "
+                    + String.format("%04d", number % 10_000) + ".pdf";
+            deliveries.add(new Object[] {
+                id,
+                number,
+                past.device.id(),
+                past.device.name(),
+                past.device.place(),
+                past.person.id(),
+                past.person.name(),
+                past.person.login(),
+                past.person.email(),
+                past.job.id(),
+                past.job.name(),
+                past.job.icon(),
+                past.job.profileSentence(),
+                past.pages,
+                time(past.at.minusMillis((long) (seconds * 1000))),
+                time(past.at),
+                time(ready),
+                time(ready),
+                name,
+                bytes,
+                time(accepted)
+            });
+            int position = 0;
+            for (DestinationView d : past.job.destinations()) {
+                boolean toMe = d.kind() == DestinationKind.MAIL_TO_ME;
+                List<String> to = toMe ? List.of(past.person.email()) : d.recipients();
+                legs.add(new Object[] {
+                    UUID.randomUUID(),
+                    id,
+                    position++,
+                    d.kind().name(),
+                    d.routeId(),
+                    d.routeName(),
+                    toMe ? past.person.name() : d.name(),
+                    Json.write(to),
+                    "<" + number + "." + position + "@courier.invalid>",
+                    time(ready),
+                    time(accepted),
+                    time(accepted),
+                    Math.round(bytes * 1.368) + 2_000
+                });
+            }
+            number++;
+        }
+        jdbc.batchUpdate(
+                "insert into delivery (id, version, number, device_id, device_name, place, person_id, person_name, person_login, person_email, job_id, "
+                        + "job_name, job_icon, job_snapshot, profile_words, pages, state, trouble, scan_began_at, scanned_at, made_ready_at, named_at, "
+                        + "file_name, file_bytes, contents_removed_at) values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?, 'ACCEPTED', '', ?, ?, ?, ?, ?, ?, ?)",
+                deliveries);
+        jdbc.batchUpdate(
+                "insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients, message_id, state, cause, sentence, "
+                        + "remedy, reply, tries, first_try_at, sent_at, accepted_at, possibly_twice, sent_bytes) "
+                        + "values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, 'ACCEPTED', '', '', '', '250 2.0.0 Accepted', 1, ?, ?, ?, false, ?)",
+                legs);
+        jdbc.queryForObject("select setval('delivery_number', ?)", Long.class, number);
+    }
+
+    private static Timestamp time(Instant at) {
+        return Timestamp.from(at);
+    }
+}

@@ -1,0 +1,233 @@
+package inky.courier.demo;
+
+import inky.courier.core.mail.Encryption;
+import inky.courier.core.people.Pin;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.ScanProfile.FileType;
+import inky.courier.core.profile.Sides;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceForm;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService;
+import inky.courier.job.JobService.JobForm;
+import inky.courier.job.JobService.JobView;
+import inky.courier.mail.CertificateCheck;
+import inky.courier.mail.MailServers;
+import inky.courier.mail.MailServers.MailServerForm;
+import inky.courier.mail.MailSignIn;
+import inky.courier.mail.ProbeReport;
+import inky.courier.naming.NamingService;
+import inky.courier.naming.NamingService.NameForm;
+import inky.courier.panel.PanelPlaces;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonForm;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService;
+import inky.courier.profile.ProfileService.ProfileForm;
+import inky.courier.settings.Settings;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Component;
+
+/** Sets the demo office up through the same services as the desk. */
+@Component
+@Profile("demo")
+class DemoSetUp {
+    private static final int KEEP_ACCEPTED_HOURS = 2;
+
+    private final Settings settings;
+    private final MailServers servers;
+    private final DestinationService destinations;
+    private final DeviceService devices;
+    private final ProfileService profiles;
+    private final NamingService names;
+    private final JobService jobs;
+    private final PeopleService people;
+    private final PanelPlaces panels;
+
+    DemoSetUp(
+            Settings settings,
+            MailServers servers,
+            DestinationService destinations,
+            DeviceService devices,
+            ProfileService profiles,
+            NamingService names,
+            JobService jobs,
+            PeopleService people,
+            PanelPlaces panels) {
+        this.settings = settings;
+        this.servers = servers;
+        this.destinations = destinations;
+        this.devices = devices;
+        this.profiles = profiles;
+        this.names = names;
+        this.jobs = jobs;
+        this.people = people;
+        this.panels = panels;
+    }
+
+    /** What was set up, by name. */
+    record Office(Map<String, DeviceView> devices, Map<String, JobView> jobs, List<PersonView> people) {}
+
+    Office build(World world, int mailPort) {
+        settings.change(new Settings.Office(world.office(), KEEP_ACCEPTED_HOURS, 30));
+        UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
+        UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);
+        Map<String, JobView> made = makeJobs(world, harbour, lantern);
+        Map<String, DeviceView> placed = makeDevices(world);
+        placed.values().forEach(device -> place(device, made));
+        List<PersonView> folk = makePeople(world);
+        return new Office(placed, made, folk);
+    }
+
+    private UUID server(World.PostOffice office, int port, Encryption encryption, World world, int limitMb) {
+        MailServerForm open = form(office, port, encryption, CertificateCheck.OFF, "", limitMb);
+        ProbeReport report = servers.probe(null, open, world.administrator().email());
+        String fingerprint =
+                report.certificate() == null ? "" : report.certificate().fingerprint();
+        UUID id = servers.add(form(office, port, encryption, CertificateCheck.EXACTLY_THIS, fingerprint, limitMb))
+                .id();
+        servers.probe(id, world.administrator().email());
+        return id;
+    }
+
+    private static MailServerForm form(
+            World.PostOffice office,
+            int port,
+            Encryption encryption,
+            CertificateCheck check,
+            String fingerprint,
+            int limitMb) {
+        String password = office.formerPassword() == null ? office.password() : office.formerPassword();
+        return new MailServerForm(
+                office.name(),
+                office.host(),
+                port,
+                encryption,
+                check,
+                fingerprint,
+                MailSignIn.PASSWORD,
+                office.account(),
+                password,
+                office.account(),
+                false,
+                limitMb);
+    }
+
+    private Map<String, DeviceView> makeDevices(World world) {
+        Map<String, String> what =
+                world.places().stream().collect(Collectors.toMap(World.Place::name, World.Place::what));
+        return world.devices().stream()
+                .map(d -> devices.add(new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60)))
+                .collect(Collectors.toMap(DeviceView::name, Function.identity()));
+    }
+
+    private List<PersonView> makePeople(World world) {
+        List<PersonView> folk = new ArrayList<>();
+        for (World.Person person : world.people()) {
+            PersonView added = people.add(new PersonForm(person.name(), person.login(), person.email()));
+            String pin = world.pins().get(person.name());
+            if (pin == null) {
+                people.makePin(added.id());
+            } else {
+                people.setPin(added.id(), new Pin(pin));
+            }
+            folk.add(added);
+        }
+        return folk;
+    }
+
+    private Map<String, JobView> makeJobs(World world, UUID harbour, UUID lantern) {
+        String at = "@" + world.domain();
+        UUID toMe = mail("Mail to me", DestinationKind.MAIL_TO_ME, lantern);
+        UUID accounts = mail("Accounts desk", DestinationKind.MAIL_FIXED, harbour, "accounts" + at);
+        UUID crew = mail("Crew office", DestinationKind.MAIL_FIXED, harbour, "crew.office" + at, "rosters" + at);
+        UUID lost = mail("Lost-property desk", DestinationKind.MAIL_FIXED, lantern, "lost.property" + at);
+        UUID berths = mail("Berth register", DestinationKind.MAIL_FIXED, lantern, "berths" + at);
+        UUID yard = mail("Stonepool stores", DestinationKind.MAIL_FIXED, lantern, "stores" + at);
+        UUID charts = mail("Chart room", DestinationKind.MAIL_FIXED, harbour, "charts" + at);
+        UUID watch = mail("Harbour watch", DestinationKind.MAIL_FIXED, lantern, "watch" + at);
+
+        UUID usual = profile("Both sides, as found", ColourMode.AS_FOUND, 200, Sides.TWO_LONG_EDGE);
+        UUID single = profile("One side, as found", ColourMode.AS_FOUND, 200, Sides.ONE);
+        UUID grey = profile("Both sides, grey", ColourMode.GREY, 200, Sides.TWO_LONG_EDGE);
+        UUID small = profile("Small type, black and white", ColourMode.BLACK_AND_WHITE, 300, Sides.ONE);
+        UUID colour = profile("Charts in colour", ColourMode.COLOUR, 300, Sides.ONE);
+
+        UUID plain = name("Day and a counter", "{date:yyyy-MM-dd} {job} {counter:4 per day}");
+        UUID personal = name("Day, job and person", "{date:yyyy-MM-dd} {job} {person.name} {counter:4}");
+        UUID timed = name("Time to the second", "{job} {date:yyyyMMdd} {time:HHmmss}");
+
+        Map<String, JobView> made = new HashMap<>();
+        job(made, "Mail to me", "letter", single, personal, toMe);
+        job(made, "Berth permit", "permit", usual, plain, toMe, berths);
+        job(made, "Cargo manifest", "crates", usual, plain, yard);
+        job(made, "Lost property", "question", single, personal, lost);
+        job(made, "Tide table", "waves", small, timed, watch);
+        job(made, "Crew roster", "people", grey, plain, crew);
+        job(made, "Supplier bills", "receipt", grey, plain, accounts);
+        job(made, "Harbour charts", "map", colour, timed, charts);
+        job(made, "Safety drill", "ring", grey, plain, watch, toMe);
+        return made;
+    }
+
+    private UUID mail(String name, DestinationKind kind, UUID route, String... recipients) {
+        return destinations
+                .add(new DestinationForm(name, kind, route, List.of(recipients)))
+                .id();
+    }
+
+    private UUID profile(String name, ColourMode colour, int dpi, Sides sides) {
+        return profiles.add(new ProfileForm(name, colour, dpi, sides, FileType.PDF))
+                .id();
+    }
+
+    private UUID name(String name, String template) {
+        return names.add(new NameForm(name, template)).id();
+    }
+
+    private void job(Map<String, JobView> made, String name, String icon, UUID profile, UUID template, UUID... to) {
+        made.put(
+                name,
+                jobs.add(new JobForm(
+                        name,
+                        icon,
+                        profile,
+                        template,
+                        List.of(to),
+                        "{job}, {pages} pages",
+                        "Scanned by {person.name} on {device.name}, {device.place}.\n")));
+    }
+
+    /** The large panels get everything; the small ones what their place of work uses. */
+    private void place(DeviceView device, Map<String, JobView> made) {
+        List<String> order =
+                new ArrayList<>(List.of("Mail to me", "Berth permit", "Cargo manifest", "Lost property", "Tide table"));
+        if (device.abilities().panelPlaces() > 5) {
+            order.addAll(List.of("Crew roster", "Safety drill", "Supplier bills"));
+        }
+        if (device.abilities().panelPlaces() > 11) {
+            order.add("Harbour charts");
+        }
+        if (!device.abilities().turnsSheets()) {
+            // One that cannot work is left on one panel, for preflight to find.
+            order.removeIf(name -> List.of("Cargo manifest", "Crew roster", "Safety drill", "Supplier bills")
+                            .contains(name)
+                    || name.equals("Berth permit") && !device.name().equals("Landing"));
+        }
+        List<PanelPlaces.Taken> taken = new ArrayList<>();
+        for (String name : order) {
+            taken.add(new PanelPlaces.Taken(taken.size() + 1, made.get(name).id()));
+        }
+        panels.change(device.id(), new PanelPlaces.PlanForm(taken));
+    }
+}

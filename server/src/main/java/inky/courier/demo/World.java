@@ -1,0 +1,34 @@
+package inky.courier.demo;
+
+import inky.courier.web.Json;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+
+/** The file of the demo world. */
+record World(
+        String office,
+        String domain,
+        List<Place> places,
+        List<Device> devices,
+        List<PostOffice> postOffices,
+        Admin administrator,
+        List<Person> people,
+        Map<String, String> pins) {
+    record Place(String name, String what) {}
+
+    record Device(String name, String place, String model, String address, int scansADay) {}
+
+    record PostOffice(
+            String name, String host, String address, String account, String password, String formerPassword) {}
+
+    record Admin(String login, String name, String email, String password) {}
+
+    record Person(String name, String login, String email) {}
+
+    static World read(Path file) throws IOException {
+        return Json.read(Files.readString(file), World.class);
+    }
+}
