@@ -11,7 +11,6 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -197,12 +196,9 @@ public class DeliveryQueries {
                 .orElseThrow(() -> Refusal.notFound("delivery"));
     }
 
-    /** The newest that are not waiting or stopped: what moves now, and what has just arrived. */
+    /** The line now: what moves, then the newest. */
     public List<DeliveryRow> onTheLine(int limit) {
-        return rows(
-                ROW
-                        + "where d.state = 'MOVING' or (d.state = 'ACCEPTED' and d.scanned_at > :recent) order by (d.state = 'MOVING') desc, d.number desc limit :limit",
-                Map.of("recent", clock.instant().minusSeconds(1800).atOffset(ZoneOffset.UTC), "limit", limit));
+        return rows(ROW + "order by (d.state = 'MOVING') desc, d.scanned_at desc limit :limit", Map.of("limit", limit));
     }
 
     public List<Trouble> troubles() {

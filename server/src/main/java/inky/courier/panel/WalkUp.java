@@ -18,6 +18,7 @@ import inky.courier.scan.ScanService.ScanView;
 import inky.courier.settings.Settings;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -37,6 +38,7 @@ class WalkUp {
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
     private final Settings settings;
+    private final ZoneId zone;
 
     WalkUp(
             DeviceService devices,
@@ -47,7 +49,8 @@ class WalkUp {
             ScanService scans,
             DeliveryService deliveries,
             DeliveryQueries queries,
-            Settings settings) {
+            Settings settings,
+            ZoneId zone) {
         this.devices = devices;
         this.places = places;
         this.profiles = profiles;
@@ -57,12 +60,14 @@ class WalkUp {
         this.deliveries = deliveries;
         this.queries = queries;
         this.settings = settings;
+        this.zone = zone;
     }
 
     /** What everybody sees who stands there; the person only once signed in. */
     record Front(
             UUID deviceId,
             String office,
+            String zone,
             String deviceName,
             String place,
             boolean standIn,
@@ -88,6 +93,7 @@ class WalkUp {
         return new Front(
                 deviceId,
                 settings.read().office(),
+                zone.getId(),
                 device.name(),
                 device.place(),
                 device.standIn(),

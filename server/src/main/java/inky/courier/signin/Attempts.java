@@ -47,8 +47,9 @@ public class Attempts {
                     "Too many wrong attempts: signing in is locked here.",
                     "An administrator can open it again.");
         }
-        Duration left = Duration.between(now, row.lastAt.plus(Throttle.pauseAfter(row.failures)));
-        if (!left.isNegative() && !left.isZero()) {
+        Duration pause = Throttle.pauseAfter(row.failures);
+        Duration left = Duration.between(now, row.lastAt.plus(pause));
+        if (!pause.isZero() && !left.isNegative()) {
             long seconds = Math.max(1, left.toSeconds() + 1);
             throw new Refusal(
                     HttpStatus.TOO_MANY_REQUESTS,

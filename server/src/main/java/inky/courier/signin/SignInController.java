@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.security.Principal;
+import java.time.ZoneId;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.authority.AuthorityUtils;
@@ -26,24 +27,32 @@ import org.springframework.web.bind.annotation.RestController;
 class SignInController {
     private final SignIn signIn;
     private final Settings settings;
+    private final ZoneId zone;
     private final SecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
-    SignInController(SignIn signIn, Settings settings) {
+    SignInController(SignIn signIn, Settings settings, ZoneId zone) {
+        this.zone = zone;
         this.signIn = signIn;
         this.settings = settings;
     }
 
     record Credentials(String login, String password) {}
 
-    /** @param firstStart whether the first administrator is still to be made */
+    /**
+     * @param firstStart whether the first administrator is still to be made
+     * @param zone of the office: every time on the desk is told in it
+     */
     record SessionView(
-            boolean firstStart, String office, @Nullable SignIn.Identity identity) {}
+            boolean firstStart,
+            String office,
+            String zone,
+            @Nullable SignIn.Identity identity) {}
 
     @GetMapping
     SessionView session(@Nullable Principal principal) {
         SignIn.Identity identity =
                 principal == null ? null : signIn.identity(principal.getName()).orElse(null);
-        return new SessionView(signIn.isFirstStart(), settings.read().office(), identity);
+        return new SessionView(signIn.isFirstStart(), settings.read().office(), zone.getId(), identity);
     }
 
     @PostMapping
@@ -75,6 +84,6 @@ class SignInController {
                 identity.login(), null, AuthorityUtils.createAuthorityList("ROLE_ADMIN")));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
-        return new SessionView(false, settings.read().office(), identity);
+        return new SessionView(false, settings.read().office(), zone.getId(), identity);
     }
 }

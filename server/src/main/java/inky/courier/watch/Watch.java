@@ -89,7 +89,11 @@ class Watch {
     record StopView(SetUpStop stop, int count, Mark mark) {}
 
     /** @param firstScan whether anything has ever been delivered */
-    record Overview(int needCare, int onTheLine, List<StopView> setUp, boolean firstScan, List<Finding> findings) {}
+    record Overview(
+            int needCare, int onTheLine, List<StopView> setUp, boolean firstScan, List<PanelFinding> findings) {}
+
+    /** A job on a panel that cannot run there. */
+    record PanelFinding(UUID deviceId, String deviceName, Finding finding) {}
 
     /** Something that needs a person, with where to mend it. */
     record DeviceNeed(UUID deviceId, String name, String place, DeviceCondition.State condition, String sentence) {}
@@ -112,8 +116,11 @@ class Watch {
         List<DeviceView> allDevices = devices.list();
         List<MailServerView> allServers = servers.list();
         List<PanelPlaces.PanelRow> allPanels = panels.list();
-        List<Finding> findings =
-                allPanels.stream().flatMap(panel -> panel.findings().stream()).toList();
+        List<PanelFinding> findings = allPanels.stream()
+                .flatMap(panel -> panel.findings().stream()
+                        .filter(finding -> finding.severity() == Finding.Severity.STOPS)
+                        .map(finding -> new PanelFinding(panel.deviceId(), panel.deviceName(), finding)))
+                .toList();
         int taken = (int) allPanels.stream().filter(panel -> panel.taken() > 0).count();
         List<StopView> setUp = List.of(
                 stop(SetUpStop.DEVICES, allDevices.size(), deviceMark(allDevices)),

@@ -12,6 +12,8 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLServerSocket;
+import org.subethamail.smtp.AuthenticationHandler;
+import org.subethamail.smtp.AuthenticationHandlerFactory;
 import org.subethamail.smtp.MessageContext;
 import org.subethamail.smtp.MessageHandler;
 import org.subethamail.smtp.RejectException;
@@ -156,7 +158,7 @@ public final class PostOffice implements AutoCloseable {
                 .connectionTimeoutMs(120_000)
                 .messageHandlerFactory(Reader::new)
                 .sessionHandler(new Doorkeeper())
-                .authenticationHandlerFactory(new EasyAuthenticationHandlerFactory(this::signIn));
+                .authenticationHandlerFactory(new Gate(new EasyAuthenticationHandlerFactory(this::signIn)));
     }
 
     private void signIn(String account, String given, MessageContext context) throws LoginFailedException {
@@ -168,6 +170,34 @@ public final class PostOffice implements AutoCloseable {
     private RejectException refusal(Step step) {
         String reply = refusals.get(step);
         return new RejectException(Integer.parseInt(reply.substring(0, 3)), reply.substring(4));
+    }
+
+    /** Gives a refused sign-in its enhanced status code, RFC 4954 section 6. */
+    private record Gate(AuthenticationHandlerFactory plain) implements AuthenticationHandlerFactory {
+        @Override
+        public List<String> getAuthenticationMechanisms() {
+            return plain.getAuthenticationMechanisms();
+        }
+
+        @Override
+        public AuthenticationHandler create() {
+            AuthenticationHandler handler = plain.create();
+            return new AuthenticationHandler() {
+                @Override
+                public java.util.Optional<String> auth(String input, MessageContext context) throws RejectException {
+                    try {
+                        return handler.auth(input, context);
+                    } catch (RejectException e) {
+                        throw e.getCode() == 535 ? new RejectException(535, "5.7.8 Authentication credentials invalid") : e;
+                    }
+                }
+
+                @Override
+                public Object getIdentity() {
+                    return handler.getIdentity();
+                }
+            };
+        }
     }
 
     private final class Doorkeeper implements SessionHandler {

@@ -1,0 +1,312 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core';
+import { useQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api, ask, type Schemas } from '@/api/client';
+import BrandMark from '@/shared/BrandMark.vue';
+import { clockSeconds, longDay } from '@/shared/format';
+import { useKeys } from '@/shared/keys';
+import StateMark from '@/shared/StateMark.vue';
+import { useToast } from '@/shared/toast';
+import FindBox from './FindBox.vue';
+import { useLive } from './live';
+import PersonMenu from './PersonMenu.vue';
+import { SET_UP } from './setUp';
+import ShortcutSheet from './ShortcutSheet.vue';
+
+const route = useRoute();
+const router = useRouter();
+const { live } = useLive();
+const { current: toast } = useToast();
+const now = ref(new Date());
+useIntervalFn(() => (now.value = new Date()), 1000);
+
+const overview = useQuery({ queryKey: ['overview'], queryFn: () => ask(api.GET('/api/overview')) });
+const place = computed(() => String(route.meta.place ?? ''));
+const detail = computed(() => (place.value === 'Today' ? longDay(now.value) : ''));
+
+const MARKS = { DONE: undefined, MISSING: 'open', CARE: 'care', FAILED: 'failed' } as const;
+function stopOf(key: Schemas['StopView']['stop']) {
+  return overview.data.value?.setUp.find((stop) => stop.stop === key);
+}
+const findings = computed(() => overview.data.value?.findings.length ?? 0);
+
+const find = ref<InstanceType<typeof FindBox>>();
+const sheet = ref(false);
+const going = ref(false);
+const GO: Record<string, string> = {
+  t: '/',
+  d: '/deliveries',
+  v: '/devices',
+  m: '/mail-servers',
+  o: '/destinations',
+  p: '/profiles',
+  n: '/names',
+  j: '/jobs',
+  e: '/people',
+  a: '/panels',
+  c: '/changes',
+  s: '/settings',
+};
+const goKeys = Object.fromEntries(
+  Object.entries(GO).map(([key, path]) => [key, () => going.value && void router.push(path)]),
+);
+useKeys({
+  '/': () => find.value?.focus(),
+  '?': () => (sheet.value = true),
+  g: () => {
+    going.value = true;
+    window.setTimeout(() => (going.value = false), 1200);
+  },
+});
+/* While `g` was just pressed, the next letter goes to a view, whatever it means there otherwise. */
+window.addEventListener(
+  'keydown',
+  (event) => {
+    const doing = going.value && event.key !== 'g' ? goKeys[event.key] : undefined;
+    if (doing) {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      doing();
+      going.value = false;
+    } else if (event.key === 'k' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      find.value?.focus();
+    }
+  },
+  true,
+);
+</script>
+
+<template>
+  <a class="skip" href="#view">Skip to the view</a>
+  <header class="masthead">
+    <RouterLink to="/" class="brand"><BrandMark /> Inky Courier</RouterLink>
+    <p class="where">
+      <strong>{{ place }}</strong> <span class="quiet">{{ detail }}</span>
+    </p>
+    <FindBox ref="find" />
+    <p class="live" :title="live ? 'This page keeps itself up to date' : 'Courier does not answer just now'">
+      <StateMark :mark="live ? 'accepted' : 'off'" :size="12" silent /> {{ live ? 'Live' : 'Waiting' }}
+      <span class="quiet clock">{{ clockSeconds(now) }}</span>
+    </p>
+    <PersonMenu />
+  </header>
+  <div class="body">
+    <nav class="rail" aria-label="Main">
+      <ul>
+        <li><RouterLink to="/" :class="{ chosen: place === 'Today' }">Today</RouterLink></li>
+        <li>
+          <RouterLink to="/deliveries" :class="{ chosen: place === 'Deliveries' }">
+            Deliveries
+            <span v-if="overview.data.value?.needCare" class="count">
+              <StateMark mark="failed" :size="11" words="want something" /> {{ overview.data.value.needCare }}
+            </span>
+          </RouterLink>
+        </li>
+      </ul>
+      <p id="set-up-line" class="caption head">Set-up line</p>
+      <ul class="stops" aria-labelledby="set-up-line">
+        <li v-for="stop in SET_UP" :key="stop.key">
+          <RouterLink :to="stop.path" :class="{ chosen: place === stop.name }">
+            <span class="track" aria-hidden="true"></span>
+            <span class="stop">
+              <StateMark
+                v-if="stopOf(stop.key) && MARKS[stopOf(stop.key)!.mark]"
+                :mark="MARKS[stopOf(stop.key)!.mark]!"
+                :size="13"
+              />
+              <span v-else class="disc" aria-hidden="true"></span>
+            </span>
+            {{ stop.name }}
+            <span class="count">{{ stopOf(stop.key)?.count ?? '' }}</span>
+          </RouterLink>
+        </li>
+      </ul>
+      <p v-if="findings" class="caption found">
+        Preflight found<br /><RouterLink to="/panels" class="link">{{ findings }} to mend</RouterLink>
+      </p>
+      <ul class="foot">
+        <li><RouterLink to="/changes" :class="{ chosen: place === 'Change log' }">Change log</RouterLink></li>
+        <li><RouterLink to="/settings" :class="{ chosen: place === 'Settings' }">Settings</RouterLink></li>
+      </ul>
+    </nav>
+    <main id="view" tabindex="-1"><RouterView :key="String(route.name)" /></main>
+  </div>
+  <p class="toast" role="status">
+    <span v-if="toast" :key="toast.key">{{ toast.words }}</span>
+  </p>
+  <ShortcutSheet v-model="sheet" />
+</template>
+
+<style scoped>
+.masthead {
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  display: flex;
+  gap: 20px;
+  align-items: center;
+  height: 48px;
+  padding: 0 20px 0 16px;
+  border-bottom: 2px solid var(--ink-9);
+  background: var(--paper-0);
+}
+.brand {
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  width: 200px;
+  color: var(--ink-9);
+  font: 700 17px/20px var(--heading);
+  font-stretch: 84%;
+  text-decoration: none;
+}
+.where {
+  flex: 1;
+  white-space: nowrap;
+}
+.where strong {
+  font-weight: 650;
+}
+.live {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  white-space: nowrap;
+}
+.clock {
+  min-width: 60px;
+}
+.body {
+  display: flex;
+  min-height: calc(100vh - 48px);
+}
+.rail {
+  position: sticky;
+  top: 48px;
+  display: flex;
+  flex: none;
+  flex-direction: column;
+  width: 208px;
+  height: calc(100vh - 48px);
+  padding: 12px 0 10px;
+  border-right: 1px solid var(--rule);
+  background: var(--paper-1);
+  overflow-y: auto;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.rail a:not(.link) {
+  position: relative;
+  display: flex;
+  align-items: center;
+  height: 30px;
+  margin-right: -1px;
+  padding: 0 16px 0 19px;
+  border: 1px solid transparent;
+  border-right: 0;
+  color: var(--ink-9);
+  font-weight: 500;
+  text-decoration: none;
+}
+.rail a:not(.link):hover {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.rail a.chosen {
+  border-color: var(--rule);
+  background: var(--paper-0);
+  box-shadow: inset 4px 0 0 var(--stamp);
+  font-weight: 680;
+}
+.count {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  margin-left: auto;
+  color: var(--ink-5);
+  font-weight: 400;
+}
+.head {
+  margin: 18px 19px 6px;
+}
+.stops a:not(.link) {
+  padding-left: 46px;
+}
+.track {
+  position: absolute;
+  left: 26px;
+  top: -1px;
+  width: 2px;
+  height: 31px;
+  background: var(--ink-9);
+}
+.stops li:first-child .track {
+  top: 15px;
+  height: 16px;
+}
+.stops li:last-child .track {
+  height: 15px;
+}
+.stop {
+  position: absolute;
+  left: 20px;
+  display: grid;
+  width: 14px;
+  height: 19px;
+  place-items: center;
+  background: var(--paper-1);
+}
+.chosen .stop {
+  background: var(--paper-0);
+}
+.disc {
+  width: 9px;
+  height: 9px;
+  border-radius: 50%;
+  background: var(--ink-9);
+}
+.found {
+  margin: 10px 19px 0 46px;
+  line-height: 18px;
+}
+.foot {
+  margin-top: auto;
+  padding-top: 20px;
+}
+main {
+  flex: 1;
+  min-width: 0;
+  padding: 18px 28px 28px;
+  outline: none;
+}
+.toast {
+  position: fixed;
+  bottom: 20px;
+  left: 236px;
+  z-index: 10;
+}
+.toast span {
+  display: block;
+  padding: 10px 16px;
+  background: var(--ink-9);
+  color: var(--paper-0);
+  font-weight: 600;
+}
+@media (max-width: 900px) {
+  .rail {
+    width: 168px;
+  }
+  .brand {
+    width: auto;
+  }
+  main {
+    padding: 16px;
+  }
+}
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { onClickOutside } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { useSession } from './session';
+import { useTheme } from './theme';
+import ChoiceRow from '@/shared/ChoiceRow.vue';
+
+const { identity, signOut } = useSession();
+const { chosen } = useTheme();
+const open = ref(false);
+const box = ref<HTMLElement>();
+onClickOutside(box, () => (open.value = false));
+const initials = computed(() =>
+  (identity.value?.name ?? '')
+    .split(/\s+/)
+    .map((part) => part[0])
+    .slice(0, 2)
+    .join(''),
+);
+</script>
+
+<template>
+  <div ref="box" class="person" @keydown.esc="open = false">
+    <button type="button" :aria-expanded="open" aria-controls="person-sheet" @click="open = !open">
+      <span class="initials" aria-hidden="true">{{ initials }}</span> {{ identity?.name }}
+    </button>
+    <div v-if="open" id="person-sheet" class="opened">
+      <p class="caption">{{ identity?.email }}</p>
+      <ChoiceRow
+        v-model="chosen"
+        label="Paper"
+        :options="[
+          { value: 'light', words: 'Light' },
+          { value: 'dark', words: 'Dark' },
+          { value: 'system', words: 'As set' },
+        ]"
+      />
+      <button type="button" class="button" @click="signOut">Sign out</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.person {
+  position: relative;
+}
+.person > button {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  border: 0;
+  background: none;
+  font-weight: 500;
+  white-space: nowrap;
+  cursor: pointer;
+}
+.initials {
+  display: grid;
+  width: 24px;
+  height: 24px;
+  place-items: center;
+  border: 1px solid var(--ink-7);
+  font-size: 11px;
+  font-weight: 680;
+}
+.opened {
+  position: absolute;
+  right: 0;
+  top: 36px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  width: 250px;
+  padding: 14px;
+  border: 1px solid var(--ink-9);
+  background: var(--paper-0);
+}
+</style>

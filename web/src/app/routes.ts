@@ -1,0 +1,98 @@
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
+
+/** One area of the set-up: its list, and one of it beside the list. */
+function area(path: string, name: string, load: () => Promise<unknown>): RouteRecordRaw {
+  return {
+    path: `/${path}/:id?`,
+    name,
+    component: load as RouteRecordRaw['component'] & (() => Promise<never>),
+    meta: { place: name },
+  };
+}
+
+const routes: RouteRecordRaw[] = [
+  { path: '/', name: 'Today', component: () => import('@/today/TodayView.vue'), meta: { place: 'Today' } },
+  {
+    path: '/deliveries',
+    name: 'Deliveries',
+    component: () => import('@/deliveries/DeliveriesView.vue'),
+    meta: { place: 'Deliveries' },
+  },
+  {
+    path: '/deliveries/:id',
+    name: 'Delivery',
+    component: () => import('@/deliveries/DeliveryView.vue'),
+    meta: { place: 'Deliveries' },
+  },
+  area('devices', 'Devices', () => import('@/devices/DevicesView.vue')),
+  {
+    path: '/mail-servers',
+    name: 'Mail servers',
+    component: () => import('@/mail/MailServersView.vue'),
+    meta: { place: 'Mail servers' },
+  },
+  {
+    path: '/mail-servers/:id',
+    name: 'Mail server',
+    component: () => import('@/mail/MailServerView.vue'),
+    meta: { place: 'Mail servers' },
+  },
+  area('destinations', 'Destinations', () => import('@/destinations/DestinationsView.vue')),
+  area('profiles', 'Profiles', () => import('@/profiles/ProfilesView.vue')),
+  {
+    path: '/names',
+    name: 'Names',
+    component: () => import('@/names/NamesView.vue'),
+    meta: { place: 'Names' },
+  },
+  {
+    path: '/names/:id',
+    name: 'Name',
+    component: () => import('@/names/NameView.vue'),
+    meta: { place: 'Names' },
+  },
+  area('jobs', 'Jobs', () => import('@/jobs/JobsView.vue')),
+  area('people', 'People', () => import('@/people/PeopleView.vue')),
+  {
+    path: '/panels',
+    name: 'Panels',
+    component: () => import('@/panels/PanelsView.vue'),
+    meta: { place: 'Panels' },
+  },
+  {
+    path: '/panels/:id',
+    name: 'Panel plan',
+    component: () => import('@/panels/PlanView.vue'),
+    meta: { place: 'Panels' },
+  },
+  {
+    path: '/changes',
+    name: 'Change log',
+    component: () => import('@/changes/ChangesView.vue'),
+    meta: { place: 'Change log' },
+  },
+  {
+    path: '/settings',
+    name: 'Settings',
+    component: () => import('@/settings/SettingsView.vue'),
+    meta: { place: 'Settings' },
+  },
+  {
+    path: '/panel/:device',
+    name: 'Panel',
+    component: () => import('@/panel/PanelView.vue'),
+    meta: { alone: true },
+  },
+  {
+    path: '/:rest(.*)*',
+    name: 'Nothing here',
+    component: () => import('@/app/NothingHere.vue'),
+    meta: { place: '' },
+  },
+];
+
+export const router = createRouter({ history: createWebHistory(), routes });
+
+router.afterEach((to) => {
+  document.title = to.meta.alone ? 'Panel, Inky Courier' : `${String(to.name)}, Inky Courier`;
+});

@@ -1,0 +1,318 @@
+<script setup lang="ts">
+import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { bytes, count, exact, when } from '@/shared/format';
+import { nextOf, useKeys } from '@/shared/keys';
+import SlimLine from '@/shared/SlimLine.vue';
+import { worstLeg } from '@/shared/states';
+import DeliveryBeside from './DeliveryBeside.vue';
+import { useFilters } from './filters';
+
+const router = useRouter();
+const { filters, asked, any, set, clear } = useFilters();
+const list = useInfiniteQuery({
+  queryKey: computed(() => ['deliveries', asked.value]),
+  queryFn: ({ pageParam }) =>
+    ask(api.GET('/api/deliveries', { params: { query: { ...asked.value, before: pageParam, limit: 60 } } })),
+  initialPageParam: 0,
+  getNextPageParam: (last) => (last.more ? last.rows.at(-1)?.number : undefined),
+});
+const people = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) });
+const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask(api.GET('/api/devices')) });
+const jobs = useQuery({ queryKey: ['jobs'], queryFn: () => ask(api.GET('/api/jobs')) });
+
+const rows = computed(() => list.data.value?.pages.flatMap((page) => page.rows) ?? []);
+const open = ref<string>();
+watch(rows, (now) => {
+  if (!now.some((row) => row.id === open.value)) open.value = now[0]?.id;
+});
+const beside = computed(() => rows.value.find((row) => row.id === open.value));
+
+const title = computed(() => {
+  if (list.isLoading.value) return 'Deliveries';
+  const more = list.hasNextPage.value ? 'More than ' : '';
+  const number = count(rows.value.length, 'delivery', 'deliveries');
+  const states = filters.value.state.map(
+    (s) => ({ MOVING: 'moving', WAITING: 'waiting', ACCEPTED: 'accepted', STOPPED: 'stopped' })[s],
+  );
+  return `${more}${number}${states.length ? ', ' + states.join(' or ') : ''}`;
+});
+
+const STATES = [
+  { value: '', words: 'any' },
+  { value: 'WAITING,STOPPED', words: 'waiting, stopped' },
+  { value: 'MOVING', words: 'moving' },
+  { value: 'WAITING', words: 'waiting' },
+  { value: 'STOPPED', words: 'stopped' },
+  { value: 'ACCEPTED', words: 'accepted' },
+];
+const selects = computed(() => [
+  { name: 'state', label: 'State', value: filters.value.state.join(','), options: STATES },
+  {
+    name: 'day',
+    label: 'Day',
+    value: filters.value.day,
+    options: [
+      { value: '', words: 'any' },
+      { value: 'today', words: 'today' },
+    ],
+  },
+  {
+    name: 'person',
+    label: 'Person',
+    value: filters.value.person,
+    options: [
+      { value: '', words: 'any' },
+      ...(people.data.value ?? []).map((p) => ({ value: p.id, words: p.name })),
+    ],
+  },
+  {
+    name: 'device',
+    label: 'Device',
+    value: filters.value.device,
+    options: [
+      { value: '', words: 'any' },
+      ...(devices.data.value ?? []).map((d) => ({ value: d.id, words: d.name })),
+    ],
+  },
+  {
+    name: 'job',
+    label: 'Job',
+    value: filters.value.job,
+    options: [
+      { value: '', words: 'any' },
+      ...(jobs.data.value ?? []).map((j) => ({ value: j.id, words: j.name })),
+    ],
+  },
+]);
+const typed = ref(filters.value.text);
+
+function where(row: (typeof rows.value)[number]): string {
+  const leg = worstLeg(row);
+  if (leg?.cause === 'TOO_LARGE') return bytes(row.fileBytes * 1.368) + ' as mail';
+  return row.legs.map((l) => l.label).join(', ');
+}
+
+function move(step: number) {
+  const next = nextOf(
+    rows.value,
+    rows.value.findIndex((row) => row.id === open.value),
+    step,
+  );
+  if (!next) return;
+  open.value = next.id;
+  document.getElementById('row-' + next.id)?.scrollIntoView({ block: 'nearest' });
+}
+useKeys({
+  j: () => move(1),
+  k: () => move(-1),
+  Enter: () => open.value && void router.push('/deliveries/' + open.value),
+  Escape: () => clear(),
+});
+</script>
+
+<template>
+  <div class="title">
+    <h1>{{ title }}</h1>
+    <p class="caption">j and k move, Enter opens</p>
+  </div>
+  <div class="filters">
+    <label v-for="filter in selects" :key="filter.name" :class="{ set: filter.value }">
+      <span class="quiet">{{ filter.label }}</span>
+      <select
+        :value="filter.value"
+        @change="set({ [filter.name]: ($event.target as HTMLSelectElement).value })"
+      >
+        <option v-for="option in filter.options" :key="option.value" :value="option.value">
+          {{ option.words }}
+        </option>
+      </select>
+    </label>
+    <form role="search" @submit.prevent="set({ text: typed })">
+      <label :class="{ set: filters.text }">
+        <span class="quiet">Text</span>
+        <input
+          v-model="typed"
+          type="search"
+          placeholder="file, person, number"
+          @search="set({ text: typed })"
+        />
+      </label>
+    </form>
+    <button v-if="any" type="button" class="link small" @click="((typed = ''), clear())">Clear</button>
+  </div>
+  <ErrorNote :error="list.error.value" />
+  <div class="beside">
+    <div class="list">
+      <table v-if="rows.length" class="table">
+        <caption class="hidden-text">
+          Deliveries, newest first
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">At</th>
+            <th scope="col">Person</th>
+            <th scope="col">Job</th>
+            <th scope="col">Device</th>
+            <th scope="col" class="number">Pages</th>
+            <th scope="col" class="line-head">Scanned <span>Accepted</span></th>
+            <th scope="col">To</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="row in rows"
+            :id="'row-' + row.id"
+            :key="row.id"
+            :class="{ open: row.id === open }"
+            :aria-selected="row.id === open"
+            @click="open = row.id"
+            @dblclick="router.push('/deliveries/' + row.id)"
+          >
+            <td class="quiet" :title="exact(row.scannedAt)">{{ when(row.scannedAt) }}</td>
+            <td>
+              <RouterLink :to="'/deliveries/' + row.id">{{ row.personName }}</RouterLink>
+            </td>
+            <td>{{ row.jobName }}</td>
+            <td class="quiet small">{{ row.deviceName }}</td>
+            <td class="number">{{ row.pages }}</td>
+            <td class="line-cell"><SlimLine :row="row" :width="152" /></td>
+            <td class="small">{{ where(row) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div v-else-if="!list.isLoading.value" class="empty">
+        <h2>{{ any ? 'Nothing is like that' : 'Nothing has been scanned yet' }}</h2>
+        <p class="quiet">
+          {{
+            any
+              ? 'Take a filter away to see more.'
+              : 'Every scan that is sent stands here, with each step on its way.'
+          }}
+        </p>
+      </div>
+      <p v-if="list.hasNextPage.value" class="more">
+        <button
+          class="button"
+          type="button"
+          :disabled="list.isFetchingNextPage.value"
+          @click="list.fetchNextPage()"
+        >
+          Show older
+        </button>
+      </p>
+    </div>
+    <DeliveryBeside v-if="beside" :key="beside.id" :row="beside" />
+  </div>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  padding-bottom: 8px;
+  border-bottom: 2px solid var(--ink-9);
+}
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding: 10px 0;
+}
+.filters label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  height: 28px;
+  padding: 0 8px;
+  border: 1px solid var(--rule-2);
+  border-radius: 2px;
+}
+.filters label.set {
+  border-color: var(--ink-9);
+  border-bottom-width: 2px;
+}
+.filters label:focus-within {
+  outline: 2px solid var(--stamp);
+}
+select,
+.filters input {
+  max-width: 150px;
+  border: 0;
+  outline: none;
+  background: none;
+  font-weight: 600;
+}
+.filters input {
+  width: 140px;
+}
+option {
+  background: var(--paper-0);
+  color: var(--ink-9);
+}
+.beside {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  border-top: 1px solid var(--ink-9);
+  align-items: start;
+}
+.list {
+  min-width: 0;
+}
+td {
+  white-space: nowrap;
+}
+.table td {
+  height: 26px;
+  padding: 2px 10px 2px 0;
+  vertical-align: middle;
+}
+.table td:first-child,
+.table th:first-child {
+  padding-left: 8px;
+}
+.table td:last-child {
+  white-space: normal;
+}
+td a {
+  color: var(--ink-9);
+  font-weight: 600;
+  text-decoration: none;
+}
+td a:hover {
+  text-decoration: underline;
+}
+tr.open td {
+  background: var(--paper-1);
+  --line-paper: var(--paper-1);
+}
+tr.open td:first-child {
+  box-shadow: inset 4px 0 0 var(--stamp);
+}
+tbody tr {
+  cursor: default;
+}
+.line-head {
+  width: 162px;
+}
+.line-head span {
+  float: right;
+}
+.line-cell {
+  line-height: 0;
+}
+.empty,
+.more {
+  padding: 20px 0;
+}
+@media (max-width: 1100px) {
+  .beside {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

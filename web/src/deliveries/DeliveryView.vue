@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api, ask } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { ago, bytes, clockSeconds, count, exact, when } from '@/shared/format';
+import JobStamp from '@/shared/JobStamp.vue';
+import { useKeys } from '@/shared/keys';
+import { worstLeg } from '@/shared/states';
+import { useAgain } from './again';
+import PageStrip from './PageStrip.vue';
+import TallLine from './TallLine.vue';
+
+const route = useRoute();
+const router = useRouter();
+const id = computed(() => String(route.params.id));
+const query = useQuery({
+  queryKey: computed(() => ['delivery', id.value]),
+  queryFn: () => ask(api.GET('/api/deliveries/{id}', { params: { path: { id: id.value } } })),
+});
+const page = computed(() => query.data.value);
+const row = computed(() => page.value?.row);
+const { again, possible, busy } = useAgain(() => row.value);
+
+const title = computed(() => {
+  const r = row.value;
+  if (!r) return '';
+  const leg = worstLeg(r);
+  if (r.trouble) return `${r.jobName}: no file could be made`;
+  if (r.state === 'ACCEPTED') return `${r.jobName}: arrived`;
+  if (r.state === 'MOVING') return `${r.jobName}: on its way`;
+  return r.state === 'WAITING'
+    ? `${r.jobName}: waits at ${leg?.routeName}`
+    : `${r.jobName}: refused by ${leg?.routeName}`;
+});
+const took = computed(() => {
+  const r = row.value;
+  const ends = r?.legs.map((leg) => leg.acceptedAt).filter((at): at is string => Boolean(at)) ?? [];
+  if (!r || ends.length < r.legs.length) return 'not there yet';
+  const last = Math.max(...ends.map((at) => new Date(at).getTime()));
+  return `${Math.max(1, Math.round((last - new Date(r.scannedAt).getTime()) / 1000))} s from Send to accepted`;
+});
+const stuck = computed(() => row.value?.legs.find((leg) => leg.cause !== ''));
+useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') });
+</script>
+
+<template>
+  <ErrorNote :error="query.error.value" />
+  <template v-if="page && row">
+    <div class="title">
+      <JobStamp :icon="row.jobIcon" :size="44" />
+      <div>
+        <h1>{{ title }}</h1>
+        <p class="quiet small">D-{{ row.number }}, {{ row.personName }}, {{ ago(row.scannedAt) }}</p>
+      </div>
+      <div class="actions">
+        <a v-if="page.hasFile" class="button" :href="`/api/deliveries/${row.id}/file`" download>Download</a>
+        <button v-if="possible" type="button" class="button stamp" :disabled="busy" @click="again">
+          Try again
+        </button>
+      </div>
+    </div>
+    <dl>
+      <div>
+        <dt>Person</dt>
+        <dd>{{ row.personName }}</dd>
+      </div>
+      <div>
+        <dt>Device</dt>
+        <dd>{{ row.place }}, {{ row.deviceName }}</dd>
+      </div>
+      <div>
+        <dt>Job</dt>
+        <dd>{{ row.jobName }}</dd>
+      </div>
+      <div>
+        <dt>Pages</dt>
+        <dd>{{ row.pages }}</dd>
+      </div>
+      <div>
+        <dt>Scanned</dt>
+        <dd :title="exact(row.scannedAt)">{{ when(row.scannedAt) }}</dd>
+      </div>
+      <div>
+        <dt>Took</dt>
+        <dd>{{ took }}</dd>
+      </div>
+    </dl>
+    <div class="columns">
+      <div>
+        <TallLine :row="row" :profile="page.profileWords" />
+        <section v-if="stuck" class="sheet" aria-labelledby="remedy">
+          <h3 id="remedy">{{ stuck.sentence }}</h3>
+          <p class="small">{{ stuck.remedy }}</p>
+          <p class="actions">
+            <RouterLink class="button" :to="`/mail-servers/${stuck.routeId}`"
+              >Open {{ stuck.routeName }}</RouterLink
+            >
+            <span class="small quiet">{{ count(stuck.tries, 'try', 'tries') }} so far</span>
+          </p>
+        </section>
+        <section class="log" aria-labelledby="steps">
+          <h2 id="steps">Every step</h2>
+          <ol>
+            <li v-for="(step, i) in page.steps" :key="i">
+              <time class="quiet" :title="exact(step.at)">{{ clockSeconds(step.at) }}</time>
+              <span>
+                {{ step.words }} <code v-if="step.farSide">{{ step.farSide }}</code>
+              </span>
+            </li>
+          </ol>
+        </section>
+      </div>
+      <div>
+        <section aria-labelledby="pages">
+          <h2 id="pages">Pages</h2>
+          <PageStrip :delivery="page" sizes />
+        </section>
+        <section v-if="row.fileName" class="file" aria-labelledby="file">
+          <h2 id="file">File</h2>
+          <p class="mono">{{ row.fileName }}</p>
+          <p class="small quiet">PDF, {{ count(row.pages, 'page') }}, {{ bytes(row.fileBytes) }}</p>
+        </section>
+      </div>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  gap: 13px;
+  align-items: center;
+}
+.title .actions {
+  margin-left: auto;
+}
+dl {
+  display: grid;
+  grid-template-columns: repeat(6, auto);
+  margin: 14px 0 20px;
+  border-top: 2px solid var(--ink-9);
+  border-bottom: 1px solid var(--rule);
+  background: var(--paper-1);
+}
+dl div {
+  padding: 9px 12px;
+  border-left: 1px solid var(--rule);
+}
+dl div:first-child {
+  border-left: 0;
+}
+dt {
+  color: var(--ink-5);
+  font-size: 12px;
+}
+dd {
+  margin: 0;
+  font-weight: 600;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 660fr) minmax(0, 326fr);
+  gap: 30px;
+}
+section + section,
+.sheet,
+.log {
+  margin-top: 16px;
+}
+.sheet .actions {
+  margin-top: 10px;
+}
+.log {
+  border-top: 2px solid var(--ink-9);
+  padding-top: 7px;
+}
+.log ol {
+  margin: 6px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.log li {
+  display: grid;
+  grid-template-columns: 74px minmax(0, 1fr);
+  gap: 12px;
+  padding: 6px 0;
+  border-top: 1px solid var(--rule);
+}
+.log code {
+  display: block;
+  color: var(--ink-5);
+}
+.file {
+  border-top: 1px solid var(--ink-9);
+  padding-top: 8px;
+}
+h2 {
+  margin-bottom: 6px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  dl {
+    grid-template-columns: repeat(3, auto);
+  }
+}
+</style>

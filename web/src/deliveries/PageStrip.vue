@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Schemas } from '@/api/client';
+import { bytes } from '@/shared/format';
+
+const props = withDefaults(
+  defineProps<{ delivery: Schemas['DeliveryPage']; most?: number; sizes?: boolean }>(),
+  {
+    most: 100,
+    sizes: false,
+  },
+);
+const shown = computed(() => props.delivery.pages.slice(0, props.most));
+const large = ref<number>();
+const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
+</script>
+
+<template>
+  <div v-if="shown.length" class="strip" :class="{ sizes }">
+    <figure v-for="page in shown" :key="page.number">
+      <button
+        type="button"
+        :aria-label="`Page ${page.number}, look at it larger`"
+        @click="large = page.number"
+      >
+        <img :src="base + page.number + '/thumbnail'" :alt="`Page ${page.number}`" loading="lazy" />
+      </button>
+      <figcaption v-if="sizes">
+        <strong>{{ page.number }}</strong> <span class="quiet">{{ bytes(page.bytes) }}</span>
+      </figcaption>
+    </figure>
+  </div>
+  <p v-else class="small quiet">
+    {{
+      delivery.row.contentsRemovedAt
+        ? 'Pages and file were removed when their time was over; Settings say when.'
+        : 'No pages.'
+    }}
+  </p>
+  <el-dialog
+    :model-value="large !== undefined"
+    :title="`Page ${large}`"
+    width="min(720px, 94vw)"
+    top="4vh"
+    @close="large = undefined"
+  >
+    <img v-if="large" class="large" :src="base + large + '/image'" :alt="`Page ${large}`" />
+  </el-dialog>
+</template>
+
+<style scoped>
+.strip {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 10px;
+}
+.strip.sizes {
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+}
+figure {
+  margin: 0;
+}
+button {
+  display: block;
+  width: 100%;
+  padding: 0;
+  border: 1px solid var(--rule-2);
+  background: none;
+  cursor: zoom-in;
+}
+img {
+  display: block;
+  width: 100%;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  padding-top: 2px;
+  font-size: 12px;
+}
+.large {
+  border: 1px solid var(--rule-2);
+}
+</style>

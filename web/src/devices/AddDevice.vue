@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, reactive, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask, type Schemas } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import FormField from '@/shared/FormField.vue';
+import { useForm } from '@/shared/problems';
+import StateMark from '@/shared/StateMark.vue';
+import { conditionMark } from '@/shared/states';
+import { useToast } from '@/shared/toast';
+import { abilityRows } from './abilities';
+
+const router = useRouter();
+const queries = useQueryClient();
+const { say } = useToast();
+const { general, busy, attempt } = useForm();
+const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask(api.GET('/api/devices')) });
+const form = reactive({ address: '', name: '', place: '', placeWhat: '', signOutSeconds: 60 });
+const seen = ref<Schemas['Look']>();
+const places = computed(() => [...new Map((devices.data.value ?? []).map((d) => [d.place, d])).values()]);
+
+async function look() {
+  seen.value = undefined;
+  const found = await attempt(() => ask(api.POST('/api/devices/look', { body: { address: form.address } })));
+  if (found) seen.value = found;
+}
+
+async function save() {
+  const known = places.value.find((d) => d.place === form.place);
+  if (known && !form.placeWhat) form.placeWhat = known.placeWhat;
+  const saved = await attempt(() => ask(api.POST('/api/devices', { body: { ...form } })));
+  if (!saved) return;
+  say(`${saved.name} is there.`);
+  await queries.invalidateQueries({ queryKey: ['devices'] });
+  void queries.invalidateQueries({ queryKey: ['overview'] });
+  if (router.currentRoute.value.path !== '/') await router.push('/devices/' + saved.id);
+}
+
+function submit() {
+  return seen.value ? save() : look();
+}
+</script>
+
+<template>
+  <form class="add" aria-label="Add a device" novalidate @submit.prevent="submit">
+    <div class="address">
+      <FormField v-slot="f" label="Address" name="address">
+        <el-input
+          :id="f.id"
+          v-model="form.address"
+          class="mono"
+          placeholder="192.0.2.17"
+          :aria-describedby="f.describedby"
+          @input="seen = undefined"
+        />
+      </FormField>
+      <button v-if="!seen" class="button stamp" type="submit" :disabled="busy || !form.address">
+        {{ busy ? 'Asking the device ...' : 'Look at the device' }}
+      </button>
+    </div>
+    <template v-if="seen">
+      <div class="found">
+        <p>
+          <StateMark :mark="conditionMark(seen.condition)" />
+          <strong>{{ seen.abilities.makeAndModel }}</strong>
+          <span class="quiet">
+            {{ seen.conditionWords
+            }}<template v-if="seen.standIn"> A stand-in, for trying things out.</template></span
+          >
+        </p>
+        <dl>
+          <div v-for="row in abilityRows(seen.abilities)" :key="row.name">
+            <dt>{{ row.name }}</dt>
+            <dd>{{ row.words }}</dd>
+          </div>
+        </dl>
+      </div>
+      <div class="pair">
+        <FormField v-slot="f" label="Name, as people call it" name="name">
+          <el-input
+            :id="f.id"
+            v-model="form.name"
+            maxlength="40"
+            placeholder="Front desk"
+            :aria-describedby="f.describedby"
+          />
+        </FormField>
+        <FormField v-slot="f" label="Place" name="place">
+          <el-input
+            :id="f.id"
+            v-model="form.place"
+            maxlength="40"
+            placeholder="Head office"
+            list="places"
+            :aria-describedby="f.describedby"
+          />
+          <datalist id="places">
+            <option v-for="d in places" :key="d.place" :value="d.place"></option>
+          </datalist>
+        </FormField>
+      </div>
+      <ErrorNote :error="general" />
+      <div class="actions">
+        <button class="button stamp" type="submit" :disabled="busy">Save the device</button>
+        <button class="link small" type="button" @click="seen = undefined">Another address</button>
+      </div>
+    </template>
+    <ErrorNote v-else :error="general" />
+  </form>
+</template>
+
+<style scoped>
+.add {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+.address {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+}
+.address > :first-child {
+  flex: 1;
+}
+.found {
+  padding: 12px 14px;
+  background: var(--paper-0);
+}
+dl {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 20px;
+  margin: 8px 0 0;
+}
+dl div {
+  display: flex;
+  gap: 10px;
+  padding: 3px 0;
+  border-top: 1px solid var(--rule);
+}
+dt {
+  flex: none;
+  width: 88px;
+  color: var(--ink-5);
+  font-size: 13px;
+}
+dd {
+  margin: 0;
+  font-size: 13px;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+</style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import AreaLayout from '@/shared/AreaLayout.vue';
+import { useArea } from '@/shared/area';
+import { ago, count } from '@/shared/format';
+import FormField from '@/shared/FormField.vue';
+import StateMark from '@/shared/StateMark.vue';
+import { conditionMark } from '@/shared/states';
+import { useToast } from '@/shared/toast';
+import { abilityLine, abilityRows } from './abilities';
+import AddDevice from './AddDevice.vue';
+
+type View = Schemas['DeviceView'];
+type Form = Schemas['DeviceForm'];
+const queries = useQueryClient();
+const { say } = useToast();
+const { query, rows, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+  View,
+  Form
+>({
+  path: 'devices',
+  list: () => ask(api.GET('/api/devices')),
+  add: (body) => ask(api.POST('/api/devices', { body })),
+  change: (id, body) => ask(api.PUT('/api/devices/{id}', { params: { path: { id } }, body })),
+  remove: (id) => ask(api.DELETE('/api/devices/{id}', { params: { path: { id } } })),
+  blank: () => ({ name: '', place: '', placeWhat: '', address: '', signOutSeconds: 60 }),
+  formOf: (v) => ({
+    name: v.name,
+    place: v.place,
+    placeWhat: v.placeWhat,
+    address: v.address,
+    signOutSeconds: v.signOutSeconds,
+  }),
+});
+
+const title = computed(() => {
+  const stopped = rows.value.filter((d) => d.condition === 'STOPPED' || d.condition === 'UNREACHABLE').length;
+  if (!rows.value.length) return 'Devices';
+  return stopped
+    ? `${stopped} of ${count(rows.value.length, 'device')} ${stopped === 1 ? 'stops' : 'stop'} people`
+    : count(rows.value.length, 'device');
+});
+
+async function lookAgain() {
+  const id = openId.value;
+  const seen = await attempt(() => ask(api.POST('/api/devices/{id}/refresh', { params: { path: { id } } })));
+  if (seen) say(`${seen.name}: ${seen.conditionWords}`);
+  void queries.invalidateQueries({ queryKey: ['devices'] });
+}
+</script>
+
+<template>
+  <div v-if="isNew" class="new">
+    <h1>Add a device</h1>
+    <p class="quiet small">Courier asks it what it can do, by IPP. Nothing is changed on the device.</p>
+    <AddDevice class="sheet" />
+  </div>
+  <AreaLayout
+    v-else
+    :title="title"
+    hint="Scanners and multifunction devices"
+    new-words="Add a device"
+    new-path="/devices/new"
+    empty="Add the first device by its address on the network. Courier reads what it can do and how it is."
+    :loading="query.isLoading.value"
+    :error="query.error.value"
+    :has-rows="rows.length > 0"
+    :opened="open !== undefined"
+    :editor-title="open?.name ?? ''"
+    can-delete
+    :delete-name="open?.name ?? ''"
+    :busy="busy"
+    :general="general"
+    @save="save"
+    @remove="remove"
+    @close="go('')"
+  >
+    <template #list>
+      <table class="table">
+        <thead>
+          <tr>
+            <th scope="col">Device</th>
+            <th scope="col">Place</th>
+            <th scope="col">Address</th>
+            <th scope="col">State</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+            <td>
+              <RouterLink :to="`/devices/${row.id}`">{{ row.name }}</RouterLink>
+              <p class="caption">
+                {{ row.abilities.makeAndModel
+                }}<template v-if="!openId">, {{ abilityLine(row.abilities) }}</template>
+              </p>
+            </td>
+            <td>
+              {{ row.place }}
+              <p class="caption">{{ row.placeWhat }}</p>
+            </td>
+            <td class="mono">{{ row.address }}</td>
+            <td class="state">
+              <StateMark :mark="conditionMark(row.condition)" silent />
+              <span :class="{ quiet: row.condition === 'READY' }">{{ row.conditionWords }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <template #editor>
+      <template v-if="open">
+        <p>
+          <StateMark :mark="conditionMark(open.condition)" silent /> {{ open.conditionWords }}
+          <span class="caption">seen {{ open.seenAt ? ago(open.seenAt) : 'never' }}</span>
+        </p>
+        <p>
+          <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
+        </p>
+        <dl>
+          <div v-for="ability in abilityRows(open.abilities)" :key="ability.name">
+            <dt>{{ ability.name }}</dt>
+            <dd>{{ ability.words }}</dd>
+          </div>
+        </dl>
+      </template>
+      <FormField v-slot="f" label="Name, as people call it" name="name">
+        <el-input :id="f.id" v-model="form.name" maxlength="40" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField v-slot="f" label="Place" name="place">
+        <el-input :id="f.id" v-model="form.place" maxlength="40" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField v-slot="f" label="What the place is" name="placeWhat">
+        <el-input :id="f.id" v-model="form.placeWhat" maxlength="40" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField v-slot="f" label="Address" name="address">
+        <el-input :id="f.id" v-model="form.address" class="mono" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField v-slot="f" label="Signs people out after, seconds" name="signOutSeconds">
+        <el-input
+          :id="f.id"
+          v-model.number="form.signOutSeconds"
+          inputmode="numeric"
+          class="short"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+    </template>
+    <template #actions>
+      <button type="button" class="button" :disabled="busy" @click="lookAgain">Ask it again</button>
+    </template>
+  </AreaLayout>
+</template>
+
+<style scoped>
+.new {
+  max-width: 640px;
+}
+.new .sheet {
+  margin-top: 14px;
+}
+.state {
+  display: flex;
+  gap: 7px;
+}
+.state span {
+  font-size: 13px;
+}
+dl {
+  margin: 0;
+}
+dl div {
+  display: flex;
+  gap: 10px;
+  padding: 3px 0;
+  border-top: 1px solid var(--rule);
+}
+dt {
+  flex: none;
+  width: 104px;
+  color: var(--ink-5);
+  font-size: 13px;
+}
+dd {
+  margin: 0;
+  font-size: 13px;
+}
+.short {
+  width: 120px;
+}
+</style>

@@ -1,0 +1,46 @@
+import type { Schemas } from '@/api/client';
+
+type Abilities = Schemas['DeviceAbilities'];
+
+/** What a device can do, each in a few words. */
+export function abilityRows(a: Abilities): { name: string; words: string }[] {
+  const both = a.sides.some((side) => side.startsWith('two-sided'));
+  return [
+    {
+      name: 'Paper in',
+      words: [a.feeder ? `feeder for ${a.feederSheets} sheets` : '', a.glass ? 'glass' : '']
+        .filter(Boolean)
+        .join(', '),
+    },
+    { name: 'Sides', words: both ? 'both at once' : 'one side only' },
+    { name: 'Colour', words: a.colourModes.includes('color') ? 'colour and grey' : 'grey only' },
+    { name: 'Resolution', words: a.resolutions.join(', ') + ' dpi' },
+    { name: 'Largest paper', words: largest(a.media) },
+    { name: 'Panel', words: a.panelPlaces ? `${a.panelPlaces} places for jobs` : 'no panel' },
+    { name: 'Cards', words: a.cardReader ? 'card reader fitted' : 'no card reader' },
+  ];
+}
+
+/** Sizes are named by PWG 5101.1: class, name and size, parted by underscores. */
+function largest(media: string[]): string {
+  const sized = media
+    .map((name) => {
+      const [, label = name, size = ''] = name.split('_');
+      const [width = 0, height = 0] = size.replace(/mm|in/, '').split('x').map(Number);
+      return { label, area: width * height * (size.endsWith('in') ? 645 : 1) };
+    })
+    .sort((a, b) => b.area - a.area);
+  const first = sized[0]?.label ?? 'not told';
+  return first.charAt(0).toUpperCase() + first.slice(1);
+}
+
+/** "Feeder and glass, both sides, 11 jobs" */
+export function abilityLine(a: Abilities): string {
+  const both = a.sides.some((side) => side.startsWith('two-sided'));
+  return [
+    [a.feeder ? 'feeder' : '', a.glass ? 'glass' : ''].filter(Boolean).join(' and '),
+    both ? 'both sides' : 'one side',
+    a.colourModes.includes('color') ? 'colour' : 'grey',
+    `${a.panelPlaces} places`,
+  ].join(', ');
+}

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import AreaLayout from '@/shared/AreaLayout.vue';
+import { useArea } from '@/shared/area';
+import { count } from '@/shared/format';
+import FormField from '@/shared/FormField.vue';
+import { ICON_NAMES, ICONS } from '@/shared/icons';
+import JobStamp from '@/shared/JobStamp.vue';
+
+type View = Schemas['JobView'];
+type Form = Schemas['JobForm'];
+const profiles = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
+const names = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
+const destinations = useQuery({
+  queryKey: ['destinations'],
+  queryFn: () => ask(api.GET('/api/destinations')),
+});
+const { query, rows, openId, isNew, open, form, save, remove, go, general, busy } = useArea<View, Form>({
+  path: 'jobs',
+  list: () => ask(api.GET('/api/jobs')),
+  add: (body) => ask(api.POST('/api/jobs', { body })),
+  change: (id, body) => ask(api.PUT('/api/jobs/{id}', { params: { path: { id } }, body })),
+  remove: (id) => ask(api.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
+  blank: () => ({
+    name: '',
+    icon: 'letter',
+    profileId: '',
+    templateId: '',
+    destinationIds: [],
+    subject: '{job}, {pages} pages',
+    body: 'Scanned by {person.name} on {device.name}.\n',
+  }),
+  formOf: (v) => ({
+    name: v.name,
+    icon: v.icon,
+    profileId: v.profileId,
+    templateId: v.templateId,
+    destinationIds: v.destinations.map((d) => d.id),
+    subject: v.subject,
+    body: v.body,
+  }),
+});
+/** With one of a kind there is nothing to choose. */
+const profileId = computed({
+  get: () => form.value.profileId || profiles.data.value?.[0]?.id || '',
+  set: (id) => (form.value.profileId = id),
+});
+const templateId = computed({
+  get: () => form.value.templateId || names.data.value?.[0]?.id || '',
+  set: (id) => (form.value.templateId = id),
+});
+const missing = computed(() => {
+  if (profiles.data.value?.length === 0)
+    return { words: 'A job needs a scan profile first.', to: '/profiles/new' };
+  if (names.data.value?.length === 0)
+    return { words: 'A job needs a file-name template first.', to: '/names/new' };
+  if (destinations.data.value?.length === 0)
+    return { words: 'A job needs a destination first.', to: '/destinations/new' };
+  return undefined;
+});
+async function saveIt() {
+  form.value.profileId = profileId.value;
+  form.value.templateId = templateId.value;
+  await save();
+}
+</script>
+
+<template>
+  <AreaLayout
+    :title="rows.length ? count(rows.length, 'one-touch job') : 'One-touch jobs'"
+    hint="Profile, name and destination under one button"
+    new-words="New job"
+    new-path="/jobs/new"
+    empty="A one-touch job is a button on a device: it scans by a profile, names the file and sends it where it belongs."
+    :loading="query.isLoading.value"
+    :error="query.error.value"
+    :has-rows="rows.length > 0"
+    :opened="isNew || open !== undefined"
+    :editor-title="isNew ? 'New job' : (open?.name ?? '')"
+    :can-delete="!isNew"
+    :delete-name="open?.name ?? ''"
+    :busy="busy"
+    :general="general"
+    @save="saveIt"
+    @remove="remove"
+    @close="go('')"
+  >
+    <template #list>
+      <table class="table">
+        <thead>
+          <tr>
+            <th scope="col">Job</th>
+            <th scope="col">Scans</th>
+            <th scope="col">Goes to</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+            <td class="named">
+              <JobStamp :icon="row.icon" :size="28" :chosen="row.id === openId" />
+              <RouterLink :to="`/jobs/${row.id}`">{{ row.name }}</RouterLink>
+            </td>
+            <td class="small">{{ row.profileSentence }}</td>
+            <td class="small">{{ row.destinations.map((d) => d.label).join(', ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <template #editor>
+      <p v-if="missing" class="sheet small">
+        {{ missing.words }} <RouterLink :to="missing.to">Make one</RouterLink>
+      </p>
+      <FormField v-slot="f" label="Name on the button" name="name">
+        <el-input :id="f.id" v-model="form.name" maxlength="40" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField label="Stamp" name="icon">
+        <div class="stamps" role="radiogroup" aria-label="Stamp">
+          <label v-for="icon in ICON_NAMES" :key="icon" :title="ICONS[icon].words">
+            <input
+              v-model="form.icon"
+              type="radio"
+              name="icon"
+              :value="icon"
+              :aria-label="ICONS[icon].words"
+            />
+            <JobStamp :icon="icon" :size="34" :chosen="form.icon === icon" />
+          </label>
+        </div>
+      </FormField>
+      <FormField v-slot="f" label="Scan profile" name="profileId">
+        <el-select :id="f.id" v-model="profileId" aria-label="Scan profile">
+          <el-option v-for="p in profiles.data.value ?? []" :key="p.id" :value="p.id" :label="p.name" />
+        </el-select>
+      </FormField>
+      <FormField
+        v-slot="f"
+        label="File name"
+        name="templateId"
+        :hint="names.data.value?.find((n) => n.id === templateId)?.example"
+      >
+        <el-select :id="f.id" v-model="templateId" aria-label="File name" :aria-describedby="f.describedby">
+          <el-option v-for="n in names.data.value ?? []" :key="n.id" :value="n.id" :label="n.name" />
+        </el-select>
+      </FormField>
+      <FormField label="Goes to" name="destinationIds">
+        <el-checkbox-group v-model="form.destinationIds" class="destinations" aria-label="Destinations">
+          <el-checkbox v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id">
+            {{ d.name }} <span class="quiet small">through {{ d.routeName }}</span>
+          </el-checkbox>
+        </el-checkbox-group>
+      </FormField>
+      <FormField
+        v-slot="f"
+        label="Subject of the mail"
+        name="subject"
+        hint="Fields as in file names: {job}, {pages}, {person.name}, {date:yyyy-MM-dd} ..."
+      >
+        <el-input :id="f.id" v-model="form.subject" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField v-slot="f" label="Text of the mail" name="body">
+        <el-input
+          :id="f.id"
+          v-model="form.body"
+          type="textarea"
+          :rows="3"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+    </template>
+    <template #actions>
+      <RouterLink v-if="open" class="link small" to="/panels">Put it on panels</RouterLink>
+    </template>
+  </AreaLayout>
+</template>
+
+<style scoped>
+.named {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.stamps {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.stamps label {
+  position: relative;
+  cursor: pointer;
+}
+.stamps input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.stamps label:focus-within {
+  outline: 2px solid var(--stamp);
+  outline-offset: 2px;
+}
+.destinations {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+}
+</style>

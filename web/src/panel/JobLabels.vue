@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import JobStamp from '@/shared/JobStamp.vue';
+import { count } from '@/shared/format';
+import StateMark from '@/shared/StateMark.vue';
+import SampleDrawer from './SampleDrawer.vue';
+import type { PanelState } from './usePanel';
+
+const props = defineProps<{ panel: PanelState }>();
+const { labels, loaded, busy, front } = props.panel;
+const FIRST_PAGE = 5;
+const OTHER_PAGE = 6;
+const page = ref(0);
+const drawer = ref(false);
+
+const pages = computed(() => {
+  const all = [labels.value.slice(0, FIRST_PAGE)];
+  for (let i = FIRST_PAGE; i < labels.value.length; i += OTHER_PAGE)
+    all.push(labels.value.slice(i, i + OTHER_PAGE));
+  return all;
+});
+const shown = computed(() => pages.value[page.value] ?? []);
+const title = computed(() =>
+  loaded.value
+    ? `${count(loaded.value.sheets, 'sheet is', 'sheets are')} in the feeder. Where to?`
+    : 'What shall this become?',
+);
+const stopped = computed(
+  () => front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',
+);
+</script>
+
+<template>
+  <div class="jobs">
+    <h1>{{ title }}</h1>
+    <ul :class="['labels', { large: page === 0 }]">
+      <li v-for="(label, i) in shown" :key="label.jobId">
+        <button type="button" :disabled="busy || stopped || !label.possible" @click="panel.begin(label)">
+          <span class="hole" aria-hidden="true"></span>
+          <JobStamp
+            :icon="label.icon"
+            :size="page === 0 && i === 0 ? 108 : 60"
+            :chosen="page === 0 && i === 0"
+            class="stamp"
+          />
+          <strong>{{ label.name }}</strong>
+          <span v-if="page === 0 && i === 0" class="does">{{ label.does }}</span>
+          <span v-for="(to, t) in label.to.slice(0, 2)" :key="to" class="to"
+            ><small>{{ t === 0 ? 'to' : '' }}</small
+            >{{ to }}</span
+          >
+          <span v-if="label.note && ((page === 0 && i === 0) || !label.possible)" class="note">
+            <StateMark mark="care" :size="20" silent /> {{ label.note }}
+          </span>
+          <span v-else-if="label.note" class="late"
+            ><StateMark mark="care" :size="18" silent /> late just now</span
+          >
+        </button>
+      </li>
+    </ul>
+    <p v-if="!labels.length" class="none">
+      There is no job on this device yet. Whoever looks after the scanners can put one here.
+    </p>
+    <div class="foot">
+      <template v-if="pages.length > 1">
+        <button
+          v-for="(_, i) in pages"
+          :key="i"
+          type="button"
+          :class="['key', { now: i === page }]"
+          :aria-pressed="i === page"
+          @click="page = i"
+        >
+          {{ i === 0 ? 'First jobs' : i === 1 ? 'More jobs' : 'Page ' + (i + 1) }}
+        </button>
+      </template>
+      <button
+        v-if="front?.standIn"
+        type="button"
+        class="key sample"
+        :aria-expanded="drawer"
+        @click="drawer = !drawer"
+      >
+        Sample paper
+      </button>
+    </div>
+    <SampleDrawer v-if="drawer" :panel="panel" @done="drawer = false" />
+  </div>
+</template>
+
+<style scoped>
+.jobs {
+  position: relative;
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  padding: 18px 12px 16px 16px;
+}
+.labels {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  grid-auto-rows: 174px;
+  gap: 13px 10px;
+  margin: 16px 0;
+  padding: 0;
+  list-style: none;
+}
+.labels.large {
+  grid-template-columns: 392px 1fr 1fr;
+}
+.labels.large li:first-child {
+  grid-row: span 2;
+}
+li {
+  position: relative;
+}
+li button {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  width: 100%;
+  height: 100%;
+  padding: 10px 16px 12px 42px;
+  border: 0;
+  background: var(--paper-0);
+  clip-path: polygon(24px 0, 100% 0, 100% 100%, 24px 100%, 0 calc(100% - 24px), 0 24px);
+  text-align: left;
+  cursor: pointer;
+}
+li button:disabled {
+  color: var(--ink-5);
+  cursor: default;
+}
+li button:focus-visible {
+  outline: 4px solid var(--stamp);
+  outline-offset: -4px;
+}
+.labels.large li:first-child button {
+  padding: 22px 22px 24px 58px;
+  clip-path: polygon(34px 0, 100% 0, 100% 100%, 34px 100%, 0 calc(100% - 34px), 0 34px);
+}
+.hole {
+  position: absolute;
+  left: 13px;
+  top: 50%;
+  width: 16px;
+  height: 16px;
+  margin-top: -8px;
+  border: 1.5px solid var(--ink-7);
+  border-radius: 50%;
+  background: var(--paper-2);
+}
+.stamp {
+  position: absolute;
+  right: 12px;
+  top: 12px;
+}
+.labels.large li:first-child .stamp {
+  right: 20px;
+  top: 20px;
+}
+strong {
+  max-width: calc(100% - 70px);
+  font: 700 25px/28px var(--heading);
+  font-stretch: 82%;
+}
+.labels.large li:first-child strong {
+  max-width: 190px;
+  font-size: 42px;
+  line-height: 44px;
+}
+.does {
+  max-width: 190px;
+  margin: 10px 0 auto;
+  color: var(--ink-5);
+  font-size: 18px;
+}
+.to {
+  display: flex;
+  gap: 8px;
+  width: 100%;
+  padding: 4px 0 3px;
+  border-bottom: 1.5px dotted var(--rule-2);
+  font-size: 19px;
+  line-height: 25px;
+}
+.to small {
+  width: 18px;
+  color: var(--ink-5);
+  font-size: 17px;
+}
+li:not(:first-child) .to,
+.labels:not(.large) .to {
+  margin-top: 1px;
+}
+strong + .to {
+  margin-top: auto !important;
+}
+.labels.large li:first-child .to {
+  font-size: 21px;
+  font-weight: 600;
+}
+.note {
+  display: flex;
+  gap: 10px;
+  margin-top: 14px;
+  padding: 10px;
+  background: var(--care-wash);
+  color: var(--ink-9);
+  font-size: 17px;
+  line-height: 23px;
+}
+.late {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  padding-top: 4px;
+  color: var(--care);
+  font-size: 16px;
+}
+.none {
+  font-size: 22px;
+  line-height: 30px;
+}
+.foot {
+  display: flex;
+  gap: 10px;
+  margin-top: auto;
+}
+.key.now {
+  border-color: var(--ink-9);
+  background: var(--ink-9);
+  color: var(--paper-0);
+}
+.sample {
+  margin-left: auto;
+  border-style: dashed;
+}
+</style>

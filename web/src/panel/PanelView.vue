@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { useEventListener, useIntervalFn } from '@vueuse/core';
+import { ref } from 'vue';
+import { useRoute } from 'vue-router';
+import BrandMark from '@/shared/BrandMark.vue';
+import { clock, longDay } from '@/shared/format';
+import StateMark from '@/shared/StateMark.vue';
+import { conditionMark } from '@/shared/states';
+import JobLabels from './JobLabels.vue';
+import PinDoor from './PinDoor.vue';
+import ScanDesk from './ScanDesk.vue';
+import SentView from './SentView.vue';
+import { usePanel } from './usePanel';
+
+const route = useRoute();
+const panel = usePanel(String(route.params.device));
+const { front, stage, secondsLeft, problem } = panel;
+const time = ref(new Date());
+useIntervalFn(() => (time.value = new Date()), 1000);
+useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { passive: true });
+</script>
+
+<template>
+  <div class="panel">
+    <template v-if="front">
+      <header>
+        <BrandMark class="mark" />
+        <div>
+          <p class="where">{{ front.place ? front.place + ', ' : '' }}{{ front.deviceName }}</p>
+          <p class="quiet">{{ clock(time) }}, {{ longDay(time).split(' ')[0] }}</p>
+        </div>
+        <template v-if="front.person">
+          <div class="who">
+            <p class="where">{{ front.person.name }}</p>
+            <p class="quiet">signs out in {{ secondsLeft }} s</p>
+          </div>
+          <button type="button" class="key" @click="panel.signOut()">Sign out</button>
+        </template>
+      </header>
+      <main>
+        <p v-if="problem && stage !== 'door'" class="problem" role="alert">
+          <StateMark mark="failed" :size="24" silent />
+          <span
+            ><strong>{{ problem.sentence }}</strong> {{ problem.remedy }}</span
+          >
+        </p>
+        <PinDoor v-if="stage === 'door'" :panel="panel" />
+        <JobLabels v-else-if="stage === 'jobs'" :panel="panel" />
+        <ScanDesk v-else-if="stage === 'scan'" :panel="panel" />
+        <SentView v-else :panel="panel" />
+      </main>
+      <footer
+        v-if="
+          (stage === 'door' || stage === 'jobs') && front.condition !== 'READY' && front.condition !== 'BUSY'
+        "
+        :class="front.condition.toLowerCase()"
+      >
+        <StateMark :mark="conditionMark(front.condition)" :size="22" silent />
+        <p>{{ front.conditionWords }}</p>
+      </footer>
+    </template>
+    <main v-else class="none">
+      <p v-if="problem">
+        <strong>{{ problem.sentence }}</strong> {{ problem.remedy }}
+      </p>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: flex;
+  flex-direction: column;
+  min-height: 100vh;
+  background: var(--paper-2);
+  font-size: 18px;
+  line-height: 24px;
+  user-select: none;
+}
+header {
+  display: flex;
+  flex: none;
+  gap: 16px;
+  align-items: center;
+  height: 72px;
+  padding: 0 10px 0 20px;
+  border-bottom: 2px solid var(--ink-9);
+  background: var(--paper-0);
+}
+.mark {
+  width: 36px;
+  height: 28px;
+}
+header .quiet {
+  font-size: 16px;
+  line-height: 20px;
+}
+.where {
+  font: 680 21px/25px var(--heading);
+  font-stretch: 84%;
+}
+.who {
+  margin-left: auto;
+  text-align: right;
+}
+main {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+}
+.problem {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 12px 20px;
+  background: var(--failed-wash);
+}
+footer {
+  display: flex;
+  flex: none;
+  gap: 12px;
+  align-items: center;
+  min-height: 56px;
+  padding: 0 20px;
+  border-top: 1px solid var(--rule-2);
+  background: var(--care-wash);
+  font-size: 20px;
+}
+footer.stopped,
+footer.unreachable {
+  background: var(--failed-wash);
+}
+.none {
+  padding: 40px;
+}
+:deep(.key) {
+  display: inline-flex;
+  gap: 10px;
+  align-items: center;
+  justify-content: center;
+  min-height: 54px;
+  padding: 10px 20px;
+  border: 1.5px solid var(--ink-7);
+  border-radius: 3px;
+  background: var(--paper-0);
+  color: var(--ink-9);
+  font-size: 20px;
+  font-weight: 600;
+  line-height: 24px;
+  cursor: pointer;
+}
+:deep(.key:disabled) {
+  opacity: 0.5;
+  cursor: default;
+}
+:deep(.key.stamp) {
+  border-color: var(--stamp);
+  background: var(--stamp);
+  color: var(--on-stamp);
+}
+:deep(h1) {
+  font-size: 34px;
+  line-height: 38px;
+}
+</style>

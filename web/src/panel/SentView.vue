@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import StateMark from '@/shared/StateMark.vue';
+import type { Mark } from '@/shared/states';
+import type { PanelState } from './usePanel';
+
+const props = defineProps<{ panel: PanelState }>();
+const { progress, secondsLeft } = props.panel;
+const next = ref<HTMLButtonElement>();
+onMounted(() => next.value?.focus());
+
+const legs = computed(() => progress.value?.legs ?? []);
+const arrived = computed(() => legs.value.length > 0 && legs.value.every((leg) => leg.state === 'ACCEPTED'));
+const trouble = computed(() => legs.value.some((leg) => leg.sentence !== ''));
+const title = computed(() => {
+  if (arrived.value) return 'Arrived';
+  if (legs.value.some((leg) => leg.state === 'STOPPED')) return 'It could not be sent';
+  return trouble.value ? 'Safe, but it waits' : 'On its way';
+});
+function mark(leg: (typeof legs.value)[number]): Mark {
+  if (leg.state === 'ACCEPTED') return 'accepted';
+  if (leg.state === 'STOPPED') return 'failed';
+  return leg.sentence ? 'waiting' : 'moving';
+}
+function words(leg: (typeof legs.value)[number]): string {
+  if (leg.state === 'ACCEPTED') return 'has it';
+  if (leg.state === 'STOPPED') return leg.sentence + ' Your administrator sees it too.';
+  return leg.sentence ? leg.sentence + ' It goes by itself when that is mended.' : 'being sent';
+}
+</script>
+
+<template>
+  <div class="sent">
+    <div class="tag" role="status">
+      <StateMark :mark="arrived ? 'accepted' : trouble ? 'waiting' : 'moving'" :size="72" silent />
+      <div>
+        <h1>{{ title }}</h1>
+        <p class="file mono">
+          {{ progress?.fileName || (progress?.madeReady ? '' : 'is being made ready') }}
+        </p>
+        <ul>
+          <li v-for="leg in legs" :key="leg.label">
+            <StateMark :mark="mark(leg)" :size="22" silent />
+            <span
+              ><strong>{{ leg.label }}</strong> {{ words(leg) }}</span
+            >
+          </li>
+        </ul>
+        <p class="quiet">Delivery D-{{ progress?.number }}</p>
+      </div>
+    </div>
+    <div class="foot">
+      <button ref="next" type="button" class="key stamp" @click="panel.next()">Next document</button>
+      <button type="button" class="key" @click="panel.signOut()">Sign out</button>
+      <p class="quiet">You may walk away: it signs you out in {{ secondsLeft }} s.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sent {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  gap: 22px;
+  justify-content: center;
+  padding: 24px 60px;
+}
+.tag {
+  display: flex;
+  gap: 32px;
+  align-items: flex-start;
+  padding: 34px 40px 34px 70px;
+  background: var(--paper-0);
+  clip-path: polygon(44px 0, 100% 0, 100% 100%, 44px 100%, 0 calc(100% - 44px), 0 44px);
+}
+h1 {
+  font-size: 52px;
+  line-height: 58px;
+}
+.file {
+  margin: 6px 0 14px;
+  font-size: 18px;
+  line-height: 26px;
+}
+ul {
+  margin: 0 0 14px;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  gap: 12px;
+  padding: 5px 0;
+  font-size: 20px;
+  line-height: 26px;
+}
+.foot {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.foot .key {
+  min-height: 66px;
+  font-size: 22px;
+}
+</style>

@@ -1,0 +1,267 @@
+import { useIntervalFn } from '@vueuse/core';
+import { computed, onScopeDispose, ref } from 'vue';
+import { api, ask, Problem, type Schemas } from '@/api/client';
+import { setZone } from '@/shared/format';
+
+export type Stage = 'door' | 'jobs' | 'scan' | 'sent';
+
+/** What a person does at one device's panel, from the PIN to signing out. */
+export function usePanel(device: string) {
+  const path = { device };
+  const front = ref<Schemas['Front']>();
+  const labels = ref<Schemas['Label'][]>([]);
+  const stacks = ref<Schemas['SampleStack'][]>([]);
+  const loaded = ref<Schemas['SampleStack']>();
+  const job = ref<Schemas['Label']>();
+  const scan = ref<Schemas['ScanView']>();
+  const progress = ref<Schemas['Progress']>();
+  const problem = ref<Problem>();
+  const busy = ref(false);
+  const sendWhenDone = ref(false);
+  const lastTouch = ref(Date.now());
+  const now = ref(Date.now());
+  let live: EventSource | undefined;
+
+  const stage = computed<Stage>(() => {
+    if (!front.value?.person) return 'door';
+    if (progress.value) return 'sent';
+    return scan.value ? 'scan' : 'jobs';
+  });
+  const secondsLeft = computed(() =>
+    Math.max(0, (front.value?.signOutSeconds ?? 60) - Math.floor((now.value - lastTouch.value) / 1000)),
+  );
+
+  function touch() {
+    lastTouch.value = Date.now();
+  }
+
+  /** Runs one thing at a time and shows what went wrong; a session that has ended leads back to the door. */
+  async function attempt<T>(doing: () => Promise<T>): Promise<T | undefined> {
+    if (busy.value) return undefined;
+    busy.value = true;
+    problem.value = undefined;
+    try {
+      return await doing();
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      if (front.value?.person && (error.status === 401 || error.status === 403)) leave();
+      else problem.value = error;
+      return undefined;
+    } finally {
+      busy.value = false;
+    }
+  }
+
+  async function refreshFront() {
+    try {
+      const seen = await ask(
+        api.GET('/api/panel/{device}', { params: { path }, headers: { 'X-By-Itself': '1' } }),
+      );
+      setZone(seen.zone);
+      const wasIn = front.value?.person;
+      front.value = seen;
+      if (wasIn && !seen.person) leave();
+      else if (!wasIn && seen.person) await enter();
+    } catch (error) {
+      if (error instanceof Problem) problem.value = error;
+    }
+  }
+
+  async function enter() {
+    touch();
+    labels.value = await ask(api.GET('/api/panel/{device}/jobs', { params: { path } }));
+    stacks.value = front.value?.standIn
+      ? await ask(api.GET('/api/panel/{device}/stacks', { params: { path } }))
+      : [];
+    live?.close();
+    live = new EventSource(`/api/panel/${device}/live`);
+    live.addEventListener('changed', (event) => {
+      const notice = JSON.parse((event as MessageEvent<string>).data) as { kind: string; id: string };
+      if (notice.kind === 'scan' && notice.id === scan.value?.id) void refreshScan();
+      if (notice.kind === 'delivery' && notice.id === progress.value?.deliveryId) void refreshProgress();
+    });
+  }
+
+  async function signIn(pin: string) {
+    const seen = await attempt(() =>
+      ask(api.POST('/api/panel/{device}/session', { params: { path }, body: { pin } })),
+    );
+    if (!seen) return false;
+    front.value = seen;
+    await attempt(enter);
+    return true;
+  }
+
+  function leave() {
+    live?.close();
+    scan.value = undefined;
+    progress.value = undefined;
+    job.value = undefined;
+    loaded.value = undefined;
+    sendWhenDone.value = false;
+    problem.value = undefined;
+    labels.value = [];
+    if (front.value) front.value = { ...front.value, person: undefined };
+  }
+
+  async function signOut() {
+    const unsent = scan.value && !progress.value ? scan.value.id : undefined;
+    if (unsent) await cancelScan();
+    await ask(api.DELETE('/api/panel/{device}/session', { params: { path } })).catch(() => undefined);
+    leave();
+  }
+
+  async function load(stack: Schemas['SampleStack']) {
+    touch();
+    const done = await attempt(async () => {
+      await ask(
+        api.POST('/api/panel/{device}/stacks/{name}', { params: { path: { device, name: stack.name } } }),
+      );
+      return true;
+    });
+    if (done) loaded.value = stack;
+  }
+
+  async function begin(label: Schemas['Label']) {
+    touch();
+    const begun = await attempt(() =>
+      ask(api.POST('/api/panel/{device}/scans', { params: { path }, body: { jobId: label.jobId } })),
+    );
+    if (!begun) return;
+    job.value = label;
+    scan.value = begun;
+    loaded.value = undefined;
+    void refreshScan();
+  }
+
+  async function addLoad() {
+    touch();
+    const id = scan.value?.id;
+    if (!id) return;
+    const begun = await attempt(() =>
+      ask(api.POST('/api/panel/{device}/scans/{scan}/loads', { params: { path: { device, scan: id } } })),
+    );
+    if (begun) scan.value = begun;
+    loaded.value = undefined;
+  }
+
+  async function refreshScan() {
+    const id = scan.value?.id;
+    if (!id) return;
+    try {
+      const seen = await ask(
+        api.GET('/api/panel/{device}/scans/{scan}', { params: { path: { device, scan: id } } }),
+      );
+      if (scan.value?.id !== id) return;
+      scan.value = seen;
+      if (seen.state === 'SCANNING') touch();
+      if (seen.state === 'COMPLETE' && sendWhenDone.value) await send();
+      if (seen.state === 'TROUBLE') sendWhenDone.value = false;
+    } catch (error) {
+      if (error instanceof Problem && error.status === 401) leave();
+    }
+  }
+
+  async function cancelScan() {
+    const id = scan.value?.id;
+    if (!id) return;
+    touch();
+    await attempt(async () => {
+      await ask(api.DELETE('/api/panel/{device}/scans/{scan}', { params: { path: { device, scan: id } } }));
+    });
+    scan.value = undefined;
+    job.value = undefined;
+    sendWhenDone.value = false;
+  }
+
+  async function send() {
+    const seen = scan.value;
+    if (!seen) return;
+    touch();
+    if (seen.state === 'SCANNING') {
+      sendWhenDone.value = true;
+      return;
+    }
+    const receipt = await attempt(() =>
+      ask(api.POST('/api/panel/{device}/scans/{scan}/send', { params: { path: { device, scan: seen.id } } })),
+    );
+    if (!receipt) return;
+    progress.value = {
+      deliveryId: receipt.deliveryId,
+      number: receipt.number,
+      madeReady: false,
+      fileName: '',
+      legs: [],
+    };
+    await refreshProgress();
+  }
+
+  async function refreshProgress() {
+    const id = progress.value?.deliveryId;
+    if (!id) return;
+    try {
+      const seen = await ask(
+        api.GET('/api/panel/{device}/deliveries/{delivery}', {
+          params: { path: { device, delivery: id } },
+          headers: { 'X-By-Itself': '1' },
+        }),
+      );
+      if (progress.value?.deliveryId === id) progress.value = seen;
+    } catch (error) {
+      if (error instanceof Problem && error.status === 401) leave();
+    }
+  }
+
+  function next() {
+    touch();
+    scan.value = undefined;
+    progress.value = undefined;
+    job.value = undefined;
+    sendWhenDone.value = false;
+    void attempt(enter);
+  }
+
+  /* What is under way is also asked for, so that a lost event stops nothing. */
+  useIntervalFn(() => {
+    now.value = Date.now();
+    if (front.value?.person && secondsLeft.value === 0) void signOut();
+  }, 1000);
+  useIntervalFn(() => {
+    if (scan.value?.state === 'SCANNING' && !progress.value) void refreshScan();
+    if (
+      progress.value &&
+      progress.value.legs.some((leg) => leg.state === 'MOVING' || leg.state === 'WAITING')
+    )
+      void refreshProgress();
+  }, 2000);
+  useIntervalFn(() => void refreshFront(), 15_000);
+  void refreshFront();
+  onScopeDispose(() => live?.close());
+
+  return {
+    front,
+    labels,
+    stacks,
+    loaded,
+    job,
+    scan,
+    progress,
+    problem,
+    busy,
+    stage,
+    secondsLeft,
+    sendWhenDone,
+    signIn,
+    signOut,
+    load,
+    begin,
+    addLoad,
+    cancelScan,
+    send,
+    next,
+    touch,
+    device,
+  };
+}
+
+export type PanelState = ReturnType<typeof usePanel>;

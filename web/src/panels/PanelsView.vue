@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { api, ask } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { count } from '@/shared/format';
+import StateMark from '@/shared/StateMark.vue';
+
+const router = useRouter();
+const query = useQuery({ queryKey: ['panels'], queryFn: () => ask(api.GET('/api/panels')) });
+const stops = (row: { findings: { severity: string }[] }) =>
+  row.findings.filter((f) => f.severity === 'STOPS').length;
+const title = computed(() => {
+  const rows = query.data.value ?? [];
+  const wrong = rows.reduce((sum, row) => sum + stops(row), 0);
+  if (!rows.length) return 'Panels';
+  return wrong
+    ? `${count(wrong, 'job')} cannot run where ${wrong === 1 ? 'it is' : 'they are'}`
+    : `Every job on ${count(rows.length, 'panel')} can run`;
+});
+</script>
+
+<template>
+  <div class="title">
+    <h1>{{ title }}</h1>
+    <p class="quiet small">Which jobs are on which device, and in which place</p>
+  </div>
+  <ErrorNote :error="query.error.value" />
+  <table v-if="query.data.value?.length" class="table">
+    <thead>
+      <tr>
+        <th scope="col">Device</th>
+        <th scope="col">Place of work</th>
+        <th scope="col">Jobs</th>
+        <th scope="col">Preflight</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in query.data.value" :key="row.deviceId" @click="router.push('/panels/' + row.deviceId)">
+        <td>
+          <RouterLink :to="'/panels/' + row.deviceId">{{ row.deviceName }}</RouterLink>
+        </td>
+        <td>{{ row.place }}</td>
+        <td>
+          <svg
+            :width="row.places * 12"
+            height="14"
+            role="img"
+            :aria-label="`${row.taken} of ${row.places} places taken`"
+          >
+            <rect
+              v-for="i in row.places"
+              :key="i"
+              :x="(i - 1) * 12 + 0.5"
+              y="2.500"
+              width="9"
+              height="9"
+              :class="i <= row.taken ? 'taken' : 'free'"
+            />
+          </svg>
+          <span class="quiet small"> {{ row.taken }} of {{ row.places }}</span>
+        </td>
+        <td class="small">
+          <template v-if="stops(row)">
+            <StateMark mark="care" silent />
+            {{
+              row.findings
+                .filter((f) => f.severity === 'STOPS')
+                .map((f) => f.place + ': ' + f.sentence)
+                .join(' ')
+            }}
+          </template>
+          <span v-else class="quiet">{{ row.taken ? 'every job can run' : 'no job yet' }}</span>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <p v-else-if="!query.isLoading.value" class="quiet empty">
+    A panel is what a device shows to the person in front of it.
+    <RouterLink to="/devices/new">Add a device</RouterLink> first, then give its places to jobs.
+  </p>
+</template>
+
+<style scoped>
+.title {
+  padding-bottom: 10px;
+  border-bottom: 2px solid var(--ink-9);
+}
+td a {
+  color: var(--ink-9);
+  font-weight: 600;
+  text-decoration: none;
+}
+tbody tr {
+  cursor: pointer;
+}
+.taken {
+  fill: var(--ink-7);
+}
+.free {
+  fill: none;
+  stroke: var(--rule-2);
+}
+svg {
+  vertical-align: -2px;
+}
+.empty {
+  padding: 20px 0;
+}
+</style>

@@ -1,0 +1,406 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api, ask, type Schemas } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { count } from '@/shared/format';
+import JobStamp from '@/shared/JobStamp.vue';
+import { useKeys } from '@/shared/keys';
+import { useForm } from '@/shared/problems';
+import StateMark from '@/shared/StateMark.vue';
+import { useToast } from '@/shared/toast';
+import { abilityLine } from '@/devices/abilities';
+
+type Candidate = Schemas['Candidate'];
+const FIRST_PAGE = 5;
+const OTHER_PAGE = 6;
+
+const route = useRoute();
+const router = useRouter();
+const queries = useQueryClient();
+const { say } = useToast();
+const { general, busy, attempt } = useForm();
+const id = computed(() => String(route.params.id));
+const query = useQuery({
+  queryKey: computed(() => ['plan', id.value]),
+  queryFn: () => ask(api.GET('/api/panels/{device}', { params: { path: { device: id.value } } })),
+});
+const plan = computed(() => query.data.value);
+
+/** Job in each place, by its number from 1. */
+const placed = ref<Map<number, string>>(new Map());
+const before = ref('');
+const shape = (map: Map<number, string>) => JSON.stringify([...map].sort(([a], [b]) => a - b));
+const dirty = computed(() => shape(placed.value) !== before.value);
+watch(
+  plan,
+  (now) => {
+    if (!now || (before.value && dirty.value)) return;
+    placed.value = new Map(now.jobs.filter((c) => c.place > 0).map((c) => [c.place, c.job.id]));
+    before.value = shape(placed.value);
+  },
+  { immediate: true },
+);
+
+const jobOf = (jobId: string | undefined): Candidate | undefined =>
+  plan.value?.jobs.find((c) => c.job.id === jobId);
+const at = (place: number) => jobOf(placed.value.get(place));
+const left = computed(
+  () => plan.value?.jobs.filter((c) => ![...placed.value.values()].includes(c.job.id)) ?? [],
+);
+const pages = computed(() => {
+  const places = plan.value?.places ?? 0;
+  const all: number[][] = [];
+  for (let first = 1; first <= places; first += first === 1 ? FIRST_PAGE : OTHER_PAGE) {
+    const size = first === 1 ? FIRST_PAGE : OTHER_PAGE;
+    all.push(Array.from({ length: Math.min(size, places - first + 1) }, (_, i) => first + i));
+  }
+  return all;
+});
+const stops = (c: Candidate | undefined) => c?.findings.find((f) => f.severity === 'STOPS');
+const troubles = computed(() =>
+  [...placed.value]
+    .sort(([a], [b]) => a - b)
+    .map(([place, jobId]) => ({ place, candidate: jobOf(jobId), finding: stops(jobOf(jobId)) }))
+    .filter((row) => row.finding),
+);
+const title = computed(() => {
+  const name = plan.value?.device.name ?? '';
+  const wrong = troubles.value.length;
+  if (wrong) return `${name}: ${wrong === 1 ? 'one job' : wrong + ' jobs'} cannot run`;
+  return placed.value.size
+    ? `${name}: ${count(placed.value.size, 'job')} in place`
+    : `${name} has no job yet`;
+});
+
+const chosen = ref<string>();
+const why = ref('');
+function put(place: number, jobId: string | undefined) {
+  why.value = '';
+  if (!jobId || place < 1 || place > (plan.value?.places ?? 0)) return;
+  const finding = stops(jobOf(jobId));
+  if (finding) {
+    why.value = `${jobOf(jobId)?.job.name} cannot run here. ${finding.sentence} ${finding.remedy}`;
+    return;
+  }
+  const next = new Map([...placed.value].filter(([, job]) => job !== jobId));
+  next.set(place, jobId);
+  placed.value = next;
+  chosen.value = undefined;
+}
+function off(place: number) {
+  const next = new Map(placed.value);
+  next.delete(place);
+  placed.value = next;
+}
+function firstFree(): number {
+  for (let place = 1; place <= (plan.value?.places ?? 0); place++) if (!placed.value.has(place)) return place;
+  return 0;
+}
+function drop(event: DragEvent, place: number) {
+  put(place, event.dataTransfer?.getData('text/plain'));
+}
+
+async function save() {
+  const saved = await attempt(() =>
+    ask(
+      api.PUT('/api/panels/{device}', {
+        params: { path: { device: id.value } },
+        body: { places: [...placed.value].map(([place, jobId]) => ({ place, jobId })) },
+      }),
+    ),
+  );
+  if (!saved) return;
+  before.value = shape(placed.value);
+  queries.setQueryData(['plan', id.value], saved);
+  say(`The panel of ${saved.device.name} shows it at once.`);
+}
+const digits = Object.fromEntries(
+  Array.from({ length: 9 }, (_, i) => [String(i + 1), () => put(i + 1, chosen.value)]),
+);
+useKeys({
+  ...digits,
+  j: () => choose(1),
+  k: () => choose(-1),
+  Escape: () => (chosen.value ? (chosen.value = undefined) : void router.push('/panels')),
+});
+function choose(step: number) {
+  const ids = left.value.map((c) => c.job.id);
+  const now = ids.indexOf(chosen.value ?? '');
+  chosen.value = ids[Math.max(0, Math.min(ids.length - 1, now + step))];
+}
+</script>
+
+<template>
+  <ErrorNote :error="query.error.value ?? general" />
+  <template v-if="plan">
+    <div class="title">
+      <div>
+        <h1>{{ title }}</h1>
+        <p class="quiet small">
+          {{ plan.device.abilities.makeAndModel }}, {{ abilityLine(plan.device.abilities) }},
+          {{ placed.size }} taken
+        </p>
+      </div>
+      <div class="actions">
+        <a class="button" :href="`/panel/${plan.device.id}`" target="_blank">Open the panel</a>
+        <button type="button" class="button ink" :disabled="busy || !dirty" @click="save">
+          Put it on the device
+        </button>
+      </div>
+    </div>
+    <div class="columns">
+      <section aria-labelledby="wanted">
+        <div class="head">
+          <h2 id="wanted">Panel as wanted</h2>
+          <span class="quiet small">drag a job, or choose it and press the number of a place</span>
+        </div>
+        <div class="pages">
+          <div v-for="(page, p) in pages" :key="p">
+            <p class="caption">Page {{ p + 1 }}{{ p === 0 ? ', what people see first' : '' }}</p>
+            <ol :class="['places', { large: p === 0 }]">
+              <li
+                v-for="place in page"
+                :key="place"
+                :class="{ taken: at(place), wrong: stops(at(place)), target: chosen }"
+                @dragover.prevent
+                @drop.prevent="drop($event, place)"
+              >
+                <button
+                  type="button"
+                  :draggable="at(place) !== undefined"
+                  :aria-label="at(place) ? `Place ${place}, ${at(place)!.job.name}` : `Place ${place}, free`"
+                  @click="put(place, chosen)"
+                  @dragstart="$event.dataTransfer?.setData('text/plain', placed.get(place) ?? '')"
+                >
+                  <span class="place">{{ place }}</span>
+                  <template v-if="at(place)">
+                    <JobStamp :icon="at(place)!.job.icon" :size="p === 0 && place === 1 ? 44 : 26" />
+                    <strong>{{ at(place)!.job.name }}</strong>
+                    <span class="to">{{
+                      at(place)!
+                        .job.destinations.map((d) => d.label)
+                        .join(', ')
+                    }}</span>
+                  </template>
+                </button>
+                <button
+                  v-if="at(place)"
+                  type="button"
+                  class="off"
+                  :aria-label="`Take ${at(place)!.job.name} off`"
+                  @click="off(place)"
+                >
+                  ×
+                </button>
+              </li>
+            </ol>
+          </div>
+        </div>
+        <p v-if="why" class="why" role="alert"><StateMark mark="failed" silent /> {{ why }}</p>
+        <p v-for="row in troubles" :key="row.place" class="why">
+          <StateMark mark="care" silent />
+          <span>
+            <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding?.sentence }}
+            {{ row.finding?.remedy }}
+          </span>
+          <button type="button" class="button" @click="off(row.place)">Take it off</button>
+        </p>
+      </section>
+      <section aria-labelledby="left">
+        <div class="head">
+          <h2 id="left">Not placed</h2>
+          <RouterLink class="link small" to="/jobs/new">New job</RouterLink>
+        </div>
+        <ul class="left">
+          <li v-for="c in left" :key="c.job.id" :class="{ chosen: chosen === c.job.id }">
+            <button
+              type="button"
+              draggable="true"
+              :aria-pressed="chosen === c.job.id"
+              @click="chosen = chosen === c.job.id ? undefined : c.job.id"
+              @dragstart="$event.dataTransfer?.setData('text/plain', c.job.id)"
+            >
+              <StateMark v-if="stops(c)" mark="failed" :size="14" words="cannot run here" />
+              <span v-else class="grip" aria-hidden="true"></span>
+              {{ c.job.name }}
+            </button>
+            <button
+              v-if="!stops(c) && firstFree()"
+              type="button"
+              class="link small"
+              :aria-label="`Put ${c.job.name} in place ${firstFree()}`"
+              @click="put(firstFree(), c.job.id)"
+            >
+              to place {{ firstFree() }}
+            </button>
+            <p v-if="stops(c)" class="small failed">{{ stops(c)!.sentence }}</p>
+          </li>
+          <li v-if="!left.length" class="quiet small">Every job is on this panel.</li>
+        </ul>
+      </section>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.title,
+.head {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  justify-content: space-between;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 232px;
+  gap: 28px;
+  margin-top: 14px;
+}
+section {
+  border-top: 2px solid var(--ink-9);
+}
+.head {
+  align-items: baseline;
+  padding: 7px 0;
+}
+.pages {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, 384px);
+  gap: 12px;
+}
+.places {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  grid-auto-rows: 98px;
+  gap: 6px;
+  margin: 2px 0 0;
+  padding: 6px;
+  border-top: 2px solid var(--ink-9);
+  background: var(--paper-2);
+  list-style: none;
+}
+.places.large {
+  grid-template-columns: 136px 1fr 1fr;
+}
+.places.large li:first-child {
+  grid-row: span 2;
+}
+.places li {
+  position: relative;
+}
+.places li > button:first-child {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-end;
+  width: 100%;
+  height: 100%;
+  padding: 7px 8px;
+  border: 1.5px dashed var(--rule-2);
+  background: transparent;
+  text-align: left;
+  clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px);
+}
+.places li.taken > button:first-child {
+  border: 1.5px solid var(--ink-7);
+  background: var(--paper-0);
+  cursor: grab;
+}
+.places li.wrong > button:first-child {
+  border-color: var(--care);
+  background: var(--care-wash);
+}
+.places li.target:not(.taken) > button:first-child {
+  border-color: var(--stamp);
+}
+.place {
+  position: absolute;
+  left: 16px;
+  top: 8px;
+  color: var(--ink-5);
+  font-weight: 600;
+}
+.places strong {
+  margin-top: auto;
+  width: 100%;
+  padding-left: 8px;
+  font: 680 14px/17px var(--heading);
+  font-stretch: 84%;
+}
+.places.large li:first-child strong {
+  font-size: 20px;
+  line-height: 24px;
+}
+.to {
+  width: 100%;
+  padding-left: 8px;
+  color: var(--ink-5);
+  font-size: 12px;
+  line-height: 15px;
+  overflow: hidden;
+  max-height: 30px;
+}
+.off {
+  position: absolute;
+  right: 2px;
+  bottom: 2px;
+  width: 22px;
+  height: 22px;
+  border: 0;
+  background: none;
+  color: var(--ink-5);
+  opacity: 0;
+  cursor: pointer;
+}
+li:hover .off,
+.off:focus-visible {
+  opacity: 1;
+}
+.why {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 9px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.why .button {
+  margin-left: auto;
+}
+.left {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.left li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  padding: 5px 0 5px 8px;
+  border-top: 1px solid var(--rule);
+}
+.left li.chosen {
+  background: var(--paper-1);
+  box-shadow: inset 4px 0 0 var(--stamp);
+}
+.left li > button:first-child {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 0;
+  border: 0;
+  background: none;
+  font-weight: 600;
+  text-align: left;
+  cursor: grab;
+}
+.grip {
+  width: 8px;
+  height: 12px;
+  background: radial-gradient(circle, var(--ink-5) 1.2px, transparent 1.5px) 0 0 / 4px 4px;
+}
+.failed {
+  grid-column: 1 / -1;
+  color: var(--failed);
+}
+</style>

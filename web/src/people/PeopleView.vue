@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query';
+import { ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import AreaLayout from '@/shared/AreaLayout.vue';
+import { useArea } from '@/shared/area';
+import { count } from '@/shared/format';
+import FormField from '@/shared/FormField.vue';
+import StateMark from '@/shared/StateMark.vue';
+
+type Form = Schemas['PersonForm'];
+const queries = useQueryClient();
+const { query, rows, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+  Schemas['PersonView'],
+  Form
+>({
+  path: 'people',
+  list: () => ask(api.GET('/api/people')),
+  add: (body) => ask(api.POST('/api/people', { body })),
+  change: (id, body) => ask(api.PUT('/api/people/{id}', { params: { path: { id } }, body })),
+  remove: (id) => ask(api.DELETE('/api/people/{id}', { params: { path: { id } } })),
+  blank: () => ({ name: '', login: '', email: '' }),
+  formOf: (v) => ({ name: v.name, login: v.login, email: v.email }),
+});
+
+const pin = ref<{ name: string; digits: string }>();
+async function makePin(person: { id: string; name: string }) {
+  const made = await attempt(() =>
+    ask(api.POST('/api/people/{id}/pin', { params: { path: { id: person.id } } })),
+  );
+  if (made) pin.value = { name: person.name, digits: made.pin };
+  void queries.invalidateQueries({ queryKey: ['people'] });
+}
+async function saveIt() {
+  const wasNew = isNew.value;
+  const saved = await save();
+  if (saved && wasNew) await makePin(saved);
+}
+/** The short name that offices usually make of a name, until somebody types another. */
+function proposeLogin() {
+  const parts = form.value.name.toLowerCase().trim().split(/\s+/);
+  if (isNew.value && !form.value.login && parts.length > 1)
+    form.value.login = `${parts[0]?.[0]}.${parts.at(-1)}`;
+}
+</script>
+
+<template>
+  <AreaLayout
+    :title="rows.length ? count(rows.length, 'person', 'people') : 'People'"
+    hint="Who scans, and the PIN they sign in with at a device"
+    new-words="Add a person"
+    new-path="/people/new"
+    empty="A person signs in at a device with a PIN; their scans then go to their own mailbox and carry their name."
+    :loading="query.isLoading.value"
+    :error="query.error.value"
+    :has-rows="rows.length > 0"
+    :opened="isNew || open !== undefined"
+    :editor-title="isNew ? 'New person' : (open?.name ?? '')"
+    :can-delete="!isNew"
+    :delete-name="open?.name ?? ''"
+    :busy="busy"
+    :general="general"
+    :save-words="isNew ? 'Save and make a PIN' : 'Save'"
+    @save="saveIt"
+    @remove="remove"
+    @close="go('')"
+  >
+    <template #list>
+      <table class="table">
+        <thead>
+          <tr>
+            <th scope="col">Name</th>
+            <th scope="col">Mail address</th>
+            <th scope="col">PIN</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+            <td>
+              <RouterLink :to="`/people/${row.id}`">{{ row.name }}</RouterLink>
+            </td>
+            <td class="mono">{{ row.email }}</td>
+            <td>
+              <StateMark
+                :mark="row.hasPin ? 'accepted' : 'open'"
+                :words="row.hasPin ? 'has a PIN' : 'has no PIN'"
+                :size="14"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <template #editor>
+      <FormField v-slot="f" label="Name" name="name">
+        <el-input
+          :id="f.id"
+          v-model="form.name"
+          maxlength="80"
+          :aria-describedby="f.describedby"
+          @blur="proposeLogin"
+        />
+      </FormField>
+      <FormField v-slot="f" label="Short name, for file names" name="login">
+        <el-input
+          :id="f.id"
+          v-model="form.login"
+          maxlength="40"
+          class="mono"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+      <FormField v-slot="f" label="Mail address" name="email">
+        <el-input
+          :id="f.id"
+          v-model="form.email"
+          type="email"
+          class="mono"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+      <p v-if="isNew" class="caption">Courier makes a PIN that nobody else has and shows it once.</p>
+    </template>
+    <template #actions>
+      <button v-if="open" type="button" class="button" :disabled="busy" @click="makePin(open)">
+        {{ open.hasPin ? 'New PIN' : 'Make a PIN' }}
+      </button>
+    </template>
+  </AreaLayout>
+  <el-dialog
+    :model-value="pin !== undefined"
+    :title="`The PIN of ${pin?.name}`"
+    width="420"
+    @close="pin = undefined"
+  >
+    <p class="digits" data-testid="pin">{{ pin?.digits }}</p>
+    <p>Pass it on now: it is shown this once. Courier keeps only what it needs to recognise it.</p>
+    <template #footer>
+      <button type="button" class="button ink" @click="pin = undefined">I have passed it on</button>
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.digits {
+  padding: 10px 0 16px;
+  font: 400 40px/48px var(--mono);
+  letter-spacing: 0.12em;
+}
+</style>

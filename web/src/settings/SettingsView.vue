@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { ref, watch } from 'vue';
+import { api, ask } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import FormField from '@/shared/FormField.vue';
+import { useForm } from '@/shared/problems';
+import { useToast } from '@/shared/toast';
+
+const queries = useQueryClient();
+const { say } = useToast();
+const { general, busy, attempt } = useForm();
+const query = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
+const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30 });
+watch(query.data, (settings) => settings && (form.value = { ...settings }), { immediate: true });
+
+async function save() {
+  const saved = await attempt(() => ask(api.PUT('/api/settings', { body: form.value })));
+  if (!saved) return;
+  queries.setQueryData(['settings'], saved);
+  void queries.invalidateQueries({ queryKey: ['session'] });
+  say('Settings are saved.');
+}
+</script>
+
+<template>
+  <h1>Settings</h1>
+  <ErrorNote :error="query.error.value ?? general" />
+  <form novalidate @submit.prevent="save">
+    <section aria-labelledby="office">
+      <h2 id="office">The office</h2>
+      <FormField v-slot="f" label="Name, shown at panels" name="office">
+        <el-input :id="f.id" v-model="form.office" maxlength="60" :aria-describedby="f.describedby" />
+      </FormField>
+    </section>
+    <section aria-labelledby="keep">
+      <h2 id="keep">How long pages are kept</h2>
+      <p class="quiet small">
+        Pages and files lie encrypted in the database. When their time is over they are removed; the
+        delivery's line stays.
+      </p>
+      <FormField v-slot="f" label="After everything was accepted, hours" name="keepAcceptedHours">
+        <el-input
+          :id="f.id"
+          v-model.number="form.keepAcceptedHours"
+          inputmode="numeric"
+          class="short"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+      <FormField v-slot="f" label="When something never arrived, days" name="keepOthersDays">
+        <el-input
+          :id="f.id"
+          v-model.number="form.keepOthersDays"
+          inputmode="numeric"
+          class="short"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+    </section>
+    <button type="submit" class="button ink" :disabled="busy">Save</button>
+  </form>
+</template>
+
+<style scoped>
+form {
+  max-width: 520px;
+}
+section {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  margin: 14px 0 20px;
+  padding-top: 8px;
+  border-top: 2px solid var(--ink-9);
+}
+.short {
+  width: 120px;
+}
+</style>

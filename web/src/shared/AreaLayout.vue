@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import ErrorNote from './ErrorNote.vue';
+
+/** The page of an area: title and list on the left, the open thing on the right. */
+defineProps<{
+  title: string;
+  hint: string;
+  newWords: string;
+  newPath: string;
+  empty: string;
+  loading: boolean;
+  error?: unknown;
+  hasRows: boolean;
+  opened: boolean;
+  editorTitle: string;
+  canDelete: boolean;
+  deleteName: string;
+  busy: boolean;
+  general?: unknown;
+  saveWords?: string;
+}>();
+const emit = defineEmits<{ save: []; remove: []; close: [] }>();
+const asking = ref(false);
+</script>
+
+<template>
+  <div class="title">
+    <div>
+      <h1>{{ title }}</h1>
+      <p class="quiet small">{{ hint }}</p>
+    </div>
+    <RouterLink class="button" :class="{ stamp: !hasRows && !loading && !opened }" :to="newPath">{{
+      newWords
+    }}</RouterLink>
+  </div>
+  <ErrorNote :error="error" />
+  <div class="area" :class="{ opened }">
+    <div class="list">
+      <slot v-if="hasRows" name="list" />
+      <div v-else-if="!loading" class="empty">
+        <p>{{ empty }}</p>
+      </div>
+    </div>
+    <form v-if="opened" class="editor" :aria-label="editorTitle" novalidate @submit.prevent="emit('save')">
+      <header>
+        <h2>{{ editorTitle }}</h2>
+        <button type="button" class="link small" @click="emit('close')">Close</button>
+      </header>
+      <slot name="editor" />
+      <ErrorNote :error="general" />
+      <footer class="actions">
+        <button type="submit" class="button ink" :disabled="busy">{{ saveWords ?? 'Save' }}</button>
+        <slot name="actions" />
+        <button v-if="canDelete" type="button" class="link small delete" @click="asking = true">
+          Delete
+        </button>
+      </footer>
+    </form>
+  </div>
+  <el-dialog v-model="asking" :title="`Delete ${deleteName}?`" width="420">
+    <p>It goes for good. If something still needs it, Courier says so and leaves it alone.</p>
+    <template #footer>
+      <div class="actions end">
+        <button type="button" class="button" @click="asking = false">Keep it</button>
+        <button type="button" class="button ink" @click="((asking = false), emit('remove'))">Delete</button>
+      </div>
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+  justify-content: space-between;
+  padding-bottom: 10px;
+  border-bottom: 2px solid var(--ink-9);
+}
+.area.opened {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(380px, 460px);
+  align-items: start;
+}
+.list {
+  min-width: 0;
+}
+.list :deep(.table td:first-child),
+.list :deep(.table th:first-child) {
+  padding-left: 10px;
+}
+.list :deep(tr) {
+  cursor: pointer;
+}
+.list :deep(thead tr) {
+  cursor: default;
+}
+.list :deep(td a) {
+  color: var(--ink-9);
+  font-weight: 600;
+  text-decoration: none;
+}
+.list :deep(td a:hover) {
+  text-decoration: underline;
+}
+.list :deep(tr.open td) {
+  background: var(--paper-1);
+}
+.list :deep(tr.open td:first-child) {
+  box-shadow: inset 4px 0 0 var(--stamp);
+}
+.editor {
+  position: sticky;
+  top: 48px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  max-height: calc(100vh - 48px);
+  padding: 16px 18px 18px;
+  background: var(--paper-1);
+  overflow-y: auto;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+}
+.delete {
+  margin-left: auto;
+  color: var(--failed);
+}
+.empty {
+  max-width: 520px;
+  padding: 20px 0;
+  color: var(--ink-5);
+}
+.end {
+  justify-content: flex-end;
+}
+@media (max-width: 1000px) {
+  .area.opened {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

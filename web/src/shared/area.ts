@@ -1,0 +1,94 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref, watch, type Ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { nextOf, useKeys } from './keys';
+import { useForm } from './problems';
+import { useToast } from './toast';
+
+/** One area of the set-up: a list, and one thing of it beside the list in a form. */
+export interface Area<View, Form> {
+  /** Path of the area, also the key of its query. */
+  path: string;
+  list: () => Promise<View[]>;
+  add: (form: Form) => Promise<View>;
+  change: (id: string, form: Form) => Promise<View>;
+  remove: (id: string) => Promise<unknown>;
+  blank: () => Form;
+  formOf: (view: View) => Form;
+}
+
+export function useArea<View extends { id: string; name: string }, Form extends object>(
+  area: Area<View, Form>,
+) {
+  const route = useRoute();
+  const router = useRouter();
+  const queries = useQueryClient();
+  const { say } = useToast();
+  const state = useForm();
+  const query = useQuery({ queryKey: [area.path], queryFn: area.list });
+
+  const rows = computed(() => query.data.value ?? []);
+  const openId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''));
+  const isNew = computed(() => openId.value === 'new');
+  const open = computed(() => rows.value.find((row) => row.id === openId.value));
+  const form = ref(area.blank()) as Ref<Form>;
+  const before = ref('');
+  const dirty = computed(() => JSON.stringify(form.value) !== before.value);
+
+  function reset() {
+    form.value = open.value ? area.formOf(open.value) : area.blank();
+    before.value = JSON.stringify(form.value);
+    state.clear();
+  }
+  watch([openId, () => open.value?.id], reset, { immediate: true });
+  // Somebody else's change is taken over only where nothing was typed.
+  watch(open, () => !dirty.value && reset());
+
+  async function save() {
+    const wasNew = isNew.value;
+    const saved = await state.attempt(() =>
+      wasNew ? area.add(form.value) : area.change(openId.value, form.value),
+    );
+    if (!saved) return undefined;
+    await queries.invalidateQueries({ queryKey: [area.path] });
+    form.value = area.formOf(saved);
+    before.value = JSON.stringify(form.value);
+    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved.`);
+    if (wasNew) await router.push(`/${area.path}/${saved.id}`);
+    return saved;
+  }
+
+  async function remove() {
+    const gone = open.value;
+    if (!gone) return;
+    const done = await state.attempt(async () => {
+      await area.remove(gone.id);
+      return true;
+    });
+    if (!done) return;
+    say(`${gone.name} is deleted.`);
+    await router.push(`/${area.path}`);
+    await queries.invalidateQueries();
+  }
+
+  function go(id: string) {
+    void router.push(id ? `/${area.path}/${id}` : `/${area.path}`);
+  }
+  function move(step: number) {
+    const next = nextOf(
+      rows.value,
+      rows.value.findIndex((row) => row.id === openId.value),
+      step,
+    );
+    if (next) go(next.id);
+  }
+  useKeys({
+    n: () => go('new'),
+    j: () => move(1),
+    k: () => move(-1),
+    e: () => document.querySelector<HTMLElement>('.editor input, .editor textarea')?.focus(),
+    Escape: () => go(''),
+  });
+
+  return { query, rows, openId, isNew, open, form, dirty, save, remove, reset, go, ...state };
+}

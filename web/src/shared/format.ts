@@ -1,0 +1,84 @@
+/** Times are told in the office's zone, whatever the zone of the browser. */
+let zone = 'UTC';
+
+export function setZone(id: string) {
+  // Java also knows zones that browsers do not; those tell the browser's own time.
+  try {
+    new Intl.DateTimeFormat('en-GB', { timeZone: id });
+    zone = id;
+  } catch {
+    zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  }
+}
+
+function part(at: Date, options: Intl.DateTimeFormatOptions): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options }).format(at);
+}
+
+/** "10:42" */
+export function clock(at: string | Date): string {
+  return part(new Date(at), { hour: '2-digit', minute: '2-digit' });
+}
+
+/** "10:42:16" */
+export function clockSeconds(at: string | Date): string {
+  return part(new Date(at), { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+}
+
+/** "Tuesday 24 November" */
+export function longDay(at: string | Date): string {
+  return part(new Date(at), { weekday: 'long', day: 'numeric', month: 'long' }).replace(',', '');
+}
+
+/** "2026-11-24", the day in the office */
+export function isoDay(at: string | Date): string {
+  return new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(at));
+}
+
+/** Today only the clock, else also the day. */
+export function when(at: string): string {
+  return isoDay(at) === isoDay(new Date())
+    ? clock(at)
+    : part(new Date(at), { day: 'numeric', month: 'short' }) + ' ' + clock(at);
+}
+
+/** The whole truth, for a title on hover. */
+export function exact(at: string): string {
+  return longDay(at) + ' ' + clockSeconds(at);
+}
+
+/** "just now", "4 min ago", "2 h ago", "3 days ago" */
+export function ago(at: string): string {
+  const seconds = Math.max(0, (Date.now() - new Date(at).getTime()) / 1000);
+  if (seconds < 45) return 'just now';
+  if (seconds < 3600) return `${Math.round(seconds / 60)} min ago`;
+  if (seconds < 86_400) return `${Math.round(seconds / 3600)} h ago`;
+  const days = Math.round(seconds / 86_400);
+  return days === 1 ? 'yesterday' : `${days} days ago`;
+}
+
+/** "1 h 30 min" */
+export function lasting(since: string): string {
+  const minutes = Math.max(1, Math.round((Date.now() - new Date(since).getTime()) / 60_000));
+  if (minutes < 60) return `${minutes} min`;
+  if (minutes < 48 * 60) return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  return `${Math.round(minutes / 1440)} days`;
+}
+
+/** In KB and MB as mail servers count them. */
+export function bytes(count: number): string {
+  if (count < 1024) return `${count} bytes`;
+  return count < 1024 * 1024 ? `${Math.round(count / 1024)} KB` : `${(count / 1024 / 1024).toFixed(1)} MB`;
+}
+
+/** "1 page", "3 pages" */
+export function count(number: number, one: string, many = one + 's'): string {
+  return `${number} ${number === 1 ? one : many}`;
+}
+
+const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+
+/** Small numbers as words, for titles. */
+export function word(number: number): string {
+  return WORDS[number] ?? String(number);
+}

@@ -1,0 +1,249 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query';
+import { computed, reactive, ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { count, longDay, when } from '@/shared/format';
+import { useForm } from '@/shared/problems';
+import StateMark from '@/shared/StateMark.vue';
+import { useToast } from '@/shared/toast';
+
+const props = defineProps<{ today: Schemas['Today']; findings: Schemas['PanelFinding'][] }>();
+
+type Trouble = Schemas['Trouble'];
+const queries = useQueryClient();
+const { say } = useToast();
+const { general, busy, attempt } = useForm();
+const password = ref('');
+const tried = reactive(new Set<string>());
+
+const HEADINGS: Record<string, string> = {
+  SIGN_IN_REFUSED: 'refuses the sign-in',
+  SIGN_IN_TOO_WEAK: 'wants an app password',
+  TOO_LARGE: 'does not take scans this large',
+  NOT_REACHED: 'does not answer',
+  NAME_NOT_FOUND: 'cannot be found by its name',
+  SENDER_REFUSED: 'does not allow the sender',
+  RECIPIENT_UNKNOWN: 'does not know a recipient',
+  RELAY_REFUSED: 'does not pass mail on',
+  CERTIFICATE_EXPIRED: 'has a certificate that has expired',
+  CERTIFICATE_CHANGED: 'shows another certificate',
+  CERTIFICATE_UNKNOWN: 'shows a certificate nobody vouches for',
+  SERVER_FULL: 'has no room',
+  TRY_LATER: 'asks to try later',
+  LINE_LOST: 'broke the line',
+};
+function heading(trouble: Trouble): string {
+  return `${trouble.routeName} ${HEADINGS[trouble.cause] ?? 'refuses mail'}`;
+}
+const needsPassword = (trouble: Trouble) =>
+  trouble.cause === 'SIGN_IN_REFUSED' || trouble.cause === 'SIGN_IN_TOO_WEAK';
+/** The first that a password mends is open; there is one action of a view. */
+const open = computed(() => props.today.troubles.find(needsPassword));
+const nothing = computed(
+  () =>
+    props.today.troubles.length +
+      props.today.devices.length +
+      props.today.certificates.length +
+      props.findings.length ===
+    0,
+);
+
+async function savePassword(trouble: Trouble) {
+  const done = await attempt(() =>
+    ask(
+      api.PUT('/api/mail-servers/{id}/password', {
+        params: { path: { id: trouble.routeId } },
+        body: { password: password.value },
+      }),
+    ),
+  );
+  if (done) {
+    password.value = '';
+    say(`Saved. ${count(trouble.deliveries, 'delivery goes', 'deliveries go')} now.`);
+    void queries.invalidateQueries();
+  }
+}
+
+async function again(trouble: Trouble) {
+  const done = await attempt(() =>
+    ask(api.POST('/api/deliveries/again', { body: { routeId: trouble.routeId, cause: trouble.cause } })),
+  );
+  if (done) {
+    tried.add(trouble.routeId + trouble.cause);
+    say(`${count(done.deliveries, 'delivery is', 'deliveries are')} tried again.`);
+  }
+}
+
+function listPath(trouble: Trouble): string {
+  return `/deliveries?state=${trouble.waits ? 'WAITING' : 'STOPPED'}`;
+}
+</script>
+
+<template>
+  <ErrorNote :error="general" />
+  <p v-if="nothing" class="calm">
+    <StateMark mark="accepted" silent /> Nothing. Every scan of today has arrived or is on its way.
+  </p>
+  <ul class="needs">
+    <li
+      v-for="trouble in today.troubles"
+      :key="trouble.routeId + trouble.cause + trouble.waits"
+      :class="{ open: trouble === open }"
+    >
+      <p class="how-many">
+        <span class="numeral">{{ trouble.deliveries }}</span><span class="caption">{{
+          trouble.deliveries === 1 ? 'delivery' : 'deliveries'
+        }}</span>
+      </p>
+      <div>
+        <h3><StateMark :mark="trouble.waits ? 'waiting' : 'failed'" /> {{ heading(trouble) }}</h3>
+        <p class="small">
+          <span class="quiet"
+            >{{ count(trouble.people, 'person', 'people') }}, since {{ when(trouble.since) }}.</span
+          >
+          {{ trouble.sentence }}
+          <template v-if="trouble.waits">Everything waits here, nothing is lost.</template>
+        </p>
+        <p v-if="trouble.reply" class="reply mono">{{ trouble.reply }}</p>
+        <form v-if="trouble === open" class="mend" @submit.prevent="savePassword(trouble)">
+          <label class="caption strong" :for="'password-' + trouble.routeId"
+            >New password for {{ trouble.routeName }}</label
+          >
+          <div class="actions">
+            <el-input
+              :id="'password-' + trouble.routeId"
+              v-model="password"
+              type="password"
+              autocomplete="new-password"
+              class="secret"
+            />
+            <button class="button stamp" type="submit" :disabled="busy || !password">
+              Save, then send {{ trouble.deliveries === 1 ? 'it' : 'all ' + trouble.deliveries }}
+            </button>
+            <RouterLink class="link small" :to="`/mail-servers/${trouble.routeId}`">Open server</RouterLink>
+          </div>
+        </form>
+      </div>
+      <p v-if="trouble !== open" class="side">
+        <RouterLink v-if="trouble.cause === 'TOO_LARGE'" class="button" :to="listPath(trouble)"
+          >Show {{ trouble.deliveries }}</RouterLink
+        >
+        <button
+          v-else
+          class="button"
+          type="button"
+          :disabled="busy || tried.has(trouble.routeId + trouble.cause)"
+          @click="again(trouble)"
+        >
+          Try {{ trouble.deliveries }} again
+        </button>
+      </p>
+    </li>
+    <li v-for="device in today.devices.filter((d) => d.condition !== 'CARE')" :key="device.deviceId">
+      <p class="how-many"><span class="numeral">1</span><span class="caption">device</span></p>
+      <div>
+        <h3><StateMark mark="failed" /> {{ device.place }}, {{ device.name }}</h3>
+        <p class="small">{{ device.sentence }} Nobody can scan there.</p>
+      </div>
+      <p class="side">
+        <RouterLink class="button" :to="`/devices/${device.deviceId}`">Open device</RouterLink>
+      </p>
+    </li>
+    <li v-for="found in findings" :key="found.deviceId + found.finding.place" class="minor">
+      <StateMark mark="care" />
+      <p>
+        <strong>{{ found.finding.place }} cannot run on {{ found.deviceName }}</strong>
+        <span class="quiet small">{{ found.finding.sentence }}</span>
+      </p>
+      <RouterLink class="link small" :to="`/panels/${found.deviceId}`">Mend</RouterLink>
+    </li>
+    <li
+      v-for="device in today.devices.filter((d) => d.condition === 'CARE')"
+      :key="device.deviceId"
+      class="minor"
+    >
+      <StateMark mark="care" />
+      <p>
+        <strong>{{ device.place }}, {{ device.name }}</strong>
+        <span class="quiet small">{{ device.sentence }}</span>
+      </p>
+      <RouterLink class="link small" :to="`/devices/${device.deviceId}`">Open</RouterLink>
+    </li>
+    <li v-for="server in today.certificates" :key="server.serverId" class="minor">
+      <StateMark mark="care" />
+      <p>
+        <strong>{{ server.name }}'s certificate ends soon</strong>
+        <span class="quiet small">{{ longDay(server.until) }}</span>
+      </p>
+      <RouterLink class="link small" :to="`/mail-servers/${server.serverId}`">Open</RouterLink>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.needs {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.needs li {
+  display: grid;
+  grid-template-columns: 68px minmax(0, 1fr) auto;
+  gap: 0 14px;
+  padding: 12px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.needs li.open {
+  grid-template-columns: 68px minmax(0, 1fr);
+  padding-right: 14px;
+  background: var(--paper-1);
+}
+.needs li.minor {
+  grid-template-columns: 16px minmax(0, 1fr) auto;
+  gap: 7px;
+  padding: 6px 0 6px 82px;
+}
+.minor strong {
+  font-weight: 600;
+  margin-right: 6px;
+}
+.how-many {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-end;
+}
+h3 {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
+.reply {
+  margin-top: 8px;
+  padding-left: 10px;
+  border-left: 2px solid var(--failed);
+  color: var(--failed);
+}
+.mend {
+  margin-top: 8px;
+}
+.strong {
+  color: var(--ink-9);
+  font-weight: 500;
+}
+.secret {
+  width: 188px;
+}
+.mend .actions {
+  gap: 12px;
+  margin-top: 3px;
+}
+.side {
+  align-self: center;
+}
+.calm {
+  display: flex;
+  gap: 8px;
+  padding: 16px 0;
+}
+</style>

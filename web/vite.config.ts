@@ -1,0 +1,24 @@
+import { fileURLToPath } from 'node:url';
+import vue from '@vitejs/plugin-vue';
+import { ElementPlusResolver } from 'unplugin-vue-components/resolvers';
+import Components from 'unplugin-vue-components/vite';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [
+    vue(),
+    Components({
+      dirs: [],
+      dts: 'src/components.d.ts',
+      resolvers: [ElementPlusResolver({ importStyle: 'sass' })],
+    }),
+  ],
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  css: {
+    preprocessorOptions: {
+      scss: { additionalData: '@use "@/styles/element/index.scss" as *;\n' },
+    },
+  },
+  build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8480' } },
+});
