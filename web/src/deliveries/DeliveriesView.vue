@@ -242,14 +242,14 @@ useKeys({
 }
 select,
 .filters input {
-  max-width: 150px;
+  max-width: 112px;
   border: 0;
   outline: none;
   background: none;
   font-weight: 600;
 }
 .filters input {
-  width: 140px;
+  width: 124px;
 }
 option {
   background: var(--paper-0);

@@ -98,9 +98,11 @@ async function saveIt() {
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
-            <td class="named">
-              <JobStamp :icon="row.icon" :size="28" :chosen="row.id === openId" />
-              <RouterLink :to="`/jobs/${row.id}`">{{ row.name }}</RouterLink>
+            <td>
+              <div class="named">
+                <JobStamp :icon="row.icon" :size="28" :chosen="row.id === openId" />
+                <RouterLink :to="`/jobs/${row.id}`">{{ row.name }}</RouterLink>
+              </div>
             </td>
             <td class="small">{{ row.profileSentence }}</td>
             <td class="small">{{ row.destinations.map((d) => d.label).join(', ') }}</td>

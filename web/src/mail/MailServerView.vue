@@ -83,8 +83,10 @@ useKeys({
     <ErrorNote :error="query.error.value ?? general" />
     <div class="heads">
       <h2>Settings</h2>
-      <h2>Probe</h2>
-      <p class="quiet small" role="status">{{ when }}</p>
+      <div class="head">
+        <h2>Probe</h2>
+        <p class="quiet small" role="status">{{ when }}</p>
+      </div>
     </div>
     <ProbeRow :step="step('NAME')" first :report="report" @dialogue="dialogue = true">
       <div class="pair">
@@ -272,16 +274,19 @@ useKeys({
 }
 .heads {
   display: grid;
-  grid-template-columns: minmax(0, 410fr) 64px minmax(0, 300fr) auto;
-  align-items: baseline;
+  grid-template-columns: minmax(0, 410fr) 64px minmax(0, 540fr);
   padding: 7px 0;
 }
-.heads h2:nth-child(2) {
+.head {
+  display: flex;
   grid-column: 3;
+  align-items: baseline;
+  justify-content: space-between;
+  padding: 0 14px;
 }
 .pair {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
   gap: 10px;
 }
 .short {

@@ -148,9 +148,7 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
     <div class="title">
       <div>
         <h1>{{ title }}</h1>
-        <p class="quiet small">
-          {{ isNew ? 'Fields stand in braces; everything else is taken as it is.' : form.name }}
-        </p>
+        <p class="quiet small">Fields stand in braces; everything else is taken as it is.</p>
       </div>
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>

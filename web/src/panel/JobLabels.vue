@@ -233,7 +233,7 @@ strong + .to {
   background: var(--ink-9);
   color: var(--paper-0);
 }
-.sample {
+.key.sample {
   margin-left: auto;
   border-style: dashed;
 }

@@ -50,6 +50,11 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
           <p v-else class="quiet">Forgotten it? Whoever looks after the scanners can give you a new one.</p>
         </div>
       </form>
+      <ol class="steps">
+        <li><strong>1</strong> your PIN</li>
+        <li><strong>2</strong> paper in, one label</li>
+        <li><strong>3</strong> Send</li>
+      </ol>
       <p v-if="front?.standIn" class="quiet stand-in">
         This is a stand-in device of the demo: it scans sample paper.
       </p>
@@ -136,7 +141,7 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
   gap: 22px;
   margin-top: 20px;
 }
-.enter {
+.key.enter {
   flex: none;
   width: 200px;
   min-height: 66px;
@@ -148,7 +153,26 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
   font-weight: 600;
 }
 .stand-in {
-  margin-top: 22px;
+  margin-top: 16px;
+}
+.steps {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  margin: 26px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.steps li {
+  position: relative;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 10px 26px 10px 0;
+  border-top: 2px solid var(--ink-9);
+  font-size: 19px;
+}
+.steps strong {
+  font: 700 26px/28px var(--heading);
 }
 .pad {
   display: grid;

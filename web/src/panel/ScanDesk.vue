@@ -163,14 +163,14 @@ ol {
 }
 li {
   flex: none;
-  width: 108px;
+  width: 146px;
   text-align: center;
 }
 img,
 .sheet {
   display: block;
-  width: 108px;
-  height: 150px;
+  width: 146px;
+  height: 204px;
   border: 1.5px solid var(--rule-2);
   background: var(--paper-0);
   object-fit: contain;
@@ -194,7 +194,7 @@ img,
 }
 @keyframes feed {
   to {
-    transform: translateY(150px);
+    transform: translateY(204px);
   }
 }
 .trouble {
@@ -247,10 +247,10 @@ i.coming {
   flex-direction: column;
   gap: 8px;
 }
-.sample {
+.key.sample {
   border-style: dashed;
 }
-.send {
+.key.send {
   flex-direction: column;
   gap: 2px;
   align-items: flex-start;

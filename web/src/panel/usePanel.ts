@@ -28,7 +28,10 @@ export function usePanel(device: string) {
     return scan.value ? 'scan' : 'jobs';
   });
   const secondsLeft = computed(() =>
-    Math.max(0, (front.value?.signOutSeconds ?? 60) - Math.floor((now.value - lastTouch.value) / 1000)),
+    Math.max(
+      0,
+      (front.value?.signOutSeconds ?? 60) - Math.max(0, Math.floor((now.value - lastTouch.value) / 1000)),
+    ),
   );
 
   function touch() {

@@ -267,7 +267,7 @@ section {
 }
 .pages {
   display: grid;
-  grid-template-columns: repeat(auto-fill, 384px);
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 12px;
 }
 .places {
@@ -300,16 +300,29 @@ section {
   border: 1.5px dashed var(--rule-2);
   background: transparent;
   text-align: left;
-  clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px);
 }
+/* A label with cut corners: the outline is a larger one beneath. */
 .places li.taken > button:first-child {
-  border: 1.5px solid var(--ink-7);
-  background: var(--paper-0);
+  --outline: var(--ink-7);
+  --label: var(--paper-0);
+  position: relative;
+  z-index: 0;
+  border: 0;
+  background: var(--outline);
+  clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px);
   cursor: grab;
 }
+.places li.taken > button:first-child::before {
+  content: '';
+  position: absolute;
+  inset: 1.5px;
+  z-index: -1;
+  background: var(--label);
+  clip-path: polygon(11.5px 0, 100% 0, 100% 100%, 11.5px 100%, 0 calc(100% - 11.5px), 0 11.5px);
+}
 .places li.wrong > button:first-child {
-  border-color: var(--care);
-  background: var(--care-wash);
+  --outline: var(--care);
+  --label: var(--care-wash);
 }
 .places li.target:not(.taken) > button:first-child {
   border-color: var(--stamp);

@@ -100,7 +100,7 @@ const stamps = computed(() => [props.row.scannedAt, props.row.madeReadyAt, props
           class="time"
           :x="xs[i]"
           y="13"
-          :text-anchor="i === 0 ? 'start' : 'middle'"
+          :text-anchor="i === 0 ? 'start' : i === 2 && drawn.length > 1 ? 'end' : 'middle'"
         >
           {{ at ? clockSeconds(at) : '' }}
         </text>

@@ -204,6 +204,9 @@ function listPath(trouble: Trouble): string {
   gap: 7px;
   padding: 6px 0 6px 82px;
 }
+.minor .link {
+  align-self: start;
+}
 .minor strong {
   font-weight: 600;
   margin-right: 6px;

@@ -58,9 +58,19 @@ public class DeliveryService {
         this.scheduler = scheduler;
     }
 
-    /** Everything about a scan that shall be sent. */
+    /**
+     * Everything about a scan that shall be sent.
+     *
+     * @param at when the person pressed Send
+     */
     public record Order(
-            UUID scanId, DeviceView device, PersonView person, JobView job, ProfileView profile, String nameTemplate) {}
+            UUID scanId,
+            DeviceView device,
+            PersonView person,
+            JobView job,
+            ProfileView profile,
+            String nameTemplate,
+            Instant at) {}
 
     public record Receipt(UUID deliveryId, long number) {}
 
@@ -124,7 +134,7 @@ public class DeliveryService {
         d.profileWords = order.profile.sentence();
         d.pages = scan.pages().size();
         d.scanBeganAt = scan.beganAt();
-        d.scannedAt = clock.instant();
+        d.scannedAt = order.at;
         for (DestinationView destination : order.job.destinations()) {
             d.legs.add(leg(d, destination, d.legs.size()));
         }
@@ -232,24 +242,24 @@ public class DeliveryService {
                 .orElseThrow(() -> Refusal.notFound("page"));
     }
 
-    /** When a leg of a waiting delivery came to its first try; for the demo's history. */
+    /** Moves what was done just now to the time that the demo tells it of. */
     @Transactional
     public void backdate(UUID id, Instant at) {
-        jdbc.sql(
-                        "update delivery set scanned_at = :at, scan_began_at = :began, made_ready_at = :at, named_at = :at where id = :id")
-                .param("at", at.atOffset(java.time.ZoneOffset.UTC))
-                .param("began", at.minusSeconds(12).atOffset(java.time.ZoneOffset.UTC))
-                .param("id", id)
+        var params = java.util.Map.of(
+                "ready", at.plusMillis(1400).atOffset(java.time.ZoneOffset.UTC),
+                "sent", at.plusMillis(2900).atOffset(java.time.ZoneOffset.UTC),
+                "id", id);
+        jdbc.sql("update delivery set made_ready_at = :ready, named_at = :ready where id = :id")
+                .params(params)
                 .update();
         jdbc.sql(
-                        "update leg set first_try_at = :at, accepted_at = case when accepted_at is null then null else cast(:at as timestamptz) end, "
-                                + "sent_at = case when sent_at is null then null else cast(:at as timestamptz) end where delivery_id = :id")
-                .param("at", at.atOffset(java.time.ZoneOffset.UTC))
-                .param("id", id)
+                        "update leg set first_try_at = :ready, sent_at = case when sent_at is not null then cast(:sent as timestamptz) end, "
+                                + "accepted_at = case when accepted_at is not null then cast(:sent as timestamptz) end where delivery_id = :id")
+                .params(params)
                 .update();
-        jdbc.sql("update delivery_step set at = :at where delivery_id = :id")
-                .param("at", at.atOffset(java.time.ZoneOffset.UTC))
-                .param("id", id)
+        jdbc.sql(
+                        "update delivery_step set at = case when leg_id is null then cast(:ready as timestamptz) else cast(:sent as timestamptz) end where delivery_id = :id")
+                .params(params)
                 .update();
     }
 }

@@ -22,6 +22,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -73,15 +74,15 @@ class DemoScans {
             new Story("Perrin Locke", "Supplier bills", "Front desk", "CREW_ROSTER", 1, 71),
             new Story("Marit Sole", "Crew roster", "Ticket office", "CREW_ROSTER", 1, 63),
             new Story("Tobin Rusk", "Supplier bills", "Yard office", "CARGO_MANIFEST", 1, 58),
+            new Story("Corin Vale", "Harbour charts", "Map room", "HARBOUR_CHARTS", 10, 55),
             new Story("Ebba Stroud", "Supplier bills", "Accounts", "CARGO_MANIFEST", 1, 51),
             new Story("Lowen Hale", "Supplier bills", "Permits", "CREW_ROSTER", 1, 44),
+            new Story("Hesper Quill", "Harbour charts", "Map room", "HARBOUR_CHARTS", 9, 41),
             new Story("Marit Sole", "Crew roster", "Ticket office", "CREW_ROSTER", 1, 37),
             new Story("Perrin Locke", "Supplier bills", "Front desk", "CARGO_MANIFEST", 1, 30),
+            new Story("Oda Fennick", "Mail to me", "Ticket office", "BERTH_PERMIT", 1, 25),
             new Story("Tobin Rusk", "Supplier bills", "Yard office", "CREW_ROSTER", 1, 23),
             new Story("Ebba Stroud", "Supplier bills", "Accounts", "CREW_ROSTER", 1, 16),
-            new Story("Corin Vale", "Harbour charts", "Map room", "HARBOUR_CHARTS", 10, 55),
-            new Story("Hesper Quill", "Harbour charts", "Map room", "HARBOUR_CHARTS", 9, 41),
-            new Story("Oda Fennick", "Mail to me", "Ticket office", "BERTH_PERMIT", 1, 25),
             new Story("Nessa Thorne", "Berth permit", "Permits", "BERTH_PERMIT", 1, 14),
             new Story("Jory Pellam", "Lost property", "Counter", "LOST_PROPERTY", 1, 11),
             new Story("Isbel Marrow", "Tide table", "Front desk", "TIDE_TABLE", 1, 8),
@@ -89,7 +90,7 @@ class DemoScans {
 
     void run(DemoSetUp.Office office) throws DeviceTrouble, IOException, InterruptedException {
         Map<String, List<byte[]>> paper = new HashMap<>();
-        Map<UUID, Instant> when = new HashMap<>();
+        Map<UUID, Instant> when = new LinkedHashMap<>();
         DeviceView scanner = office.devices().get("Front desk");
         for (Story story : STORIES) {
             JobView job = office.jobs().get(story.job);
@@ -132,7 +133,8 @@ class DemoScans {
                         person,
                         job,
                         profiles.get(job.profileId()),
-                        names.get(job.templateId()).template()))
+                        names.get(job.templateId()).template(),
+                        at))
                 .deliveryId();
     }
 

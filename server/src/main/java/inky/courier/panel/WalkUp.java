@@ -18,6 +18,7 @@ import inky.courier.scan.ScanService.ScanView;
 import inky.courier.settings.Settings;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
+import java.time.Clock;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
@@ -39,6 +40,7 @@ class WalkUp {
     private final DeliveryQueries queries;
     private final Settings settings;
     private final ZoneId zone;
+    private final Clock clock;
 
     WalkUp(
             DeviceService devices,
@@ -50,7 +52,8 @@ class WalkUp {
             DeliveryService deliveries,
             DeliveryQueries queries,
             Settings settings,
-            ZoneId zone) {
+            ZoneId zone,
+            Clock clock) {
         this.devices = devices;
         this.places = places;
         this.profiles = profiles;
@@ -61,6 +64,7 @@ class WalkUp {
         this.queries = queries;
         this.settings = settings;
         this.zone = zone;
+        this.clock = clock;
     }
 
     /** What everybody sees who stands there; the person only once signed in. */
@@ -189,7 +193,8 @@ class WalkUp {
                 people.get(guest.personId()),
                 job,
                 profiles.get(job.profileId()),
-                names.get(job.templateId()).template()));
+                names.get(job.templateId()).template(),
+                clock.instant()));
     }
 
     Progress progress(PanelSessions.Guest guest, UUID deliveryId) {

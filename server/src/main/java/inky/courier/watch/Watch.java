@@ -31,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class Watch {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
-    private static final int ON_THE_LINE = 6;
+    private static final int ON_THE_LINE = 5;
 
     private final DeliveryQueries deliveries;
     private final DeviceService devices;

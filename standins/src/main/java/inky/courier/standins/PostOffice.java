@@ -188,7 +188,9 @@ public final class PostOffice implements AutoCloseable {
                     try {
                         return handler.auth(input, context);
                     } catch (RejectException e) {
-                        throw e.getCode() == 535 ? new RejectException(535, "5.7.8 Authentication credentials invalid") : e;
+                        throw e.getCode() == 535
+                                ? new RejectException(535, "5.7.8 Authentication credentials invalid")
+                                : e;
                     }
                 }
 
