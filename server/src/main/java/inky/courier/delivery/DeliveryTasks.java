@@ -5,9 +5,12 @@ import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import inky.courier.scan.ScanService;
+import java.time.Clock;
 import java.time.Duration;
 import java.util.UUID;
 import org.slf4j.MDC;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -62,5 +65,12 @@ class DeliveryTasks {
     Task<Void> removeContents(Retention retention) {
         return Tasks.recurring("remove-contents", FixedDelay.of(Duration.ofMinutes(10)))
                 .execute((instance, context) -> retention.run());
+    }
+
+    /** Tells people at a panel when the instance that ran their scan is gone. */
+    @Bean
+    Task<Void> endOrphanedScans(ScanService scans, Clock clock, @Value("${courier.scan-silence-seconds}") int seconds) {
+        return Tasks.recurring("end-orphaned-scans", FixedDelay.of(Duration.ofSeconds(10)))
+                .execute((instance, context) -> scans.endOrphans(clock.instant().minusSeconds(seconds)));
     }
 }

@@ -15,6 +15,7 @@ import inky.courier.destination.Outcome;
 import jakarta.mail.Address;
 import jakarta.mail.AuthenticationFailedException;
 import jakarta.mail.MessagingException;
+import jakarta.mail.SendFailedException;
 import jakarta.mail.Session;
 import jakarta.mail.internet.InternetAddress;
 import java.io.IOException;
@@ -137,20 +138,19 @@ class MailConnector implements Connector {
         try {
             transport.sendMessage(message, recipients);
             return new Outcome.Accepted(oneLine(transport.getLastServerResponse()), message.bytes());
-        } catch (SMTPSendFailedException e) {
+        } catch (SendFailedException e) {
             return sending(e);
         }
     }
 
-    private static Outcome sending(SMTPSendFailedException e) {
-        String command = e.getCommand() == null ? "" : e.getCommand().toUpperCase(Locale.ROOT);
-        MailStep step = command.startsWith("MAIL")
-                ? MailStep.SENDER
-                : command.startsWith("RCPT") ? MailStep.RECIPIENT : MailStep.ACCEPTED;
+    private static Outcome sending(SendFailedException e) {
+        MailStep step = MailStep.ACCEPTED;
         String words = e.getMessage();
-        for (Exception next = e.getNextException();
-                next != null;
-                next = next instanceof MessagingException m ? m.getNextException() : null) {
+        if (e instanceof SMTPSendFailedException failed && failed.getCommand() != null) {
+            step = stepOf(failed.getCommand().toUpperCase(Locale.ROOT));
+        }
+        // The reply to each recipient hangs on the exception for all.
+        for (Exception next = e; next instanceof MessagingException m; next = m.getNextException()) {
             if (next instanceof SMTPAddressFailedException address) {
                 step = MailStep.RECIPIENT;
                 words = address.getMessage();
@@ -160,6 +160,13 @@ class MailConnector implements Connector {
         return SmtpReply.parse(words)
                 .map(reply -> failed(MailCause.of(failedStep, reply), reply.line()))
                 .orElseGet(() -> failed(MailCause.LINE_LOST, ""));
+    }
+
+    private static MailStep stepOf(String command) {
+        if (command.startsWith("MAIL")) {
+            return MailStep.SENDER;
+        }
+        return command.startsWith("RCPT") ? MailStep.RECIPIENT : MailStep.ACCEPTED;
     }
 
     private static Outcome connecting(MessagingException e, TrustPolicy policy) {

@@ -177,6 +177,26 @@ public class ScanService {
         jdbc.sql("delete from scan_page where scan_id = ?").param(id).update();
     }
 
+    /** A scan runs in one instance; one that nobody feeds any more has lost it. @return how many */
+    @Transactional
+    public int endOrphans(Instant before) {
+        List<UUID> ids = jdbc.sql(
+                        "select id from scan s where state = 'SCANNING' and greatest(created_at, coalesce((select max(c.created_at) "
+                                + "from scan_page p join content c on c.id = p.content_id where p.scan_id = s.id), created_at)) < ?")
+                .param(before.atOffset(java.time.ZoneOffset.UTC))
+                .query(UUID.class)
+                .list();
+        ids.stream().filter(id -> !running.containsKey(id)).forEach(id -> {
+            Scan scan = find(id);
+            scan.state = ScanState.TROUBLE;
+            scan.trouble = "Courier was stopped during the scan.";
+            scan.remedy = "Put in what is not here yet and scan on.";
+            scan.endedAt = clock.instant();
+            live.tell("scan", id);
+        });
+        return ids.size();
+    }
+
     /** Scans that were never sent, or broke with the instance that ran them. @return how many */
     @Transactional
     public int removeAbandoned(Instant before) {

@@ -64,6 +64,12 @@ public final class PostOffice implements AutoCloseable {
     private volatile String password;
     private volatile long bytesPerSecond = Long.MAX_VALUE;
     private volatile Runnable afterFirstBytes = () -> {};
+    private volatile Pause beforeAnswer = () -> {};
+
+    /** Something that happens while a client waits. */
+    public interface Pause {
+        void run() throws InterruptedException;
+    }
 
     private PostOffice(Settings settings) throws IOException {
         this.settings = settings;
@@ -126,6 +132,12 @@ public final class PostOffice implements AutoCloseable {
         refusals.clear();
         bytesPerSecond = Long.MAX_VALUE;
         afterFirstBytes = () -> {};
+        beforeAnswer = () -> {};
+    }
+
+    /** Runs when a message is kept, before the client hears of it. */
+    public void beforeAnswer(Pause pause) {
+        beforeAnswer = pause;
     }
 
     public void password(String changed) {
@@ -268,7 +280,11 @@ public final class PostOffice implements AutoCloseable {
                     throw refusal(Step.END);
                 }
                 Mailbox.Letter letter = mailbox.keep(sender, recipients, incoming);
+                beforeAnswer.run();
                 return "2.0.0 Accepted as letter " + letter.number();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IOException(e);
             } finally {
                 Files.deleteIfExists(incoming);
             }

@@ -1,0 +1,152 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import inky.courier.delivery.Retention;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.Mailbox.Letter;
+import inky.courier.standins.PostOffice.Step;
+import inky.courier.standins.Stack;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+@ExtendWith(SharedOffice.class)
+class DeliveryEngineTest {
+    @Test
+    void aRefusedSignInWaitsAndGoesByItselfOnceThePasswordIsMended(Office office) {
+        office.post.password("changed-at-the-server");
+        String delivery = office.send(Stack.TIDE_TABLE);
+        Waiting.until(() -> office.state(delivery).equals("WAITING"), "it waits");
+        var leg = office.desk
+                .get("/api/deliveries/" + delivery)
+                .json()
+                .path("row")
+                .path("legs")
+                .path(0);
+        assertThat(leg.path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
+        assertThat(leg.path("reply").asString()).isEqualTo("535 5.7.8 Authentication credentials invalid");
+        var trouble = office.desk.get("/api/today").json().path("troubles").path(0);
+        assertThat(trouble.path("deliveries").asInt()).isEqualTo(1);
+        assertThat(trouble.path("routeName").asString()).isEqualTo("Harbour Post");
+
+        int before = office.post.mailbox().letters().size();
+        office.desk
+                .put("/api/mail-servers/" + office.serverId + "/password", Map.of("password", "changed-at-the-server"))
+                .ok();
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it goes by itself");
+        assertThat(office.post.mailbox().letters()).hasSize(before + 1);
+
+        office.post.password(Office.PASSWORD);
+        office.desk
+                .put("/api/mail-servers/" + office.serverId + "/password", Map.of("password", Office.PASSWORD))
+                .ok();
+    }
+
+    @Test
+    void aStoppedOneIsTriedAgainByHandUnderTheSameMessageId(Office office) throws Exception {
+        office.post.refuse(Step.RCPT, "550 5.1.1 No such mailbox");
+        String delivery = office.send(Stack.TIDE_TABLE);
+        Waiting.until(() -> office.state(delivery).equals("STOPPED"), "it stops");
+        String messageId = office.bean(JdbcClient.class)
+                .sql("select message_id from leg where delivery_id = ?::uuid")
+                .param(delivery)
+                .query(String.class)
+                .single();
+        office.post.behave();
+        office.desk.post("/api/deliveries/" + delivery + "/again", Map.of()).ok();
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it goes");
+        Letter letter = office.post
+                .mailbox()
+                .letters()
+                .get(office.post.mailbox().letters().size() - 1);
+        assertThat(Files.readString(letter.file())).contains("Message-ID: " + messageId);
+    }
+
+    @Test
+    void aServerThatAsksForLaterIsTriedLater(Office office) {
+        office.post.refuse(Step.MAIL, "451 4.7.1 Greylisted");
+        String delivery = office.send(Stack.TIDE_TABLE);
+        Waiting.until(() -> office.state(delivery).equals("WAITING"), "it waits");
+        var leg = office.desk
+                .get("/api/deliveries/" + delivery)
+                .json()
+                .path("row")
+                .path("legs")
+                .path(0);
+        assertThat(leg.path("cause").asString()).isEqualTo("TRY_LATER");
+        assertThat(leg.path("nextTryAt").asString()).isNotEmpty();
+        office.post.behave();
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it goes at its next try");
+    }
+
+    @Test
+    void aMessageOverTheAnnouncedSizeIsRefusedBeforeItIsSent(Office office) {
+        Map<String, Object> small = office.mailServer(Office.PASSWORD);
+        small.put("sizeLimitMb", 1);
+        office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
+        int before = office.post.mailbox().letters().size();
+        String delivery = office.send(Stack.FIFTY_LETTERS);
+        Waiting.until(() -> office.state(delivery).equals("STOPPED"), "it stops");
+        var leg = office.desk
+                .get("/api/deliveries/" + delivery)
+                .json()
+                .path("row")
+                .path("legs")
+                .path(0);
+        assertThat(leg.path("cause").asString()).isEqualTo("TOO_LARGE");
+        assertThat(leg.path("sentence").asString())
+                .matches("It is \\d+\\.\\d MB as mail; Harbour Post takes 1\\.0 MB\\.");
+        assertThat(office.post.mailbox().letters()).hasSize(before);
+        office.desk
+                .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
+                .ok();
+    }
+
+    @Test
+    void contentsGoWhenTheirTimeIsOverAndTheLineStays(Office office) {
+        String delivery = office.send(Stack.BERTH_PERMIT);
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        JdbcClient jdbc = office.bean(JdbcClient.class);
+        jdbc.sql("update leg set accepted_at = accepted_at - interval '25 hours' where delivery_id = ?::uuid")
+                .param(delivery)
+                .update();
+        assertThat(office.bean(Retention.class).run()).isPositive();
+        var page = office.desk.get("/api/deliveries/" + delivery).json();
+        assertThat(page.path("pages").size()).isZero();
+        assertThat(page.path("row").path("fileName").asString()).endsWith(".pdf");
+        assertThat(office.desk.get("/api/deliveries/" + delivery + "/file").status())
+                .isEqualTo(410);
+        int orphans = jdbc.sql(
+                        "select count(*) from content_chunk c where not exists (select 1 from content where id = c.content_id)")
+                .query(Integer.class)
+                .single();
+        assertThat(orphans).isZero();
+    }
+
+    @Test
+    void pagesAndPasswordsAreNotReadableInTheDatabase(Office office) {
+        office.send(Stack.TIDE_TABLE);
+        JdbcClient jdbc = office.bean(JdbcClient.class);
+        List<byte[]> chunks = jdbc.sql("select sealed from content_chunk limit 20")
+                .query((r, n) -> r.getBytes(1))
+                .list();
+        assertThat(chunks)
+                .isNotEmpty()
+                .noneMatch(chunk -> new String(chunk, java.nio.charset.StandardCharsets.ISO_8859_1).contains("JFIF"));
+        byte[] secret = jdbc.sql("select secret from mail_server limit 1")
+                .query((r, n) -> r.getBytes(1))
+                .single();
+        assertThat(new String(secret, java.nio.charset.StandardCharsets.ISO_8859_1))
+                .doesNotContain(Office.PASSWORD);
+        String pinHash = jdbc.sql("select pin_hash from person limit 1")
+                .query(String.class)
+                .single();
+        assertThat(pinHash).startsWith("$2").doesNotContain(office.pin);
+    }
+}

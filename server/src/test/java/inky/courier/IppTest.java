@@ -1,0 +1,136 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.hp.jipp.encoding.AttributeGroup;
+import com.hp.jipp.encoding.IppInputStream;
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.Tag;
+import com.hp.jipp.model.Operation;
+import com.hp.jipp.model.Status;
+import com.hp.jipp.model.Types;
+import inky.courier.harness.Browser;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+@ExtendWith(SharedOffice.class)
+class IppTest {
+    private static final int CHARSET = 0x47;
+    private static final int LANGUAGE = 0x48;
+    private static final int URI_TAG = 0x45;
+    private static final int NAME = 0x42;
+
+    // RFC 8010 appendix A.1: Print-Job request (from memory), up to its end-of-attributes tag
+    @Test
+    void theCodecReadsAndWritesTheRequestOfTheStandard() throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        DataOutputStream out = new DataOutputStream(bytes);
+        out.writeShort(0x0101);
+        out.writeShort(0x0002);
+        out.writeInt(1);
+        out.writeByte(1);
+        attribute(out, CHARSET, "attributes-charset", "utf-8");
+        attribute(out, LANGUAGE, "attributes-natural-language", "en-us");
+        attribute(out, URI_TAG, "printer-uri", "ipp://printer.example.com/ipp/print/pinetree");
+        attribute(out, NAME, "job-name", "foobar");
+        out.writeByte(2);
+        integer(out, "copies", 20);
+        attribute(out, 0x44, "sides", "two-sided-long-edge");
+        out.writeByte(3);
+        byte[] standard = bytes.toByteArray();
+
+        IppPacket packet = new IppInputStream(new ByteArrayInputStream(standard)).readPacket();
+        assertThat(packet.getOperation()).isEqualTo(Operation.printJob);
+        assertThat(packet.getRequestId()).isEqualTo(1);
+        AttributeGroup job = packet.get(Tag.jobAttributes);
+        assertThat(job.getString(Types.sides)).isEqualTo("two-sided-long-edge");
+        assertThat(packet.getString(Tag.operationAttributes, Types.jobName)).isEqualTo("foobar");
+        ByteArrayOutputStream written = new ByteArrayOutputStream();
+        packet.write(written);
+        assertThat(written.toByteArray()).isEqualTo(standard);
+    }
+
+    // RFC 8010 appendix A.3: a response whose job could not be made, client-error-attributes-or-values-not-supported
+    @Test
+    void theCodecReadsTheFailureOfTheStandard() throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        DataOutputStream out = new DataOutputStream(bytes);
+        out.writeShort(0x0101);
+        out.writeShort(0x040b);
+        out.writeInt(1);
+        out.writeByte(1);
+        attribute(out, CHARSET, "attributes-charset", "utf-8");
+        attribute(out, LANGUAGE, "attributes-natural-language", "en-us");
+        attribute(out, 0x41, "status-message", "client-error-attributes-or-values-not-supported");
+        out.writeByte(3);
+        IppPacket packet = new IppInputStream(new ByteArrayInputStream(bytes.toByteArray())).readPacket();
+        assertThat(packet.getStatus()).isEqualTo(Status.clientErrorAttributesOrValuesNotSupported);
+    }
+
+    @Test
+    void aDeviceTellsWhatItCanDo(Office office) {
+        Browser.Answer look = office.desk
+                .post("/api/devices/look", Map.of("address", "127.20.9.1:" + office.device.port()))
+                .ok();
+        var abilities = look.json().path("abilities");
+        assertThat(abilities.path("makeAndModel").asString()).isEqualTo("Alder M30");
+        assertThat(abilities.path("feederSheets").asInt()).isEqualTo(100);
+        assertThat(abilities.path("glass").asBoolean()).isTrue();
+        assertThat(abilities.path("panelPlaces").asInt()).isEqualTo(11);
+        assertThat(abilities.path("sides").toString()).contains("two-sided-long-edge");
+        assertThat(abilities.path("resolutions").toString()).isEqualTo("[150,200,300,400,600]");
+        assertThat(look.json().path("standIn").asBoolean()).isTrue();
+    }
+
+    // RFC 8011 section 4.1.8 and RFC 8010 section 3.4: an operation that is not known, and bytes that are no IPP
+    @Test
+    void aDeviceAnswersWhatItDoesNotKnow(Office office) throws Exception {
+        IppPacket.Builder unknown = new IppPacket.Builder(Operation.purgeJobs, 0x200, 7);
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        unknown.build().write(bytes);
+        HttpResponse<byte[]> response = post(office, bytes.toByteArray());
+        IppPacket answer = new IppInputStream(new ByteArrayInputStream(response.body())).readPacket();
+        assertThat(answer.getStatus()).isEqualTo(Status.serverErrorOperationNotSupported);
+        assertThat(answer.getRequestId()).isEqualTo(7);
+        assertThat(post(office, "GET / HTTP".getBytes(StandardCharsets.US_ASCII))
+                        .statusCode())
+                .isEqualTo(400);
+    }
+
+    private static HttpResponse<byte[]> post(Office office, byte[] body) throws Exception {
+        URI uri = URI.create("http://127.20.9.1:" + office.device.port() + "/ipp/scan");
+        HttpRequest request = HttpRequest.newBuilder(uri)
+                .header("Content-Type", "application/ipp")
+                .POST(HttpRequest.BodyPublishers.ofByteArray(body))
+                .build();
+        return HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    private static void attribute(DataOutputStream out, int tag, String name, String value) throws IOException {
+        out.writeByte(tag);
+        out.writeShort(name.length());
+        out.writeBytes(name);
+        out.writeShort(value.length());
+        out.writeBytes(value);
+    }
+
+    private static void integer(DataOutputStream out, String name, int value) throws IOException {
+        out.writeByte(0x21);
+        out.writeShort(name.length());
+        out.writeBytes(name);
+        out.writeShort(4);
+        out.writeInt(value);
+    }
+}

@@ -1,0 +1,224 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import inky.courier.harness.Browser;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import inky.courier.standins.Stack;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(SharedOffice.class)
+class SecurityTest {
+    private static final Set<String> OPEN =
+            Set.of("/api/session", "/api/session/first", "/api/panel/{device}", "/api/panel/{device}/session");
+
+    private record Endpoint(String method, String path) {}
+
+    @Test
+    void noEndpointAnswersAStranger(Office office) {
+        Browser stranger = new Browser(office.host.uri());
+        List<Endpoint> endpoints = endpoints(office);
+        assertThat(endpoints).hasSizeGreaterThan(50);
+        for (Endpoint endpoint : endpoints) {
+            assertThat(stranger.ask(endpoint.method, endpoint.path, Map.of()).status())
+                    .as(endpoint.toString())
+                    .isEqualTo(401);
+        }
+        assertThat(stranger.get("/v3/api-docs").status()).isEqualTo(401);
+        assertThat(stranger.get("/actuator/prometheus").status()).isEqualTo(401);
+        assertThat(stranger.get("/actuator/health").status()).isEqualTo(200);
+    }
+
+    @Test
+    void somebodyAtAPanelHasNoDesk(Office office) {
+        Browser guest = office.guest();
+        for (Endpoint endpoint : endpoints(office)) {
+            if (!endpoint.path.startsWith("/api/panel/")) {
+                assertThat(guest.ask(endpoint.method, endpoint.path, Map.of()).status())
+                        .as(endpoint.toString())
+                        .isEqualTo(401);
+            }
+        }
+    }
+
+    @Test
+    void aPanelSessionIsWorthNothingAtAnotherDeviceAndAfterSigningOut(Office office) {
+        Browser guest = office.guest();
+        assertThat(guest.get(office.panel("/jobs")).status()).isEqualTo(200);
+        assertThat(guest.get("/api/panel/" + UUID.randomUUID() + "/jobs").status())
+                .isEqualTo(401);
+        guest.delete(office.panel("/session")).ok();
+        assertThat(guest.get(office.panel("/jobs")).status()).isEqualTo(401);
+    }
+
+    @Test
+    void nobodySeesTheScanOfAnother(Office office) {
+        Browser one = office.guest();
+        String scan = office.scan(one, Stack.TIDE_TABLE);
+        String person = office.desk
+                .post(
+                        "/api/people",
+                        Map.of(
+                                "name",
+                                "Other",
+                                "login",
+                                "other" + System.nanoTime() % 10000,
+                                "email",
+                                "o@wherrymoor.example"))
+                .ok()
+                .get("id");
+        String pin = office.desk
+                .post("/api/people/" + person + "/pin", Map.of())
+                .ok()
+                .get("pin");
+        Browser other = new Browser(office.host.uri());
+        other.post(office.panel("/session"), Map.of("pin", pin)).ok();
+        assertThat(other.get(office.panel("/scans/" + scan)).status()).isEqualTo(404);
+        assertThat(other.get(office.panel("/scans/" + scan + "/pages/1/thumbnail"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(other.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aRequestFromAnotherSiteIsRefused(Office office) {
+        Browser.Answer answer = office.desk.send(
+                "PUT", "/api/settings", Map.of("office", "x", "keepAcceptedHours", 1, "keepOthersDays", 1), "forged");
+        assertThat(answer.status()).isEqualTo(403);
+    }
+
+    @Test
+    void guessingAPasswordAndAPinIsSlowed(Office office) {
+        Browser guesser = new Browser(office.host.uri());
+        List<Integer> desk = new ArrayList<>();
+        List<Integer> panel = new ArrayList<>();
+        for (int i = 0; i < 6; i++) {
+            desk.add(guesser.post("/api/session", Map.of("login", "nobody", "password", "guess " + i))
+                    .status());
+            panel.add(guesser.post(office.panel("/session"), Map.of("pin", "90210" + i))
+                    .status());
+        }
+        assertThat(desk).startsWith(401, 401, 401, 401).endsWith(429);
+        assertThat(panel).startsWith(401, 401, 401, 401).endsWith(429);
+        // The right PIN has to wait too, and an administrator can open the panel again
+        assertThat(guesser.post(office.panel("/session"), Map.of("pin", office.pin))
+                        .status())
+                .isEqualTo(429);
+        office.desk.delete("/api/panels/" + office.deviceId + "/lock").ok();
+        assertThat(guesser.post(office.panel("/session"), Map.of("pin", office.pin))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void noSecretLeavesTheServer(Office office) {
+        for (String path : List.of(
+                "/api/mail-servers",
+                "/api/mail-servers/" + office.serverId,
+                "/api/people",
+                "/api/changes?limit=500",
+                "/api/today",
+                "/api/overview")) {
+            assertThat(office.desk.get(path).ok().text())
+                    .as(path)
+                    .doesNotContain(Office.PASSWORD)
+                    .doesNotContain(office.pin)
+                    .doesNotContain("$2a$");
+        }
+    }
+
+    @Test
+    void aKeptPasswordIsNotSentToAnotherHost(Office office) {
+        Map<String, Object> moved = office.mailServer(Office.PASSWORD);
+        moved.remove("password");
+        moved.put("host", "127.0.0.9");
+        Browser.Answer probe = office.desk.post(
+                "/api/mail-servers/probe",
+                Map.of("id", office.serverId, "form", moved, "testTo", "maud@wherrymoor.example"));
+        assertThat(probe.status()).isEqualTo(422);
+        assertThat(probe.json().path("problems").path(0).path("field").asString())
+                .isEqualTo("password");
+        assertThat(office.desk
+                        .put("/api/mail-servers/" + office.serverId, moved)
+                        .status())
+                .isEqualTo(422);
+    }
+
+    // RFC 9457 section 3.1: media type, type, title and status; the rest is ours
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "POST | /api/devices/look | {\"address\":\"no address!\"} | 422 | device.address",
+                "POST | /api/devices/look | {\"address\":\"127.20.9.77\"} | 422 | device.unreachable",
+                "POST | /api/people | {\"name\":\"\",\"login\":\"x\",\"email\":\"y\"} | 422 | person.name",
+                "POST | /api/names | {\"name\":\"n\",\"template\":\"{jub}\"} | 422 | template.field",
+                "POST | /api/people | {oops | 400 | request.unreadable",
+                "GET | /api/deliveries/not-an-id | | 400 | request.unreadable",
+                "GET | /api/deliveries?day=yesterday | | 422 | filter.day",
+                "GET | /api/jobs/00000000-0000-0000-0000-000000000000 | | 404 | not-found",
+                "GET | /api/nothing-here | | 404 | http-404",
+                "DELETE | /api/mail-servers/{server} | | 409 | has-dependents",
+                "POST | /api/people | {\"name\":\"A\",\"login\":\"a.kj\u00f8lv\",\"email\":\"a@b.example\"} | 409 | clash",
+            })
+    void whatAPersonTypedIsExplainedAndNeverAnException(
+            String method, String path, String body, int status, String code, Office office) {
+        Browser.Answer answer = raw(office, method, path.replace("{server}", office.serverId), body);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(status);
+        assertThat(answer.response().headers().firstValue("Content-Type").orElse(""))
+                .startsWith("application/problem+json");
+        assertThat(answer.get("code")).isEqualTo(code);
+        assertThat(answer.get("title")).endsWith(".");
+        assertThat(answer.get("remedy")).matches(".*[.?]");
+        assertThat(answer.json().path("status").asInt()).isEqualTo(status);
+        assertThat(answer.text()).doesNotContain("Exception").doesNotContain("org.");
+    }
+
+    @Test
+    void everyPageHasAStrictPolicy(Office office) {
+        var headers = office.desk.get("/deliveries").ok().response().headers();
+        assertThat(headers.firstValue("Content-Security-Policy").orElse(""))
+                .contains("script-src 'self'")
+                .contains("frame-ancestors 'none'")
+                .doesNotContain("unsafe");
+        assertThat(headers.firstValue("X-Content-Type-Options")).contains("nosniff");
+        assertThat(headers.firstValue("Referrer-Policy")).contains("no-referrer");
+        assertThat(office.desk.get("/deliveries").text())
+                .doesNotContain("<style")
+                .doesNotContainPattern("<script(?![^>]*src=)");
+    }
+
+    private static Browser.Answer raw(Office office, String method, String path, String body) {
+        return office.desk.ask(
+                method, path, body == null || body.isEmpty() ? null : new tools.jackson.databind.util.RawValue(body));
+    }
+
+    private static List<Endpoint> endpoints(Office office) {
+        List<Endpoint> found = new ArrayList<>();
+        JsonNode paths = office.desk.get("/v3/api-docs").ok().json().path("paths");
+        paths.propertyNames().forEach(path -> {
+            if (!OPEN.contains(path)) {
+                String real = path.replace("{device}", office.deviceId)
+                        .replaceAll("\\{(id|scan|delivery)}", UUID.randomUUID().toString())
+                        .replace("{number}", "1")
+                        .replace("{name}", "X");
+                paths.path(path)
+                        .propertyNames()
+                        .forEach(method -> found.add(new Endpoint(method.toUpperCase(java.util.Locale.ROOT), real)));
+            }
+        });
+        return found;
+    }
+}

@@ -1,0 +1,92 @@
+package inky.courier;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.json.JsonMapper;
+
+@ExtendWith(SharedOffice.class)
+class StructureTest {
+    private static final JavaClasses ALL = new ClassFileImporter()
+            .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+            .importPackages("inky.courier");
+
+    @Test
+    void theCoreKnowsNoFrameworkNoDatabaseAndNoNetwork() {
+        noClasses()
+                .that()
+                .resideInAPackage("inky.courier.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "org.springframework..",
+                        "jakarta.persistence..",
+                        "java.sql..",
+                        "java.net..",
+                        "jakarta.servlet..",
+                        "org.hibernate..",
+                        "com.fasterxml..",
+                        "tools.jackson..")
+                .check(ALL);
+    }
+
+    @Test
+    void modulesKeepTheirTablesToThemselves() {
+        classes()
+                .that()
+                .areAnnotatedWith(jakarta.persistence.Entity.class)
+                .should()
+                .bePackagePrivate()
+                .check(ALL);
+        classes()
+                .that()
+                .areAssignableTo(org.springframework.data.repository.Repository.class)
+                .should()
+                .bePackagePrivate()
+                .check(ALL);
+    }
+
+    @Test
+    void modulesDependOnEachOtherInOneDirection() {
+        slices().matching("inky.courier.(*)..").should().beFreeOfCycles().check(ALL);
+    }
+
+    @Test
+    void theApplicationNeverSeesTheStandIns() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackage("inky.courier.standins..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("inky.courier.standins..")
+                .check(ALL);
+    }
+
+    /** The interface is typed by this file; {@code -Dapi.write=true} writes it anew. */
+    @Test
+    void theInterfaceIsTypedByTheApiAsItIs(Office office) throws Exception {
+        JsonMapper mapper = JsonMapper.builder()
+                .enable(tools.jackson.databind.SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+                .build();
+        Object described = mapper.readValue(office.desk.get("/v3/api-docs").ok().text(), Object.class);
+        Path file = Path.of("../web/src/api/openapi.json");
+        if (Boolean.getBoolean("api.write")) {
+            Files.writeString(file, mapper.writerWithDefaultPrettyPrinter().writeValueAsString(described) + "\n");
+        }
+        assertThat(mapper.readValue(Files.readString(file), Object.class))
+                .as(
+                        "web/src/api/openapi.json is out of date: run bin/test test -pl core,web,standins,server -Dtest=StructureTest -Dapi.write=true")
+                .isEqualTo(described);
+    }
+}

@@ -1,0 +1,208 @@
+package inky.courier.harness;
+
+import inky.courier.standins.DeviceModel;
+import inky.courier.standins.PostOffice;
+import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A small office: the application, a device, a post office, and one job on the device's panel. */
+public final class Office implements AutoCloseable {
+    public static final String PASSWORD = "Harbour-1124";
+    private static final int MAX_MESSAGE = 64 * 1024 * 1024;
+
+    public final Host host;
+    public final StandInDevice device;
+    public final PostOffice post;
+    public final Browser desk;
+    public String deviceId;
+    public String serverId;
+    public String jobId;
+    public String pin;
+
+    private Office(Host host) throws IOException {
+        this.host = host;
+        device = StandInDevice.start(
+                DeviceModel.named("Alder M30").orElseThrow(), "Ticket office", "127.20.9.1", 0, 4200, 0);
+        post = postOffice(Files.createTempDirectory("post"));
+        desk = host.administrator();
+    }
+
+    public static PostOffice postOffice(Path folder) throws IOException {
+        return PostOffice.open(new PostOffice.Settings(
+                "mail.wherrymoor.example",
+                "127.30.9.5",
+                0,
+                0,
+                0,
+                "scans@wherrymoor.example",
+                PASSWORD,
+                MAX_MESSAGE,
+                folder));
+    }
+
+    /** An office that can scan: everything set up over the web API, as the desk does it. */
+    public static Office ready(Host host) throws IOException {
+        Office office = new Office(host);
+        office.setUp();
+        return office;
+    }
+
+    private Office(Office other, Host host) {
+        this.host = host;
+        device = other.device;
+        post = other.post;
+        desk = host.administrator();
+        deviceId = other.deviceId;
+        serverId = other.serverId;
+        jobId = other.jobId;
+        pin = other.pin;
+    }
+
+    /** The same office after its server was started again. */
+    public Office at(Host restarted) {
+        return new Office(this, restarted);
+    }
+
+    private void setUp() {
+        deviceId = desk.post(
+                        "/api/devices",
+                        Map.of(
+                                "name",
+                                "Ticket office",
+                                "place",
+                                "Linnet Pier",
+                                "placeWhat",
+                                "ticket hall",
+                                "address",
+                                "127.20.9.1:" + device.port(),
+                                "signOutSeconds",
+                                60))
+                .ok()
+                .get("id");
+        serverId = desk.post("/api/mail-servers", mailServer(PASSWORD)).ok().get("id");
+        String destination = desk.post(
+                        "/api/destinations",
+                        Map.of(
+                                "name",
+                                "Mail to me",
+                                "kind",
+                                "MAIL_TO_ME",
+                                "routeId",
+                                serverId,
+                                "recipients",
+                                List.of()))
+                .ok()
+                .get("id");
+        String profile = desk.post(
+                        "/api/profiles",
+                        Map.of("name", "Usual", "colour", "AS_FOUND", "dpi", 200, "sides", "ONE", "fileType", "PDF"))
+                .ok()
+                .get("id");
+        String name = desk.post(
+                        "/api/names",
+                        Map.of("name", "Counter", "template", "{date:yyyy-MM-dd} {job} {person.name} {counter:4}"))
+                .ok()
+                .get("id");
+        jobId = desk.post(
+                        "/api/jobs",
+                        Map.of(
+                                "name",
+                                "Berth permit",
+                                "icon",
+                                "permit",
+                                "profileId",
+                                profile,
+                                "templateId",
+                                name,
+                                "destinationIds",
+                                List.of(destination),
+                                "subject",
+                                "{job}, {pages} pages",
+                                "body",
+                                "From {device.name}."))
+                .ok()
+                .get("id");
+        desk.put("/api/panels/" + deviceId, Map.of("places", List.of(Map.of("place", 1, "jobId", jobId))))
+                .ok();
+        String person = desk.post(
+                        "/api/people",
+                        Map.of(
+                                "name",
+                                "\u00c1sa Kj\u00f8lv",
+                                "login",
+                                "a.kj\u00f8lv",
+                                "email",
+                                "asa.kjolv@wherrymoor.example"))
+                .ok()
+                .get("id");
+        pin = desk.post("/api/people/" + person + "/pin", Map.of()).ok().get("pin");
+    }
+
+    /** A bean of the application, where it runs in this process. */
+    public <T> T bean(Class<T> type) {
+        return ((Courier) host).bean(type);
+    }
+
+    public Map<String, Object> mailServer(String password) {
+        return new HashMap<>(Map.ofEntries(
+                Map.entry("name", "Harbour Post"),
+                Map.entry("host", "127.30.9.5"),
+                Map.entry("port", post.startTlsPort()),
+                Map.entry("encryption", "STARTTLS"),
+                Map.entry("certificateCheck", "OFF"),
+                Map.entry("fingerprint", ""),
+                Map.entry("signIn", "PASSWORD"),
+                Map.entry("account", "scans@wherrymoor.example"),
+                Map.entry("password", password),
+                Map.entry("sender", "scans@wherrymoor.example"),
+                Map.entry("senderIsPerson", false),
+                Map.entry("sizeLimitMb", 0)));
+    }
+
+    /** Somebody in front of the device who has entered the PIN. */
+    public Browser guest() {
+        Browser browser = new Browser(host.uri());
+        browser.post(panel("/session"), Map.of("pin", pin)).ok();
+        return browser;
+    }
+
+    public String panel(String rest) {
+        return "/api/panel/" + deviceId + rest;
+    }
+
+    /** Scans a stack and waits until it is in. @return the scan's id */
+    public String scan(Browser guest, Stack stack) {
+        device.put(stack);
+        String scan = guest.post(panel("/scans"), Map.of("jobId", jobId)).ok().get("id");
+        Waiting.until(() -> guest.get(panel("/scans/" + scan)).get("state").equals("COMPLETE"), "the scan is in");
+        return scan;
+    }
+
+    /** Scans and sends. @return the delivery's id */
+    public String send(Stack stack) {
+        Browser guest = guest();
+        return guest.post(panel("/scans/" + scan(guest, stack) + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+    }
+
+    public String state(String delivery) {
+        return desk.get("/api/deliveries/" + delivery)
+                .json()
+                .path("row")
+                .path("state")
+                .asString();
+    }
+
+    @Override
+    public void close() {
+        device.close();
+        post.close();
+    }
+}

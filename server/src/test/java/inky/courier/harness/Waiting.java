@@ -1,0 +1,27 @@
+package inky.courier.harness;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.function.BooleanSupplier;
+
+/** Waits for what other threads and processes do. */
+public final class Waiting {
+    private static final Duration PATIENCE = Duration.ofSeconds(60);
+
+    private Waiting() {}
+
+    public static void until(BooleanSupplier condition, String what) {
+        Instant end = Instant.now().plus(PATIENCE);
+        while (!condition.getAsBoolean()) {
+            if (Instant.now().isAfter(end)) {
+                throw new AssertionError("waited in vain until " + what);
+            }
+            try {
+                Thread.sleep(50);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+        }
+    }
+}
