@@ -342,7 +342,8 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
 }
 .groups button {
   display: block;
-  padding: 1px 0;
+  min-height: 24px;
+  padding: 2px 0;
   border: 0;
   background: none;
   text-decoration: underline;

@@ -170,11 +170,11 @@ function choose(step: number) {
                 <button
                   type="button"
                   :draggable="at(place) !== undefined"
-                  :aria-label="at(place) ? `Place ${place}, ${at(place)!.job.name}` : `Place ${place}, free`"
                   @click="put(place, chosen)"
                   @dragstart="$event.dataTransfer?.setData('text/plain', placed.get(place) ?? '')"
                 >
-                  <span class="place">{{ place }}</span>
+                  <span class="place"><span class="hidden-text">Place</span> {{ place }}</span>
+                  <span v-if="!at(place)" class="hidden-text">free</span>
                   <template v-if="at(place)">
                     <JobStamp :icon="at(place)!.job.icon" :size="p === 0 && place === 1 ? 44 : 26" />
                     <strong>{{ at(place)!.job.name }}</strong>
@@ -230,7 +230,7 @@ function choose(step: number) {
               v-if="!stops(c) && firstFree()"
               type="button"
               class="link small"
-              :aria-label="`Put ${c.job.name} in place ${firstFree()}`"
+              :aria-label="`${c.job.name} to place ${firstFree()}`"
               @click="put(firstFree(), c.job.id)"
             >
               to place {{ firstFree() }}
@@ -358,8 +358,8 @@ section {
   position: absolute;
   right: 2px;
   bottom: 2px;
-  width: 22px;
-  height: 22px;
+  width: 24px;
+  height: 24px;
   border: 0;
   background: none;
   color: var(--ink-5);

@@ -1,0 +1,119 @@
+package inky.courier.bench;
+
+import static inky.courier.bench.WholeJob.map;
+
+import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Uses the application by its web API: sets an office up and scans. */
+final class Desk {
+    static final String PASSWORD = "Harbour-1124";
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final URI base;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private String device = "";
+    private String server = "";
+    private String pin = "";
+    private int made;
+
+    Desk(URI base) {
+        this.base = base;
+    }
+
+    /** @param sending from Send to the last leg's acceptance */
+    record Times(Duration scanning, Duration sending) {}
+
+    String setUp(int devicePort, int mailPort, int dpi, String colour) {
+        made++;
+        if (device.isEmpty()) {
+            ask("GET", "/api/session", null);
+            ask("POST", "/api/session/first", map("code", Server.CODE, "login", "maud", "name", "Maud", "email", "maud@wherrymoor.example", "password", "ferry crossing 7"));
+            device = id("/api/devices", map("name", "Bench", "place", "", "placeWhat", "", "address", "127.20.7.1:" + devicePort, "signOutSeconds", 600));
+            server = id("/api/mail-servers", map(
+                    "name", "Harbour Post", "host", "127.30.7.5", "port", mailPort, "encryption", "STARTTLS", "certificateCheck", "OFF", "fingerprint", "", "signIn",
+                    "PASSWORD", "account", "scans@wherrymoor.example", "password", PASSWORD, "sender", "scans@wherrymoor.example", "senderIsPerson", false, "sizeLimitMb", 0));
+            String person = id("/api/people", map("name", "Oda Fennick", "login", "o.fennick", "email", "oda.fennick@wherrymoor.example"));
+            pin = ask("POST", "/api/people/" + person + "/pin", map()).path("pin").asString();
+        }
+        String destination = id("/api/destinations", map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", server, "recipients", List.of()));
+        String profile = id("/api/profiles", map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE", "fileType", "PDF"));
+        String name = id("/api/names", map("name", "Name " + made, "template", "{date} {counter:5}"));
+        String job = id("/api/jobs", map(
+                "name", "Job " + made, "icon", "letter", "profileId", profile, "templateId", name, "destinationIds", List.of(destination), "subject", "{job}", "body", ""));
+        ask("PUT", "/api/panels/" + device, map("places", List.of(map("place", 1, "jobId", job))));
+        return job;
+    }
+
+    Times run(StandInDevice scanner, Stack stack, String job) {
+        ask("POST", panel("/session"), map("pin", pin));
+        scanner.put(stack);
+        Instant begin = Instant.now();
+        String scan = ask("POST", panel("/scans"), map("jobId", job)).path("id").asString();
+        String state;
+        do {
+            state = ask("GET", panel("/scans/" + scan), null).path("state").asString();
+        } while (state.equals("SCANNING") && pause());
+        Duration scanning = Duration.between(begin, Instant.now());
+        Instant sent = Instant.now();
+        String delivery = ask("POST", panel("/scans/" + scan + "/send"), map()).path("deliveryId").asString();
+        do {
+            state = ask("GET", panel("/deliveries/" + delivery), null).path("legs").path(0).path("state").asString();
+        } while (!state.equals("ACCEPTED") && pause());
+        return new Times(scanning, Duration.between(sent, Instant.now()));
+    }
+
+    private String panel(String rest) {
+        return "/api/panel/" + device + rest;
+    }
+
+    private String id(String path, Map<String, Object> body) {
+        return ask("POST", path, body).path("id").asString();
+    }
+
+    private JsonNode ask(String method, String path, Object body) {
+        String token = cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN")).map(HttpCookie::getValue).findFirst().orElse("");
+        HttpRequest request = HttpRequest.newBuilder(base.resolve(path))
+                .header("X-XSRF-TOKEN", token)
+                .header("Content-Type", "application/json")
+                .method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+                .build();
+        try {
+            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
+            if (response.statusCode() >= 300) {
+                throw new IllegalStateException(method + " " + path + ": " + response.body());
+            }
+            return JSON.readTree(response.body().isEmpty() ? "{}" : response.body());
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static boolean pause() {
+        try {
+            Thread.sleep(40);
+            return true;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+}

@@ -1,0 +1,122 @@
+package inky.courier.bench;
+
+import java.io.IOException;
+import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryPoolMXBean;
+import java.lang.management.MemoryType;
+import java.lang.management.MemoryUsage;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import javax.management.MBeanServerConnection;
+import javax.management.ObjectName;
+import javax.management.openmbean.CompositeData;
+import javax.management.remote.JMXConnector;
+import javax.management.remote.JMXConnectorFactory;
+import javax.management.remote.JMXServiceURL;
+
+/** The application as it is shipped, watched over JMX. */
+final class Server implements AutoCloseable {
+    static final String CODE = "bench";
+
+    private final Process process;
+    private final int port;
+    private final int jmxPort;
+    private final Duration startUp;
+
+    /** @param application the unpacked application, as bin/demo makes it */
+    Server(Path application) throws IOException, InterruptedException {
+        port = free();
+        jmxPort = free();
+        Instant begin = Instant.now();
+        process = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-Xmx512m", "-XX:TieredStopAtLevel=1", "-XX:+UseG1GC", "-Djava.awt.headless=true",
+                        "-Dcom.sun.management.jmxremote.port=" + jmxPort, "-Dcom.sun.management.jmxremote.rmi.port=" + jmxPort,
+                        "-Dcom.sun.management.jmxremote.host=127.0.0.1", "-Djava.rmi.server.hostname=127.0.0.1",
+                        "-Dcom.sun.management.jmxremote.authenticate=false", "-Dcom.sun.management.jmxremote.ssl=false",
+                        "-jar", application.toString(), "--server.port=" + port, "--courier.setup-code=" + CODE,
+                        "--courier.key-file=" + Files.createTempDirectory("bench").resolve("key"))
+                .redirectErrorStream(true)
+                .redirectOutput(Path.of(System.getProperty("java.io.tmpdir"), "courier-bench.log").toFile())
+                .start();
+        while (!ready()) {
+            if (!process.isAlive()) {
+                throw new IOException("the application ended; its log is courier-bench.log in the folder for temporary files");
+            }
+            Thread.sleep(20);
+        }
+        startUp = Duration.between(begin, Instant.now());
+    }
+
+    Duration startUp() {
+        return startUp;
+    }
+
+    URI uri() {
+        return URI.create("http://127.0.0.1:" + port);
+    }
+
+    void forgetPeaks() throws Exception {
+        try (JMXConnector jmx = connect()) {
+            MBeanServerConnection beans = jmx.getMBeanServerConnection();
+            for (ObjectName pool : heapPools(beans)) {
+                beans.invoke(pool, "resetPeakUsage", null, null);
+            }
+        }
+    }
+
+    /** The sum of the peaks of all heap pools: not less than the heap ever was. */
+    double peakHeapMegabytes() throws Exception {
+        try (JMXConnector jmx = connect()) {
+            MBeanServerConnection beans = jmx.getMBeanServerConnection();
+            long bytes = 0;
+            for (ObjectName pool : heapPools(beans)) {
+                bytes += MemoryUsage.from((CompositeData) beans.getAttribute(pool, "PeakUsage")).getUsed();
+            }
+            return bytes / 1048576.0;
+        }
+    }
+
+    @Override
+    public void close() {
+        process.destroy();
+    }
+
+    private static List<ObjectName> heapPools(MBeanServerConnection beans) throws Exception {
+        return beans.queryNames(new ObjectName(ManagementFactory.MEMORY_POOL_MXBEAN_DOMAIN_TYPE + ",*"), null).stream()
+                .filter(name -> isHeap(beans, name))
+                .toList();
+    }
+
+    private static boolean isHeap(MBeanServerConnection beans, ObjectName name) {
+        try {
+            MemoryPoolMXBean pool = ManagementFactory.newPlatformMXBeanProxy(beans, name.getCanonicalName(), MemoryPoolMXBean.class);
+            return pool.getType() == MemoryType.HEAP;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private JMXConnector connect() throws IOException {
+        return JMXConnectorFactory.connect(new JMXServiceURL("service:jmx:rmi:///jndi/rmi://127.0.0.1:" + jmxPort + "/jmxrmi"));
+    }
+
+    private boolean ready() {
+        try {
+            var connection = (java.net.HttpURLConnection) uri().resolve("/actuator/health/readiness").toURL().openConnection();
+            return connection.getResponseCode() == 200;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private static int free() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+}

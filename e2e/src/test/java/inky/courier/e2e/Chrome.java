@@ -1,0 +1,79 @@
+package inky.courier.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Debian's Chromium without a screen, driven by Playwright; remembers what the pages complained of. */
+final class Chrome implements AutoCloseable {
+    private static final List<String> ARGUMENTS = List.of(
+            "--no-sandbox",
+            "--disable-dev-shm-usage",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--no-first-run");
+    private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
+
+    private final Playwright playwright;
+    private final Browser browser;
+    private final List<String> complaints = new ArrayList<>();
+
+    Chrome() {
+        playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(ARGUMENTS));
+    }
+
+    /** A window of its own, with its own cookies. */
+    Page window(int width, int height) {
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        context.setDefaultTimeout(20_000);
+        Page page = context.newPage();
+        page.onPageError(error -> complaints.add(page.url() + ": " + error));
+        page.onConsoleMessage(message -> {
+            // An answer of 4xx to what was typed is part of the walk; the page itself must not fail.
+            if (message.type().equals("error") && !message.text().startsWith("Failed to load resource")) {
+                complaints.add(page.url() + ": " + message.text());
+            }
+        });
+        return page;
+    }
+
+    List<String> complaints() {
+        return complaints;
+    }
+
+    /** WCAG 2.2 A and AA by axe-core: no violation in what is shown now. */
+    static void checkAccessibility(Page page, String view) {
+        try {
+            page.evaluate(Files.readString(AXE));
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+        Object violations = page.evaluate(
+                "async () => { const r = await axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] });"
+                        + " return r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.html.slice(0, 200) + ' ' + (n.any[0] ? n.any[0].message : '')).join(' || ')); }");
+        assertThat((List<?>) violations).as("accessibility of " + view).isEmpty();
+    }
+
+    @Override
+    public void close() {
+        browser.close();
+        playwright.close();
+    }
+}

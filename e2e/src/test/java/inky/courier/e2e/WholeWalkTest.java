@@ -1,0 +1,347 @@
+package inky.courier.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static inky.courier.e2e.Chrome.checkAccessibility;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import inky.courier.harness.Courier;
+import inky.courier.harness.Office;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.DeviceModel;
+import inky.courier.standins.PostOffice;
+import inky.courier.standins.StandInDevice;
+import java.nio.file.Files;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** From an empty start to a scan that arrives, in the real interface. */
+class WholeWalkTest {
+    private Courier courier;
+    private StandInDevice device;
+    private PostOffice post;
+    private Chrome chrome;
+    private Page desk;
+
+    @BeforeEach
+    void open() throws Exception {
+        courier = Courier.start();
+        device = StandInDevice.start(
+                DeviceModel.named("Alder M30").orElseThrow(), "Ticket office", "127.20.8.1", 0, 700, 150);
+        post = Office.postOffice(Files.createTempDirectory("post"));
+        chrome = new Chrome();
+        desk = chrome.window(1280, 800);
+    }
+
+    @AfterEach
+    void close() {
+        chrome.close();
+        device.close();
+        post.close();
+        courier.close();
+    }
+
+    @Test
+    void aNewcomerSetsUpTheOfficeAndAScanArrives() {
+        firstAdministrator();
+        addDevice();
+        addMailServer();
+        addDestinationProfileAndName();
+        addJobAndPlaceIt();
+        String pin = addPerson();
+        walkUp(pin);
+        watchIt();
+        assertThat(chrome.complaints()).isEmpty();
+    }
+
+    private void firstAdministrator() {
+        desk.navigate(courier.uri().toString());
+        assertThat(heading("Who looks after the scanners?")).isVisible();
+        checkAccessibility(desk, "the first account");
+        desk.getByLabel("Code from the terminal").fill("wrong");
+        desk.getByLabel("Your name").fill("Maud Ellery");
+        desk.getByLabel("Your mail address").fill("maud.ellery@wherrymoor.example");
+        desk.getByLabel("Account").fill("maud");
+        desk.getByLabel("Password").fill("ferry crossing 7");
+        button("Begin").click();
+        assertThat(desk.getByText("This is not the code that Courier printed when it started."))
+                .isVisible();
+        desk.getByLabel("Code from the terminal").fill(Courier.SETUP_CODE);
+        button("Begin").click();
+        assertThat(heading("The first scan is 8 steps away")).isVisible();
+        checkAccessibility(desk, "Today before the first scan");
+    }
+
+    private void addDevice() {
+        desk.getByLabel("Address").fill("127.20.8.99");
+        button("Look at the device").click();
+        assertThat(desk.getByText("Nothing answers at this address.")).isVisible();
+        desk.getByLabel("Address").fill("127.20.8.1:" + device.port());
+        button("Look at the device").click();
+        assertThat(desk.getByText("feeder for 100 sheets, glass")).isVisible();
+        assertThat(desk.getByText("11 places for jobs")).isVisible();
+        desk.getByLabel("Name, as people call it").fill("Ticket office");
+        desk.getByLabel("Place").fill("Linnet Pier");
+        button("Save the device").click();
+        assertThat(heading("The first scan is 7 steps away")).isVisible();
+        rail("Devices").click();
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Ticket office"))
+                .click();
+        assertThat(button("Ask it again")).isVisible();
+        checkAccessibility(desk, "Devices");
+    }
+
+    private void addMailServer() {
+        rail("Mail servers").click();
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Add a mail server"))
+                .click();
+        desk.getByLabel("Name, as the office calls it").fill("Harbour Post");
+        desk.getByLabel("Server", exact()).fill("127.30.9.5");
+        desk.getByLabel("Port", exact()).fill(String.valueOf(post.startTlsPort()));
+        desk.getByLabel("Account", exact()).fill("scans@wherrymoor.example");
+        desk.getByLabel("Password", exact()).fill("not the password");
+        desk.getByLabel("Sender address").fill("scans@wherrymoor.example");
+        button("Probe").click();
+        // Nobody vouches for the certificate: it is shown, and trusted by its fingerprint
+        assertThat(desk.getByText("The server's certificate is not signed by anybody this machine trusts.")
+                        .first())
+                .isVisible();
+        checkAccessibility(desk, "a failed probe");
+        button("Trust exactly this one").click();
+        button("Probe again").click();
+        assertThat(heading("Sign-in refused")).isVisible();
+        assertThat(desk.getByText("535 5.7.8 Authentication credentials invalid"))
+                .isVisible();
+        button("Whole dialogue").click();
+        assertThat(desk.getByText("AUTH PLAIN ********")).isVisible();
+        desk.keyboard().press("Escape");
+        desk.getByLabel("Password", exact()).fill(Office.PASSWORD);
+        button("Probe again").click();
+        assertThat(desk.getByText(Pattern.compile("all steps passed"))).isVisible();
+        assertThat(post.mailbox().letters()).as("the test message").hasSize(1);
+        button("Save").click();
+        assertThat(desk.getByText("Harbour Post is saved.")).isVisible();
+        button("Probe again").click();
+        assertThat(heading("Harbour Post takes mail")).isVisible();
+        checkAccessibility(desk, "a passed probe");
+    }
+
+    private void addDestinationProfileAndName() {
+        rail("Destinations").click();
+        link("New destination").click();
+        desk.getByLabel("Name", exact()).fill("Mail to me");
+        button("Save").click();
+        assertThat(desk.getByText("Mail to me is there.")).isVisible();
+        checkAccessibility(desk, "Destinations");
+
+        rail("Profiles").click();
+        link("New profile").click();
+        desk.getByLabel("Name", exact()).fill("Both sides, as found");
+        desk.getByRole(
+                        AriaRole.RADIO,
+                        new Page.GetByRoleOptions().setName("Both").setExact(true))
+                .check();
+        button("Save").click();
+        assertThat(desk.getByText("Both sides, colour as found, 200 dpi, PDF of many pages"))
+                .isVisible();
+        checkAccessibility(desk, "Profiles");
+
+        rail("Names").click();
+        link("New template").click();
+        desk.getByLabel("Name of the template").fill("Day and a counter");
+        Locator template = desk.getByLabel("Template", exact());
+        template.fill("{date:yyyy-MM-dd} {jub}");
+        assertThat(desk.getByText("There is no field \u201cjub\u201d.")).isVisible();
+        assertThat(button("Save")).isDisabled();
+        checkAccessibility(desk, "a faulty template");
+        template.fill("{date:yyyy-MM-dd} {job}");
+        assertThat(heading("Two scans in one minute could get the same name")).isVisible();
+        button("Add a counter").click();
+        assertThat(desk.getByText(Pattern.compile("Cargo manifest 0017\\.pdf")).first())
+                .isVisible();
+        checkAccessibility(desk, "a template with live names");
+        button("Save").click();
+        assertThat(desk.getByText("Day and a counter is saved.")).isVisible();
+    }
+
+    private void addJobAndPlaceIt() {
+        rail("Jobs").click();
+        link("New job").click();
+        desk.getByLabel("Name on the button").fill("Cargo manifest");
+        desk.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("crates"))
+                .check(new Locator.CheckOptions().setForce(true));
+        desk.getByLabel("Subject of the mail").fill("{job} {jub}");
+        button("Save").click();
+        assertThat(desk.getByText("There is no field \u201cjub\u201d. Did you mean {job}?"))
+                .isVisible();
+        desk.getByLabel("Subject of the mail").fill("{job}, {pages} pages");
+        button("Save").click();
+        assertThat(desk.getByText("A job needs 1 to 8 destinations.")).isVisible();
+        desk.getByText("Mail to me through Harbour Post").click();
+        button("Save").click();
+        assertThat(desk.getByText("Cargo manifest is there.")).isVisible();
+        checkAccessibility(desk, "Jobs");
+
+        rail("Panels").click();
+        link("Ticket office").click();
+        button("Cargo manifest").first().dragTo(place("Place 1 free"));
+        assertThat(place("Place 1 Cargo manifest Mail to me")).isVisible();
+        button("Put it on the device").click();
+        assertThat(heading("Ticket office: 1 job in place")).isVisible();
+        checkAccessibility(desk, "a panel's plan");
+    }
+
+    private String addPerson() {
+        rail("People").click();
+        link("Add a person").click();
+        desk.getByLabel("Name", exact()).fill("Oda Fennick");
+        desk.getByLabel("Short name, for file names").focus();
+        assertThat(desk.getByLabel("Short name, for file names")).hasValue("o.fennick");
+        desk.getByLabel("Mail address").fill("oda.fennick@wherrymoor.example");
+        button("Save and make a PIN").click();
+        String pin = desk.getByTestId("pin").textContent();
+        assertThat(pin).matches("\\d{6}");
+        checkAccessibility(desk, "a new PIN");
+        button("I have passed it on").click();
+        checkAccessibility(desk, "People");
+        return pin;
+    }
+
+    private void walkUp(String pin) {
+        rail("Today").click();
+        rail("Devices").click();
+        link("Ticket office").click();
+        String address = desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Open its panel"))
+                .getAttribute("href");
+        Page panel = chrome.window(1024, 600);
+        panel.navigate(courier.uri() + address);
+        assertThat(panel.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Who is scanning?")))
+                .isVisible();
+        checkAccessibility(panel, "the panel's door");
+        for (char digit : "9021".toCharArray()) {
+            panel.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions()
+                                    .setName(String.valueOf(digit))
+                                    .setExact(true))
+                    .click();
+        }
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
+                .click();
+        assertThat(panel.getByText("This PIN is not known.")).isVisible();
+        for (char digit : pin.toCharArray()) {
+            panel.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions()
+                                    .setName(String.valueOf(digit))
+                                    .setExact(true))
+                    .click();
+        }
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
+                .click();
+        assertThat(panel.getByText("Oda Fennick").first()).isVisible();
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sample paper"))
+                .click();
+        checkAccessibility(panel, "the drawer of sample paper");
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("4 sheets on both sides"))
+                .click();
+        assertThat(panel.getByRole(
+                        AriaRole.HEADING, new Page.GetByRoleOptions().setName("4 sheets are in the feeder. Where to?")))
+                .isVisible();
+        checkAccessibility(panel, "the jobs at the panel");
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Cargo manifest"))
+                .click();
+        assertThat(panel.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Page 1, A4")))
+                .isVisible();
+        assertThat(panel.getByText("arriving")).isVisible();
+        assertThat(panel.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Page 8, A4")))
+                .isVisible();
+        assertThat(panel.getByText("pages are in", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        checkAccessibility(panel, "the scan at the panel");
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send"))
+                .click();
+        assertThat(panel.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Arrived")))
+                .isVisible();
+        checkAccessibility(panel, "arrived");
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Next document"))
+                .click();
+        assertThat(panel.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("What shall this become?")))
+                .isVisible();
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign out"))
+                .click();
+        assertThat(panel.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Who is scanning?")))
+                .isVisible();
+        Waiting.until(
+                () -> post.mailbox()
+                        .letters()
+                        .get(post.mailbox().letters().size() - 1)
+                        .to()
+                        .contains("oda.fennick@wherrymoor.example"),
+                "the mail is there");
+    }
+
+    private void watchIt() {
+        rail("Deliveries").click();
+        assertThat(heading("1 delivery")).isVisible();
+        checkAccessibility(desk, "Deliveries");
+        desk.getByRole(AriaRole.TABLE)
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Oda Fennick"))
+                .click();
+        assertThat(heading("Cargo manifest: arrived")).isVisible();
+        assertThat(desk.getByText(Pattern.compile("250 2\\.0\\.0 Accepted as letter"))
+                        .first())
+                .isVisible();
+        assertThat(desk.getByText("Scanned 8 pages on Ticket office")).isVisible();
+        checkAccessibility(desk, "a delivery");
+        rail("Today").click();
+        assertThat(heading("Everything arrives")).isVisible();
+        checkAccessibility(desk, "Today");
+        rail("Change log").click();
+        assertThat(desk.getByText("made job Cargo manifest")).isVisible();
+        checkAccessibility(desk, "the change log");
+        rail("Settings").click();
+        desk.getByLabel("Name, shown at panels").fill("Wherrymoor Ferries");
+        button("Save").click();
+        assertThat(desk.getByText("Settings are saved.")).isVisible();
+        checkAccessibility(desk, "Settings");
+        desk.emulateMedia(
+                new Page.EmulateMediaOptions().setColorScheme(com.microsoft.playwright.options.ColorScheme.DARK));
+        rail("Today").click();
+        assertThat(heading("Everything arrives")).isVisible();
+        checkAccessibility(desk, "Today in the dark");
+    }
+
+    private Locator heading(String words) {
+        return desk.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(words));
+    }
+
+    private Locator button(String words) {
+        return desk.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(words).setExact(true));
+    }
+
+    private Locator place(String words) {
+        return desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(words.replace(" ", "\\s+"))));
+    }
+
+    private Locator link(String words) {
+        return desk.getByRole(
+                        AriaRole.LINK,
+                        new Page.GetByRoleOptions().setName(words).setExact(true))
+                .first();
+    }
+
+    private Locator rail(String words) {
+        return desk.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Main"))
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName(words));
+    }
+
+    private static Page.GetByLabelOptions exact() {
+        return new Page.GetByLabelOptions().setExact(true);
+    }
+}
