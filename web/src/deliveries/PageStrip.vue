@@ -11,7 +11,8 @@ const props = withDefaults(
   },
 );
 const shown = computed(() => props.delivery.pages.slice(0, props.most));
-const large = ref<number>();
+const large = ref(1);
+const largeShown = ref(false);
 const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 </script>
 
@@ -21,7 +22,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
       <button
         type="button"
         :aria-label="`Page ${page.number}, look at it larger`"
-        @click="large = page.number"
+        @click="((large = page.number), (largeShown = true))"
       >
         <img :src="base + page.number + '/thumbnail'" :alt="`Page ${page.number}`" loading="lazy" />
       </button>
@@ -37,14 +38,8 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         : 'No pages.'
     }}
   </p>
-  <el-dialog
-    :model-value="large !== undefined"
-    :title="`Page ${large}`"
-    width="min(720px, 94vw)"
-    top="4vh"
-    @close="large = undefined"
-  >
-    <img v-if="large" class="large" :src="base + large + '/image'" :alt="`Page ${large}`" />
+  <el-dialog v-model="largeShown" :title="`Page ${large}`" width="min(720px, 94vw)" top="4vh">
+    <img v-if="largeShown" class="large" :src="base + large + '/image'" :alt="`Page ${large}`" />
   </el-dialog>
 </template>
 

@@ -23,12 +23,17 @@ const { query, rows, openId, isNew, open, form, save, remove, go, general, busy,
   formOf: (v) => ({ name: v.name, login: v.login, email: v.email }),
 });
 
-const pin = ref<{ name: string; digits: string }>();
+/** Kept while the sheet closes; forgotten when the next is made or the view is left. */
+const pin = ref({ name: '', digits: '' });
+const pinShown = ref(false);
 async function makePin(person: { id: string; name: string }) {
   const made = await attempt(() =>
     ask(api.POST('/api/people/{id}/pin', { params: { path: { id: person.id } } })),
   );
-  if (made) pin.value = { name: person.name, digits: made.pin };
+  if (made) {
+    pin.value = { name: person.name, digits: made.pin };
+    pinShown.value = true;
+  }
   void queries.invalidateQueries({ queryKey: ['people'] });
 }
 async function saveIt() {
@@ -127,16 +132,11 @@ function proposeLogin() {
       </button>
     </template>
   </AreaLayout>
-  <el-dialog
-    :model-value="pin !== undefined"
-    :title="`The PIN of ${pin?.name}`"
-    width="420"
-    @close="pin = undefined"
-  >
-    <p class="digits" data-testid="pin">{{ pin?.digits }}</p>
+  <el-dialog v-model="pinShown" :title="`The PIN of ${pin.name}`" width="420" @closed="pin.digits = ''">
+    <p class="digits" data-testid="pin">{{ pin.digits }}</p>
     <p>Pass it on now: it is shown this once. Courier keeps only what it needs to recognise it.</p>
     <template #footer>
-      <button type="button" class="button ink" @click="pin = undefined">I have passed it on</button>
+      <button type="button" class="button ink" @click="pinShown = false">I have passed it on</button>
     </template>
   </el-dialog>
 </template>

@@ -41,7 +41,9 @@ final class Chrome implements AutoCloseable {
 
     /** A window of its own, with its own cookies. */
     Page window(int width, int height) {
-        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setReducedMotion(com.microsoft.playwright.options.ReducedMotion.REDUCE));
         context.setDefaultTimeout(20_000);
         Page page = context.newPage();
         page.onPageError(error -> complaints.add(page.url() + ": " + error));

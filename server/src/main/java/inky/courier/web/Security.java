@@ -1,5 +1,6 @@
 package inky.courier.web;
 
+import jakarta.servlet.DispatcherType;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -35,7 +36,9 @@ class Security {
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(door, UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(
-                        requests -> requests.requestMatchers("/api/panel/{device}", "/api/panel/{device}/session")
+                        requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
+                                .permitAll()
+                                .requestMatchers("/api/panel/{device}", "/api/panel/{device}/session")
                                 .permitAll()
                                 .anyRequest()
                                 .hasRole("PANEL"))
@@ -46,12 +49,15 @@ class Security {
     @Order(2)
     SecurityFilterChain desk(HttpSecurity http) throws Exception {
         return common(http)
-                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/session/**", "/actuator/health/**")
-                        .permitAll()
-                        .requestMatchers("/api/**", "/actuator/**", "/v3/**")
-                        .hasRole("ADMIN")
-                        .anyRequest()
-                        .permitAll())
+                .authorizeHttpRequests(
+                        requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
+                                .permitAll()
+                                .requestMatchers("/api/session/**", "/actuator/health/**")
+                                .permitAll()
+                                .requestMatchers("/api/**", "/actuator/**", "/v3/**")
+                                .hasRole("ADMIN")
+                                .anyRequest()
+                                .permitAll())
                 .build();
     }
 
