@@ -9,12 +9,17 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
+/** Sheets stay in the page when they are closed, only hidden. */
+function dialogOpen(): boolean {
+  return [...document.querySelectorAll('[role="dialog"]')].some((dialog) => dialog.checkVisibility());
+}
+
 /** Single-key shortcuts while a view is open; never while somebody types. */
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>) {
   function pressed(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || event.defaultPrevented)
       return;
-    if (document.querySelector('[role="dialog"]')) return;
+    if (dialogOpen()) return;
     const doing = keys[event.key];
     if (doing) {
       event.preventDefault();

@@ -111,6 +111,7 @@ class KeyboardWalkTest {
             String pin = page.getByTestId("pin").textContent();
             tabTo("I have passed it on");
             press("Enter");
+            assertThat(page.getByTestId("pin")).isHidden();
 
             walkUp(courier, pin);
             Waiting.until(
@@ -176,7 +177,7 @@ class KeyboardWalkTest {
         blur();
         press("g");
         press(key);
-        see(heading);
+        assertThat(page.locator("#view h1").filter(new com.microsoft.playwright.Locator.FilterOptions().setHasText(heading))).isVisible();
     }
 
     /** Leaves a field, as Escape does not: shortcuts are for when nobody types. */
