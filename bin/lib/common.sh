@@ -125,3 +125,13 @@ build() {
   cp standins/target/standins-1-SNAPSHOT.jar "$run/standins/"
   echo "$sum" > "$run/app/.built-from"
 }
+
+# The classes of the application in the form that Java starts from fastest; made once, with the database at hand.
+archive_classes() {
+  [ ! -f "$run/app/classes.jsa" ] || return 0
+  java -Xmx512m -XX:ArchiveClassesAtExit="$run/app/classes.jsa" -Dspring.context.exit=onRefresh -Djava.awt.headless=true \
+    -jar "$run/app/server-1-SNAPSHOT-exec.jar" --server.port=0 --courier.key-file="$run/archive.key" >"$run/archive.log" 2>&1 ||
+    say "Classes could not be archived ($run/archive.log); starting takes longer."
+}
+
+archive_option() { [ ! -f "$run/app/classes.jsa" ] || printf '%s' "-XX:SharedArchiveFile=$run/app/classes.jsa -Xshare:auto"; }

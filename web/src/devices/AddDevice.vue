@@ -128,6 +128,10 @@ function submit() {
   padding: 12px 14px;
   background: var(--paper-0);
 }
+.found p {
+  display: flex;
+  gap: 8px;
+}
 dl {
   display: grid;
   grid-template-columns: 1fr 1fr;

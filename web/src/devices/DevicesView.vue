@@ -101,9 +101,11 @@ async function lookAgain() {
               <p class="caption">{{ row.placeWhat }}</p>
             </td>
             <td class="mono">{{ row.address }}</td>
-            <td class="state">
-              <StateMark :mark="conditionMark(row.condition)" silent />
-              <span :class="{ quiet: row.condition === 'READY' }">{{ row.conditionWords }}</span>
+            <td>
+              <div class="state">
+                <StateMark :mark="conditionMark(row.condition)" silent />
+                <span :class="{ quiet: row.condition === 'READY' }">{{ row.conditionWords }}</span>
+              </div>
             </td>
           </tr>
         </tbody>

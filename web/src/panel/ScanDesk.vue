@@ -133,7 +133,7 @@ watch(
 }
 .file {
   flex: 1;
-  margin: 12px 16px;
+  margin: 10px 16px;
   padding: 10px 0 0;
   border-top: 5px solid var(--file-a);
   background: var(--file-a-wash);
@@ -163,14 +163,14 @@ ol {
 }
 li {
   flex: none;
-  width: 146px;
+  width: 130px;
   text-align: center;
 }
 img,
 .sheet {
   display: block;
-  width: 146px;
-  height: 204px;
+  width: 130px;
+  height: 182px;
   border: 1.5px solid var(--rule-2);
   background: var(--paper-0);
   object-fit: contain;
@@ -194,7 +194,7 @@ img,
 }
 @keyframes feed {
   to {
-    transform: translateY(204px);
+    transform: translateY(182px);
   }
 }
 .trouble {
@@ -209,7 +209,7 @@ img,
   grid-template-columns: 1fr auto 352px;
   gap: 14px;
   align-items: center;
-  padding: 16px 16px 18px 20px;
+  padding: 12px 16px 14px 20px;
   border-top: 1.5px solid var(--rule-2);
   background: var(--paper-0);
 }

@@ -337,9 +337,9 @@ section {
 .places strong {
   margin-top: auto;
   width: 100%;
-  padding-left: 8px;
+  padding-left: 6px;
   font: 680 14px/17px var(--heading);
-  font-stretch: 84%;
+  font-stretch: 78%;
 }
 .places.large li:first-child strong {
   font-size: 20px;

@@ -31,6 +31,14 @@ const WORDS: Record<string, { what: string; time: string; first: string }> = {
   PANELS: { what: 'The jobs take their places on the device.', time: '1 min', first: '/panels' },
 };
 
+const STOPS = [
+  { name: 'Scanned', words: 'Pages come from the device one by one and are safe at once.' },
+  { name: 'Made ready', words: 'They become one file, by the scan profile.' },
+  { name: 'Named', words: 'The file gets its name, by the template.' },
+  { name: 'Sent', words: 'It is on its way to each destination of the job.' },
+  { name: 'Accepted', words: 'The far side says that it has it. Only then is it done.' },
+];
+
 const steps = computed(() =>
   SET_UP.map((stop) => {
     const found = props.overview.setUp.find((s) => s.stop === stop.key);
@@ -108,6 +116,17 @@ const title = computed(() =>
         <path d="M8 10H396" />
         <circle v-for="i in 5" :key="i" :cx="8 + (i - 1) * 97" cy="10" r="4" />
       </svg>
+      <dl>
+        <div v-for="stop in STOPS" :key="stop.name">
+          <dt>{{ stop.name }}</dt>
+          <dd class="quiet small">{{ stop.words }}</dd>
+        </div>
+      </dl>
+      <h2 class="second">No device at hand?</h2>
+      <p class="small quiet stand-ins">
+        <code>bin/demo</code> starts twelve stand-in devices on this machine. They scan sample paper and can
+        be added here by their addresses too, for example <code>127.20.2.2:6310</code>.
+      </p>
     </section>
   </div>
 </template>
@@ -201,6 +220,30 @@ h3 a {
 }
 .track {
   width: 100%;
+}
+dl {
+  margin: 10px 0 0;
+}
+dl div {
+  display: grid;
+  grid-template-columns: 96px 1fr;
+  padding: 7px 0;
+  border-top: 1px solid var(--rule);
+}
+dt {
+  font: 680 15px/20px var(--heading);
+  font-stretch: 90%;
+}
+dd {
+  margin: 0;
+}
+.second {
+  margin-top: 24px;
+  padding: 7px 0;
+  border-top: 2px solid var(--ink-9);
+}
+.stand-ins {
+  line-height: 20px;
 }
 .track path {
   stroke: var(--rule-2);

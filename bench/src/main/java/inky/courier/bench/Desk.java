@@ -25,7 +25,8 @@ final class Desk {
 
     private final URI base;
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
     private String device = "";
     private String server = "";
     private String pin = "";
@@ -42,19 +43,91 @@ final class Desk {
         made++;
         if (device.isEmpty()) {
             ask("GET", "/api/session", null);
-            ask("POST", "/api/session/first", map("code", Server.CODE, "login", "maud", "name", "Maud", "email", "maud@wherrymoor.example", "password", "ferry crossing 7"));
-            device = id("/api/devices", map("name", "Bench", "place", "", "placeWhat", "", "address", "127.20.7.1:" + devicePort, "signOutSeconds", 600));
-            server = id("/api/mail-servers", map(
-                    "name", "Harbour Post", "host", "127.30.7.5", "port", mailPort, "encryption", "STARTTLS", "certificateCheck", "OFF", "fingerprint", "", "signIn",
-                    "PASSWORD", "account", "scans@wherrymoor.example", "password", PASSWORD, "sender", "scans@wherrymoor.example", "senderIsPerson", false, "sizeLimitMb", 0));
-            String person = id("/api/people", map("name", "Oda Fennick", "login", "o.fennick", "email", "oda.fennick@wherrymoor.example"));
-            pin = ask("POST", "/api/people/" + person + "/pin", map()).path("pin").asString();
+            ask(
+                    "POST",
+                    "/api/session/first",
+                    map(
+                            "code",
+                            Server.CODE,
+                            "login",
+                            "maud",
+                            "name",
+                            "Maud",
+                            "email",
+                            "maud@wherrymoor.example",
+                            "password",
+                            "ferry crossing 7"));
+            device = id(
+                    "/api/devices",
+                    map(
+                            "name",
+                            "Bench",
+                            "place",
+                            "",
+                            "placeWhat",
+                            "",
+                            "address",
+                            "127.20.7.1:" + devicePort,
+                            "signOutSeconds",
+                            600));
+            server = id(
+                    "/api/mail-servers",
+                    map(
+                            "name",
+                            "Harbour Post",
+                            "host",
+                            "127.30.7.5",
+                            "port",
+                            mailPort,
+                            "encryption",
+                            "STARTTLS",
+                            "certificateCheck",
+                            "OFF",
+                            "fingerprint",
+                            "",
+                            "signIn",
+                            "PASSWORD",
+                            "account",
+                            "scans@wherrymoor.example",
+                            "password",
+                            PASSWORD,
+                            "sender",
+                            "scans@wherrymoor.example",
+                            "senderIsPerson",
+                            false,
+                            "sizeLimitMb",
+                            0));
+            String person = id(
+                    "/api/people",
+                    map("name", "Oda Fennick", "login", "o.fennick", "email", "oda.fennick@wherrymoor.example"));
+            pin = ask("POST", "/api/people/" + person + "/pin", map())
+                    .path("pin")
+                    .asString();
         }
-        String destination = id("/api/destinations", map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", server, "recipients", List.of()));
-        String profile = id("/api/profiles", map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE", "fileType", "PDF"));
+        String destination = id(
+                "/api/destinations",
+                map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", server, "recipients", List.of()));
+        String profile = id(
+                "/api/profiles",
+                map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE", "fileType", "PDF"));
         String name = id("/api/names", map("name", "Name " + made, "template", "{date} {counter:5}"));
-        String job = id("/api/jobs", map(
-                "name", "Job " + made, "icon", "letter", "profileId", profile, "templateId", name, "destinationIds", List.of(destination), "subject", "{job}", "body", ""));
+        String job = id(
+                "/api/jobs",
+                map(
+                        "name",
+                        "Job " + made,
+                        "icon",
+                        "letter",
+                        "profileId",
+                        profile,
+                        "templateId",
+                        name,
+                        "destinationIds",
+                        List.of(destination),
+                        "subject",
+                        "{job}",
+                        "body",
+                        ""));
         ask("PUT", "/api/panels/" + device, map("places", List.of(map("place", 1, "jobId", job))));
         return job;
     }
@@ -70,9 +143,15 @@ final class Desk {
         } while (state.equals("SCANNING") && pause());
         Duration scanning = Duration.between(begin, Instant.now());
         Instant sent = Instant.now();
-        String delivery = ask("POST", panel("/scans/" + scan + "/send"), map()).path("deliveryId").asString();
+        String delivery = ask("POST", panel("/scans/" + scan + "/send"), map())
+                .path("deliveryId")
+                .asString();
         do {
-            state = ask("GET", panel("/deliveries/" + delivery), null).path("legs").path(0).path("state").asString();
+            state = ask("GET", panel("/deliveries/" + delivery), null)
+                    .path("legs")
+                    .path(0)
+                    .path("state")
+                    .asString();
         } while (!state.equals("ACCEPTED") && pause());
         return new Times(scanning, Duration.between(sent, Instant.now()));
     }
@@ -87,11 +166,18 @@ final class Desk {
 
     private JsonNode ask(String method, String path, Object body) {
         String token = cookies.getCookieStore().getCookies().stream()
-                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN")).map(HttpCookie::getValue).findFirst().orElse("");
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .orElse("");
         HttpRequest request = HttpRequest.newBuilder(base.resolve(path))
                 .header("X-XSRF-TOKEN", token)
                 .header("Content-Type", "application/json")
-                .method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+                .method(
+                        method,
+                        body == null
+                                ? HttpRequest.BodyPublishers.noBody()
+                                : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
                 .build();
         try {
             HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());

@@ -34,18 +34,31 @@ final class Server implements AutoCloseable {
         jmxPort = free();
         Instant begin = Instant.now();
         process = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-Xmx512m", "-XX:TieredStopAtLevel=1", "-XX:+UseG1GC", "-Djava.awt.headless=true",
-                        "-Dcom.sun.management.jmxremote.port=" + jmxPort, "-Dcom.sun.management.jmxremote.rmi.port=" + jmxPort,
-                        "-Dcom.sun.management.jmxremote.host=127.0.0.1", "-Djava.rmi.server.hostname=127.0.0.1",
-                        "-Dcom.sun.management.jmxremote.authenticate=false", "-Dcom.sun.management.jmxremote.ssl=false",
-                        "-jar", application.toString(), "--server.port=" + port, "--courier.setup-code=" + CODE,
-                        "--courier.key-file=" + Files.createTempDirectory("bench").resolve("key"))
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-Xmx512m",
+                        "-XX:+UseG1GC",
+                        "-XX:SharedArchiveFile=" + application.resolveSibling("classes.jsa"),
+                        "-Djava.awt.headless=true",
+                        "-Dcom.sun.management.jmxremote.port=" + jmxPort,
+                        "-Dcom.sun.management.jmxremote.rmi.port=" + jmxPort,
+                        "-Dcom.sun.management.jmxremote.host=127.0.0.1",
+                        "-Djava.rmi.server.hostname=127.0.0.1",
+                        "-Dcom.sun.management.jmxremote.authenticate=false",
+                        "-Dcom.sun.management.jmxremote.ssl=false",
+                        "-jar",
+                        application.toString(),
+                        "--server.port=" + port,
+                        "--courier.setup-code=" + CODE,
+                        "--courier.key-file="
+                                + Files.createTempDirectory("bench").resolve("key"))
                 .redirectErrorStream(true)
-                .redirectOutput(Path.of(System.getProperty("java.io.tmpdir"), "courier-bench.log").toFile())
+                .redirectOutput(Path.of(System.getProperty("java.io.tmpdir"), "courier-bench.log")
+                        .toFile())
                 .start();
         while (!ready()) {
             if (!process.isAlive()) {
-                throw new IOException("the application ended; its log is courier-bench.log in the folder for temporary files");
+                throw new IOException(
+                        "the application ended; its log is courier-bench.log in the folder for temporary files");
             }
             Thread.sleep(20);
         }
@@ -75,7 +88,8 @@ final class Server implements AutoCloseable {
             MBeanServerConnection beans = jmx.getMBeanServerConnection();
             long bytes = 0;
             for (ObjectName pool : heapPools(beans)) {
-                bytes += MemoryUsage.from((CompositeData) beans.getAttribute(pool, "PeakUsage")).getUsed();
+                bytes += MemoryUsage.from((CompositeData) beans.getAttribute(pool, "PeakUsage"))
+                        .getUsed();
             }
             return bytes / 1048576.0;
         }
@@ -94,7 +108,8 @@ final class Server implements AutoCloseable {
 
     private static boolean isHeap(MBeanServerConnection beans, ObjectName name) {
         try {
-            MemoryPoolMXBean pool = ManagementFactory.newPlatformMXBeanProxy(beans, name.getCanonicalName(), MemoryPoolMXBean.class);
+            MemoryPoolMXBean pool =
+                    ManagementFactory.newPlatformMXBeanProxy(beans, name.getCanonicalName(), MemoryPoolMXBean.class);
             return pool.getType() == MemoryType.HEAP;
         } catch (IOException e) {
             return false;
@@ -102,12 +117,14 @@ final class Server implements AutoCloseable {
     }
 
     private JMXConnector connect() throws IOException {
-        return JMXConnectorFactory.connect(new JMXServiceURL("service:jmx:rmi:///jndi/rmi://127.0.0.1:" + jmxPort + "/jmxrmi"));
+        return JMXConnectorFactory.connect(
+                new JMXServiceURL("service:jmx:rmi:///jndi/rmi://127.0.0.1:" + jmxPort + "/jmxrmi"));
     }
 
     private boolean ready() {
         try {
-            var connection = (java.net.HttpURLConnection) uri().resolve("/actuator/health/readiness").toURL().openConnection();
+            var connection = (java.net.HttpURLConnection)
+                    uri().resolve("/actuator/health/readiness").toURL().openConnection();
             return connection.getResponseCode() == 200;
         } catch (IOException e) {
             return false;

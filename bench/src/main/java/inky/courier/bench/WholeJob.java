@@ -23,16 +23,26 @@ public final class WholeJob {
 
     public static void main(String[] args) throws Exception {
         try (Server server = new Server(Path.of(args[0]));
-                StandInDevice device = StandInDevice.start(DeviceModel.named("Alder M60c").orElseThrow(), "Bench", "127.20.7.1", 0, 9_000, 0);
+                StandInDevice device = StandInDevice.start(
+                        DeviceModel.named("Alder M60c").orElseThrow(), "Bench", "127.20.7.1", 0, 9_000, 0);
                 PostOffice post = postOffice()) {
             row("start-up to ready", seconds(server.startUp()), "s");
             Desk desk = new Desk(server.uri());
             String job = desk.setUp(device.port(), post.startTlsPort(), 200, "AS_FOUND");
             desk.run(device, Stack.BERTH_PERMIT, job);
-            row("send to accepted, 3 pages at 200 dpi", seconds(median(desk, device, Stack.BERTH_PERMIT, job)), "s, median of " + REPEATS);
-            row("send to accepted, 50 pages at 200 dpi", seconds(median(desk, device, Stack.FIFTY_LETTERS, job)), "s, median of " + REPEATS);
+            row(
+                    "send to accepted, 3 pages at 200 dpi",
+                    seconds(median(desk, device, Stack.BERTH_PERMIT, job)),
+                    "s, median of " + REPEATS);
+            row(
+                    "send to accepted, 50 pages at 200 dpi",
+                    seconds(median(desk, device, Stack.FIFTY_LETTERS, job)),
+                    "s, median of " + REPEATS);
             Desk.Times fifty = desk.run(device, Stack.FIFTY_LETTERS, job);
-            row("pages a second, scanning into the store", 50 / seconds(fifty.scanning()), "pages/s, stand-in drawing included");
+            row(
+                    "pages a second, scanning into the store",
+                    50 / seconds(fifty.scanning()),
+                    "pages/s, stand-in drawing included");
             row("pages a second, send to accepted", 50 / seconds(fifty.sending()), "pages/s");
 
             String large = desk.setUp(device.port(), post.startTlsPort(), 300, "COLOUR");
@@ -40,7 +50,14 @@ public final class WholeJob {
             Desk.Times twoHundred = desk.run(device, Stack.TWO_HUNDRED, large);
             row("200 pages, colour A4 at 300 dpi: scanning", seconds(twoHundred.scanning()), "s");
             row("200 pages, colour A4 at 300 dpi: send to accepted", seconds(twoHundred.sending()), "s");
-            row("200 pages: size as mail", post.mailbox().letters().get(post.mailbox().letters().size() - 1).bytes() / 1048576.0, "MB");
+            row(
+                    "200 pages: size as mail",
+                    post.mailbox()
+                                    .letters()
+                                    .get(post.mailbox().letters().size() - 1)
+                                    .bytes()
+                            / 1048576.0,
+                    "MB");
             row("200 pages: heap, high-water mark", server.peakHeapMegabytes(), "MB of 512 allowed");
         }
     }
@@ -55,7 +72,15 @@ public final class WholeJob {
 
     private static PostOffice postOffice() throws IOException {
         return PostOffice.open(new PostOffice.Settings(
-                "mail.wherrymoor.example", "127.30.7.5", 0, 0, 0, "scans@wherrymoor.example", Desk.PASSWORD, Integer.MAX_VALUE, Files.createTempDirectory("bench")));
+                "mail.wherrymoor.example",
+                "127.30.7.5",
+                0,
+                0,
+                0,
+                "scans@wherrymoor.example",
+                Desk.PASSWORD,
+                Integer.MAX_VALUE,
+                Files.createTempDirectory("bench")));
     }
 
     private static double seconds(Duration duration) {

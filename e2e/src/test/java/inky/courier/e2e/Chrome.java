@@ -7,6 +7,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,11 +26,15 @@ final class Chrome implements AutoCloseable {
             "--no-first-run");
     private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
 
+    /** A busy machine is slow; what never comes is still found. */
+    private static final double PATIENCE_MILLIS = 20_000;
+
     private final Playwright playwright;
     private final Browser browser;
     private final List<String> complaints = new ArrayList<>();
 
     Chrome() {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright
@@ -44,7 +49,7 @@ final class Chrome implements AutoCloseable {
         BrowserContext context = browser.newContext(new Browser.NewContextOptions()
                 .setViewportSize(width, height)
                 .setReducedMotion(com.microsoft.playwright.options.ReducedMotion.REDUCE));
-        context.setDefaultTimeout(20_000);
+        context.setDefaultTimeout(PATIENCE_MILLIS);
         Page page = context.newPage();
         page.onPageError(error -> complaints.add(page.url() + ": " + error));
         page.onConsoleMessage(message -> {

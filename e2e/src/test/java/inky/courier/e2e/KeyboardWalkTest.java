@@ -177,7 +177,9 @@ class KeyboardWalkTest {
         blur();
         press("g");
         press(key);
-        assertThat(page.locator("#view h1").filter(new com.microsoft.playwright.Locator.FilterOptions().setHasText(heading))).isVisible();
+        assertThat(page.locator("#view h1")
+                        .filter(new com.microsoft.playwright.Locator.FilterOptions().setHasText(heading)))
+                .isVisible();
     }
 
     /** Leaves a field, as Escape does not: shortcuts are for when nobody types. */

@@ -326,7 +326,8 @@ class WholeWalkTest {
     }
 
     private Locator place(String words) {
-        return desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(words.replace(" ", "\\s+"))));
+        return desk.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(words.replace(" ", "\\s+"))));
     }
 
     private Locator link(String words) {

@@ -1,7 +1,5 @@
 package inky.courier.delivery;
 
-import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
 import inky.courier.core.delivery.LegState;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -20,7 +18,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -37,7 +34,7 @@ public class DeliveryService {
     private final Live live;
     private final Clock clock;
     private final JdbcClient jdbc;
-    private final SchedulerClient scheduler;
+    private final Queue queue;
 
     DeliveryService(
             DeliveryRepository deliveries,
@@ -47,7 +44,7 @@ public class DeliveryService {
             Live live,
             Clock clock,
             JdbcClient jdbc,
-            @Lazy SchedulerClient scheduler) {
+            Queue queue) {
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
@@ -55,7 +52,7 @@ public class DeliveryService {
         this.live = live;
         this.clock = clock;
         this.jdbc = jdbc;
-        this.scheduler = scheduler;
+        this.queue = queue;
     }
 
     /**
@@ -105,8 +102,7 @@ public class DeliveryService {
                 null,
                 "Scanned " + count + " on " + delivery.deviceName + ": " + delivery.profileWords + ".",
                 "");
-        scheduler.schedule(
-                DeliveryTasks.PREPARE.instance(delivery.id.toString()).build(), clock.instant());
+        queue.add(DeliveryTasks.PREPARE, delivery.id);
         live.tell("delivery", delivery.id);
         return new Receipt(delivery.id, delivery.number);
     }
@@ -168,8 +164,7 @@ public class DeliveryService {
         if (delivery.namedAt == null && delivery.state == DeliveryState.STOPPED) {
             delivery.trouble = "";
             delivery.state = DeliveryState.MOVING;
-            scheduler.scheduleIfNotExists(
-                    DeliveryTasks.PREPARE.instance(id.toString()).build(), clock.instant());
+            queue.add(DeliveryTasks.PREPARE, id);
         }
         for (Leg leg : delivery.legs) {
             if (leg.state == LegState.STOPPED) {
@@ -177,8 +172,7 @@ public class DeliveryService {
                 leg.cause = "";
                 leg.tries = 0;
                 leg.firstTryAt = clock.instant();
-                scheduler.scheduleIfNotExists(
-                        DeliveryTasks.SEND.instance(leg.id.toString()).build(), clock.instant());
+                queue.add(DeliveryTasks.SEND, leg.id);
                 steps.add(id, leg.id, "Tried again by hand.", "");
             } else if (leg.state == LegState.WAITING && delivery.namedAt != null) {
                 wake(leg.id);
@@ -212,11 +206,7 @@ public class DeliveryService {
     }
 
     private void wake(UUID legId) {
-        try {
-            scheduler.reschedule(DeliveryTasks.SEND.instanceId(legId.toString()), clock.instant());
-        } catch (TaskInstanceException e) {
-            // It is under way at this very moment, which is just as good.
-        }
+        queue.wake(DeliveryTasks.SEND, legId);
     }
 
     @Transactional(readOnly = true)

@@ -1,7 +1,7 @@
 package inky.courier.delivery;
 
-import com.github.kagkarlsson.scheduler.SchedulerClient;
 import inky.courier.core.document.DocumentPage;
+import inky.courier.core.document.InOrder;
 import inky.courier.core.document.PageMaker;
 import inky.courier.core.document.PdfWriter;
 import inky.courier.core.media.Resolution;
@@ -31,13 +31,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes the file of a delivery and names it. Run twice, it does nothing the second time. */
 @Component
 class Preparation {
+    private static final int CORES = Runtime.getRuntime().availableProcessors();
+
     private final DeliveryRepository deliveries;
     private final ScanService scans;
     private final ContentStore store;
@@ -47,7 +48,7 @@ class Preparation {
     private final Clock clock;
     private final ZoneId zone;
     private final TransactionTemplate transaction;
-    private final SchedulerClient scheduler;
+    private final Queue queue;
 
     Preparation(
             DeliveryRepository deliveries,
@@ -59,7 +60,7 @@ class Preparation {
             Clock clock,
             ZoneId zone,
             TransactionTemplate transaction,
-            @Lazy SchedulerClient scheduler) {
+            Queue queue) {
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
@@ -69,7 +70,7 @@ class Preparation {
         this.clock = clock;
         this.zone = zone;
         this.transaction = transaction;
-        this.scheduler = scheduler;
+        this.queue = queue;
     }
 
     void prepare(UUID id) {
@@ -96,14 +97,11 @@ class Preparation {
         Map<PageColour, Integer> found = new EnumMap<>(PageColour.class);
         try (PdfWriter writer = new PdfWriter();
                 OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-            for (ScanService.KeptPage page : scans.keptPages(delivery.scanId)) {
-                byte[] jpeg = store.readAll(page.contentId());
-                PageColour colour =
-                        job.colour() == ColourMode.AS_FOUND ? PageMaker.find(jpeg, resolution) : PageColour.COLOUR;
-                found.merge(colour, 1, Integer::sum);
-                DocumentPage made = PageMaker.make(jpeg, resolution, job.colour(), colour);
-                writer.add(made);
-            }
+            InOrder.forEach(
+                    scans.keptPages(delivery.scanId), CORES, page -> madePage(page, resolution, job.colour()), made -> {
+                        found.merge(made.found, 1, Integer::sum);
+                        writer.add(made.page);
+                    });
             writer.writeTo(
                     out, new PdfWriter.Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
         }
@@ -114,6 +112,14 @@ class Preparation {
         return coloured == 0
                 ? "No colour found."
                 : coloured + " in colour, " + (delivery.pages - coloured) + " without.";
+    }
+
+    private record MadePage(DocumentPage page, PageColour found) {}
+
+    private MadePage madePage(ScanService.KeptPage page, Resolution resolution, ColourMode mode) throws IOException {
+        byte[] jpeg = store.readAll(page.contentId());
+        PageColour found = mode == ColourMode.AS_FOUND ? PageMaker.find(jpeg, resolution) : PageColour.COLOUR;
+        return new MadePage(PageMaker.make(jpeg, resolution, mode, found), found);
     }
 
     private void keep(UUID id, JobSnapshot job, Path file, String made) throws IOException {
@@ -145,8 +151,7 @@ class Preparation {
             steps.add(id, null, "Named " + fitted.name() + changes + ".", "");
             for (Leg leg : delivery.legs) {
                 leg.firstTryAt = clock.instant();
-                scheduler.schedule(
-                        DeliveryTasks.SEND.instance(leg.id.toString()).build(), clock.instant());
+                queue.add(DeliveryTasks.SEND, leg.id);
             }
             live.tell("delivery", id);
         });
