@@ -31,10 +31,10 @@ async function save() {
   if (known && !form.placeWhat) form.placeWhat = known.placeWhat;
   const saved = await attempt(() => ask(api.POST('/api/devices', { body: { ...form } })));
   if (!saved) return;
-  say(`${saved.name} is there.`);
   await queries.invalidateQueries({ queryKey: ['devices'] });
   void queries.invalidateQueries({ queryKey: ['overview'] });
   if (router.currentRoute.value.path !== '/') await router.push('/devices/' + saved.id);
+  say(`${saved.name} is there.`);
 }
 
 function submit() {

@@ -83,9 +83,9 @@ export function useMailServer() {
     if (!saved) return;
     form.value.password = '';
     before.value = JSON.stringify(form.value);
-    say(`${saved.name} is saved. What waited for it goes now.`);
     queries.setQueryData(['mail-servers', saved.id], saved);
     if (isNew.value) await router.push('/mail-servers/' + saved.id);
+    say(`${saved.name} is saved. What waited for it goes now.`);
     await queries.invalidateQueries({ queryKey: ['mail-servers'] });
   }
 

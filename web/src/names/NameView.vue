@@ -124,10 +124,10 @@ async function save() {
       : ask(api.PUT('/api/names/{id}', { params: { path: { id: id.value } }, body: form.value })),
   );
   if (!saved) return;
-  say(`${saved.name} is saved.`);
   queries.setQueryData(['names', saved.id], saved);
   await queries.invalidateQueries({ queryKey: ['names'] });
   if (isNew.value) await router.push('/names/' + saved.id);
+  say(`${saved.name} is saved.`);
 }
 async function remove() {
   const done = await attempt(async () => {

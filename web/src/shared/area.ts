@@ -53,8 +53,8 @@ export function useArea<View extends { id: string; name: string }, Form extends 
     await queries.invalidateQueries({ queryKey: [area.path] });
     form.value = area.formOf(saved);
     before.value = JSON.stringify(form.value);
-    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved.`);
     if (wasNew) await router.push(`/${area.path}/${saved.id}`);
+    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved.`);
     return saved;
   }
 
@@ -66,8 +66,8 @@ export function useArea<View extends { id: string; name: string }, Form extends 
       return true;
     });
     if (!done) return;
-    say(`${gone.name} is deleted.`);
     await router.push(`/${area.path}`);
+    say(`${gone.name} is deleted.`);
     await queries.invalidateQueries();
   }
 

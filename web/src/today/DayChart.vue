@@ -7,7 +7,7 @@ import { clock } from '@/shared/format';
 const props = defineProps<{ day: Schemas['Day'] }>();
 
 const HEIGHT = 96;
-const SLOT = 21.5;
+const width = 21.5;
 const shown = computed(() =>
   props.day.slots.filter((slot) => slot.startMinute >= 360 && slot.startMinute < 1140),
 );
@@ -16,13 +16,13 @@ const top = computed(() => {
     10,
     ...shown.value.map((s) => Math.max(s.usual, s.accepted + s.moving + s.waiting + s.stopped)),
   );
-  return Math.ceil(most / 10) * 10;
+  return Math.ceil(most / 20) * 20;
 });
 const scale = (n: number) => (n / top.value) * HEIGHT;
 const lines = computed(() => [1, 2, 3, 4].map((i) => (top.value / 4) * i));
 const now = computed(() => {
   const [hour = 0, minute = 0] = clock(new Date()).split(':').map(Number);
-  return ((hour * 60 + minute - 360) / 30) * SLOT;
+  return ((hour * 60 + minute - from.value) / 30) * width.value;
 });
 const label = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:00`;
 </script>
@@ -50,35 +50,35 @@ const label = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2,
     <g v-for="(slot, i) in shown" :key="slot.startMinute">
       <rect
         class="usual"
-        :x="i * SLOT"
-        :width="SLOT"
+        :x="i * width"
+        :width="width"
         :y="HEIGHT + 8 - scale(slot.usual)"
         :height="scale(slot.usual)"
       />
       <rect
         class="scanned"
-        :x="i * SLOT + 4"
-        :width="SLOT - 8"
+        :x="i * width + 4"
+        :width="width - 8"
         :y="HEIGHT + 8 - scale(slot.accepted + slot.moving)"
         :height="scale(slot.accepted + slot.moving)"
       />
       <rect
         v-if="slot.waiting"
         class="waits"
-        :x="i * SLOT + 4.5"
-        :width="SLOT - 9"
+        :x="i * width + 4.5"
+        :width="width - 9"
         :y="HEIGHT + 8 - scale(slot.accepted + slot.moving + slot.waiting)"
         :height="scale(slot.waiting)"
       />
       <rect
         v-if="slot.stopped"
         class="stopped"
-        :x="i * SLOT + 4"
-        :width="SLOT - 8"
+        :x="i * width + 4"
+        :width="width - 8"
         :y="HEIGHT + 8 - scale(slot.accepted + slot.moving + slot.waiting + slot.stopped)"
         :height="scale(slot.stopped)"
       />
-      <text v-if="slot.startMinute % 120 === 0" class="axis" :x="i * SLOT" :y="HEIGHT + 26">
+      <text v-if="slot.startMinute % 120 === 0" class="axis" :x="i * width" :y="HEIGHT + 26">
         {{ label(slot.startMinute) }}
       </text>
     </g>

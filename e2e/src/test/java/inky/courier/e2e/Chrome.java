@@ -78,8 +78,20 @@ final class Chrome implements AutoCloseable {
         assertThat((List<?>) violations).as("accessibility of " + view).isEmpty();
     }
 
+    /** What every window shows at the end goes into target/, to be looked at when a walk failed. */
+    private void picture() {
+        int number = 0;
+        for (BrowserContext context : browser.contexts()) {
+            for (Page page : context.pages()) {
+                page.screenshot(
+                        new Page.ScreenshotOptions().setPath(Path.of("target", "last-window-" + number++ + ".png")));
+            }
+        }
+    }
+
     @Override
     public void close() {
+        picture();
         browser.close();
         playwright.close();
     }

@@ -6,6 +6,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
+import inky.courier.harness.Waiting;
 import inky.courier.standins.PostOffice.Step;
 import inky.courier.standins.Stack;
 import java.util.regex.Pattern;
@@ -23,7 +24,8 @@ class MendingTest {
             desk.getByLabel("Account").fill("maud");
             desk.getByLabel("Password").fill("ferry crossing 7");
             desk.getByLabel("Password").press("Enter");
-            office.send(Stack.TIDE_TABLE);
+            String first = office.send(Stack.TIDE_TABLE);
+            Waiting.until(() -> office.state(first).equals("ACCEPTED"), "the first one arrives");
             heading(desk, "Everything arrives");
 
             // Nobody loads the page again: the trouble comes by itself

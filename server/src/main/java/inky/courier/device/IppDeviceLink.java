@@ -125,10 +125,9 @@ class IppDeviceLink implements DeviceLink {
 
         @Override
         public ScannedPage next() throws DeviceTrouble {
-            IppPacket.Builder request = new IppPacket.Builder(Operation.getNextDocumentData, 0x200, 1);
-            AttributeGroup head =
-                    IppPacket.getJobAttributes(device.ippUri(), job).build().get(Tag.operationAttributes);
-            request.putOperationAttributes(head);
+            // The codec has no maker for this operation; its head is that of any request about a job.
+            IppPacket.Builder request = IppPacket.getJobAttributes(device.ippUri(), job);
+            request.setOperation(Operation.getNextDocumentData);
             request.getOperationAttributes().put(Types.documentDataWait, true);
             Answer answer = ask(device, request, PAGE);
             AttributeGroup group = answer.packet.get(Tag.operationAttributes);
