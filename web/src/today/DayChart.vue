@@ -7,10 +7,15 @@ import { clock } from '@/shared/format';
 const props = defineProps<{ day: Schemas['Day'] }>();
 
 const HEIGHT = 96;
-const width = 21.5;
+const WIDTH = 560;
+const busy = computed(() => props.day.slots.filter((s) => s.accepted + s.moving + s.waiting + s.stopped > 0));
+/** Office hours, and more of the day where something was scanned then. */
+const from = computed(() => Math.min(360, ...busy.value.map((s) => s.startMinute - (s.startMinute % 120))));
+const to = computed(() => Math.max(1140, ...busy.value.map((s) => s.startMinute + 30)));
 const shown = computed(() =>
-  props.day.slots.filter((slot) => slot.startMinute >= 360 && slot.startMinute < 1140),
+  props.day.slots.filter((slot) => slot.startMinute >= from.value && slot.startMinute < to.value),
 );
+const width = computed(() => WIDTH / Math.max(1, shown.value.length));
 const top = computed(() => {
   const most = Math.max(
     10,
