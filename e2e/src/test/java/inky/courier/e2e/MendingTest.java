@@ -47,7 +47,12 @@ class MendingTest {
             desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Deliveries"))
                     .first()
                     .click();
-            desk.getByRole(AriaRole.TABLE).getByRole(AriaRole.LINK).first().click();
+            desk.getByRole(AriaRole.TABLE)
+                    .getByRole(
+                            AriaRole.LINK,
+                            new com.microsoft.playwright.Locator.GetByRoleOptions().setName("\u00c1sa Kj\u00f8lv"))
+                    .first()
+                    .click();
             heading(desk, "Berth permit: refused by Harbour Post");
             assertThat(desk.getByText("There is no such mailbox.").first()).isVisible();
             office.post.behave();

@@ -6,7 +6,7 @@ import java.util.function.BooleanSupplier;
 
 /** Waits for what other threads and processes do. */
 public final class Waiting {
-    private static final Duration PATIENCE = Duration.ofSeconds(60);
+    private static final Duration PATIENCE = Duration.ofSeconds(120);
 
     private Waiting() {}
 
