@@ -62,6 +62,30 @@ class SecurityTest {
     }
 
     @Test
+    void somebodyWhoWalksAwayIsSignedOut(Office office) {
+        Browser guest = office.guest();
+        var jdbc = office.bean(org.springframework.jdbc.core.simple.JdbcClient.class);
+        jdbc.sql("update panel_session set last_at = last_at - interval '50 seconds'")
+                .update();
+        // Doing something begins the time anew
+        assertThat(guest.get(office.panel("/jobs")).status()).isEqualTo(200);
+        jdbc.sql("update panel_session set last_at = last_at - interval '61 seconds'")
+                .update();
+        assertThat(guest.get(office.panel("/jobs")).status()).isEqualTo(401);
+        assertThat(guest.get(office.panel("")).json().path("person").isMissingNode()
+                        || guest.get(office.panel("")).json().path("person").isNull())
+                .isTrue();
+    }
+
+    @Test
+    void theNextPersonAtADeviceEndsTheSessionOfTheOneBefore(Office office) {
+        Browser before = office.guest();
+        Browser after = office.guest();
+        assertThat(before.get(office.panel("/jobs")).status()).isEqualTo(401);
+        assertThat(after.get(office.panel("/jobs")).status()).isEqualTo(200);
+    }
+
+    @Test
     void nobodySeesTheScanOfAnother(Office office) {
         Browser one = office.guest();
         String scan = office.scan(one, Stack.TIDE_TABLE);

@@ -35,7 +35,7 @@ class KeyboardWalkTest {
             next("maud");
             next("ferry crossing 7");
             press("Enter");
-            see("The first scan is 8 steps away");
+            see("The first scan is 6 steps away");
 
             go("v", "Devices");
             press("n");
@@ -71,8 +71,8 @@ class KeyboardWalkTest {
             assertThat(page.getByText("Harbour Post is saved.")).isVisible();
 
             make("o", "Destinations", "New destination", "Name", "Mail to me", "Mail to me is there.");
-            make("p", "Scan profiles", "New profile", "Name", "Usual", "Usual is there.");
-            go("n", "File names");
+            make("p", "4 scan profiles", "New profile", "Name", "Usual", "Usual is there.");
+            go("n", "3 file-name templates");
             press("n");
             see("New file-name template");
             tabTo("Name of the template");
@@ -153,7 +153,7 @@ class KeyboardWalkTest {
         see("1 sheet is in the feeder. Where to?");
         tabTo("Tide table");
         press("Enter");
-        assertThat(page.getByText("page is in", new Page.GetByTextOptions().setExact(true)))
+        assertThat(page.getByText("pages are in", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
         tabTo("Send");
         press("Enter");

@@ -72,7 +72,7 @@ class WholeWalkTest {
                 .isVisible();
         desk.getByLabel("Code from the terminal").fill(Courier.SETUP_CODE);
         button("Begin").click();
-        assertThat(heading("The first scan is 8 steps away")).isVisible();
+        assertThat(heading("The first scan is 6 steps away")).isVisible();
         checkAccessibility(desk, "Today before the first scan");
     }
 
@@ -87,7 +87,7 @@ class WholeWalkTest {
         desk.getByLabel("Name, as people call it").fill("Ticket office");
         desk.getByLabel("Place").fill("Linnet Pier");
         button("Save the device").click();
-        assertThat(heading("The first scan is 7 steps away")).isVisible();
+        assertThat(heading("The first scan is 5 steps away")).isVisible();
         rail("Devices").click();
         desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Ticket office"))
                 .click();

@@ -15,6 +15,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -36,6 +37,7 @@ public class SignIn {
     private final Attempts attempts;
     private final ChangeLog changes;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
     private final String setupCode;
     private final String hashOfNobody;
 
@@ -45,12 +47,14 @@ public class SignIn {
             Attempts attempts,
             ChangeLog changes,
             Clock clock,
+            ApplicationEventPublisher events,
             @Value("${courier.setup-code}") String setupCode) {
         this.administrators = administrators;
         this.encoder = encoder;
         this.attempts = attempts;
         this.changes = changes;
         this.clock = clock;
+        this.events = events;
         this.setupCode = setupCode.isBlank() ? randomCode() : setupCode;
         this.hashOfNobody = encoder.encode(randomCode());
     }
@@ -110,7 +114,9 @@ public class SignIn {
                     "Look at the terminal or the log of the server.");
         }
         attempts.succeeded("desk:first");
-        return make(first.login(), first.name(), first.email(), first.password());
+        Identity made = make(first.login(), first.name(), first.email(), first.password());
+        events.publishEvent(new FirstAdministratorMade());
+        return made;
     }
 
     /** Makes an administrator. */
