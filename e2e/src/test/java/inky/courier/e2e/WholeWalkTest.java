@@ -186,7 +186,15 @@ class WholeWalkTest {
         assertThat(desk.getByText("Cargo manifest is there.")).isVisible();
         checkAccessibility(desk, "Jobs");
 
+        rail("Names").click();
+        assertThat(heading("4 file-name templates")).isVisible();
+        checkAccessibility(desk, "Names");
+        rail("Mail servers").click();
+        assertThat(heading("1 mail server")).isVisible();
+        checkAccessibility(desk, "Mail servers");
         rail("Panels").click();
+        assertThat(heading("Every job on 1 panel can run")).isVisible();
+        checkAccessibility(desk, "Panels");
         link("Ticket office").click();
         button("Cargo manifest").first().dragTo(place("Place 1 free"));
         assertThat(place("Place 1 Cargo manifest")).isVisible();
