@@ -95,7 +95,7 @@ const stops = computed<TallStop[]>(() => {
     <li
       v-for="stop in stops"
       :key="stop.key"
-      :class="[stop.mark ?? (stop.passed ? 'passed' : 'ahead'), { fork: row.legs.length > 1 && stop.leg }]"
+      :class="[stop.mark ?? (stop.passed ? 'passed' : 'ahead'), { end: stop.key.endsWith('accepted') }]"
     >
       <time class="time" :title="stop.at ? exact(stop.at) : undefined">{{
         stop.at ? clockSeconds(stop.at) : ''
@@ -152,8 +152,9 @@ li.failed::before {
   background: none !important;
   border-left: 2.5px dotted var(--rule-2);
 }
-li.fork::before {
-  opacity: 1;
+/* A leg ends here; the next one leaves from Named, not from this one. */
+li.end::before {
+  display: none;
 }
 .time {
   color: var(--ink-9);

@@ -128,12 +128,6 @@ public class DeliveryQueries {
             int people,
             Instant since) {}
 
-    public record DeviceDay(
-            UUID deviceId,
-            int today,
-            double usual,
-            @Nullable Instant lastScan) {}
-
     private static final String ROW = "select d.* from delivery d ";
 
     public Listing list(Filter f) {
@@ -257,25 +251,6 @@ public class DeliveryQueries {
                     weeks == 0 ? 0 : usual[slot] / weeks));
         }
         return new Day(totals(totals, 1), totals(usualByNow, Math.max(1, weeks)), all);
-    }
-
-    /** Today and the usual of each device, by the same weekdays. */
-    public List<DeviceDay> deviceDays() {
-        LocalDate today = LocalDate.now(clock.withZone(zone));
-        OffsetDateTime now = OffsetDateTime.now(clock);
-        return jdbc.sql("""
-                        select device_id, count(*) filter (where scanned_at >= :today) as today,
-                            count(*) filter (where scanned_at >= :a and scanned_at < :an or scanned_at >= :b and scanned_at < :bn or scanned_at >= :c and scanned_at < :cn) / 3.0 as usual,
-                            max(scanned_at) as last from delivery group by device_id""")
-                .param("today", start(today))
-                .param("a", start(today.minusWeeks(1)))
-                .param("an", now.minusWeeks(1))
-                .param("b", start(today.minusWeeks(2)))
-                .param("bn", now.minusWeeks(2))
-                .param("c", start(today.minusWeeks(3)))
-                .param("cn", now.minusWeeks(3))
-                .query((r, n) -> new DeviceDay(r.getObject(1, UUID.class), r.getInt(2), r.getDouble(3), at(r, "last")))
-                .list();
     }
 
     /** Sentences of routes at which something waits, for the labels at a panel. */

@@ -21,9 +21,6 @@ public interface Connector {
      */
     Outcome deliver(Consignment consignment, Runnable handingOver);
 
-    /** @return the largest file in bytes that the route takes as a rule; empty when there is no limit */
-    Optional<Long> largestFile(UUID routeId);
-
     /** Checked when a destination is saved. @throws inky.courier.core.Invalid when these cannot be recipients */
     List<String> checkRecipients(DestinationKind kind, List<String> recipients);
 }

@@ -61,13 +61,6 @@ class MailConnector implements Connector {
     }
 
     @Override
-    public Optional<Long> largestFile(UUID routeId) {
-        return servers.submission(routeId)
-                .filter(server -> server.sizeLimitMb() > 0)
-                .map(server -> MailSize.largestAttachment(server.sizeLimitMb() * Bytes.MB, HEAD_AND_TEXT));
-    }
-
-    @Override
     public List<String> checkRecipients(DestinationKind kind, List<String> recipients) {
         if (kind == DestinationKind.MAIL_TO_ME) {
             return List.of();
