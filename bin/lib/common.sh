@@ -20,25 +20,33 @@ need() {
   if ! command -v "$command" >/dev/null 2>&1 && [ ! -x "$command" ]; then missing+=("$@"); fi
 }
 
-install_missing() { # install_missing test|run
+install_missing() { # install_missing test|run|workshop
   missing=()
   { command -v javac && javac -version 2>&1 | grep -q ' 17\.'; } >/dev/null 2>&1 || missing+=(openjdk-17-jdk-headless)
   need mvn maven
-  need /usr/lib/postgresql/15/bin/initdb postgresql
-  fc-list 2>/dev/null | grep -qi dejavu || missing+=(fontconfig fonts-dejavu-core)
-  if ! node_is_new_enough; then missing+=(nodejs npm); fi
-  if [ "$1" = test ]; then
-    need chromium chromium
-    need pdfinfo poppler-utils
-    need qpdf qpdf
-  fi
+  # What reads and speaks the text of pages; the application says so where they are missing.
+  need tesseract tesseract-ocr tesseract-ocr-eng
+  need espeak-ng espeak-ng
+  need opusenc opus-tools
+  if [ "$1" != workshop ]; then need_for_application "$1"; fi
   if [ ${#missing[@]} -gt 0 ]; then
     say "Installing ${missing[*]} ..."
     as_root apt-get update -qq
     as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >"$run/apt.log" 2>&1 ||
       { tail -20 "$run/apt.log" >&2; say "The packages could not be installed."; exit 1; }
   fi
-  node_is_new_enough || node_from_npm
+  if [ "$1" != workshop ]; then node_is_new_enough || node_from_npm; fi
+}
+
+need_for_application() {
+  need /usr/lib/postgresql/15/bin/initdb postgresql
+  fc-list 2>/dev/null | grep -i dejavu >/dev/null || missing+=(fontconfig fonts-dejavu-core)
+  if ! node_is_new_enough; then missing+=(nodejs npm); fi
+  if [ "$1" = test ]; then
+    need chromium chromium
+    need pdfinfo poppler-utils
+    need qpdf qpdf
+  fi
 }
 
 node_is_new_enough() {

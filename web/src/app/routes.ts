@@ -38,7 +38,18 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Mail servers' },
   },
   area('destinations', 'Destinations', () => import('@/destinations/DestinationsView.vue')),
-  area('profiles', 'Profiles', () => import('@/profiles/ProfilesView.vue')),
+  {
+    path: '/profiles',
+    name: 'Profiles',
+    component: () => import('@/profiles/ProfilesView.vue'),
+    meta: { place: 'Profiles' },
+  },
+  {
+    path: '/profiles/:id',
+    name: 'Profile',
+    component: () => import('@/profiles/ProfileView.vue'),
+    meta: { place: 'Profiles' },
+  },
   {
     path: '/names',
     name: 'Names',
@@ -50,6 +61,12 @@ const routes: RouteRecordRaw[] = [
     name: 'Name',
     component: () => import('@/names/NameView.vue'),
     meta: { place: 'Names' },
+  },
+  {
+    path: '/jobs/:id/rehearse',
+    name: 'Rehearsal',
+    component: () => import('@/jobs/RehearsalView.vue'),
+    meta: { place: 'Jobs' },
   },
   area('jobs', 'Jobs', () => import('@/jobs/JobsView.vue')),
   area('people', 'People', () => import('@/people/PeopleView.vue')),

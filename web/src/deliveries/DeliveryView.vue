@@ -55,7 +55,9 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
         <p class="quiet small">D-{{ row.number }}, {{ row.personName }}, {{ ago(row.scannedAt) }}</p>
       </div>
       <div class="actions">
-        <a v-if="page.hasFile" class="button" :href="`/api/deliveries/${row.id}/file`" download>Download</a>
+        <a v-if="page.files.length === 1" class="button" :href="`/api/deliveries/${row.id}/files/0`" download
+          >Download</a
+        >
         <button v-if="possible" type="button" class="button stamp" :disabled="busy" @click="again">
           Try again
         </button>
@@ -117,10 +119,23 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
           <h2 id="pages">Pages</h2>
           <PageStrip :delivery="page" sizes />
         </section>
-        <section v-if="row.fileName" class="file" aria-labelledby="file">
-          <h2 id="file">File</h2>
-          <p class="mono">{{ row.fileName }}</p>
-          <p class="small quiet">PDF, {{ count(row.pages, 'page') }}, {{ bytes(row.fileBytes) }}</p>
+        <section v-if="page.files.length || row.fileName" class="file" aria-labelledby="file">
+          <h2 id="file">{{ page.files.length > 1 ? count(page.files.length, 'file') : 'File' }}</h2>
+          <ul v-if="page.files.length">
+            <li v-for="file in page.files" :key="file.position">
+              <a class="mono" :href="`/api/deliveries/${row.id}/files/${file.position}`" download>{{
+                file.name
+              }}</a>
+              <p class="small quiet">
+                {{ count(file.pages, 'page') }}, {{ bytes(file.bytes)
+                }}{{ page.files.length > 1 ? `, ${file.words}` : '' }}
+              </p>
+            </li>
+          </ul>
+          <template v-else>
+            <p class="mono">{{ row.fileName }}</p>
+            <p class="small quiet">{{ bytes(row.fileBytes) }}, removed when its time was over</p>
+          </template>
         </section>
       </div>
     </div>
@@ -191,6 +206,14 @@ section + section,
 .log code {
   display: block;
   color: var(--ink-5);
+}
+.file ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.file li + li {
+  margin-top: 8px;
 }
 .file {
   border-top: 1px solid var(--ink-9);

@@ -13,12 +13,13 @@ const props = withDefaults(
 const shown = computed(() => props.delivery.pages.slice(0, props.most));
 const large = ref(1);
 const largeShown = ref(false);
+const done = computed(() => props.delivery.pages.find((page) => page.number === large.value)?.done ?? []);
 const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 </script>
 
 <template>
   <div v-if="shown.length" class="strip" :class="{ sizes }">
-    <figure v-for="page in shown" :key="page.number">
+    <figure v-for="page in shown" :key="page.number" :class="{ out: page.leftOut }">
       <button
         type="button"
         :aria-label="`Page ${page.number}, look at it larger`"
@@ -27,7 +28,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         <img :src="base + page.number + '/thumbnail'" :alt="`Page ${page.number}`" loading="lazy" />
       </button>
       <figcaption v-if="sizes">
-        <strong>{{ page.number }}</strong> <span class="quiet">{{ bytes(page.bytes) }}</span>
+        <strong>{{ page.number }}</strong> <span class="quiet">{{ page.leftOut || bytes(page.bytes) }}</span>
       </figcaption>
     </figure>
   </div>
@@ -39,6 +40,9 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
     }}
   </p>
   <el-dialog v-model="largeShown" :title="`Page ${large}`" width="min(720px, 94vw)" top="4vh">
+    <ul v-if="done.length" class="done">
+      <li v-for="step in done" :key="step">{{ step }}</li>
+    </ul>
     <img v-if="largeShown" class="large" :src="base + large + '/image'" :alt="`Page ${large}`" />
   </el-dialog>
 </template>
@@ -54,6 +58,16 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 }
 figure {
   margin: 0;
+}
+.out button {
+  opacity: 0.45;
+}
+.done {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 24px;
+  margin: 0 0 10px;
+  padding-left: 16px;
 }
 button {
   display: block;

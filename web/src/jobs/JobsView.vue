@@ -172,6 +172,7 @@ async function saveIt() {
       </FormField>
     </template>
     <template #actions>
+      <RouterLink v-if="open" class="button" :to="`/jobs/${openId}/rehearse`">Rehearse</RouterLink>
       <RouterLink v-if="open" class="link small" to="/panels">Put it on panels</RouterLink>
     </template>
   </AreaLayout>

@@ -86,7 +86,7 @@ const FIELDS = [
   { head: 'When', fields: ['{date:yyyy-MM-dd}', '{time:HHmm}', '{time:HHmmss}'] },
   { head: 'Who', fields: ['{person.name}', '{person.login}'] },
   { head: 'Where', fields: ['{device.name}', '{device.place}'] },
-  { head: 'What', fields: ['{job}', '{pages}'] },
+  { head: 'What', fields: ['{job}', '{pages}', '{kind}', '{separator}'] },
   { head: 'Count', fields: ['{counter:4 per day}', '{counter:3 per job}', '{counter:5}'] },
 ];
 const input = ref<HTMLInputElement>();

@@ -13,6 +13,17 @@ const pages = computed(() => scan.value?.pages ?? []);
 const scanning = computed(() => scan.value?.state === 'SCANNING');
 const trouble = computed(() => scan.value?.state === 'TROUBLE');
 const STRIP_SHEETS = 12;
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+const TONES = ['a', 'b', 'c'];
+
+type Page = (typeof pages.value)[number];
+const isOut = (page: Page) => page.blankReason !== '' && !page.keep;
+/** Numbers of the pages that begin a file, by the splits set here. */
+const files = computed(() =>
+  pages.value.filter((page, i) => i === 0 || page.splitBefore).map((page) => page.number),
+);
+const fileOf = (number: number) => Math.max(0, files.value.filter((first) => first <= number).length - 1);
+const begins = (number: number) => files.value.includes(number);
 
 const said = computed(() => {
   const n = pages.value.length;
@@ -43,15 +54,41 @@ watch(
     </div>
     <div class="file">
       <p class="head">
-        <span class="letter">A</span> One file <span class="quiet">{{ job?.does }}</span>
+        <span>{{ files.length > 1 ? `${files.length} files` : 'One file' }}</span>
+        <span class="quiet">{{ job?.does }}</span>
       </p>
       <ol ref="strip" tabindex="0" aria-label="Pages">
-        <li v-for="page in pages" :key="page.number">
-          <img
-            :src="`/api/panel/${device}/scans/${scan?.id}/pages/${page.number}/thumbnail`"
-            :alt="`Page ${page.number}, ${page.media}`"
-          />
-          <span>{{ page.number }}</span>
+        <li
+          v-for="page in pages"
+          :key="page.number"
+          :class="['tone-' + TONES[fileOf(page.number) % 3], { out: isOut(page) }]"
+        >
+          <span v-if="begins(page.number)" class="letter">{{ LETTERS[fileOf(page.number) % 26] }}</span>
+          <span class="frame">
+            <img
+              :src="`/api/panel/${device}/scans/${scan?.id}/pages/${page.number}/thumbnail`"
+              :alt="`Page ${page.number}, ${page.media}`"
+            />
+          </span>
+          <button
+            v-if="page.blankReason"
+            type="button"
+            class="mark"
+            :aria-pressed="page.keep"
+            @click="panel.mark(page.number, !page.keep, page.splitBefore)"
+          >
+            {{ page.keep ? 'Leave out' : 'Blank: keep it' }}
+          </button>
+          <button
+            v-else-if="page.number > 1"
+            type="button"
+            class="mark"
+            :aria-pressed="page.splitBefore"
+            @click="panel.mark(page.number, page.keep, !page.splitBefore)"
+          >
+            {{ page.splitBefore ? 'Join' : 'New file here' }}
+          </button>
+          <span v-else class="mark none">1</span>
         </li>
         <li v-if="scanning" class="arriving">
           <span class="sheet"></span>
@@ -133,44 +170,100 @@ watch(
 }
 .file {
   flex: 1;
-  margin: 10px 16px;
-  padding: 10px 0 0;
-  border-top: 5px solid var(--file-a);
-  background: var(--file-a-wash);
+  margin: 8px 16px;
   min-height: 0;
 }
 .head {
-  padding: 0 12px 8px;
+  display: flex;
+  gap: 12px;
+  padding: 0 0 6px;
   font-weight: 600;
 }
 .letter {
-  display: inline-grid;
+  position: absolute;
+  z-index: 1;
+  top: 0;
+  left: 5px;
+  display: grid;
   width: 28px;
   height: 28px;
-  margin-right: 6px;
   place-items: center;
-  background: var(--file-a);
+  background: var(--tone);
   color: var(--paper-0);
   font: 700 20px/24px var(--heading);
 }
 ol {
   display: flex;
-  gap: 10px;
   margin: 0;
-  padding: 2px 12px 8px;
+  padding: 0;
   list-style: none;
   overflow-x: auto;
 }
+/* Pages of one file share a colour, as a ribbon along the strip. */
 li {
+  --tone: var(--file-a);
+  --wash: var(--file-a-wash);
+  position: relative;
   flex: none;
-  width: 130px;
+  width: 140px;
+  padding: 8px 5px 6px;
+  border-top: 5px solid var(--tone);
+  background: var(--wash);
   text-align: center;
+}
+.tone-b {
+  --tone: var(--file-b);
+  --wash: var(--file-b-wash);
+}
+.tone-c {
+  --tone: var(--file-c);
+  --wash: var(--file-c-wash);
+}
+.frame {
+  position: relative;
+  display: block;
+}
+.out .frame::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+  background: linear-gradient(
+    to top right,
+    transparent calc(50% - 1.5px),
+    var(--ink-7) 50%,
+    transparent calc(50% + 1.5px)
+  );
+}
+.out img {
+  opacity: 0.5;
+}
+.mark {
+  width: 130px;
+  min-height: 44px;
+  margin-top: 4px;
+  padding: 4px;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 2px;
+  background: var(--paper-0);
+  font-weight: 600;
+  cursor: pointer;
+}
+.mark.none {
+  display: grid;
+  place-items: center;
+  border-color: transparent;
+  background: none;
+}
+.mark[aria-pressed='true'] {
+  border-color: var(--ink-9);
+  background: var(--ink-9);
+  color: var(--paper-0);
 }
 img,
 .sheet {
   display: block;
   width: 130px;
-  height: 182px;
+  height: 176px;
   border: 1.5px solid var(--rule-2);
   background: var(--paper-0);
   object-fit: contain;
@@ -194,7 +287,7 @@ img,
 }
 @keyframes feed {
   to {
-    transform: translateY(182px);
+    transform: translateY(176px);
   }
 }
 .trouble {

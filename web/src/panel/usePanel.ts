@@ -165,6 +165,22 @@ export function usePanel(device: string) {
     }
   }
 
+  /** Brings a side back that was taken for blank, or sets a split before a page. */
+  async function mark(number: number, keep: boolean, splitBefore: boolean) {
+    const id = scan.value?.id;
+    if (!id) return;
+    touch();
+    const marked = await attempt(() =>
+      ask(
+        api.PUT('/api/panel/{device}/scans/{scan}/pages/{number}', {
+          params: { path: { device, scan: id, number } },
+          body: { keep, splitBefore },
+        }),
+      ),
+    );
+    if (marked) scan.value = marked;
+  }
+
   async function cancelScan() {
     const id = scan.value?.id;
     if (!id) return;
@@ -260,6 +276,7 @@ export function usePanel(device: string) {
     begin,
     addLoad,
     cancelScan,
+    mark,
     send,
     next,
     touch,

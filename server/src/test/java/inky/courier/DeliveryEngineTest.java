@@ -120,7 +120,7 @@ class DeliveryEngineTest {
         var page = office.desk.get("/api/deliveries/" + delivery).json();
         assertThat(page.path("pages").size()).isZero();
         assertThat(page.path("row").path("fileName").asString()).endsWith(".pdf");
-        assertThat(office.desk.get("/api/deliveries/" + delivery + "/file").status())
+        assertThat(office.desk.get("/api/deliveries/" + delivery + "/files/0").status())
                 .isEqualTo(410);
         int orphans = jdbc.sql(
                         "select count(*) from content_chunk c where not exists (select 1 from content where id = c.content_id)")

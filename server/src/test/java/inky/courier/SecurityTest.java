@@ -237,6 +237,7 @@ class SecurityTest {
                 String real = path.replace("{device}", office.deviceId)
                         .replaceAll("\\{(id|scan|delivery)}", UUID.randomUUID().toString())
                         .replace("{number}", "1")
+                        .replace("{position}", "0")
                         .replace("{name}", "X");
                 paths.path(path)
                         .propertyNames()

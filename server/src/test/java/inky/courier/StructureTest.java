@@ -36,8 +36,21 @@ class StructureTest {
                         "java.net..",
                         "jakarta.servlet..",
                         "org.hibernate..",
-                        "com.fasterxml..",
-                        "tools.jackson..")
+                        "com.fasterxml..")
+                .check(ALL);
+    }
+
+    /** The profile's export format is JSON, a codec like PDF; nothing else of the core knows how it is written down. */
+    @Test
+    void onlyTheExportFormatOfProfilesKnowsJson() {
+        noClasses()
+                .that()
+                .resideInAPackage("inky.courier.core..")
+                .and()
+                .haveNameNotMatching("inky\\.courier\\.core\\.profile\\.ProfileFormat.*")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("tools.jackson..")
                 .check(ALL);
     }
 

@@ -89,7 +89,7 @@ class ThinnestSliceTest {
                 .body();
         assertThat(picture).startsWith(0xff, 0xd8);
         assertThat(office.desk
-                        .get("/api/deliveries/" + delivery + "/file")
+                        .get("/api/deliveries/" + delivery + "/files/0")
                         .ok()
                         .response()
                         .headers()

@@ -48,7 +48,6 @@ class Delivery {
     Instant scannedAt;
     Instant madeReadyAt;
     Instant namedAt;
-    UUID fileId;
     String fileName = "";
     long fileBytes;
     Instant contentsRemovedAt;

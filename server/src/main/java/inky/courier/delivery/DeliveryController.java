@@ -64,9 +64,9 @@ class DeliveryController {
         return new Again(deliveries.tryAllAgain(cause.routeId(), cause.cause()));
     }
 
-    @GetMapping("/{id}/file")
-    ResponseEntity<StreamingResponseBody> deliveryFile(@PathVariable UUID id) {
-        DeliveryService.Handout handout = deliveries.file(id);
+    @GetMapping("/{id}/files/{position}")
+    ResponseEntity<StreamingResponseBody> deliveryFile(@PathVariable UUID id, @PathVariable int position) {
+        DeliveryService.Handout handout = deliveries.file(id, position);
         return Handing.download(store, handout.stored(), handout.name());
     }
 

@@ -1,6 +1,8 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegState;
+import inky.courier.core.workshop.MadeFile;
+import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.sql.ResultSet;
@@ -21,6 +23,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
 
 /** What the desk sees of deliveries; read without entities. */
 @Component
@@ -33,12 +36,14 @@ public class DeliveryQueries {
 
     private final JdbcClient jdbc;
     private final Steps steps;
+    private final Files files;
     private final Clock clock;
     private final ZoneId zone;
 
-    DeliveryQueries(JdbcClient jdbc, Steps steps, Clock clock, ZoneId zone) {
+    DeliveryQueries(JdbcClient jdbc, Steps steps, Files files, Clock clock, ZoneId zone) {
         this.jdbc = jdbc;
         this.steps = steps;
+        this.files = files;
         this.clock = clock;
         this.zone = zone;
     }
@@ -85,13 +90,22 @@ public class DeliveryQueries {
 
     public record StepView(Instant at, @Nullable UUID legId, String words, String farSide) {}
 
-    public record PageThumb(int number, long bytes, String media) {}
+    /**
+     * A page as scanned.
+     *
+     * @param leftOut why it is in no file; empty when it is in one
+     * @param done what was done to it, and why
+     */
+    public record PageThumb(int number, long bytes, String media, String leftOut, List<String> done) {}
+
+    /** A file that was made. */
+    public record FileView(int position, String name, long bytes, int pages, String words) {}
 
     public record DeliveryPage(
             DeliveryRow row,
             String profileWords,
             String personEmail,
-            boolean hasFile,
+            List<FileView> files,
             List<PageThumb> pages,
             List<StepView> steps) {}
 
@@ -169,19 +183,41 @@ public class DeliveryQueries {
                 .findFirst()
                 .orElseThrow(() -> Refusal.notFound("delivery"));
         List<PageThumb> pages = jdbc.sql(
-                        "select p.number, p.bytes, p.media from scan_page p join delivery d on d.scan_id = p.scan_id where d.id = ? order by p.number")
+                        "select p.number, p.bytes, p.media, p.fate, p.done from scan_page p join delivery d on d.scan_id = p.scan_id where d.id = ? order by p.number")
                 .param(id)
-                .query((r, n) -> new PageThumb(r.getInt(1), r.getLong(2), r.getString(3)))
+                .query((r, n) -> new PageThumb(
+                        r.getInt(1),
+                        r.getLong(2),
+                        r.getString(3),
+                        leftOut(r.getString(4)),
+                        Json.read(r.getString(5), new TypeReference<List<String>>() {})))
                 .list();
         List<StepView> log = steps.of(id).stream()
                 .map(s -> new StepView(s.at(), s.legId(), s.words(), s.farSide()))
                 .toList();
-        record Rest(String profile, String email, boolean file) {}
-        Rest rest = jdbc.sql("select profile_words, person_email, file_id is not null from delivery where id = ?")
+        record Rest(String profile, String email) {}
+        Rest rest = jdbc.sql("select profile_words, person_email from delivery where id = ?")
                 .param(id)
-                .query((r, n) -> new Rest(r.getString(1), r.getString(2), r.getBoolean(3)))
+                .query((r, n) -> new Rest(r.getString(1), r.getString(2)))
                 .single();
-        return new DeliveryPage(row, rest.profile, rest.email, rest.file, pages, log);
+        List<FileView> made = files.of(id).stream()
+                .map(f -> new FileView(f.position(), f.name(), f.bytes(), f.pages(), fileWords(f)))
+                .toList();
+        return new DeliveryPage(row, rest.profile, rest.email, made, pages, log);
+    }
+
+    private static String leftOut(String fate) {
+        return switch (fate) {
+            case "SKIPPED_BLANK" -> "blank, left out";
+            case "SEPARATOR" -> "separator sheet";
+            default -> "";
+        };
+    }
+
+    private static String fileWords(Files.KeptFile file) {
+        return file.part() == MadeFile.Part.PORTRAIT
+                ? "portrait cut out"
+                : file.kind().words();
     }
 
     public DeliveryRow row(UUID id) {

@@ -1,6 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegState;
+import inky.courier.core.profile.ScanProfile;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.RouteMended;
@@ -12,6 +13,7 @@ import inky.courier.profile.ProfileService.ProfileView;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanState;
 import inky.courier.store.ContentStore;
+import inky.courier.vault.Vault;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import java.time.Clock;
@@ -30,6 +32,8 @@ public class DeliveryService {
     private final DeliveryRepository deliveries;
     private final ScanService scans;
     private final ContentStore store;
+    private final Files files;
+    private final Vault vault;
     private final Steps steps;
     private final Live live;
     private final Clock clock;
@@ -40,6 +44,8 @@ public class DeliveryService {
             DeliveryRepository deliveries,
             ScanService scans,
             ContentStore store,
+            Files files,
+            Vault vault,
             Steps steps,
             Live live,
             Clock clock,
@@ -48,6 +54,8 @@ public class DeliveryService {
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
+        this.files = files;
+        this.vault = vault;
         this.steps = steps;
         this.live = live;
         this.clock = clock;
@@ -66,6 +74,7 @@ public class DeliveryService {
             PersonView person,
             JobView job,
             ProfileView profile,
+            ScanProfile scanProfile,
             String nameTemplate,
             Instant at) {}
 
@@ -121,12 +130,13 @@ public class DeliveryService {
         d.jobId = order.job.id();
         d.jobName = order.job.name();
         d.jobIcon = order.job.icon();
-        d.jobSnapshot = Json.write(new JobSnapshot(
+        d.jobSnapshot = Json.write(JobSnapshot.of(
                 order.nameTemplate,
                 order.job.subject(),
                 order.job.body(),
-                order.profile.colour(),
-                order.profile.fileType()));
+                order.profile.name(),
+                order.scanProfile,
+                vault));
         d.profileWords = order.profile.sentence();
         d.pages = scan.pages().size();
         d.scanBeganAt = scan.beganAt();
@@ -209,17 +219,19 @@ public class DeliveryService {
         queue.wake(DeliveryTasks.SEND, legId);
     }
 
+    /** @param position which of its files, from 0 */
     @Transactional(readOnly = true)
-    public Handout file(UUID id) {
-        Delivery delivery = deliveries.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
-        if (delivery.fileId == null) {
-            throw new Refusal(
-                    HttpStatus.GONE,
-                    "delivery.no-file",
-                    "There is no file here.",
-                    "It is not made yet, or its time is over.");
-        }
-        return new Handout(store.describe(delivery.fileId), delivery.fileName);
+    public Handout file(UUID id, int position) {
+        deliveries.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        return files.of(id).stream()
+                .filter(file -> file.position() == position)
+                .map(file -> new Handout(store.describe(file.contentId()), file.name()))
+                .findFirst()
+                .orElseThrow(() -> new Refusal(
+                        HttpStatus.GONE,
+                        "delivery.no-file",
+                        "There is no file here.",
+                        "It is not made yet, or its time is over."));
     }
 
     @Transactional(readOnly = true)

@@ -1,7 +1,38 @@
 package inky.courier.delivery;
 
+import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
+import inky.courier.profile.Passcodes;
+import inky.courier.vault.Vault;
+import java.util.Base64;
 
-/** What the job said when the scan was sent. */
-record JobSnapshot(String template, String subject, String body, ColourMode colour, ScanProfile.FileType fileType) {}
+/**
+ * What the job said when the scan was sent.
+ *
+ * @param profile in its export format, without passcodes; null in snapshots of before there was one
+ * @param passcodes sealed
+ */
+record JobSnapshot(String template, String subject, String body, String profile, String passcodes) {
+    static JobSnapshot of(String template, String subject, String body, String name, ScanProfile profile, Vault vault) {
+        ScanProfile open = Passcodes.NONE.into(profile);
+        return new JobSnapshot(
+                template,
+                subject,
+                body,
+                ProfileFormat.write(new ProfileFormat.Named(name, open)),
+                Base64.getEncoder().encodeToString(Passcodes.of(profile).seal(vault)));
+    }
+
+    /** The profile as it was then, passcodes included. */
+    ScanProfile scanProfile(Vault vault) {
+        if (profile == null) {
+            return new ScanProfile(ColourMode.AS_FOUND, new Resolution(200), Sides.ONE, FileType.PDF);
+        }
+        byte[] sealed = Base64.getDecoder().decode(passcodes);
+        return Passcodes.unseal(sealed, vault).into(ProfileFormat.read(profile).profile());
+    }
+}

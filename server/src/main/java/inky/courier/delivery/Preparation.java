@@ -1,47 +1,59 @@
 package inky.courier.delivery;
 
-import inky.courier.core.document.DocumentPage;
-import inky.courier.core.document.InOrder;
-import inky.courier.core.document.PageMaker;
-import inky.courier.core.document.PdfWriter;
+import inky.courier.core.Invalid;
+import inky.courier.core.document.Description;
+import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.naming.TemplateParser;
-import inky.courier.core.page.PageColour;
+import inky.courier.core.page.PageRaster;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.reading.TextReader;
 import inky.courier.core.sizing.Bytes;
+import inky.courier.core.workshop.MadeFile;
+import inky.courier.core.workshop.PageReport;
+import inky.courier.core.workshop.Source;
+import inky.courier.core.workshop.Workshop;
 import inky.courier.live.Live;
 import inky.courier.naming.Counters;
 import inky.courier.scan.ScanService;
+import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
+import inky.courier.vault.Vault;
 import inky.courier.web.Json;
-import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-import java.util.EnumMap;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Makes the file of a delivery and names it. Run twice, it does nothing the second time. */
+/** Makes the files of a delivery and names them. Run twice, it does nothing the second time. */
 @Component
 class Preparation {
+    private static final Logger LOG = LoggerFactory.getLogger(Preparation.class);
     private static final int CORES = Runtime.getRuntime().availableProcessors();
 
     private final DeliveryRepository deliveries;
     private final ScanService scans;
     private final ContentStore store;
+    private final Files files;
+    private final TextReader reader;
+    private final Sizes sizes;
+    private final Vault vault;
     private final Counters counters;
     private final Steps steps;
     private final Live live;
@@ -54,6 +66,10 @@ class Preparation {
             DeliveryRepository deliveries,
             ScanService scans,
             ContentStore store,
+            Files files,
+            TextReader reader,
+            Sizes sizes,
+            Vault vault,
             Counters counters,
             Steps steps,
             Live live,
@@ -64,6 +80,10 @@ class Preparation {
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
+        this.files = files;
+        this.reader = reader;
+        this.sizes = sizes;
+        this.vault = vault;
         this.counters = counters;
         this.steps = steps;
         this.live = live;
@@ -80,75 +100,76 @@ class Preparation {
         }
         Delivery delivery = found.get();
         JobSnapshot job = Json.read(delivery.jobSnapshot, JobSnapshot.class);
-        Path file = null;
+        Path folder = null;
         try {
-            file = Files.createTempFile("courier", "." + job.fileType().extension());
-            String made = make(delivery, job, file);
-            keep(id, job, file, made);
+            ScanProfile profile = job.scanProfile(vault);
+            folder = java.nio.file.Files.createTempDirectory("courier");
+            Workshop.Result made = make(delivery, profile, folder);
+            if (made.files().isEmpty()) {
+                keepReports(delivery.scanId, made.pages());
+                stop(id, "Every side was blank, so no file was made. Bring pages back to send them all the same.");
+                return;
+            }
+            keep(id, job, profile, made);
+        } catch (Invalid e) {
+            var problem = e.problems().get(0);
+            stop(id, problem.sentence() + " " + problem.remedy());
         } catch (IOException e) {
+            LOG.warn("delivery {}: {}", id, e.getMessage());
             stop(id, "A page could not be read, so no file was made.");
         } finally {
-            delete(file);
+            delete(folder);
         }
     }
 
-    private String make(Delivery delivery, JobSnapshot job, Path file) throws IOException {
+    private Workshop.Result make(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
         Resolution resolution = scans.resolution(delivery.scanId);
-        Map<PageColour, Integer> found = new EnumMap<>(PageColour.class);
-        try (PdfWriter writer = new PdfWriter();
-                OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-            InOrder.forEach(
-                    scans.keptPages(delivery.scanId), CORES, page -> madePage(page, resolution, job.colour()), made -> {
-                        found.merge(made.found, 1, Integer::sum);
-                        writer.add(made.page);
-                    });
-            writer.writeTo(
-                    out, new PdfWriter.Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
-        }
-        if (job.colour() != ColourMode.AS_FOUND) {
-            return "";
-        }
-        int coloured = found.getOrDefault(PageColour.COLOUR, 0);
-        return coloured == 0
-                ? "No colour found."
-                : coloured + " in colour, " + (delivery.pages - coloured) + " without.";
+        List<StoredPage> pages = scans.keptPages(delivery.scanId).stream()
+                .map(page -> new StoredPage(store, page, resolution))
+                .toList();
+        return new Workshop(profile, reader, CORES)
+                .make(pages, folder, new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
     }
 
-    private record MadePage(DocumentPage page, PageColour found) {}
+    /** A page as it lies in the store. */
+    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution) implements Source {
+        @Override
+        public PageRaster raster() throws IOException {
+            return JpegPages.decode(store.readAll(page.contentId()), resolution);
+        }
 
-    private MadePage madePage(ScanService.KeptPage page, Resolution resolution, ColourMode mode) throws IOException {
-        byte[] jpeg = store.readAll(page.contentId());
-        PageColour found = mode == ColourMode.AS_FOUND ? PageMaker.find(jpeg, resolution) : PageColour.COLOUR;
-        return new MadePage(PageMaker.make(jpeg, resolution, mode, found), found);
+        @Override
+        public Optional<byte[]> jpeg() throws IOException {
+            byte[] jpeg = store.readAll(page.contentId());
+            return JpegPages.isUsual(jpeg) ? Optional.of(jpeg) : Optional.empty();
+        }
+
+        @Override
+        public boolean splitBefore() {
+            return page.splitBefore();
+        }
+
+        @Override
+        public boolean keep() {
+            return page.keep();
+        }
     }
 
-    private void keep(UUID id, JobSnapshot job, Path file, String made) throws IOException {
+    private void keep(UUID id, JobSnapshot job, ScanProfile profile, Workshop.Result made) throws IOException {
         IOException[] failed = new IOException[1];
         transaction.executeWithoutResult(status -> {
             Delivery delivery = deliveries.withLegs(id).orElseThrow();
-            try (InputStream in = Files.newInputStream(file)) {
-                ContentStore.Stored stored = store.keep(in, job.fileType().mediaType());
-                delivery.fileId = stored.id();
-                delivery.fileBytes = stored.bytes();
+            try {
+                keepFiles(delivery, job, made.files());
             } catch (IOException e) {
                 status.setRollbackOnly();
                 failed[0] = e;
                 return;
             }
-            delivery.madeReadyAt = clock.instant();
-            String pages = delivery.pages == 1 ? "1 page" : delivery.pages + " pages";
-            steps.add(
-                    id,
-                    null,
-                    "Made ready: " + job.fileType().words() + ", " + pages + ", " + Bytes.words(delivery.fileBytes)
-                            + ". " + made,
-                    "");
-            NameRules.Fitted fitted = NameRules.MAIL.fit(
-                    read(job.template()).fill(values(delivery)), job.fileType().extension());
-            delivery.fileName = fitted.name();
-            delivery.namedAt = clock.instant();
-            String changes = fitted.changes().isEmpty() ? "" : " (" + String.join(", ", fitted.changes()) + ")";
-            steps.add(id, null, "Named " + fitted.name() + changes + ".", "");
+            keepReports(delivery.scanId, made.pages());
+            sizes.observe(profile, made);
+            steps.add(id, null, "Made ready: " + words(profile, made, delivery.fileBytes) + ".", "");
+            steps.add(id, null, "Named " + delivery.fileName + ".", "");
             for (Leg leg : delivery.legs) {
                 leg.firstTryAt = clock.instant();
                 queue.add(DeliveryTasks.SEND, leg.id);
@@ -158,6 +179,80 @@ class Preparation {
         if (failed[0] != null) {
             throw failed[0];
         }
+    }
+
+    private void keepFiles(Delivery delivery, JobSnapshot job, List<MadeFile> made) throws IOException {
+        files.remove(delivery.id);
+        delivery.fileBytes = 0;
+        delivery.madeReadyAt = clock.instant();
+        NameTemplate template = read(job.template());
+        Set<String> taken = new HashSet<>();
+        List<String> names = new ArrayList<>();
+        for (int i = 0; i < made.size(); i++) {
+            MadeFile file = made.get(i);
+            ContentStore.Stored stored;
+            try (InputStream in = java.nio.file.Files.newInputStream(file.path())) {
+                stored = store.keep(in, file.mediaType());
+            }
+            String name = free(template.fill(values(delivery, file)), file, taken);
+            names.add(name);
+            delivery.fileBytes += stored.bytes();
+            files.add(
+                    delivery.id,
+                    new Files.KeptFile(
+                            i,
+                            name,
+                            stored.id(),
+                            file.mediaType(),
+                            stored.bytes(),
+                            file.pages(),
+                            file.part(),
+                            file.kind()));
+        }
+        delivery.fileName = names.size() == 1 ? names.get(0) : names.get(0) + " and " + (names.size() - 1) + " more";
+        delivery.namedAt = clock.instant();
+    }
+
+    /** A name that no other file of the delivery has. */
+    private static String free(String filled, MadeFile file, Set<String> taken) {
+        String base = file.part() == MadeFile.Part.PORTRAIT ? filled + " portrait" : filled;
+        String name = NameRules.MAIL.fit(base, file.extension()).name();
+        for (int n = 2; !taken.add(name.toLowerCase(java.util.Locale.ROOT)); n++) {
+            name = NameRules.MAIL.fit(base + " " + n, file.extension()).name();
+        }
+        return name;
+    }
+
+    private void keepReports(UUID scanId, List<PageReport> reports) {
+        for (PageReport report : reports) {
+            scans.keepReport(scanId, report.number(), report.fate().name(), Json.write(report.done()));
+        }
+    }
+
+    private static String words(ScanProfile profile, Workshop.Result made, long bytes) {
+        long blank = count(made, PageReport.Fate.SKIPPED_BLANK);
+        long coloured = made.pages().stream()
+                .filter(page -> page.done().contains("colour found"))
+                .count();
+        List<String> parts = new ArrayList<>();
+        parts.add(
+                made.files().size() == 1
+                        ? profile.files().words()
+                        : made.files().size() + " files");
+        int pages = made.files().stream().mapToInt(MadeFile::pages).sum();
+        parts.add(pages == 1 ? "1 page" : pages + " pages");
+        parts.add(Bytes.words(bytes));
+        if (profile.colour() == ColourMode.AS_FOUND) {
+            parts.add(coloured == 0 ? "no colour found" : coloured + " in colour");
+        }
+        if (blank > 0) {
+            parts.add(blank == 1 ? "1 blank side left out" : blank + " blank sides left out");
+        }
+        return String.join(", ", parts);
+    }
+
+    private static long count(Workshop.Result made, PageReport.Fate fate) {
+        return made.pages().stream().filter(page -> page.fate() == fate).count();
     }
 
     private void stop(UUID id, String trouble) {
@@ -170,7 +265,7 @@ class Preparation {
         });
     }
 
-    private NameValues values(Delivery d) {
+    private NameValues values(Delivery d, MadeFile file) {
         ZonedDateTime at = d.scannedAt.atZone(zone);
         return new NameValues(
                 at,
@@ -179,7 +274,9 @@ class Preparation {
                 d.deviceName,
                 d.place,
                 d.jobName,
-                d.pages,
+                file.pages(),
+                file.kind().words(),
+                file.separatorText(),
                 scope -> counters.next(scope, at.toLocalDate(), d.jobId, d.deviceId));
     }
 
@@ -188,13 +285,17 @@ class Preparation {
         return parsed instanceof TemplateParser.Valid valid ? valid.template() : new NameTemplate(template, List.of());
     }
 
-    private static void delete(Path file) {
-        try {
-            if (file != null) {
-                Files.deleteIfExists(file);
+    private static void delete(Path folder) {
+        if (folder == null) {
+            return;
+        }
+        try (var files = java.nio.file.Files.list(folder)) {
+            for (Path file : files.toList()) {
+                java.nio.file.Files.deleteIfExists(file);
             }
+            java.nio.file.Files.deleteIfExists(folder);
         } catch (IOException e) {
-            file.toFile().deleteOnExit();
+            LOG.warn("{} could not be removed: {}", folder, e.getMessage());
         }
     }
 }

@@ -24,6 +24,7 @@ public class Retention {
     private final JdbcClient jdbc;
     private final ScanService scans;
     private final ContentStore store;
+    private final Files files;
     private final Settings settings;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -32,25 +33,27 @@ public class Retention {
             JdbcClient jdbc,
             ScanService scans,
             ContentStore store,
+            Files files,
             Settings settings,
             Clock clock,
             TransactionTemplate transaction) {
         this.jdbc = jdbc;
         this.scans = scans;
         this.store = store;
+        this.files = files;
         this.settings = settings;
         this.clock = clock;
         this.transaction = transaction;
     }
 
-    private record Due(UUID delivery, UUID scan, UUID file) {}
+    private record Due(UUID delivery, UUID scan) {}
 
     /** @return how many deliveries lost their contents */
     public int run() {
         Settings.Office office = settings.read();
         Instant now = clock.instant();
         List<Due> due = jdbc.sql("""
-                        select d.id, d.scan_id, d.file_id from delivery d
+                        select d.id, d.scan_id from delivery d
                         where d.contents_removed_at is null and (
                             (d.state = 'ACCEPTED' and (select max(l.accepted_at) from leg l where l.delivery_id = d.id) < :accepted)
                             or (d.state <> 'ACCEPTED' and d.scanned_at < :others))""")
@@ -60,8 +63,7 @@ public class Retention {
                 .param(
                         "others",
                         now.minus(Duration.ofDays(office.keepOthersDays())).atOffset(ZoneOffset.UTC))
-                .query((row, n) -> new Due(
-                        row.getObject(1, UUID.class), row.getObject(2, UUID.class), row.getObject(3, UUID.class)))
+                .query((row, n) -> new Due(row.getObject(1, UUID.class), row.getObject(2, UUID.class)))
                 .list();
         for (Due one : due) {
             transaction.executeWithoutResult(status -> remove(one, now));
@@ -80,10 +82,10 @@ public class Retention {
         if (due.scan != null) {
             scans.removeContents(due.scan);
         }
-        if (due.file != null) {
-            store.remove(List.of(due.file));
-        }
-        jdbc.sql("update delivery set contents_removed_at = ?, file_id = null where id = ?")
+        store.remove(
+                files.of(due.delivery).stream().map(Files.KeptFile::contentId).toList());
+        files.remove(due.delivery);
+        jdbc.sql("update delivery set contents_removed_at = ? where id = ?")
                 .params(now.atOffset(ZoneOffset.UTC), due.delivery)
                 .update();
     }

@@ -37,6 +37,7 @@ class Sending {
     private final LegRepository legs;
     private final DestinationService destinations;
     private final ContentStore store;
+    private final Files files;
     private final Steps steps;
     private final Live live;
     private final Clock clock;
@@ -49,6 +50,7 @@ class Sending {
             LegRepository legs,
             DestinationService destinations,
             ContentStore store,
+            Files files,
             Steps steps,
             Live live,
             Clock clock,
@@ -58,6 +60,7 @@ class Sending {
         this.legs = legs;
         this.destinations = destinations;
         this.store = store;
+        this.files = files;
         this.steps = steps;
         this.live = live;
         this.clock = clock;
@@ -125,8 +128,9 @@ class Sending {
                 d.place,
                 d.jobName,
                 d.pages,
+                "document",
+                "",
                 scope -> d.number);
-        UUID file = d.fileId;
         return new Consignment(
                 leg.routeId,
                 Json.read(leg.recipients, new TypeReference<List<String>>() {}),
@@ -134,12 +138,14 @@ class Sending {
                 d.personEmail,
                 Preparation.read(job.subject()).fill(values),
                 Preparation.read(job.body()).fill(values),
-                d.fileName,
-                job.fileType().mediaType(),
-                d.fileBytes,
-                () -> store.open(file),
+                files.of(d.id).stream().map(this::toSend).toList(),
                 leg.messageId,
                 d.scannedAt);
+    }
+
+    private Consignment.FileToSend toSend(Files.KeptFile file) {
+        return new Consignment.FileToSend(
+                file.name(), file.mediaType(), file.bytes(), () -> store.open(file.contentId()));
     }
 
     private void handOver(UUID legId) {

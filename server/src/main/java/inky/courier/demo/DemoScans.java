@@ -133,6 +133,7 @@ class DemoScans {
                         person,
                         job,
                         profiles.get(job.profileId()),
+                        profile,
                         names.get(job.templateId()).template(),
                         at))
                 .deliveryId();

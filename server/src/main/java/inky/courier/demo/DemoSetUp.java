@@ -3,8 +3,9 @@ package inky.courier.demo;
 import inky.courier.core.mail.Encryption;
 import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
-import inky.courier.core.profile.ScanProfile.FileType;
+import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Sides;
+import inky.courier.core.profile.Tidy;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationForm;
@@ -187,7 +188,7 @@ class DemoSetUp {
     }
 
     private UUID profile(String name, ColourMode colour, int dpi, Sides sides) {
-        return profiles.add(new ProfileForm(name, colour, dpi, sides, FileType.PDF))
+        return profiles.add(ProfileForm.of(name, colour, dpi, sides, Tidy.NONE, FileSettings.PDF))
                 .id();
     }
 

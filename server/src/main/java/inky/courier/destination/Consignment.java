@@ -7,10 +7,10 @@ import java.util.UUID;
 import java.util.function.Supplier;
 
 /**
- * One file on its way to one destination.
+ * The files of one delivery on their way to one destination.
  *
  * @param messageId the same for every try, so that the far side can tell a repetition
- * @param content opens the file anew each time
+ * @param files one or more
  */
 public record Consignment(
         UUID routeId,
@@ -19,9 +19,9 @@ public record Consignment(
         String personEmail,
         String subject,
         String body,
-        String fileName,
-        String mediaType,
-        long fileBytes,
-        Supplier<InputStream> content,
+        List<FileToSend> files,
         String messageId,
-        Instant at) {}
+        Instant at) {
+    /** @param content opens the file anew each time */
+    public record FileToSend(String name, String mediaType, long bytes, Supplier<InputStream> content) {}
+}

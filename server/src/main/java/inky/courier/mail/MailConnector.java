@@ -42,6 +42,9 @@ class MailConnector implements Connector {
     /** Room for head and text of a message, beside its attachment. */
     static final int HEAD_AND_TEXT = 8 * 1024;
 
+    /** The head of an attachment's part: type, encoding, a long name twice coded. */
+    private static final int PART_HEAD = 1_200;
+
     private static final int MOST_RECIPIENTS = 100;
 
     private final MailServers servers;
@@ -95,7 +98,10 @@ class MailConnector implements Connector {
             return failed(MailCause.NAME_NOT_FOUND, "");
         }
         Submission server = found.get();
-        long asMail = MailSize.base64(consignment.fileBytes()) + HEAD_AND_TEXT;
+        long asMail = HEAD_AND_TEXT;
+        for (Consignment.FileToSend file : consignment.files()) {
+            asMail += MailSize.base64(file.bytes()) + PART_HEAD;
+        }
         if (server.sizeLimitMb() > 0 && asMail > server.sizeLimitMb() * Bytes.MB) {
             return tooLarge(asMail, server.name(), server.sizeLimitMb() * Bytes.MB);
         }

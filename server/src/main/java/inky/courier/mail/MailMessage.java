@@ -52,12 +52,14 @@ final class MailMessage extends MimeMessage {
         MimeBodyPart text = new MimeBodyPart();
         text.setText(c.body(), StandardCharsets.UTF_8.name());
         parts.addBodyPart(text);
-        MimeBodyPart file = new MimeBodyPart();
-        file.setDataHandler(new DataHandler(new ContentSource(c)));
-        // Said beforehand, so that the library does not read the whole file to find an encoding.
-        file.setHeader("Content-Transfer-Encoding", "base64");
-        file.setFileName(c.fileName());
-        parts.addBodyPart(file);
+        for (Consignment.FileToSend one : c.files()) {
+            MimeBodyPart file = new MimeBodyPart();
+            file.setDataHandler(new DataHandler(new ContentSource(one)));
+            // Said beforehand, so that the library does not read the whole file to find an encoding.
+            file.setHeader("Content-Transfer-Encoding", "base64");
+            file.setFileName(one.name());
+            parts.addBodyPart(file);
+        }
         message.setContent(parts);
         message.saveChanges();
         return message;
@@ -122,10 +124,10 @@ final class MailMessage extends MimeMessage {
         }
     }
 
-    private record ContentSource(Consignment consignment) implements DataSource {
+    private record ContentSource(Consignment.FileToSend file) implements DataSource {
         @Override
         public InputStream getInputStream() {
-            return consignment.content().get();
+            return file.content().get();
         }
 
         @Override
@@ -135,12 +137,12 @@ final class MailMessage extends MimeMessage {
 
         @Override
         public String getContentType() {
-            return consignment.mediaType();
+            return file.mediaType();
         }
 
         @Override
         public String getName() {
-            return consignment.fileName();
+            return file.name();
         }
     }
 }

@@ -155,7 +155,17 @@ public class NamingService {
     }
 
     private NameValues sample(String person, String login, String device, String job) {
-        return new NameValues(clock.instant().atZone(zone), person, login, device, "Quay House", job, 4, scope -> 17);
+        return new NameValues(
+                clock.instant().atZone(zone),
+                person,
+                login,
+                device,
+                "Quay House",
+                job,
+                4,
+                "document",
+                "Berth 4",
+                scope -> 17);
     }
 
     private Name find(UUID id) {

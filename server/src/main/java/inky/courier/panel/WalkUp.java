@@ -175,6 +175,13 @@ class WalkUp {
         return scan;
     }
 
+    /** Brings a side back that was taken for blank, or sets a split before a page. */
+    ScanView mark(PanelSessions.Guest guest, UUID scanId, int number, boolean keep, boolean splitBefore) {
+        own(guest, scanId);
+        scans.mark(scanId, number, keep, splitBefore);
+        return scans.get(scanId);
+    }
+
     UUID thumbnail(PanelSessions.Guest guest, UUID scanId, int number) {
         own(guest, scanId);
         return scans.keptPages(scanId).stream()
@@ -193,6 +200,7 @@ class WalkUp {
                 people.get(guest.personId()),
                 job,
                 profiles.get(job.profileId()),
+                profiles.value(job.profileId()),
                 names.get(job.templateId()).template(),
                 clock.instant()));
     }

@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -127,6 +128,19 @@ class WalkUpController {
             @PathVariable int number,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
         return Handing.picture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
+    }
+
+    /** @param keep whether a side taken for blank is sent all the same */
+    record PageMark(boolean keep, boolean splitBefore) {}
+
+    @PutMapping("/scans/{scan}/pages/{number}")
+    ScanView markPage(
+            @PathVariable UUID device,
+            @PathVariable UUID scan,
+            @PathVariable int number,
+            @RequestBody PageMark mark,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.mark(guest, scan, number, mark.keep(), mark.splitBefore());
     }
 
     @PostMapping("/scans/{scan}/send")

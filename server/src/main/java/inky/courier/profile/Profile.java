@@ -2,8 +2,13 @@ package inky.courier.profile;
 
 import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
+import inky.courier.core.profile.Tidy;
+import inky.courier.core.profile.Tone;
+import inky.courier.web.Json;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -32,12 +37,20 @@ class Profile {
     @Enumerated(EnumType.STRING)
     Sides sides;
 
-    @Enumerated(EnumType.STRING)
-    ScanProfile.FileType fileType;
+    /** {@link Settings} as JSON. */
+    String settings = "{}";
+
+    /** {@link Passcodes} as sealed JSON; null without any. */
+    byte[] passcodes;
 
     Instant createdAt;
 
+    /** What has no column of its own; passcodes are not in it. */
+    record Settings(Tone tone, Tidy tidy, Grouping grouping, FileSettings files) {}
+
+    /** The profile without its passcodes. */
     ScanProfile value() {
-        return new ScanProfile(colour, new Resolution(dpi), sides, fileType);
+        Settings s = Json.read(settings, Settings.class);
+        return new ScanProfile(colour, new Resolution(dpi), sides, s.tone, s.tidy, s.grouping, s.files);
     }
 }

@@ -2,9 +2,14 @@ package inky.courier.profile;
 
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -43,6 +48,28 @@ class ProfileController {
     @PutMapping("/{id}")
     ProfileView changeProfile(@PathVariable UUID id, @RequestBody ProfileForm form) {
         return profiles.change(id, form);
+    }
+
+    @GetMapping("/{id}/export")
+    ResponseEntity<String> exportProfile(@PathVariable UUID id) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(profiles.get(id).name() + ".json", StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(profiles.export(id));
+    }
+
+    /** @param file the text of an exported profile */
+    record ProfileFile(String file) {}
+
+    @PostMapping("/import")
+    @ResponseStatus(HttpStatus.CREATED)
+    ProfileView importProfile(@RequestBody ProfileFile file) {
+        return profiles.bring(file.file());
     }
 
     @DeleteMapping("/{id}")

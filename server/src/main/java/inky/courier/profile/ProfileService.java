@@ -4,11 +4,19 @@ import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
+import inky.courier.core.profile.Tidy;
+import inky.courier.core.profile.Tone;
 import inky.courier.dependents.Dependents;
 import inky.courier.live.Live;
+import inky.courier.vault.Vault;
+import inky.courier.web.Json;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.util.List;
 import java.util.UUID;
@@ -22,17 +30,42 @@ public class ProfileService {
     private final Dependents dependents;
     private final ChangeLog changes;
     private final Live live;
+    private final Vault vault;
     private final Clock clock;
 
-    ProfileService(ProfileRepository profiles, Dependents dependents, ChangeLog changes, Live live, Clock clock) {
+    ProfileService(
+            ProfileRepository profiles, Dependents dependents, ChangeLog changes, Live live, Vault vault, Clock clock) {
         this.profiles = profiles;
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
+        this.vault = vault;
         this.clock = clock;
     }
 
-    public record ProfileForm(String name, ColourMode colour, int dpi, Sides sides, ScanProfile.FileType fileType) {}
+    /**
+     * What a person fills in. Passcodes are beside the files' settings, because they are never sent back.
+     *
+     * @param passcode null leaves it as it is, an empty text removes it
+     * @param ownerPasscode the same
+     */
+    public record ProfileForm(
+            String name,
+            ColourMode colour,
+            int dpi,
+            Sides sides,
+            Tone tone,
+            Tidy tidy,
+            Grouping grouping,
+            FileSettings files,
+            @Nullable String passcode,
+            @Nullable String ownerPasscode) {
+        /** A form with the usual clean-up and files, for what comes ready-made. */
+        public static ProfileForm of(
+                String name, ColourMode colour, int dpi, Sides sides, Tidy tidy, FileSettings files) {
+            return new ProfileForm(name, colour, dpi, sides, Tone.USUAL, tidy, Grouping.ONE_FILE, files, null, null);
+        }
+    }
 
     public record ProfileView(
             UUID id,
@@ -40,14 +73,17 @@ public class ProfileService {
             ColourMode colour,
             int dpi,
             Sides sides,
-            ScanProfile.FileType fileType,
+            Tone tone,
+            Tidy tidy,
+            Grouping grouping,
+            FileSettings files,
+            boolean passcodeSet,
+            boolean ownerPasscodeSet,
             String sentence) {}
 
     @Transactional(readOnly = true)
     public List<ProfileView> list() {
-        return profiles.findAllByOrderByName().stream()
-                .map(ProfileService::view)
-                .toList();
+        return profiles.findAllByOrderByName().stream().map(this::view).toList();
     }
 
     @Transactional(readOnly = true)
@@ -57,7 +93,57 @@ public class ProfileService {
 
     @Transactional(readOnly = true)
     public ScanProfile value(UUID id) {
-        return find(id).value();
+        Profile profile = find(id);
+        return passcodes(profile).into(profile.value());
+    }
+
+    /** The profile as a file for another Courier; without passcodes, which do not leave. */
+    @Transactional(readOnly = true)
+    public String export(UUID id) {
+        Profile profile = find(id);
+        return ProfileFormat.write(new ProfileFormat.Named(profile.name, profile.value()));
+    }
+
+    /** Takes a profile from such a file; one of the same name gets a number behind it. */
+    @Transactional
+    public ProfileView bring(String json) {
+        ProfileFormat.Named named = ProfileFormat.read(json);
+        ScanProfile p = named.profile();
+        String name = named.name().isEmpty() ? "Profile" : named.name();
+        List<String> taken = profiles.findAllByOrderByName().stream()
+                .map(profile -> profile.name)
+                .toList();
+        String free = name;
+        for (int n = 2; taken.contains(free); n++) {
+            free = name + " " + n;
+        }
+        Passcodes passcodes = Passcodes.of(p);
+        return add(new ProfileForm(
+                free,
+                p.colour(),
+                p.resolution().dpi(),
+                p.sides(),
+                p.tone(),
+                p.tidy(),
+                p.grouping(),
+                p.files(),
+                passcodes.open(),
+                passcodes.owner()));
+    }
+
+    /** The profile that a form stands for, with the passcodes that are kept for it. */
+    @Transactional(readOnly = true)
+    public ScanProfile valueOf(ProfileForm form, @Nullable UUID id) {
+        Passcodes kept = id == null ? Passcodes.NONE : passcodes(find(id));
+        return changed(kept, form)
+                .into(new ScanProfile(
+                        form.colour(),
+                        new Resolution(form.dpi()),
+                        form.sides(),
+                        form.tone(),
+                        form.tidy(),
+                        form.grouping(),
+                        Passcodes.NONE.into(form.files())));
     }
 
     @Transactional
@@ -91,10 +177,21 @@ public class ProfileService {
                     "Name it after the paper it is for.");
         }
         profile.name = form.name().strip();
-        profile.colour = form.colour();
-        profile.dpi = new Resolution(form.dpi()).dpi();
-        profile.sides = form.sides();
-        profile.fileType = form.fileType();
+        Passcodes passcodes = changed(passcodes(profile), form);
+        ScanProfile value = passcodes.into(new ScanProfile(
+                form.colour(),
+                new Resolution(form.dpi()),
+                form.sides(),
+                form.tone(),
+                form.tidy(),
+                form.grouping(),
+                Passcodes.NONE.into(form.files())));
+        profile.colour = value.colour();
+        profile.dpi = value.resolution().dpi();
+        profile.sides = value.sides();
+        profile.settings = Json.write(
+                new Profile.Settings(value.tone(), value.tidy(), value.grouping(), Passcodes.NONE.into(value.files())));
+        profile.passcodes = passcodes.equals(Passcodes.NONE) ? null : passcodes.seal(vault);
         profiles.saveAndFlush(profile);
         changes.record("profile", profile.id, profile.name, before, view(profile));
         live.tell("profile", profile.id);
@@ -105,8 +202,31 @@ public class ProfileService {
         return profiles.findById(id).orElseThrow(() -> Refusal.notFound("scan profile"));
     }
 
-    private static ProfileView view(Profile p) {
+    private Passcodes passcodes(Profile profile) {
+        return Passcodes.unseal(profile.passcodes, vault);
+    }
+
+    private static Passcodes changed(Passcodes kept, ProfileForm form) {
+        return new Passcodes(
+                form.passcode() == null ? kept.open() : form.passcode(),
+                form.ownerPasscode() == null ? kept.owner() : form.ownerPasscode());
+    }
+
+    private ProfileView view(Profile p) {
+        Passcodes passcodes = passcodes(p);
+        ScanProfile value = passcodes.into(p.value());
         return new ProfileView(
-                p.id, p.name, p.colour, p.dpi, p.sides, p.fileType, p.value().sentence());
+                p.id,
+                p.name,
+                p.colour,
+                p.dpi,
+                p.sides,
+                value.tone(),
+                value.tidy(),
+                value.grouping(),
+                Passcodes.NONE.into(value.files()),
+                !passcodes.open().isEmpty(),
+                !passcodes.owner().isEmpty(),
+                value.sentence());
     }
 }

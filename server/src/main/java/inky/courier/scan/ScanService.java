@@ -3,7 +3,11 @@ package inky.courier.scan;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.page.BlankSensitivity;
+import inky.courier.core.page.Blankness;
+import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Tidy;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceLink;
 import inky.courier.device.DeviceTrouble;
@@ -68,8 +72,21 @@ public class ScanService {
         this.transaction = transaction;
     }
 
-    /** @param media what a person calls the paper size */
-    public record PageView(int number, int width, int height, long bytes, String media) {}
+    /**
+     * @param media what a person calls the paper size
+     * @param blankReason why the profile leaves this side out; empty when it does not
+     * @param keep whether a person brought it back
+     * @param splitBefore whether a person set a split before it
+     */
+    public record PageView(
+            int number,
+            int width,
+            int height,
+            long bytes,
+            String media,
+            String blankReason,
+            boolean keep,
+            boolean splitBefore) {}
 
     public record ScanView(
             UUID id,
@@ -83,7 +100,7 @@ public class ScanService {
             List<PageView> pages) {}
 
     /** A page as the delivery needs it. */
-    public record KeptPage(int number, UUID contentId, UUID thumbnailId) {}
+    public record KeptPage(int number, UUID contentId, UUID thumbnailId, boolean keep, boolean splitBefore) {}
 
     /** Begins a scan; its pages come by themselves from then on. */
     public ScanView start(UUID deviceId, DeviceAddress address, UUID personId, UUID jobId, ScanProfile profile) {
@@ -137,10 +154,17 @@ public class ScanService {
     public ScanView get(UUID id) {
         Scan scan = find(id);
         List<PageView> pages = jdbc.sql(
-                        "select number, width, height, bytes, media from scan_page where scan_id = ? order by number")
+                        "select number, width, height, bytes, media, blank_reason, keep, split_before from scan_page where scan_id = ? order by number")
                 .param(id)
-                .query((row, n) ->
-                        new PageView(row.getInt(1), row.getInt(2), row.getInt(3), row.getLong(4), row.getString(5)))
+                .query((row, n) -> new PageView(
+                        row.getInt(1),
+                        row.getInt(2),
+                        row.getInt(3),
+                        row.getLong(4),
+                        row.getString(5),
+                        row.getString(6),
+                        row.getBoolean(7),
+                        row.getBoolean(8)))
                 .list();
         return new ScanView(
                 id,
@@ -161,11 +185,36 @@ public class ScanService {
 
     @Transactional(readOnly = true)
     public List<KeptPage> keptPages(UUID id) {
-        return jdbc.sql("select number, content_id, thumbnail_id from scan_page where scan_id = ? order by number")
+        return jdbc.sql(
+                        "select number, content_id, thumbnail_id, keep, split_before from scan_page where scan_id = ? order by number")
                 .param(id)
-                .query((row, n) ->
-                        new KeptPage(row.getInt(1), row.getObject(2, UUID.class), row.getObject(3, UUID.class)))
+                .query((row, n) -> new KeptPage(
+                        row.getInt(1),
+                        row.getObject(2, UUID.class),
+                        row.getObject(3, UUID.class),
+                        row.getBoolean(4),
+                        row.getBoolean(5)))
                 .list();
+    }
+
+    /** What a person decides about a page before it is sent. */
+    @Transactional
+    public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
+        if (jdbc.sql("update scan_page set keep = ?, split_before = ? where scan_id = ? and number = ?")
+                        .params(keep, splitBefore, id, number)
+                        .update()
+                == 0) {
+            throw Refusal.notFound("page");
+        }
+        live.tell("scan", id);
+    }
+
+    /** What became of a page when the files were made. */
+    @Transactional
+    public void keepReport(UUID id, int number, String fate, String done) {
+        jdbc.sql("update scan_page set fate = ?, done = ? where scan_id = ? and number = ?")
+                .params(fate, done, id, number)
+                .update();
     }
 
     /** Removes the pages for good. */
@@ -212,7 +261,7 @@ public class ScanService {
 
     /** Puts a page into a scan without a device, for the demo's history. */
     @Transactional
-    public void keepPage(UUID scanId, int number, byte[] jpeg) throws IOException {
+    public void keepPage(UUID scanId, int number, byte[] jpeg, String blankReason) throws IOException {
         Scan scan = find(scanId);
         JpegPages.Extent extent = JpegPages.extent(jpeg);
         Resolution resolution = new Resolution(scan.dpi);
@@ -223,8 +272,17 @@ public class ScanService {
         byte[] small = JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH);
         UUID thumbnail = store.keep(new ByteArrayInputStream(small), JPEG).id();
         jdbc.sql(
-                        "insert into scan_page (scan_id, number, content_id, thumbnail_id, width, height, bytes, media) values (?, ?, ?, ?, ?, ?, ?, ?)")
-                .params(scanId, number, content, thumbnail, extent.width(), extent.height(), jpeg.length, media)
+                        "insert into scan_page (scan_id, number, content_id, thumbnail_id, width, height, bytes, media, blank_reason) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                        scanId,
+                        number,
+                        content,
+                        thumbnail,
+                        extent.width(),
+                        extent.height(),
+                        jpeg.length,
+                        media,
+                        blankReason)
                 .update();
         live.tell("scan", scanId);
     }
@@ -243,7 +301,7 @@ public class ScanService {
         scan.state = ScanState.COMPLETE;
         scans.saveAndFlush(scan);
         for (int i = 0; i < pages.size(); i++) {
-            keepPage(scan.id, i + 1, pages.get(i));
+            keepPage(scan.id, i + 1, pages.get(i), "");
         }
         return scan.id;
     }
@@ -292,17 +350,29 @@ public class ScanService {
                 return;
             }
             number++;
-            keepInTransaction(id, number, page.jpeg());
+            keepInTransaction(id, number, page.jpeg(), blankReason(page.jpeg(), profile));
             last = page.last();
         }
         end(id, ScanState.COMPLETE, "", "");
     }
 
-    private void keepInTransaction(UUID id, int number, byte[] jpeg) throws IOException {
+    /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
+    private static String blankReason(byte[] jpeg, ScanProfile profile) throws IOException {
+        Tidy.SkipBlank skip = profile.tidy().skipBlank();
+        if (skip == Tidy.SkipBlank.NO) {
+            return "";
+        }
+        Blankness blankness = PageAnalyser.analyse(
+                        JpegPages.decode(jpeg, profile.resolution()), BlankSensitivity.valueOf(skip.name()))
+                .blankness();
+        return blankness.blank() ? blankness.reason() : "";
+    }
+
+    private void keepInTransaction(UUID id, int number, byte[] jpeg, String blankReason) throws IOException {
         IOException[] failed = new IOException[1];
         transaction.executeWithoutResult(status -> {
             try {
-                keepPage(id, number, jpeg);
+                keepPage(id, number, jpeg, blankReason);
             } catch (IOException e) {
                 status.setRollbackOnly();
                 failed[0] = e;

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
 
 /** Every error as a problem detail (RFC 9457) with a stable {@code code}, a {@code remedy} and the fields concerned. */
 @RestControllerAdvice
@@ -55,12 +56,28 @@ class ProblemAdvice {
     }
 
     @ExceptionHandler({HttpMessageNotReadableException.class, MethodArgumentTypeMismatchException.class})
-    ResponseEntity<ProblemDetail> unreadable() {
+    ResponseEntity<ProblemDetail> unreadable(Exception e) {
+        // A value that knows its own rules refuses while it is read; what it says is what the person needs.
+        for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
+            if (cause instanceof Invalid invalid) {
+                return invalid(invalid);
+            }
+        }
         return answer(
                 HttpStatus.BAD_REQUEST,
                 "request.unreadable",
                 "The request could not be read.",
                 "Load the page again.",
+                List.of());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> tooLarge(MaxUploadSizeExceededException e) {
+        return answer(
+                HttpStatus.CONTENT_TOO_LARGE,
+                "request.large",
+                "These files are too large to try things on: 40 MB each, 60 MB together.",
+                "Give a few pages of them.",
                 List.of());
     }
 

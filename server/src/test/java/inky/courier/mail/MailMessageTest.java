@@ -97,7 +97,7 @@ class MailMessageTest {
         Consignment c = consignment("Permit", "permit.pdf", "From the front desk.\n");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         MailMessage.of(SESSION, SERVER, c, () -> {}).writeTo(out, null);
-        long attachment = MailSize.base64(c.fileBytes());
+        long attachment = MailSize.base64(c.files().get(0).bytes());
         assertThat(out.size() - attachment).isBetween(300L, (long) MailConnector.HEAD_AND_TEXT);
     }
 
@@ -117,10 +117,8 @@ class MailMessageTest {
                 "asa.kjolv@wherrymoor.example",
                 subject,
                 body,
-                file,
-                "application/pdf",
-                content.length,
-                () -> new ByteArrayInputStream(content),
+                List.of(new Consignment.FileToSend(
+                        file, "application/pdf", content.length, () -> new ByteArrayInputStream(content))),
                 "<48213.leg@courier.invalid>",
                 Instant.parse("2026-11-24T10:42:16Z"));
     }

@@ -52,6 +52,9 @@ public final class InOrder {
             if (e.getCause() instanceof IOException io) {
                 throw io;
             }
+            if (e.getCause() instanceof RuntimeException problem) {
+                throw problem;
+            }
             throw new IllegalStateException(e.getCause());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

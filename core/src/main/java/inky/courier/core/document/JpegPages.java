@@ -44,7 +44,7 @@ public final class JpegPages {
             extentOf(reader);
             return reader.read(0);
         });
-        return rasterOf(image, resolution);
+        return raster(image, resolution);
     }
 
     /** A small picture of the page, decoded at a fraction of its size; at most {@code maxWidth} pixels wide. */
@@ -67,12 +67,65 @@ public final class JpegPages {
     }
 
     /** @param quality 0 (smallest) to 1 (best); 0.75 is the customary scanner setting */
-    public static byte[] encodeGrey(PageRaster page, float quality) throws IOException {
-        PageRaster grey = page.toGrey();
-        BufferedImage image = new BufferedImage(grey.width(), grey.height(), BufferedImage.TYPE_BYTE_GRAY);
-        byte[] target = ((DataBufferByte) image.getRaster().getDataBuffer()).getData();
-        System.arraycopy(grey.samples(), 0, target, 0, target.length);
-        return encode(image, quality);
+    public static byte[] encode(PageRaster page, float quality) throws IOException {
+        return withDensity(
+                encode(Rasters.image(page), quality), page.resolution().dpi());
+    }
+
+    /** Whether the coded page has a single component, by its frame header (ISO/IEC 10918-1, B.2.2). */
+    public static boolean isGrey(byte[] jpeg) throws IOException {
+        return jpeg[frame(jpeg) + 9] == 1;
+    }
+
+    /** Whether it is grey or YCbCr, which every reader takes; other colour spaces have to be coded anew. */
+    public static boolean isUsual(byte[] jpeg) throws IOException {
+        int components = jpeg[frame(jpeg) + 9];
+        return components == 1 || components == 3;
+    }
+
+    /** Horizontal and vertical sampling of the first component. */
+    static int[] sampling(byte[] jpeg) throws IOException {
+        int factors = jpeg[frame(jpeg) + 11];
+        return new int[] {factors >> 4 & 0xf, factors & 0xf};
+    }
+
+    /** The same JPEG with its resolution in the JFIF head, where it has one. */
+    public static byte[] withDensity(byte[] jpeg, int dpi) {
+        boolean jfif = jpeg.length > 20 && jpeg[3] == (byte) 0xe0 && jpeg[6] == 'J' && jpeg[7] == 'F';
+        if (!jfif) {
+            return jpeg;
+        }
+        byte[] marked = jpeg.clone();
+        marked[13] = 1;
+        marked[14] = marked[16] = (byte) (dpi >> 8);
+        marked[15] = marked[17] = (byte) dpi;
+        return marked;
+    }
+
+    /** Dots per inch as the file says; empty when it does not. */
+    public static java.util.OptionalInt density(byte[] jpeg) {
+        boolean jfif = jpeg.length > 20 && jpeg[3] == (byte) 0xe0 && jpeg[6] == 'J' && jpeg[7] == 'F';
+        int value = jfif ? (jpeg[14] & 0xff) << 8 | jpeg[15] & 0xff : 0;
+        if (value > 1 && jpeg[13] == 1) {
+            return java.util.OptionalInt.of(value);
+        }
+        return value > 1 && jpeg[13] == 2
+                ? java.util.OptionalInt.of((int) Math.round(value * 2.54))
+                : java.util.OptionalInt.empty();
+    }
+
+    /** Where the frame header's marker stands. */
+    private static int frame(byte[] jpeg) throws IOException {
+        int at = 2;
+        while (at + 12 < jpeg.length && jpeg[at] == (byte) 0xff) {
+            int marker = jpeg[at + 1] & 0xff;
+            boolean isFrame = marker >= 0xc0 && marker <= 0xcf && marker != 0xc4 && marker != 0xc8 && marker != 0xcc;
+            if (isFrame) {
+                return at;
+            }
+            at += 2 + ((jpeg[at + 2] & 0xff) << 8 | jpeg[at + 3] & 0xff);
+        }
+        throw new IOException("the page is not a readable JPEG");
     }
 
     private static Extent extentOf(ImageReader reader) throws IOException {
@@ -84,7 +137,8 @@ public final class JpegPages {
         return new Extent(width, height);
     }
 
-    private static PageRaster rasterOf(BufferedImage image, Resolution resolution) {
+    /** The samples of any image: grey stays grey, all else becomes red, green, blue on white. */
+    public static PageRaster raster(BufferedImage image, Resolution resolution) {
         int width = image.getWidth();
         int height = image.getHeight();
         if (image.getType() == BufferedImage.TYPE_BYTE_GRAY) {
@@ -100,9 +154,43 @@ public final class JpegPages {
             }
             return new PageRaster(width, height, 3, resolution, samples);
         }
-        BufferedImage plain = new BufferedImage(width, height, BufferedImage.TYPE_3BYTE_BGR);
-        plain.createGraphics().drawImage(image, 0, 0, null);
-        return rasterOf(plain, resolution);
+        return image.getRaster().getNumBands() == 1 && image.getSampleModel().getSampleSize(0) == 16
+                ? sixteenBits(image, resolution)
+                : byColours(image, resolution);
+    }
+
+    private static PageRaster sixteenBits(BufferedImage image, Resolution resolution) {
+        int width = image.getWidth();
+        byte[] grey = new byte[width * image.getHeight()];
+        int[] row = new int[width];
+        for (int y = 0; y < image.getHeight(); y++) {
+            image.getRaster().getSamples(0, y, width, 1, 0, row);
+            for (int x = 0; x < width; x++) {
+                grey[y * width + x] = (byte) (row[x] >> 8);
+            }
+        }
+        return new PageRaster(width, image.getHeight(), 1, resolution, grey);
+    }
+
+    private static PageRaster byColours(BufferedImage image, Resolution resolution) {
+        int width = image.getWidth();
+        int height = image.getHeight();
+        byte[] samples = new byte[width * height * 3];
+        int[] row = new int[width];
+        boolean grey = true;
+        for (int y = 0, at = 0; y < height; y++) {
+            image.getRGB(0, y, width, 1, row, 0, width);
+            for (int argb : row) {
+                int alpha = argb >>> 24;
+                for (int shift = 16; shift >= 0; shift -= 8) {
+                    int value = argb >> shift & 0xff;
+                    samples[at++] = (byte) (alpha == 255 ? value : (value * alpha + 255 * (255 - alpha)) / 255);
+                }
+                grey &= samples[at - 1] == samples[at - 2] && samples[at - 2] == samples[at - 3];
+            }
+        }
+        PageRaster page = new PageRaster(width, height, 3, resolution, samples);
+        return grey ? page.toGrey() : page;
     }
 
     private static byte[] encode(BufferedImage image, float quality) throws IOException {

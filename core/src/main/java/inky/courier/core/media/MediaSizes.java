@@ -42,6 +42,19 @@ public final class MediaSizes {
                 .findFirst();
     }
 
+    /** A size by the name that PWG 5101.1 section 5 gives to sizes without a standard: {@code custom_80x200mm}. */
+    public static Optional<MediaSize> custom(String pwgName) {
+        var match = java.util.regex.Pattern.compile(
+                        "custom_(?:[a-z0-9-]+_)?(\\d{1,4}(?:\\.\\d{1,2})?)x(\\d{1,4}(?:\\.\\d{1,2})?)mm")
+                .matcher(pwgName);
+        if (!match.matches()) {
+            return Optional.empty();
+        }
+        int width = (int) Math.round(Double.parseDouble(match.group(1)) * 100);
+        int height = (int) Math.round(Double.parseDouble(match.group(2)) * 100);
+        return width == 0 || height == 0 ? Optional.empty() : Optional.of(MediaSize.custom(width, height));
+    }
+
     /**
      * The size that a measured page is: the nearest standard size within the paper's tolerance and the feeder's, else
      * a custom size as measured.

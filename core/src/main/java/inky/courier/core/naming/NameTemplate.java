@@ -59,7 +59,9 @@ public record NameTemplate(String text, List<Part> parts) {
         DEVICE_NAME("device.name"),
         DEVICE_PLACE("device.place"),
         JOB("job"),
-        PAGES("pages");
+        PAGES("pages"),
+        KIND("kind"),
+        SEPARATOR("separator");
 
         private final String word;
 
@@ -79,6 +81,8 @@ public record NameTemplate(String text, List<Part> parts) {
                 case DEVICE_PLACE -> values.devicePlace();
                 case JOB -> values.jobName();
                 case PAGES -> Integer.toString(values.pages());
+                case KIND -> values.kind();
+                case SEPARATOR -> values.separator();
             };
         }
     }

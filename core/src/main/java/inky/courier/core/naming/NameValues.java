@@ -7,6 +7,8 @@ import java.util.function.ToLongFunction;
  * What one scan knows of itself when its file is named.
  *
  * @param at when it was scanned, in the zone of the office
+ * @param kind what the page was told to be: document, receipt, card or photo
+ * @param separator what the separator sheet before the document says; empty without one
  * @param counter the next number within a scope; asked only when the template has a counter, so that none is used up
  */
 public record NameValues(
@@ -17,6 +19,8 @@ public record NameValues(
         String devicePlace,
         String jobName,
         int pages,
+        String kind,
+        String separator,
         ToLongFunction<CounterScope> counter) {
 
     /** Within what a counter counts; it begins at 1 in each. */

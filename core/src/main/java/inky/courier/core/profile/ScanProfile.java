@@ -1,40 +1,61 @@
 package inky.courier.core.profile;
 
+import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
+import java.util.ArrayList;
+import java.util.List;
 
-/** How paper becomes pages and a file. */
-public record ScanProfile(ColourMode colour, Resolution resolution, Sides sides, FileType fileType) {
-
-    /** The kinds of file that a profile can make. */
-    public enum FileType {
-        PDF("pdf", "application/pdf", "PDF of many pages");
-
-        private final String extension;
-        private final String mediaType;
-        private final String words;
-
-        FileType(String extension, String mediaType, String words) {
-            this.extension = extension;
-            this.mediaType = mediaType;
-            this.words = words;
-        }
-
-        public String extension() {
-            return extension;
-        }
-
-        public String mediaType() {
-            return mediaType;
-        }
-
-        public String words() {
-            return words;
+/**
+ * How paper becomes pages and files. Every part may be left out and is then what most offices use.
+ *
+ * @param colour what the pages are to be
+ * @param resolution of the scan
+ * @param sides which sides are scanned
+ * @param tone how light and dark become samples
+ * @param tidy the clean-up
+ * @param grouping where one file ends and the next begins
+ * @param files what is made of the pages
+ */
+public record ScanProfile(
+        ColourMode colour,
+        Resolution resolution,
+        Sides sides,
+        Tone tone,
+        Tidy tidy,
+        Grouping grouping,
+        FileSettings files) {
+    public ScanProfile {
+        colour = colour == null ? ColourMode.AS_FOUND : colour;
+        resolution = resolution == null ? new Resolution(200) : resolution;
+        sides = sides == null ? Sides.ONE : sides;
+        tone = tone == null ? Tone.USUAL : tone;
+        tidy = tidy == null ? Tidy.NONE : tidy;
+        grouping = grouping == null ? Grouping.ONE_FILE : grouping;
+        files = files == null ? FileSettings.PDF : files;
+        if (tidy.openedBook() != Tidy.Book.NO && tidy.card()) {
+            throw new Invalid("profile.book", "tidy.openedBook", "A card is no opened book.", "Choose one of the two.");
         }
     }
 
-    /** The profile as a sentence: "Both sides, colour as found, 200 dpi, PDF of many pages". */
+    /** A profile of which only the first things are chosen. */
+    public ScanProfile(ColourMode colour, Resolution resolution, Sides sides, FileType type) {
+        this(colour, resolution, sides, Tone.USUAL, Tidy.NONE, Grouping.ONE_FILE, FileSettings.of(type));
+    }
+
+    public FileType fileType() {
+        return files.type();
+    }
+
+    /** The profile in one line: "Both sides, colour as found, 200 dpi, straightened, searchable PDF". */
     public String sentence() {
-        String text = sides.words() + ", " + colour.words() + ", " + resolution.dpi() + " dpi, " + fileType.words();
+        List<String> parts = new ArrayList<>();
+        parts.add(sides.words());
+        parts.add(colour.words());
+        parts.add(resolution.dpi() + " dpi");
+        parts.addAll(tidy.words());
+        parts.addAll(grouping.words());
+        parts.add(files.words());
+        String text = String.join(", ", parts);
         return Character.toUpperCase(text.charAt(0)) + text.substring(1);
     }
 }

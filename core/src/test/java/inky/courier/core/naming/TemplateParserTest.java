@@ -24,6 +24,8 @@ class TemplateParserTest {
             "Quay House",
             "Cargo manifest",
             26,
+            "document",
+            "Berth 4",
             scope -> switch (scope) {
                 case ALL -> 1;
                 case DAY -> 17;
@@ -120,6 +122,6 @@ class TemplateParserTest {
     }
 
     private static NameValues at(ZonedDateTime at) {
-        return new NameValues(at, "", "", "", "", "", 1, scope -> 1);
+        return new NameValues(at, "", "", "", "", "", 1, "document", "", scope -> 1);
     }
 }

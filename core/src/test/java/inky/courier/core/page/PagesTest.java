@@ -46,7 +46,7 @@ class PagesTest {
     })
     void aPageIsColouredByItsContentAndNotByItsPaper(
             String what, int red, int green, int blue, double stampMm, PageColour expected) {
-        assertEquals(expected, ColourFinder.decide(page(red, green, blue, stampMm)), what);
+        assertEquals(expected, colourOf(page(red, green, blue, stampMm)), what);
     }
 
     @Test
@@ -57,7 +57,7 @@ class PagesTest {
             byte wash = value(150, (int) Math.round(random.nextGaussian() * 4));
             java.util.Arrays.fill(page.samples(), i, i + 3, wash);
         }
-        assertEquals(PageColour.GREY, ColourFinder.decide(page));
+        assertEquals(PageColour.GREY, colourOf(page));
     }
 
     /** Paper of a tint with lines of dark text, the noise of a scanner and maybe a stamp. */
@@ -81,5 +81,9 @@ class PagesTest {
 
     private static byte value(double value, int noise) {
         return (byte) Math.max(0, Math.min(255, Math.round(value) + noise));
+    }
+
+    private static PageColour colourOf(PageRaster page) {
+        return PageAnalyser.analyse(page).colour();
     }
 }

@@ -1,0 +1,63 @@
+package inky.courier.core.document;
+
+import inky.courier.core.media.MediaSize;
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.FileType;
+import java.io.IOException;
+import java.util.Optional;
+
+/** Codes a treated page for the file that it goes into; safe to run for several pages side by side. */
+public final class PageCoder {
+    private final FileSettings settings;
+
+    public PageCoder(FileSettings settings) {
+        this.settings = settings;
+    }
+
+    /**
+     * @param asScanned the device's own JPEG, when nothing was changed: it is not coded a second time
+     */
+    public DocumentPage code(PageRaster page, MediaSize media, Optional<byte[]> asScanned) throws IOException {
+        FileType type = settings.type();
+        boolean lossless =
+                type == FileType.PNG || type == FileType.TIFF && settings.quality() == FileSettings.Quality.FINE;
+        if (lossless) {
+            return new DocumentPage.Plain(page, media);
+        }
+        float quality = settings.quality().jpeg();
+        byte[] jpeg = asScanned.isPresent()
+                ? JpegPages.withDensity(asScanned.get(), page.resolution().dpi())
+                : JpegPages.encode(page, quality);
+        if (settings.light()) {
+            Optional<Layers> layers = LightPage.part(page, quality, jpeg.length);
+            if (layers.isPresent()) {
+                return new DocumentPage.Light(
+                        page.width(), page.height(), page.resolution().dpi(), media, layers.get());
+            }
+        }
+        return new DocumentPage.Jpeg(
+                page.width(), page.height(), page.resolution().dpi(), media, JpegPages.isGrey(jpeg), jpeg);
+    }
+
+    /** @param packed one bit a pixel, 1 for paper */
+    public DocumentPage code(PageRaster size, byte[] packed, MediaSize media) throws IOException {
+        int dpi = size.resolution().dpi();
+        return switch (settings.type()) {
+            case PNG -> new DocumentPage.Plain(PageRaster.ofPacked(size, packed), media);
+            case JPEG, POWERPOINT ->
+                new DocumentPage.Jpeg(
+                        size.width(),
+                        size.height(),
+                        dpi,
+                        media,
+                        true,
+                        JpegPages.encode(
+                                PageRaster.ofPacked(size, packed),
+                                settings.quality().jpeg()));
+            default ->
+                new DocumentPage.Fax(
+                        size.width(), size.height(), dpi, media, Fax.code(packed, size.width(), size.height()));
+        };
+    }
+}

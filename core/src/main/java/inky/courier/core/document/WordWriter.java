@@ -1,0 +1,74 @@
+package inky.courier.core.document;
+
+import inky.courier.core.reading.PageWords;
+import inky.courier.core.reading.TableFinder;
+import inky.courier.core.reading.TableFinder.Piece;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Date;
+import java.util.Optional;
+import org.apache.poi.ooxml.POIXMLProperties;
+import org.apache.poi.xwpf.usermodel.BreakType;
+import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.apache.poi.xwpf.usermodel.XWPFTable;
+
+/** A Word document (ECMA-376) of the text: paragraphs and tables in reading order, each page on a page. */
+public final class WordWriter implements FileWriter {
+    private final Path target;
+    private final XWPFDocument document = new XWPFDocument();
+    private boolean first = true;
+
+    public WordWriter(Path target) {
+        this.target = target;
+    }
+
+    @Override
+    public void add(DocumentPage page, PageWords words) {
+        if (!first) {
+            document.createParagraph().createRun().addBreak(BreakType.PAGE);
+        }
+        first = false;
+        for (Piece piece : TableFinder.pieces(words)) {
+            if (piece instanceof Piece.Paragraph paragraph) {
+                document.createParagraph().createRun().setText(Ooxml.text(paragraph.text()));
+            } else {
+                addTable((Piece.Table) piece);
+            }
+        }
+    }
+
+    private void addTable(Piece.Table found) {
+        int columns = found.rows().get(0).size();
+        XWPFTable table = document.createTable(found.rows().size(), columns);
+        for (int r = 0; r < found.rows().size(); r++) {
+            for (int c = 0; c < columns; c++) {
+                table.getRow(r)
+                        .getCell(c)
+                        .setText(Ooxml.text(found.rows().get(r).get(c)));
+            }
+        }
+    }
+
+    @Override
+    public void finish(Description description) throws IOException {
+        describe(document.getProperties(), description);
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(target))) {
+            document.write(out);
+        }
+    }
+
+    static void describe(POIXMLProperties properties, Description description) {
+        properties.getCoreProperties().setTitle(description.title());
+        properties.getCoreProperties().setCreator(description.author());
+        properties.getCoreProperties().setCreated(Optional.of(Date.from(description.created())));
+        properties.getExtendedProperties().getUnderlyingProperties().setApplication(Description.PRODUCER);
+    }
+
+    @Override
+    public void close() throws IOException {
+        document.close();
+    }
+}

@@ -1,0 +1,58 @@
+package inky.courier.core.page;
+
+import java.util.Optional;
+
+/** Analyses pages: one pass over the pixels, then everything from the survey that it leaves. */
+public final class PageAnalyser {
+    /** Feeders shade the paper's rim, and its edge is never cut quite straight. */
+    private static final double RIM_MM = 3;
+
+    private PageAnalyser() {}
+
+    public static PageAnalysis analyse(PageRaster page) {
+        return analyse(page, BlankSensitivity.USUAL);
+    }
+
+    public static PageAnalysis analyse(PageRaster page, BlankSensitivity sensitivity) {
+        Survey survey = Survey.of(page);
+        Paper paper = PaperFinder.find(survey, page);
+        Ground ground = Ground.of(survey, paper, Math.min(RIM_MM, Math.min(paper.widthMm(), paper.heightMm()) / 20));
+        KindFinder.Told told = KindFinder.tell(ground, paper);
+        double skew = skew(ground, paper, told.kind());
+        ColourFinder.Found found = ColourFinder.find(ground);
+        Blankness blankness = BlankFinder.find(ground, skew, found.colouredMm2(), sensitivity);
+        UprightFinder.Upright upright = blankness.blank() || told.kind() == Kind.PHOTO
+                ? UprightFinder.Upright.AS_IT_LIES
+                : UprightFinder.find(ground, skew);
+        Optional<Box> portrait = told.kind() == Kind.CARD ? PortraitFinder.find(ground, page) : Optional.empty();
+        return new PageAnalysis(
+                found.colour(),
+                blankness,
+                skew,
+                upright.degrees(),
+                upright.confidence(),
+                paper,
+                told.kind(),
+                told.confidence(),
+                portrait,
+                BarcodeFinder.find(ground, page));
+    }
+
+    /** Only the turn of the content, for what straightens pages and asks nothing else. */
+    public static double skew(PageRaster page) {
+        Survey survey = Survey.of(page);
+        Paper paper = PaperFinder.find(survey, page);
+        Ground ground = Ground.of(survey, paper, RIM_MM);
+        return skew(ground, paper, Kind.DOCUMENT);
+    }
+
+    /** What is on the page tells best; a photograph has no rows, and an empty page only its edges. */
+    private static double skew(Ground ground, Paper paper, Kind kind) {
+        SkewFinder.Skew content = SkewFinder.find(ground);
+        boolean edges = paper.edgesSeen();
+        if (edges && (kind == Kind.PHOTO || !content.isClear())) {
+            return paper.skewDegrees();
+        }
+        return content.isClear() ? content.degrees() : 0;
+    }
+}

@@ -1,0 +1,36 @@
+package inky.courier.core.page;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a page is, as told from its pixels alone.
+ *
+ * @param colour what its content needs
+ * @param blankness whether anything is on it, and why
+ * @param skewDegrees the turn that its content has, counter-clockwise positive, within 10 degrees; 0 when there is nothing
+ *     to measure
+ * @param uprightDegrees the clockwise turn that makes it upright: 0, 90, 180 or 270
+ * @param uprightConfidence 0 to 1
+ * @param paper its size, and where it lies in the scan
+ * @param kind document when unsure
+ * @param kindConfidence 0 to 1
+ * @param portrait the picture of a person on a card
+ * @param barcodes in order of size
+ */
+public record PageAnalysis(
+        PageColour colour,
+        Blankness blankness,
+        double skewDegrees,
+        int uprightDegrees,
+        double uprightConfidence,
+        Paper paper,
+        Kind kind,
+        double kindConfidence,
+        Optional<Box> portrait,
+        List<Barcode> barcodes) {
+    /** The barcode that makes this page a separator sheet. */
+    public Optional<Barcode> separator() {
+        return barcodes.stream().filter(Barcode::isSeparator).findFirst();
+    }
+}

@@ -1,0 +1,357 @@
+package inky.courier.core.page;
+
+import inky.courier.core.media.MediaSize;
+import inky.courier.core.media.MediaSizes;
+import inky.courier.core.page.Outline.Point;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * Tells the paper from the scanner's background. From each side of the scan, rays run inwards until the background ends;
+ * where the ends lie on a straight line over most of the side, that line is an edge of the paper.
+ */
+final class PaperFinder {
+    private static final double STEEPEST_DEGREES = 12;
+    private static final double ANGLE_STEP = 0.5;
+
+    /** Share of a side's rays that must end on one line. */
+    private static final double STRAIGHT = 0.55;
+
+    /** Every which ray is run; edges are straight. */
+    private static final int RAY_STEP = 2;
+
+    /** Paper smaller than this is a mark on a page: less than the narrowest till roll. */
+    private static final double SMALLEST_MM = 35;
+
+    private final Survey survey;
+
+    private PaperFinder(Survey survey) {
+        this.survey = survey;
+    }
+
+    static Paper find(Survey survey, PageRaster page) {
+        PaperFinder finder = new PaperFinder(survey);
+        // Paper that lies in a corner of the glass has the rim half to itself, so the second tone is tried as well.
+        for (Background background : Background.candidates(survey)) {
+            Paper seen = finder.seen(background);
+            if (seen != null) {
+                return seen;
+            }
+        }
+        return whole(page);
+    }
+
+    private static Paper whole(PageRaster page) {
+        double mm = 25.4 / page.resolution().dpi();
+        return new Paper(
+                page.mediaSize(),
+                page.width() * mm,
+                page.height() * mm,
+                Outline.rectangle(0, 0, page.width(), page.height()),
+                0,
+                false);
+    }
+
+    private Paper seen(Background background) {
+        // One side after the other: most pages fill their scan, and the first side says so.
+        Edge left = edge(background, Side.LEFT);
+        Edge right = left == null ? null : edge(background, Side.RIGHT);
+        Edge top = right == null ? null : edge(background, Side.TOP);
+        Edge bottom = top == null ? null : edge(background, Side.BOTTOM);
+        if (bottom == null) {
+            return null;
+        }
+        if (left.atBorder && right.atBorder && top.atBorder && bottom.atBorder) {
+            return null;
+        }
+        Outline outline = new Outline(cross(left, top), cross(right, top), cross(right, bottom), cross(left, bottom));
+        double angle = angle(left, right, top, bottom);
+        double width = distance(outline.topLeft(), outline.topRight(), outline.bottomLeft(), outline.bottomRight());
+        double height = distance(outline.topLeft(), outline.bottomLeft(), outline.topRight(), outline.bottomRight());
+        double widthMm = width * survey.mm;
+        double heightMm = height * survey.mm;
+        if (Math.min(widthMm, heightMm) < SMALLEST_MM || !squareEnough(left, right, top, bottom)) {
+            return null;
+        }
+        MediaSize media = MediaSizes.snap(hundredths(widthMm), hundredths(heightMm));
+        boolean known = !media.name().startsWith("custom_") || isTillRoll(widthMm, heightMm);
+        if (background.isLight() && !known && !lighterInside(outline, background)) {
+            // On a white lid a frame or a picture printed on the page looks the same; only a known size is believed.
+            return null;
+        }
+        return new Paper(media, widthMm, heightMm, outline.scaled(survey.factor), angle, true);
+    }
+
+    /** Printed things are darker than their page; what is lighter than its surroundings is paper on a lid. */
+    private boolean lighterInside(Outline outline, Background background) {
+        int lighter = 0;
+        int tried = 0;
+        double reach = 2 / survey.mm;
+        for (int y = 0; y < survey.height; y += 3) {
+            for (int x = 0; x < survey.width; x += 3) {
+                if (outline.holds(x, y, reach) && !outline.holds(x, y, 2 * reach)) {
+                    tried++;
+                    lighter += survey.light[y * survey.width + x] > background.light + 5 ? 1 : 0;
+                }
+            }
+        }
+        return lighter > tried * 0.75;
+    }
+
+    private static int hundredths(double mm) {
+        return (int) Math.round(mm * 100);
+    }
+
+    private static boolean isTillRoll(double widthMm, double heightMm) {
+        double narrow = Math.min(widthMm, heightMm);
+        return near(narrow, 57.5, 1.6) || near(narrow, 76, 1.6) || near(narrow, 80, 1.6);
+    }
+
+    private static boolean near(double value, double wanted, double tolerance) {
+        return Math.abs(value - wanted) <= tolerance;
+    }
+
+    /** The paper's turn by its seen edges, the longer ones counting for more. */
+    private static double angle(Edge... edges) {
+        double sum = 0;
+        double weight = 0;
+        for (Edge edge : edges) {
+            if (!edge.atBorder) {
+                double degrees = Math.toDegrees(Math.atan(edge.slope));
+                // A row's slope dy/dx is minus the counter-clockwise turn; a column's dx/dy is the turn itself.
+                sum += edge.points * (edge.side.upright ? degrees : -degrees);
+                weight += edge.points;
+            }
+        }
+        return weight == 0 ? 0 : sum / weight;
+    }
+
+    private static boolean squareEnough(Edge... edges) {
+        double least = 90;
+        double most = -90;
+        for (Edge edge : edges) {
+            if (!edge.atBorder) {
+                double degrees = Math.toDegrees(Math.atan(edge.slope)) * (edge.side.upright ? 1 : -1);
+                least = Math.min(least, degrees);
+                most = Math.max(most, degrees);
+            }
+        }
+        return most - least < 2.5;
+    }
+
+    private static double distance(Point a, Point b, Point c, Point d) {
+        return (Math.hypot(b.x() - a.x(), b.y() - a.y()) + Math.hypot(d.x() - c.x(), d.y() - c.y())) / 2;
+    }
+
+    /** x = a + s y meets y = b + t x. */
+    private static Point cross(Edge column, Edge row) {
+        double x = (column.offset + column.slope * row.offset) / (1 - column.slope * row.slope);
+        return new Point(x, row.offset + row.slope * x);
+    }
+
+    private enum Side {
+        LEFT(true),
+        RIGHT(true),
+        TOP(false),
+        BOTTOM(false);
+
+        final boolean upright;
+
+        Side(boolean upright) {
+            this.upright = upright;
+        }
+    }
+
+    /** A straight edge: for a column x = offset + slope y, for a row y = offset + slope x, in cells. */
+    private record Edge(Side side, double offset, double slope, int points, boolean atBorder) {}
+
+    private Edge edge(Background background, Side side) {
+        int rays = side.upright ? survey.height : survey.width;
+        int depth = side.upright ? survey.width : survey.height;
+        float[] ends = new float[rays];
+        int atStart = 0;
+        int met = 0;
+        Arrays.fill(ends, Float.NaN);
+        for (int ray = 0; ray < rays; ray += RAY_STEP) {
+            int end = rayEnd(background, side, ray, depth);
+            ends[ray] = end < 0 ? Float.NaN : end;
+            if (end >= 0) {
+                met++;
+                atStart += end <= 1 ? 1 : 0;
+            }
+        }
+        boolean far = side == Side.RIGHT || side == Side.BOTTOM;
+        if (met < rays / RAY_STEP / 40) {
+            return null;
+        }
+        if (atStart > met * 0.8) {
+            return new Edge(side, far ? depth : 0, 0, atStart, true);
+        }
+        Edge line = fit(side, ends, met);
+        if (line == null) {
+            return null;
+        }
+        return far ? new Edge(side, depth - line.offset, -line.slope, line.points, false) : line;
+    }
+
+    /** Cells of background before the paper begins; -1 when there is none on this ray. */
+    private int rayEnd(Background background, Side side, int ray, int depth) {
+        int run = 0;
+        for (int i = 0; i < depth; i++) {
+            int at = switch (side) {
+                case LEFT -> ray * survey.width + i;
+                case RIGHT -> ray * survey.width + depth - 1 - i;
+                case TOP -> i * survey.width + ray;
+                case BOTTOM -> (depth - 1 - i) * survey.width + ray;
+            };
+            run = background.covers(at) ? 0 : run + 1;
+            if (run == 3) {
+                return i - 2;
+            }
+        }
+        return -1;
+    }
+
+    /** The line that most of the ends lie on, refined by least squares. */
+    private Edge fit(Side side, float[] ends, int met) {
+        int best = 0;
+        double bestSlope = 0;
+        int bestBin = 0;
+        int bins = 2 * (survey.width + survey.height) + ends.length;
+        int[] votes = new int[bins];
+        for (double degrees = -STEEPEST_DEGREES; degrees <= STEEPEST_DEGREES; degrees += ANGLE_STEP) {
+            double slope = Math.tan(Math.toRadians(degrees));
+            Arrays.fill(votes, 0);
+            for (int i = 0; i < ends.length; i += 2 * RAY_STEP) {
+                if (!Float.isNaN(ends[i])) {
+                    int bin = (int) (ends[i] - slope * i) + bins / 2;
+                    if (++votes[bin] + votes[bin - 1] > best) {
+                        best = votes[bin] + votes[bin - 1];
+                        bestSlope = slope;
+                        bestBin = bin - bins / 2;
+                    }
+                }
+            }
+        }
+        double offset = bestBin;
+        double slope = bestSlope;
+        int inliers = 0;
+        for (double reach : new double[] {3, 1.5, 1.2}) {
+            double n = 0;
+            double sx = 0;
+            double sy = 0;
+            double sxx = 0;
+            double sxy = 0;
+            for (int i = 0; i < ends.length; i += RAY_STEP) {
+                if (!Float.isNaN(ends[i]) && Math.abs(ends[i] - offset - slope * i) <= reach) {
+                    n++;
+                    sx += i;
+                    sy += ends[i];
+                    sxx += (double) i * i;
+                    sxy += i * (double) ends[i];
+                }
+            }
+            double spread = n * sxx - sx * sx;
+            if (n < 20 || spread <= 0) {
+                return null;
+            }
+            slope = (n * sxy - sx * sy) / spread;
+            offset = (sy - slope * sx) / n;
+            inliers = (int) n;
+        }
+        return inliers < met * STRAIGHT ? null : new Edge(side, offset, slope, inliers, false);
+    }
+
+    /** What the scanner shows where no paper is: one plain tone along the scan's rim. */
+    private record Background(Survey survey, int light, int redGreen, int blueYellow, int tolerance) {
+        /** At least this share of the rim must be one tone, else there is no background to see. */
+        private static final double SHARE = 0.2;
+
+        private static final int TOLERANCE = 14;
+
+        static List<Background> candidates(Survey survey) {
+            int[] histogram = new int[256];
+            int rim = Math.max(1, survey.cells(0.6));
+            int count = 0;
+            for (int y = 0; y < survey.height; y++) {
+                boolean edgeRow = y < rim || y >= survey.height - rim;
+                for (int x = 0; x < survey.width; x++) {
+                    if (edgeRow || x < rim || x >= survey.width - rim) {
+                        histogram[survey.light[y * survey.width + x]]++;
+                        count++;
+                    } else {
+                        x = survey.width - rim - 1;
+                    }
+                }
+            }
+            List<Background> found = new ArrayList<>();
+            for (int i = 0; i < 2; i++) {
+                int tone = commonest(histogram);
+                int near = 0;
+                for (int v = Math.max(0, tone - 12); v <= Math.min(255, tone + 12); v++) {
+                    near += histogram[v];
+                    histogram[v] = 0;
+                }
+                if (near > count * SHARE) {
+                    found.add(of(survey, tone));
+                }
+            }
+            found.sort(Comparator.comparingInt(Background::light));
+            return found;
+        }
+
+        private static Background of(Survey survey, int tone) {
+            if (survey.isGrey()) {
+                return new Background(survey, tone, 0, 0, TOLERANCE);
+            }
+            long redGreen = 0;
+            long blueYellow = 0;
+            int n = 0;
+            for (int y = 0; y < survey.height; y++) {
+                boolean edgeRow = y == 0 || y == survey.height - 1;
+                for (int x = 0; x < survey.width; x += edgeRow ? 1 : survey.width - 1) {
+                    int at = y * survey.width + x;
+                    if (Math.abs(survey.light[at] - tone) <= 8) {
+                        redGreen += survey.redGreen[at];
+                        blueYellow += survey.blueYellow[at];
+                        n++;
+                    }
+                }
+            }
+            return new Background(
+                    survey, tone, (int) (redGreen / Math.max(1, n)), (int) (blueYellow / Math.max(1, n)), TOLERANCE);
+        }
+
+        /** The peak of the rim's tones, each taken with its neighbours. */
+        private static int commonest(int[] histogram) {
+            int best = -1;
+            int tone = 0;
+            for (int v = 0; v < 256; v++) {
+                int sum = 0;
+                for (int k = Math.max(0, v - 4); k <= Math.min(255, v + 4); k++) {
+                    sum += histogram[k];
+                }
+                if (sum > best) {
+                    best = sum;
+                    tone = v;
+                }
+            }
+            return tone;
+        }
+
+        boolean isLight() {
+            return light >= 200;
+        }
+
+        boolean covers(int at) {
+            if (Math.abs(survey.light[at] - light) > tolerance) {
+                return false;
+            }
+            return survey.isGrey()
+                    || Math.abs(survey.redGreen[at] - redGreen) <= tolerance
+                            && Math.abs(survey.blueYellow[at] - blueYellow) <= tolerance;
+        }
+    }
+}

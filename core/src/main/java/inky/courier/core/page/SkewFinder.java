@@ -1,0 +1,177 @@
+package inky.courier.core.page;
+
+/**
+ * How far the content lies askew, by projection: at the right angle the page's rows of ink fall into sharp bands. The
+ * page is cut into narrow strips, each summed once; for an angle the strips are shifted against each other and added,
+ * which costs a thousandth of turning the page. Rows and columns vote together, so tables, forms and pages that lie on
+ * their side are measured as well.
+ */
+final class SkewFinder {
+    private static final double REACH = 10.5;
+    private static final double STRIP_MM = 2;
+
+    /** Ink darker than this counts no more: one black bar shall not outvote a page of text. */
+    private static final int MOST = 90;
+
+    /** How much sharper the best angle must be than the usual one to be believed. */
+    private static final double CLEAR = 1.18;
+
+    /**
+     * @param degrees counter-clockwise positive
+     * @param clarity how much sharper the bands are at this angle than at others; 1 means nothing to measure
+     */
+    record Skew(double degrees, double clarity) {
+        boolean isClear() {
+            return clarity >= CLEAR;
+        }
+    }
+
+    private final Strips rows;
+    private final Strips columns;
+
+    private SkewFinder(Ground ground) {
+        Strips[] both = Strips.of(ground);
+        this.rows = both[0];
+        this.columns = both[1];
+    }
+
+    static Skew find(Ground ground) {
+        return new SkewFinder(ground).search();
+    }
+
+    private Skew search() {
+        Strips coarseRows = rows.quartered();
+        Strips coarseColumns = columns.quartered();
+        double step = 0.3;
+        int n = (int) Math.round(2 * REACH / step) + 1;
+        double[] scores = new double[n];
+        int best = 0;
+        for (int i = 0; i < n; i++) {
+            double degrees = -REACH + i * step;
+            scores[i] = coarseRows.sharpness(-degrees) + coarseColumns.sharpness(degrees);
+            best = scores[i] > scores[best] ? i : best;
+        }
+        double[] sorted = scores.clone();
+        java.util.Arrays.sort(sorted);
+        double usual = sorted[n / 2];
+        if (usual <= 0) {
+            return new Skew(0, 1);
+        }
+        double clarity = scores[best] / usual;
+        double degrees = -REACH + best * step;
+        degrees = climb(degrees, 0.1, 3);
+        degrees = climb(degrees, 0.025, 3);
+        if (Math.abs(degrees) > REACH - 0.3) {
+            return new Skew(0, 1);
+        }
+        return new Skew(degrees, clarity);
+    }
+
+    /** The best of a fine row of angles around one, and the top of the parabola through it and its neighbours. */
+    private double climb(double centre, double step, int reach) {
+        double[] scores = new double[2 * reach + 1];
+        int best = 0;
+        for (int i = 0; i < scores.length; i++) {
+            double degrees = centre + (i - reach) * step;
+            scores[i] = rows.sharpness(-degrees) + columns.sharpness(degrees);
+            best = scores[i] > scores[best] ? i : best;
+        }
+        double top = best;
+        if (best > 0 && best < scores.length - 1) {
+            double bend = scores[best - 1] - 2 * scores[best] + scores[best + 1];
+            top += bend < 0 ? 0.5 * (scores[best - 1] - scores[best + 1]) / bend : 0;
+        }
+        return centre + (top - reach) * step;
+    }
+
+    /** Sums of ink across narrow strips: one line of {@code length} values for each strip. */
+    private static final class Strips {
+        private final int count;
+        private final int length;
+        private final double width;
+        private final float[] sums;
+        private final float[] profile;
+
+        private Strips(int count, int length, double width, float[] sums) {
+            this.count = count;
+            this.length = length;
+            this.width = width;
+            this.sums = sums;
+            this.profile = new float[length];
+        }
+
+        /** Upright strips with a sum for every row, and level strips with a sum for every column, in one pass. */
+        static Strips[] of(Ground ground) {
+            Survey survey = ground.survey;
+            int width = Math.max(2, survey.cells(STRIP_MM));
+            int across = Math.max(1, survey.width / width);
+            int down = Math.max(1, survey.height / width);
+            Strips rows = new Strips(across, survey.height, width, new float[across * survey.height]);
+            Strips columns = new Strips(down, survey.width, width, new float[down * survey.width]);
+            int[] sums = new int[survey.width];
+            for (int y = 0; y < survey.height; y++) {
+                int at = y * survey.width;
+                for (int k = 0; k < across; k++) {
+                    int sum = 0;
+                    for (int x = k * width; x < (k + 1) * width; x++) {
+                        int ink = Math.min(MOST, ground.contrast[at + x]);
+                        sums[x] += ink;
+                        sum += ink;
+                    }
+                    rows.sums[k * survey.height + y] = sum;
+                }
+                if (y % width == width - 1 && y / width < down) {
+                    int base = y / width * survey.width;
+                    for (int x = 0; x < survey.width; x++) {
+                        columns.sums[base + x] = sums[x];
+                        sums[x] = 0;
+                    }
+                }
+            }
+            return new Strips[] {rows, columns};
+        }
+
+        /** Two strips and two cells of each taken together: enough to find the neighbourhood of the best angle. */
+        Strips quartered() {
+            int pairs = Math.max(1, count / 2);
+            Strips quarter = new Strips(pairs, length / 2, width, new float[pairs * (length / 2)]);
+            for (int k = 0; k + 1 < count; k += 2) {
+                for (int i = 0; i < quarter.length; i++) {
+                    int at = k * length + 2 * i;
+                    int next = at + length;
+                    quarter.sums[k / 2 * quarter.length + i] = sums[at] + sums[at + 1] + sums[next] + sums[next + 1];
+                }
+            }
+            return quarter;
+        }
+
+        /** Sum of the squared steps of the profile along lines that fall by the angle, in strips' direction. */
+        double sharpness(double degrees) {
+            double slope = Math.tan(Math.toRadians(degrees));
+            java.util.Arrays.fill(profile, 0);
+            double middle = (count - 1) / 2.0;
+            for (int k = 0; k < count; k++) {
+                double shift = (k - middle) * width * slope;
+                int whole = (int) Math.round(shift);
+                float part = (float) (shift - whole);
+                // The quadratic B-spline: its spread is the same for every part of a cell, so no angle looks sharper
+                // only because it shifts by whole cells.
+                float before = (0.5f - part) * (0.5f - part) / 2;
+                float here = 0.75f - part * part;
+                float after = (0.5f + part) * (0.5f + part) / 2;
+                int from = Math.max(0, 1 - whole);
+                int to = Math.min(length, length - 1 - whole);
+                int at = k * length + whole;
+                for (int i = from; i < to; i++) {
+                    profile[i] += before * sums[at + i - 1] + here * sums[at + i] + after * sums[at + i + 1];
+                }
+            }
+            double sum = 0;
+            for (int i = 1; i < length; i++) {
+                double step = profile[i] - profile[i - 1];
+                sum += step * step;
+            }
+            return sum;
+        }
+    }
+}

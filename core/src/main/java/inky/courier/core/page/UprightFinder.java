@@ -1,0 +1,248 @@
+package inky.courier.core.page;
+
+/**
+ * Which way up a page is read. Lines of print show it: ink falls into bands with white between them, which tells rows
+ * from columns; and in nearly every script that rises above its lower-case letters, more strokes rise (b, d, f, h, k, l, t,
+ * capitals) than hang (g, j, p, q, y). Common practice, no source.
+ */
+final class UprightFinder {
+    /** A column of print this wide is looked at on its own, so columns and tables do not blur each other. */
+    private static final double WINDOW_MM = 28;
+
+    private static final double LOWEST_LINE_MM = 1.3;
+    private static final double HIGHEST_LINE_MM = 9;
+
+    /** Longer straight strokes are rules and frames. */
+    private static final double RULE_MM = 6.5;
+
+    /** A vote needs this many lines' worth of evidence. */
+    private static final double FEWEST_LINES = 3;
+
+    /**
+     * @param degrees the clockwise turn that makes the page upright: 0, 90, 180 or 270
+     * @param confidence 0 to 1
+     */
+    record Upright(int degrees, double confidence) {
+        static final Upright AS_IT_LIES = new Upright(0, 0);
+    }
+
+    private UprightFinder() {}
+
+    static Upright find(Ground ground, double skewDegrees) {
+        Ink level = Ink.of(ground, skewDegrees);
+        Lines rows = Lines.of(level);
+        // Letters are made of upright strokes more than of level ones, so more edges are met along a line of print than
+        // across it; typewriter faces, whose letters also stand in columns, are told by that alone.
+        double strokes = level.ratio();
+        boolean clearlyRows = strokes > 1.08 && rows.ink() > 0.6 * level.sum() && rows.count() >= FEWEST_LINES;
+        Lines columns = clearlyRows ? Lines.NONE : Lines.of(level.turned());
+        boolean onItsSide = columns.count() >= FEWEST_LINES && columns.ink() > strokes * strokes * 1.1 * rows.ink();
+        Lines lines = onItsSide ? columns : rows;
+        if (lines.count() < FEWEST_LINES) {
+            return Upright.AS_IT_LIES;
+        }
+        double rising = lines.rising();
+        double sure = Math.min(1, Math.abs(rising) * 2) * Math.min(1, lines.count() / 8);
+        if (onItsSide) {
+            // Turned clockwise by a quarter, columns become rows; head-up rows then mean that this turn was right.
+            return new Upright(rising >= 0 ? 90 : 270, sure);
+        }
+        return rising < -0.06 && sure > 0.1 ? new Upright(180, sure) : new Upright(0, sure);
+    }
+
+    /** The page's ink, straightened, without rules: 1 ink, 0 paper. */
+    private record Ink(int width, int height, double mm, byte[] cells) {
+        static Ink of(Ground ground, double skewDegrees) {
+            Survey survey = ground.survey;
+            int width = survey.width;
+            int height = survey.height;
+            byte[] cells = new byte[width * height];
+            int threshold = (int) Math.max(24, 5 * ground.noise);
+            // Fixed point of 16 bits: one addition a cell instead of a turn of the page.
+            int cos = (int) Math.round(Math.cos(Math.toRadians(skewDegrees)) * 65536);
+            int sin = (int) Math.round(Math.sin(Math.toRadians(skewDegrees)) * 65536);
+            int midX = width / 2;
+            int midY = height / 2;
+            for (int y = 0; y < height; y++) {
+                int u = (midX << 16) - midX * cos + (y - midY) * sin + 32768;
+                int v = (midY << 16) + midX * sin + (y - midY) * cos + 32768;
+                for (int at = y * width, end = at + width; at < end; at++, u += cos, v -= sin) {
+                    int fromX = u >> 16;
+                    int fromY = v >> 16;
+                    if (fromX >= 0 && fromY >= 0 && fromX < width && fromY < height) {
+                        cells[at] = (byte) (ground.contrast[fromY * width + fromX] > threshold ? 1 : 0);
+                    }
+                }
+            }
+            Ink ink = new Ink(width, height, survey.mm, cells);
+            ink.removeRules();
+            return ink;
+        }
+
+        /** Edges met along rows for each one met along columns. */
+        double ratio() {
+            long along = 0;
+            long down = 0;
+            for (int y = 0; y < height - 1; y++) {
+                for (int at = y * width, end = at + width - 1; at < end; at++) {
+                    along += cells[at] ^ cells[at + 1];
+                    down += cells[at] ^ cells[at + width];
+                }
+            }
+            return (along + 1.0) / (down + 1.0);
+        }
+
+        int sum() {
+            int sum = 0;
+            for (byte cell : cells) {
+                sum += cell;
+            }
+            return sum;
+        }
+
+        /** A quarter turn clockwise. */
+        Ink turned() {
+            byte[] turned = new byte[cells.length];
+            for (int y = 0; y < height; y++) {
+                for (int x = 0; x < width; x++) {
+                    turned[x * height + height - 1 - y] = cells[y * width + x];
+                }
+            }
+            return new Ink(height, width, mm, turned);
+        }
+
+        private void removeRules() {
+            int longest = (int) (RULE_MM / mm);
+            byte[] rules = new byte[cells.length];
+            for (int y = 0; y < height; y++) {
+                mark(rules, y * width, 1, width, y + 1 < height ? width : 0, longest);
+            }
+            for (int x = 0; x < width; x++) {
+                mark(rules, x, width, height, x + 1 < width ? 1 : 0, longest);
+            }
+            for (int i = 0; i < cells.length; i++) {
+                cells[i] &= (byte) ~rules[i];
+            }
+        }
+
+        /** Marks long runs; one that steps to the neighbouring line, as a rule not quite level does, is still one run. */
+        private void mark(byte[] rules, int from, int step, int count, int neighbour, int longest) {
+            int run = 0;
+            for (int i = 0, at = from; i <= count; i++, at += step) {
+                if (i < count && (cells[at] | cells[at + neighbour]) == 1) {
+                    run++;
+                } else {
+                    if (run > longest) {
+                        for (int k = 1; k <= run; k++) {
+                            rules[at - k * step] = 1;
+                            rules[at - k * step + neighbour] = 1;
+                        }
+                    }
+                    run = 0;
+                }
+            }
+        }
+    }
+
+    /**
+     * Lines of print.
+     *
+     * @param ink cells of ink within lines
+     * @param count lines, each as long as a window is wide
+     * @param rising strokes above the lower-case letters less those below, over both; -1 to 1
+     */
+    private record Lines(double ink, double count, double rising) {
+        static final Lines NONE = new Lines(0, 0, 0);
+
+        static Lines of(Ink page) {
+            int window = Math.max(8, (int) (WINDOW_MM / page.mm));
+            Tally tally = new Tally(page.mm);
+            int[] profile = new int[page.height];
+            for (int left = 0; left + window / 2 < page.width; left += window) {
+                int right = Math.min(page.width, left + window);
+                for (int y = 0; y < page.height; y++) {
+                    int sum = 0;
+                    for (int at = y * page.width + left, end = y * page.width + right; at < end; at++) {
+                        sum += page.cells[at];
+                    }
+                    profile[y] = sum;
+                }
+                tally.add(profile, right - left);
+            }
+            return tally.lines();
+        }
+    }
+
+    private static final class Tally {
+        private final double mm;
+        private double ink;
+        private double count;
+        private double above;
+        private double below;
+
+        Tally(double mm) {
+            this.mm = mm;
+        }
+
+        void add(int[] profile, int window) {
+            int start = -1;
+            for (int y = 0; y <= profile.length; y++) {
+                boolean inked = y < profile.length && profile[y] > window / 60;
+                if (inked && start < 0) {
+                    start = y;
+                } else if (!inked && start >= 0) {
+                    band(profile, start, y, window);
+                    start = -1;
+                }
+            }
+        }
+
+        private void band(int[] profile, int top, int bottom, int window) {
+            double height = (bottom - top) * mm;
+            if (height < LOWEST_LINE_MM || height > HIGHEST_LINE_MM) {
+                return;
+            }
+            long sum = 0;
+            int most = 0;
+            for (int y = top; y < bottom; y++) {
+                sum += profile[y];
+                most = Math.max(most, profile[y]);
+            }
+            if (most < window / 12) {
+                return;
+            }
+            ink += sum;
+            count += Math.min(1, 3.0 * most / window);
+            int rise = top;
+            int fall = bottom - 1;
+            int steepestRise = 0;
+            int steepestFall = 0;
+            int upper = top + (bottom - top) * 6 / 10;
+            int lower = top + (bottom - top) * 4 / 10;
+            for (int y = top; y < bottom; y++) {
+                int before = y == top ? 0 : profile[y - 1];
+                int after = y == bottom - 1 ? 0 : profile[y + 1];
+                if (y <= upper && profile[y] - before > steepestRise) {
+                    steepestRise = profile[y] - before;
+                    rise = y;
+                }
+                if (y >= lower && profile[y] - after >= steepestFall) {
+                    steepestFall = profile[y] - after;
+                    fall = y;
+                }
+            }
+            for (int y = top; y < rise; y++) {
+                above += profile[y];
+            }
+            for (int y = fall + 1; y < bottom; y++) {
+                below += profile[y];
+            }
+        }
+
+        Lines lines() {
+            double both = above + below;
+            // Capitals and figures neither rise nor hang: without strokes beyond the middle there is no vote.
+            return new Lines(ink, count, both < ink * 0.02 ? 0 : (above - below) / both);
+        }
+    }
+}

@@ -1,0 +1,140 @@
+package inky.courier.core.profile;
+
+import inky.courier.core.Invalid;
+import java.util.List;
+
+/**
+ * What is made of the pages.
+ *
+ * @param pagesPerFile all pages in one file, or a file for each
+ * @param light a light PDF: sharp print over a coarser picture
+ * @param searchable OCR text under the pictures of a PDF
+ * @param archive PDF/A-2b, ISO 19005-2
+ * @param languages of the text, as Tesseract names them ("eng", "deu"); at least one
+ * @param quality of JPEG coding
+ * @param protection of a PDF
+ * @param spokenAs the container of spoken audio
+ */
+public record FileSettings(
+        FileType type,
+        PagesPerFile pagesPerFile,
+        boolean light,
+        boolean searchable,
+        boolean archive,
+        List<String> languages,
+        Quality quality,
+        Protection protection,
+        Spoken spokenAs) {
+    public static final FileSettings PDF = of(FileType.PDF);
+
+    /** How many pages a file gets. */
+    public enum PagesPerFile {
+        ALL,
+        ONE
+    }
+
+    /** JPEG quality, as a person chooses it. */
+    public enum Quality {
+        SMALL(0.5f),
+        USUAL(0.75f),
+        FINE(0.9f);
+
+        private final float jpeg;
+
+        Quality(float jpeg) {
+            this.jpeg = jpeg;
+        }
+
+        /** 0 to 1. */
+        public float jpeg() {
+            return jpeg;
+        }
+    }
+
+    /** Containers of audio. */
+    public enum Spoken {
+        /** RFC 7845. */
+        OGG_OPUS("ogg", "audio/ogg"),
+        WAV("wav", "audio/wav");
+
+        private final String extension;
+        private final String mediaType;
+
+        Spoken(String extension, String mediaType) {
+            this.extension = extension;
+            this.mediaType = mediaType;
+        }
+
+        public String extension() {
+            return extension;
+        }
+
+        public String mediaType() {
+            return mediaType;
+        }
+    }
+
+    public FileSettings {
+        type = type == null ? FileType.PDF : type;
+        pagesPerFile = pagesPerFile == null ? PagesPerFile.ALL : pagesPerFile;
+        languages = languages == null || languages.isEmpty() ? List.of("eng") : List.copyOf(languages);
+        quality = quality == null ? Quality.USUAL : quality;
+        protection = protection == null ? Protection.NONE : protection;
+        spokenAs = spokenAs == null ? Spoken.OGG_OPUS : spokenAs;
+        boolean pdf = type == FileType.PDF;
+        if (!pdf && (light || searchable || archive || protection.applies())) {
+            throw new Invalid(
+                    "profile.pdfOnly",
+                    "files.type",
+                    "Light, searchable, archive and passcode are settings of a PDF, not of " + type.words() + ".",
+                    "Choose PDF, or turn them off.");
+        }
+        if (archive && protection.applies()) {
+            // ISO 19005-2, 6.1.3: the trailer shall not hold the keyword Encrypt.
+            throw new Invalid(
+                    "profile.archiveProtected",
+                    "files.protection",
+                    "PDF/A forbids encryption, because an archive must open without a key.",
+                    "Turn one of the two off.");
+        }
+        for (String language : languages) {
+            if (!language.matches("[A-Za-z_]{2,20}(/[A-Za-z_]{2,30})?")) {
+                throw new Invalid(
+                        "profile.language",
+                        "files.languages",
+                        "\"" + language + "\" is no language of OCR.",
+                        "Languages have three letters, such as eng or deu.");
+            }
+        }
+    }
+
+    public static FileSettings of(FileType type) {
+        return new FileSettings(type, null, false, false, false, null, null, null, null);
+    }
+
+    /** Whether pages have to be read by OCR. */
+    public boolean readsText() {
+        return searchable || type.readsText();
+    }
+
+    public String extension() {
+        return type == FileType.SPOKEN ? spokenAs.extension() : type.extension();
+    }
+
+    public String mediaType() {
+        return type == FileType.SPOKEN ? spokenAs.mediaType() : type.mediaType();
+    }
+
+    public boolean onePageEach() {
+        return pagesPerFile == PagesPerFile.ONE || !type.holdsManyPages();
+    }
+
+    /** "searchable light PDF of many pages", "TIFF, one page each". */
+    public String words() {
+        String name = (protection.applies() ? "encrypted " : "")
+                + (searchable ? "searchable " : "")
+                + (light ? "light " : "")
+                + (archive ? "PDF/A" : type.words());
+        return name + (onePageEach() ? ", one page each" : type == FileType.SPOKEN ? "" : " of many pages");
+    }
+}

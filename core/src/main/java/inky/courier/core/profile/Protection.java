@@ -1,0 +1,41 @@
+package inky.courier.core.profile;
+
+import inky.courier.core.Invalid;
+
+/**
+ * Encryption of a PDF by AES-256 (ISO 32000-2, 7.6).
+ *
+ * @param passcode to open the file; empty to open it freely and only limit what may be done
+ * @param ownerPasscode to change what may be done; empty when nobody shall
+ */
+public record Protection(String passcode, String ownerPasscode, boolean mayPrint, boolean mayCopy, boolean mayChange) {
+    public static final Protection NONE = new Protection("", "", true, true, true);
+
+    public Protection {
+        passcode = passcode == null ? "" : passcode;
+        ownerPasscode = ownerPasscode == null ? "" : ownerPasscode;
+        // ISO 32000-2, 7.6.4.3.3: a password has at most 127 bytes of UTF-8.
+        if (bytes(passcode) > 127 || bytes(ownerPasscode) > 127) {
+            throw new Invalid(
+                    "profile.passcode",
+                    "files.protection",
+                    "A passcode has at most 127 bytes.",
+                    "Choose a shorter one.");
+        }
+        if (!passcode.isEmpty() && passcode.length() < 6) {
+            throw new Invalid(
+                    "profile.passcode",
+                    "files.protection",
+                    "A passcode has 6 characters or more.",
+                    "Choose a longer one.");
+        }
+    }
+
+    public boolean applies() {
+        return !passcode.isEmpty() || !mayPrint || !mayCopy || !mayChange;
+    }
+
+    private static int bytes(String text) {
+        return text.getBytes(java.nio.charset.StandardCharsets.UTF_8).length;
+    }
+}

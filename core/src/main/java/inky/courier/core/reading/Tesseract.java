@@ -1,0 +1,109 @@
+package inky.courier.core.reading;
+
+import inky.courier.core.page.PageRaster;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+
+/**
+ * OCR by Debian's Tesseract, one process a page. A process keeps to one core; several pages run side by side, which is
+ * faster than several cores on one page.
+ */
+public final class Tesseract implements TextReader {
+    private static final String PROGRAM = "tesseract";
+    private static final int SECONDS = 180;
+    private static final Map<String, String> ONE_CORE = Map.of("OMP_THREAD_LIMIT", "1");
+
+    private volatile List<String> languages;
+
+    @Override
+    public List<String> languages() {
+        if (languages == null) {
+            languages = Programs.has(PROGRAM) ? listed() : List.of();
+        }
+        return languages;
+    }
+
+    private static List<String> listed() {
+        try {
+            byte[] out = Programs.run(List.of(PROGRAM, "--list-langs"), ONE_CORE, in -> {}, 20);
+            TreeSet<String> names = new TreeSet<>();
+            for (String line : new String(out, StandardCharsets.UTF_8).split("\n")) {
+                // "osd" finds orientation and reads nothing.
+                if (line.matches("[A-Za-z_/]+") && !line.equals("osd")) {
+                    names.add(line.strip());
+                }
+            }
+            return List.copyOf(names);
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    @Override
+    public PageWords read(PageRaster page, List<String> wanted) throws IOException {
+        List<String> there = languages();
+        if (there.isEmpty()) {
+            throw new NotInstalled(
+                    "files.searchable",
+                    "Text cannot be read from pages, because no OCR is installed on this machine.",
+                    "Install it: apt install tesseract-ocr tesseract-ocr-eng.");
+        }
+        for (String language : wanted) {
+            if (!there.contains(language)) {
+                throw new NotInstalled(
+                        "files.languages",
+                        "OCR does not know the language \"" + language + "\" on this machine.",
+                        "Install it: apt install tesseract-ocr-" + language.toLowerCase(java.util.Locale.ROOT)
+                                + ", or choose one of " + String.join(", ", there) + ".");
+            }
+        }
+        List<String> command = List.of(
+                PROGRAM,
+                "stdin",
+                "stdout",
+                "-l",
+                String.join("+", wanted),
+                "--dpi",
+                Integer.toString(page.resolution().dpi()),
+                "tsv");
+        byte[] tsv = Programs.run(command, ONE_CORE, out -> writePnm(page, out), SECONDS);
+        return parse(new String(tsv, StandardCharsets.UTF_8), page.width(), page.height());
+    }
+
+    /** A page as a raw portable graymap (netpbm's pgm): a header and the samples. */
+    private static void writePnm(PageRaster page, OutputStream out) throws IOException {
+        PageRaster grey = page.toGrey();
+        out.write(("P5\n" + grey.width() + " " + grey.height() + "\n255\n").getBytes(StandardCharsets.US_ASCII));
+        out.write(grey.samples());
+    }
+
+    /** Columns: level, page, block, paragraph, line, word, left, top, width, height, confidence, text. */
+    static PageWords parse(String tsv, int width, int height) {
+        List<Word> words = new ArrayList<>();
+        for (String row : tsv.split("\n")) {
+            String[] f = row.split("\t", -1);
+            if (f.length == 12 && f[0].equals("5") && !f[11].isBlank()) {
+                words.add(new Word(
+                        f[11].strip(),
+                        number(f[6]),
+                        number(f[7]),
+                        number(f[8]),
+                        number(f[9]),
+                        Double.parseDouble(f[10]),
+                        number(f[2]),
+                        number(f[3]),
+                        number(f[4])));
+            }
+        }
+        return new PageWords(width, height, words);
+    }
+
+    private static int number(String text) {
+        return Integer.parseInt(text);
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * Text of pages, and text spoken. In: a page raster or text. Out: words with their places, or audio. The work is done by
+ * programs that Debian has; where they are missing, that is said with what to install.
+ */
+package inky.courier.core.reading;

@@ -1,0 +1,258 @@
+package inky.courier.core.sizing;
+
+import inky.courier.core.media.MediaSize;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Tidy;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/** What a scan will cost in bytes, before anybody scans. */
+public final class SizeModel {
+    /** A mail's own head, text and part heads, beside the encoded file; measured on Courier's mails. */
+    public static final long MAIL_HEAD = 2_600;
+
+    /** Objects of a page in a PDF: page, content, image dictionary, cross reference. */
+    private static final int PDF_PAGE = 700;
+
+    private static final int PDF_FILE = 2_500;
+
+    /** Colour profile and metadata of PDF/A. */
+    private static final int ARCHIVE = 3_600;
+
+    /** The invisible words of a page, and once a file the font's part that they need. */
+    private static final int WORDS_PAGE = 2_600;
+
+    private static final int WORDS_FILE = 22_000;
+
+    private SizeModel() {}
+
+    /**
+     * What so many pages come to.
+     *
+     * @param page bytes of one page
+     * @param file bytes of all pages in the profile's files
+     * @param mail bytes of a mail that carries them (RFC 2045)
+     * @param pagesThatFit pages of nine scans in ten that a limit holds; empty without a limit
+     */
+    public record Estimate(Range page, Range file, Range mail, Optional<Integer> pagesThatFit) {
+        /** Whether nine scans in ten fit. */
+        public boolean fits(long limit) {
+            return mail.p90() <= limit;
+        }
+    }
+
+    /**
+     * A profile that fits, and what it costs in quality.
+     *
+     * @param givesUp in words, empty when nothing
+     */
+    public record Advice(ScanProfile profile, List<String> givesUp, Estimate estimate) {}
+
+    public static Estimate estimate(
+            ScanProfile profile, MediaSize media, int pages, Optional<Long> limit, Observed observed) {
+        Range page = page(profile, media, observed);
+        Range file = file(profile, page, pages);
+        return new Estimate(
+                page, file, mail(profile, file, pages), limit.map(bytes -> pagesThatFit(profile, page, bytes)));
+    }
+
+    /** The range of a single page in its file. */
+    private static Range page(ScanProfile profile, MediaSize media, Observed observed) {
+        Tidy tidy = profile.tidy();
+        int scanned = profile.resolution().dpi();
+        int dpi = tidy.fileDpi() == 0 ? scanned : Math.min(tidy.fileDpi(), scanned);
+        double scale = tidy.scalePercent() / 100.0;
+        Range coded = PageSizes.bytes(Coding.of(profile), dpi, media).times(scale * scale);
+        Range corrected = observed.correct(coded);
+        FileSettings files = profile.files();
+        if (files.type() == FileType.PDF) {
+            return corrected.plus(PDF_PAGE + (files.searchable() ? WORDS_PAGE : 0));
+        }
+        return corrected;
+    }
+
+    private static Range file(ScanProfile profile, Range page, int pages) {
+        FileSettings files = profile.files();
+        int count = files.onePageEach() ? pages : 1;
+        double once = 0;
+        if (files.type() == FileType.PDF) {
+            once = PDF_FILE + (files.archive() ? ARCHIVE : 0) + (files.searchable() ? WORDS_FILE : 0);
+        } else if (files.type() == FileType.WORD || files.type() == FileType.EXCEL) {
+            once = 5_000;
+        } else if (files.type() == FileType.POWERPOINT) {
+            once = 30_000;
+        }
+        return page.sum(pages).plus(once * count);
+    }
+
+    private static Range mail(ScanProfile profile, Range file, int pages) {
+        int parts = profile.files().onePageEach() ? pages : 1;
+        return new Range(encoded(file.p10(), parts), encoded(file.p50(), parts), encoded(file.p90(), parts));
+    }
+
+    private static double encoded(double bytes, int parts) {
+        return MailSize.base64(Math.round(bytes)) + MAIL_HEAD + 250.0 * (parts - 1);
+    }
+
+    private static int pagesThatFit(ScanProfile profile, Range page, long limit) {
+        int low = 0;
+        int high = 1;
+        while (high < 100_000 && mail(profile, file(profile, page, high), high).p90() <= limit) {
+            low = high;
+            high *= 2;
+        }
+        while (high - low > 1) {
+            int middle = (low + high) / 2;
+            if (mail(profile, file(profile, page, middle), middle).p90() <= limit) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    /** The change that costs least quality and makes so many pages fit; empty when none does. */
+    public static Optional<Advice> bestThatFits(
+            ScanProfile profile, MediaSize media, int pages, long limit, Observed observed) {
+        return candidates(profile).stream()
+                .map(c -> new Advice(
+                        c.profile, c.givesUp, estimate(c.profile, media, pages, Optional.of(limit), observed)))
+                .filter(advice -> advice.estimate.fits(limit))
+                .findFirst();
+    }
+
+    private record Candidate(ScanProfile profile, List<String> givesUp, double cost) {}
+
+    /** Every combination of what can be given up, the least missed first; the costs are judgement, not measurement. */
+    private static List<Candidate> candidates(ScanProfile profile) {
+        List<Candidate> found = new ArrayList<>();
+        found.add(new Candidate(profile, List.of(), 0));
+        widen(found, c -> light(c.profile), "fine grain of the paper behind the print", 1);
+        widen(found, c -> asFound(c.profile), "colour on pages that have none", 1.5);
+        widen(found, c -> quality(c.profile), "some sharpness of pictures", 2.5);
+        widen(found, c -> dpi(c.profile, 200), "detail above 200 dpi", 2);
+        widen(found, c -> dpi(c.profile, 150), "detail above 150 dpi: small type stays readable, but not crisp", 5);
+        widen(found, c -> colour(c.profile, ColourMode.GREY), "colour", 8);
+        widen(found, c -> colour(c.profile, ColourMode.BLACK_AND_WHITE), "every shade between ink and paper", 14);
+        widen(found, c -> dpi(c.profile, 100), "small type", 16);
+        return found.stream()
+                .sorted(Comparator.comparingDouble(Candidate::cost))
+                .toList();
+    }
+
+    private interface Change {
+        Optional<ScanProfile> of(Candidate candidate);
+    }
+
+    private static void widen(List<Candidate> found, Change change, String givesUp, double cost) {
+        for (Candidate candidate : List.copyOf(found)) {
+            change.of(candidate).ifPresent(profile -> {
+                List<String> words = new ArrayList<>(candidate.givesUp);
+                if (givesUp.startsWith("detail above 150") || givesUp.equals("small type")) {
+                    words.removeIf(word -> word.startsWith("detail above"));
+                }
+                if (givesUp.startsWith("every shade")) {
+                    words.remove("colour");
+                }
+                words.add(givesUp);
+                found.add(new Candidate(profile, List.copyOf(words), candidate.cost + cost));
+            });
+        }
+    }
+
+    private static Optional<ScanProfile> light(ScanProfile p) {
+        FileSettings f = p.files();
+        boolean possible = f.type() == FileType.PDF && !f.light() && p.colour() != ColourMode.BLACK_AND_WHITE;
+        return possible
+                ? Optional.of(with(
+                        p,
+                        new FileSettings(
+                                f.type(),
+                                f.pagesPerFile(),
+                                true,
+                                f.searchable(),
+                                f.archive(),
+                                f.languages(),
+                                f.quality(),
+                                f.protection(),
+                                f.spokenAs())))
+                : Optional.empty();
+    }
+
+    private static Optional<ScanProfile> quality(ScanProfile p) {
+        FileSettings f = p.files();
+        boolean possible = f.quality() != FileSettings.Quality.SMALL && p.colour() != ColourMode.BLACK_AND_WHITE;
+        return possible
+                ? Optional.of(with(
+                        p,
+                        new FileSettings(
+                                f.type(),
+                                f.pagesPerFile(),
+                                f.light(),
+                                f.searchable(),
+                                f.archive(),
+                                f.languages(),
+                                FileSettings.Quality.SMALL,
+                                f.protection(),
+                                f.spokenAs())))
+                : Optional.empty();
+    }
+
+    private static Optional<ScanProfile> asFound(ScanProfile p) {
+        return p.colour() == ColourMode.COLOUR ? colour(p, ColourMode.AS_FOUND) : Optional.empty();
+    }
+
+    private static Optional<ScanProfile> colour(ScanProfile p, ColourMode mode) {
+        if (p.colour() == mode || p.colour() == ColourMode.BLACK_AND_WHITE) {
+            return Optional.empty();
+        }
+        FileSettings f = p.files();
+        boolean noLayers = mode == ColourMode.BLACK_AND_WHITE;
+        FileSettings files = new FileSettings(
+                f.type(),
+                f.pagesPerFile(),
+                f.light() && !noLayers,
+                f.searchable(),
+                f.archive(),
+                f.languages(),
+                f.quality(),
+                f.protection(),
+                f.spokenAs());
+        return Optional.of(new ScanProfile(mode, p.resolution(), p.sides(), p.tone(), p.tidy(), p.grouping(), files));
+    }
+
+    private static Optional<ScanProfile> dpi(ScanProfile p, int dpi) {
+        Tidy t = p.tidy();
+        int now = t.fileDpi() == 0 ? p.resolution().dpi() : t.fileDpi();
+        if (now <= dpi) {
+            return Optional.empty();
+        }
+        Tidy tidy = new Tidy(
+                t.skipBlank(),
+                t.crop(),
+                t.straighten(),
+                t.upright(),
+                t.edges(),
+                t.marginMm(),
+                t.gutter(),
+                t.openedBook(),
+                t.scalePercent(),
+                t.scaleTo(),
+                dpi,
+                t.stamp(),
+                t.card(),
+                t.portrait());
+        return Optional.of(
+                new ScanProfile(p.colour(), p.resolution(), p.sides(), p.tone(), tidy, p.grouping(), p.files()));
+    }
+
+    private static ScanProfile with(ScanProfile p, FileSettings files) {
+        return new ScanProfile(p.colour(), p.resolution(), p.sides(), p.tone(), p.tidy(), p.grouping(), files);
+    }
+}

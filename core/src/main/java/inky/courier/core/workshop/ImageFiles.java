@@ -1,0 +1,220 @@
+package inky.courier.core.workshop;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.document.JpegPages;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.page.PageRaster;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalInt;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.metadata.IIOMetadataNode;
+import javax.imageio.stream.ImageInputStream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDResources;
+import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+import org.apache.pdfbox.pdmodel.graphics.PDXObject;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
+import org.apache.pdfbox.rendering.ImageType;
+import org.apache.pdfbox.rendering.PDFRenderer;
+
+/** Pages out of image files: PNG, JPEG, TIFF of many pages, and the pages of a PDF. */
+public final class ImageFiles {
+    private static final int PDF_DPI = 200;
+    private static final int MAX_SIDE = 20_000;
+    private static final long MAX_PIXELS = 150_000_000L;
+
+    private ImageFiles() {}
+
+    /** A page and the file that it is from. */
+    public record Page(Path file, int number, int pages, Source source) {
+        /** The file's name, with the page behind it where there are several. */
+        public String label() {
+            return pages == 1 ? file.toString() : file + "#" + number;
+        }
+    }
+
+    /** @param dpi what the person says; it goes before what the file says */
+    public static List<Page> read(Path file, OptionalInt dpi) throws IOException {
+        if (!Files.isReadable(file) || Files.isDirectory(file)) {
+            throw new Invalid("workshop.file", "file", file + " is not there, or cannot be read.", "Check its name.");
+        }
+        byte[] head = new byte[5];
+        try (var in = Files.newInputStream(file)) {
+            in.readNBytes(head, 0, head.length);
+        }
+        return new String(head, java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-")
+                ? pdf(file, dpi)
+                : image(file, dpi);
+    }
+
+    private static List<Page> image(Path file, OptionalInt dpi) throws IOException {
+        List<Page> pages = new ArrayList<>();
+        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+            ImageReader reader = reader(file, in);
+            try {
+                int count = reader.getNumImages(true);
+                for (int i = 0; i < count; i++) {
+                    int width = reader.getWidth(i);
+                    int height = reader.getHeight(i);
+                    if (width > MAX_SIDE || height > MAX_SIDE || (long) width * height > MAX_PIXELS) {
+                        throw new Invalid(
+                                "workshop.size",
+                                "file",
+                                file + " has " + width + " x " + height + " pixels, more than any scanner's page.",
+                                "Scale it down.");
+                    }
+                    Resolution resolution = resolution(file, reader, i, dpi);
+                    boolean jpeg =
+                            reader.getFormatName().toLowerCase(Locale.ROOT).startsWith("jp");
+                    pages.add(new Page(file, i + 1, count, new ImagePage(file, i, resolution, jpeg)));
+                }
+            } finally {
+                reader.dispose();
+            }
+        } catch (IndexOutOfBoundsException | IllegalArgumentException | javax.imageio.IIOException e) {
+            throw unreadable(file);
+        }
+        return pages;
+    }
+
+    private static ImageReader reader(Path file, ImageInputStream in) {
+        Iterator<ImageReader> readers = in == null ? List.<ImageReader>of().iterator() : ImageIO.getImageReaders(in);
+        if (!readers.hasNext()) {
+            throw unreadable(file);
+        }
+        ImageReader reader = readers.next();
+        reader.setInput(in, false, false);
+        return reader;
+    }
+
+    private static Invalid unreadable(Path file) {
+        return new Invalid(
+                "workshop.file",
+                "file",
+                file + " is no image that can be read.",
+                "Give PNG, JPEG, TIFF or PDF; if it is one of these, it is damaged.");
+    }
+
+    private static Resolution resolution(Path file, ImageReader reader, int index, OptionalInt given)
+            throws IOException {
+        if (given.isPresent()) {
+            return new Resolution(given.getAsInt());
+        }
+        OptionalInt said = reader.getFormatName().toLowerCase(Locale.ROOT).startsWith("jp")
+                ? JpegPages.density(head(file))
+                : fromMetadata(reader.getImageMetadata(index));
+        if (said.isEmpty() || said.getAsInt() < 75 || said.getAsInt() > 1200) {
+            throw new Invalid(
+                    "workshop.dpi",
+                    "dpi",
+                    file + " does not say a resolution between 75 and 1200 dpi.",
+                    "Give it: --dpi 200.");
+        }
+        return new Resolution(said.getAsInt());
+    }
+
+    private static byte[] head(Path file) throws IOException {
+        try (var in = Files.newInputStream(file)) {
+            return in.readNBytes(64);
+        }
+    }
+
+    /** The standard metadata tells millimetres a pixel. */
+    private static OptionalInt fromMetadata(IIOMetadata metadata) {
+        if (metadata == null || !metadata.isStandardMetadataFormatSupported()) {
+            return OptionalInt.empty();
+        }
+        var nodes =
+                ((IIOMetadataNode) metadata.getAsTree("javax_imageio_1.0")).getElementsByTagName("HorizontalPixelSize");
+        if (nodes.getLength() == 0) {
+            return OptionalInt.empty();
+        }
+        double mm = Double.parseDouble(((IIOMetadataNode) nodes.item(0)).getAttribute("value"));
+        return mm <= 0 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(25.4 / mm));
+    }
+
+    private record ImagePage(Path file, int index, Resolution resolution, boolean isJpeg) implements Source {
+        @Override
+        public PageRaster raster() throws IOException {
+            if (isJpeg) {
+                return JpegPages.decode(Files.readAllBytes(file), resolution);
+            }
+            try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+                ImageReader reader = reader(file, in);
+                try {
+                    return raster(reader.read(index), resolution);
+                } finally {
+                    reader.dispose();
+                }
+            } catch (IndexOutOfBoundsException | IllegalArgumentException | javax.imageio.IIOException e) {
+                throw unreadable(file);
+            }
+        }
+
+        @Override
+        public Optional<byte[]> jpeg() throws IOException {
+            if (!isJpeg) {
+                return Optional.empty();
+            }
+            byte[] bytes = Files.readAllBytes(file);
+            return JpegPages.isUsual(bytes) ? Optional.of(bytes) : Optional.empty();
+        }
+
+        private static PageRaster raster(BufferedImage image, Resolution resolution) {
+            return JpegPages.raster(image, resolution);
+        }
+    }
+
+    private static List<Page> pdf(Path file, OptionalInt dpi) throws IOException {
+        try (PDDocument document = Loader.loadPDF(file.toFile())) {
+            List<Page> pages = new ArrayList<>();
+            int count = document.getNumberOfPages();
+            for (int i = 0; i < count; i++) {
+                Resolution resolution =
+                        new Resolution(dpi.isPresent() ? dpi.getAsInt() : imageDpi(document.getPage(i)));
+                pages.add(new Page(file, i + 1, count, new PdfPage(file, i, resolution)));
+            }
+            return pages;
+        } catch (InvalidPasswordException e) {
+            throw new Invalid("workshop.locked", "file", file + " is locked by a passcode.", "Give it without one.");
+        }
+    }
+
+    /** The resolution of the picture that fills the page, as a scan's does; else the usual one. */
+    private static int imageDpi(PDPage page) throws IOException {
+        PDResources resources = page.getResources();
+        int widest = 0;
+        if (resources != null) {
+            for (COSName name : resources.getXObjectNames()) {
+                PDXObject object = resources.getXObject(name);
+                widest = object instanceof PDImageXObject image ? Math.max(widest, image.getWidth()) : widest;
+            }
+        }
+        int dpi = Math.round(widest / page.getMediaBox().getWidth() * 72);
+        return dpi >= 100 && dpi <= 600 ? dpi : PDF_DPI;
+    }
+
+    private record PdfPage(Path file, int index, Resolution resolution) implements Source {
+        @Override
+        public PageRaster raster() throws IOException {
+            try (PDDocument document = Loader.loadPDF(file.toFile())) {
+                BufferedImage image =
+                        new PDFRenderer(document).renderImageWithDPI(index, resolution.dpi(), ImageType.RGB);
+                return JpegPages.raster(image, resolution);
+            }
+        }
+    }
+}

@@ -1,0 +1,32 @@
+package inky.courier.core.workshop;
+
+import inky.courier.core.page.Kind;
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * A file that was made.
+ *
+ * @param path where it lies, under a name of the workshop's own
+ * @param part the pages, or a portrait cut out of a card
+ * @param kind of its first page
+ * @param separatorText what the separator sheet before it says; empty without one
+ * @param pages how many pages it has
+ * @param scanned numbers of the scanned pages in it, from 1
+ */
+public record MadeFile(
+        Path path,
+        Part part,
+        Kind kind,
+        String separatorText,
+        String extension,
+        String mediaType,
+        long bytes,
+        int pages,
+        List<Integer> scanned) {
+    /** What is in a file. */
+    public enum Part {
+        PAGES,
+        PORTRAIT
+    }
+}

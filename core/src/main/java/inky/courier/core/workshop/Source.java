@@ -1,0 +1,26 @@
+package inky.courier.core.workshop;
+
+import inky.courier.core.page.PageRaster;
+import java.io.IOException;
+import java.util.Optional;
+
+/** A page as it came from the scanner. */
+public interface Source {
+    /** Its samples; decoded anew at each call, so that only pages in work are in memory. */
+    PageRaster raster() throws IOException;
+
+    /** The device's own JPEG, to be used as it is where nothing is changed. */
+    default Optional<byte[]> jpeg() throws IOException {
+        return Optional.empty();
+    }
+
+    /** Whether a person set a split before this page. */
+    default boolean splitBefore() {
+        return false;
+    }
+
+    /** Whether a person brought this page back after it was skipped as blank. */
+    default boolean keep() {
+        return false;
+    }
+}

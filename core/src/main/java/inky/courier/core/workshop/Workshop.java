@@ -1,0 +1,408 @@
+package inky.courier.core.workshop;
+
+import inky.courier.core.document.Description;
+import inky.courier.core.document.DocumentPage;
+import inky.courier.core.document.FileWriter;
+import inky.courier.core.document.FileWriters;
+import inky.courier.core.document.InOrder;
+import inky.courier.core.document.PageCoder;
+import inky.courier.core.page.BlankSensitivity;
+import inky.courier.core.page.Box;
+import inky.courier.core.page.Kind;
+import inky.courier.core.page.PageAnalyser;
+import inky.courier.core.page.PageAnalysis;
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Tidy;
+import inky.courier.core.reading.NotInstalled;
+import inky.courier.core.reading.PageWords;
+import inky.courier.core.reading.TextReader;
+import inky.courier.core.tidy.CardSheet;
+import inky.courier.core.tidy.Resample;
+import inky.courier.core.workshop.PageReport.Fate;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Makes files of scanned pages by a profile; several pages at a time, a few in memory. */
+public final class Workshop {
+    private static final FileSettings PORTRAIT = FileSettings.of(FileType.JPEG);
+
+    private final ScanProfile profile;
+    private final TextReader reader;
+    private final int cores;
+    private final Witness witness;
+    private final Treatment treatment;
+    private final PageCoder coder;
+
+    /** Sees each page after treatment and before it is coded, in no order and from several threads. */
+    public interface Witness {
+        void treated(int number, Treatment.Treated page);
+    }
+
+    /** @param cores how many pages are worked on at a time */
+    public Workshop(ScanProfile profile, TextReader reader, int cores) {
+        this(profile, reader, cores, (number, page) -> {});
+    }
+
+    public Workshop(ScanProfile profile, TextReader reader, int cores, Witness witness) {
+        this.witness = witness;
+        this.profile = profile;
+        this.reader = reader;
+        this.cores = cores;
+        this.treatment = new Treatment(profile);
+        this.coder = new PageCoder(profile.files());
+    }
+
+    /** Everything that came of a scan. */
+    public record Result(List<MadeFile> files, List<PageReport> pages) {}
+
+    /**
+     * @param folder where the files are written, under names of the workshop's own
+     * @param description what the files say of themselves; several files share it
+     * @throws NotInstalled when the profile needs a program that this machine lacks
+     */
+    public Result make(List<? extends Source> pages, Path folder, Description description) throws IOException {
+        List<Unit> units = units(pages);
+        String date =
+                DateTimeFormatter.ISO_LOCAL_DATE.format(description.created().atZone(description.zone()));
+        Binder binder = new Binder(profile, folder, description);
+        try (binder) {
+            InOrder.forEach(units, cores, unit -> work(unit, pages.size(), date), binder::take);
+            return binder.result();
+        }
+    }
+
+    /** Pages that are worked on together: one, or a card's two sides. */
+    private record Unit(int number, List<Source> sources) {}
+
+    /** A page for a file, with what decides which file. */
+    record Piece(DocumentPage page, PageWords words, Kind kind, boolean splitBefore, int number) {}
+
+    /** What came of a unit, in order. */
+    record Worked(List<PageReport> reports, List<Piece> pieces, List<Piece> portraits, String separatorText) {
+        boolean isSeparator() {
+            return reports.get(0).fate() == Fate.SEPARATOR;
+        }
+
+        boolean isBlank() {
+            return reports.stream().allMatch(report -> report.fate() == Fate.SKIPPED_BLANK);
+        }
+    }
+
+    private List<Unit> units(List<? extends Source> pages) {
+        int size = profile.tidy().card() ? 2 : 1;
+        List<Unit> units = new ArrayList<>();
+        for (int i = 0; i < pages.size(); i += size) {
+            units.add(new Unit(i + 1, List.copyOf(pages.subList(i, Math.min(pages.size(), i + size)))));
+        }
+        return units;
+    }
+
+    private Worked work(Unit unit, int total, String date) throws IOException {
+        return profile.tidy().card() ? card(unit, total, date) : page(unit, total, date);
+    }
+
+    private Worked page(Unit unit, int total, String date) throws IOException {
+        Source source = unit.sources.get(0);
+        PageRaster raster = source.raster();
+        Optional<PageAnalysis> analysis = analysis(raster);
+        Optional<Worked> apart = setApart(unit.number, source, analysis);
+        if (apart.isPresent()) {
+            return apart.get();
+        }
+        Kind kind = analysis.map(PageAnalysis::kind).orElse(Kind.DOCUMENT);
+        List<Piece> pieces = new ArrayList<>();
+        List<String> done = new ArrayList<>();
+        boolean split = source.splitBefore();
+        var stamp = new Treatment.StampValues(unit.number, total, date);
+        for (Treatment.Treated treated : treatment.apply(raster, analysis, stamp)) {
+            boolean untouched =
+                    treated.raster() == raster && treated.blackAndWhite().isEmpty();
+            Optional<byte[]> jpeg = untouched ? source.jpeg() : Optional.empty();
+            pieces.add(piece(treated, jpeg, kind, split, unit.number));
+            treated.done().stream().filter(step -> !done.contains(step)).forEach(done::add);
+            split = false;
+        }
+        List<Piece> portraits = portraits(raster, analysis, unit.number, done);
+        return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
+    }
+
+    private Worked card(Unit unit, int total, String date) throws IOException {
+        List<PageReport> reports = new ArrayList<>();
+        List<PageRaster> sides = new ArrayList<>();
+        List<Piece> portraits = new ArrayList<>();
+        for (int i = 0; i < unit.sources.size(); i++) {
+            Source source = unit.sources.get(i);
+            int number = unit.number + i;
+            PageRaster raster = source.raster();
+            Optional<PageAnalysis> analysis = analysis(raster);
+            Optional<Worked> apart = setApart(number, source, analysis);
+            if (apart.isPresent()) {
+                reports.addAll(apart.get().reports);
+                continue;
+            }
+            List<String> done = new ArrayList<>();
+            sides.add(treatment.straightened(raster, analysis, done));
+            portraits.addAll(portraits(raster, analysis, number, done));
+            done.add(sides.size() == 1 ? "upper half of a page" : "lower half of the same page");
+            reports.add(new PageReport(number, Fate.KEPT, analysis, done));
+        }
+        if (sides.isEmpty()) {
+            return new Worked(reports, List.of(), List.of(), "");
+        }
+        PageRaster sheet = CardSheet.of(sides.get(0), sides.stream().skip(1).findFirst());
+        var stamp = new Treatment.StampValues(unit.number, total, date);
+        Treatment.Treated treated =
+                new Treatment(onlyTones()).apply(sheet, Optional.empty(), stamp).get(0);
+        Piece piece =
+                piece(treated, Optional.empty(), Kind.CARD, unit.sources.get(0).splitBefore(), unit.number);
+        return new Worked(reports, List.of(piece), portraits, "");
+    }
+
+    /** What is left to do to a sheet whose cards are already straight. */
+    private ScanProfile onlyTones() {
+        Tidy t = profile.tidy();
+        Tidy rest = new Tidy(
+                null,
+                false,
+                false,
+                false,
+                null,
+                0,
+                false,
+                null,
+                t.scalePercent(),
+                t.scaleTo(),
+                t.fileDpi(),
+                t.stamp(),
+                false,
+                false);
+        return new ScanProfile(
+                profile.colour(),
+                profile.resolution(),
+                profile.sides(),
+                profile.tone(),
+                rest,
+                profile.grouping(),
+                profile.files());
+    }
+
+    private Piece piece(Treatment.Treated treated, Optional<byte[]> jpeg, Kind kind, boolean split, int number)
+            throws IOException {
+        witness.treated(number, treated);
+        PageRaster raster = treated.raster();
+        DocumentPage page = treated.blackAndWhite().isPresent()
+                ? coder.code(raster, treated.blackAndWhite().get(), treated.media())
+                : coder.code(raster, treated.media(), jpeg);
+        PageWords words = profile.files().readsText()
+                ? reader.read(raster, profile.files().languages())
+                : PageWords.none(raster.width(), raster.height());
+        return new Piece(page, words, kind, split, number);
+    }
+
+    private List<Piece> portraits(PageRaster raster, Optional<PageAnalysis> analysis, int number, List<String> done)
+            throws IOException {
+        Optional<Box> box = analysis.flatMap(PageAnalysis::portrait);
+        if (!profile.tidy().portrait() || box.isEmpty()) {
+            return List.of();
+        }
+        Box b = box.get();
+        PageRaster cut = Resample.part(raster, b.x(), b.y(), b.width(), b.height());
+        double skew = analysis.get().paper().skewDegrees();
+        PageRaster straight = Math.abs(skew) > 0.5 ? Resample.turned(cut, -skew, 255) : cut;
+        DocumentPage page = new PageCoder(PORTRAIT).code(straight, straight.mediaSize(), Optional.empty());
+        done.add("portrait cut out");
+        return List.of(new Piece(page, PageWords.none(cut.width(), cut.height()), Kind.PHOTO, true, number));
+    }
+
+    /** Blank sides and separator sheets, which belong to no file. */
+    private Optional<Worked> setApart(int number, Source source, Optional<PageAnalysis> analysis) {
+        if (analysis.isEmpty()) {
+            return Optional.empty();
+        }
+        PageAnalysis a = analysis.get();
+        Grouping grouping = profile.grouping();
+        if (grouping.atSeparator() && a.separator().isPresent()) {
+            String text = a.separator().get().separatorText();
+            String note = text.isEmpty() ? "separator sheet" : "separator sheet for \"" + text + "\"";
+            return Optional.of(new Worked(
+                    List.of(new PageReport(number, Fate.SEPARATOR, analysis, List.of(note))),
+                    List.of(),
+                    List.of(),
+                    text));
+        }
+        boolean skips = profile.tidy().skipBlank() != Tidy.SkipBlank.NO || grouping.atBlank();
+        if (skips && a.blankness().blank() && !source.keep()) {
+            return Optional.of(new Worked(
+                    List.of(new PageReport(
+                            number,
+                            Fate.SKIPPED_BLANK,
+                            analysis,
+                            List.of(a.blankness().reason()))),
+                    List.of(),
+                    List.of(),
+                    ""));
+        }
+        return Optional.empty();
+    }
+
+    private Optional<PageAnalysis> analysis(PageRaster raster) {
+        Tidy t = profile.tidy();
+        Grouping g = profile.grouping();
+        boolean needed = profile.files().type().readsText()
+                || profile.colour() == ColourMode.AS_FOUND
+                || t.skipBlank() != Tidy.SkipBlank.NO
+                || t.crop()
+                || t.straighten()
+                || t.upright()
+                || t.card()
+                || t.portrait()
+                || g.atBlank()
+                || g.atSeparator()
+                || g.byKind();
+        BlankSensitivity sensitivity = switch (t.skipBlank()) {
+            case CAREFUL -> BlankSensitivity.CAREFUL;
+            case BOLD -> BlankSensitivity.BOLD;
+            default -> BlankSensitivity.USUAL;
+        };
+        return needed ? Optional.of(PageAnalyser.analyse(raster, sensitivity)) : Optional.empty();
+    }
+
+    /** Puts pages into files, in order; holds a file open only while it grows. */
+    private static final class Binder implements AutoCloseable {
+        private final ScanProfile profile;
+        private final Path folder;
+        private final Description description;
+        private final Splits splits;
+        private final Map<Kind, OpenFile> open = new EnumMap<>(Kind.class);
+        private final List<MadeFile> files = new ArrayList<>();
+        private final List<PageReport> reports = new ArrayList<>();
+        private String separatorText = "";
+        private int count;
+
+        Binder(ScanProfile profile, Path folder, Description description) {
+            this.profile = profile;
+            this.folder = folder;
+            this.description = description;
+            this.splits = new Splits(profile.grouping());
+        }
+
+        void take(Worked worked) throws IOException {
+            reports.addAll(worked.reports);
+            if (worked.isSeparator()) {
+                splits.separatorSheet();
+                separatorText = worked.separatorText;
+                return;
+            }
+            if (worked.isBlank()) {
+                splits.blankSide();
+                return;
+            }
+            for (Piece piece : worked.pieces) {
+                boolean begins = splits.page(piece.splitBefore);
+                if (begins) {
+                    finishAll();
+                }
+                add(piece);
+            }
+            for (Piece portrait : worked.portraits) {
+                OpenFile file = begin(PORTRAIT, portrait.kind, MadeFile.Part.PORTRAIT);
+                file.add(portrait);
+                files.add(file.finish(description));
+            }
+        }
+
+        private void add(Piece piece) throws IOException {
+            Kind drawer = profile.grouping().byKind() ? piece.kind : Kind.DOCUMENT;
+            OpenFile file = open.get(drawer);
+            if (file == null) {
+                file = begin(profile.files(), piece.kind, MadeFile.Part.PAGES);
+                open.put(drawer, file);
+            }
+            file.add(piece);
+            if (profile.files().onePageEach()) {
+                open.remove(drawer);
+                files.add(file.finish(description));
+            }
+        }
+
+        private OpenFile begin(FileSettings settings, Kind kind, MadeFile.Part part) throws IOException {
+            Path path = folder.resolve(String.format("part-%04d.%s", ++count, settings.extension()));
+            return new OpenFile(path, settings, kind, part, separatorText);
+        }
+
+        private void finishAll() throws IOException {
+            for (OpenFile file : open.values()) {
+                files.add(file.finish(description));
+            }
+            open.clear();
+        }
+
+        Result result() throws IOException {
+            finishAll();
+            return new Result(List.copyOf(files), List.copyOf(reports));
+        }
+
+        @Override
+        public void close() throws IOException {
+            for (OpenFile file : open.values()) {
+                file.writer.close();
+            }
+        }
+    }
+
+    private static final class OpenFile {
+        private final Path path;
+        private final FileSettings settings;
+        private final Kind kind;
+        private final MadeFile.Part part;
+        private final String separatorText;
+        private final FileWriter writer;
+        private final List<Integer> numbers = new ArrayList<>();
+        private int pages;
+
+        OpenFile(Path path, FileSettings settings, Kind kind, MadeFile.Part part, String separatorText)
+                throws IOException {
+            this.path = path;
+            this.settings = settings;
+            this.kind = kind;
+            this.part = part;
+            this.separatorText = separatorText;
+            this.writer = FileWriters.open(path, settings);
+        }
+
+        void add(Piece piece) throws IOException {
+            writer.add(piece.page, piece.words);
+            pages++;
+            if (!numbers.contains(piece.number)) {
+                numbers.add(piece.number);
+            }
+        }
+
+        MadeFile finish(Description description) throws IOException {
+            try (writer) {
+                writer.finish(description);
+            }
+            return new MadeFile(
+                    path,
+                    part,
+                    kind,
+                    separatorText,
+                    settings.extension(),
+                    settings.mediaType(),
+                    java.nio.file.Files.size(path),
+                    pages,
+                    List.copyOf(numbers));
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * The page workshop: a profile applied to scanned pages. In: pages and a profile. Out: files, and for each page what it is,
+ * what was done to it and why.
+ */
+package inky.courier.core.workshop;

@@ -1,0 +1,137 @@
+package inky.courier.core.profile;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.tidy.StampInk;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ProfileFormatTest {
+    @Test
+    void everyProfileComesBackAsItWent() {
+        Random random = new Random(25);
+        for (int i = 0; i < 300; i++) {
+            ProfileFormat.Named profile = new ProfileFormat.Named("Profile " + i, any(random));
+            assertEquals(profile, ProfileFormat.read(ProfileFormat.write(profile)));
+        }
+    }
+
+    @Test
+    void theExamplesOfTheDocumentationAreProfiles() throws IOException {
+        try (var files = Files.list(Path.of("../docs/examples"))) {
+            List<Path> examples =
+                    files.filter(file -> file.toString().endsWith(".json")).toList();
+            assertEquals(3, examples.size());
+            for (Path file : examples) {
+                assertFalse(ProfileFormat.read(Files.readString(file)).name().isEmpty(), file.toString());
+            }
+        }
+    }
+
+    @Test
+    void whatIsLeftOutIsUsual() {
+        ScanProfile profile =
+                ProfileFormat.read("{\"format\":\"inky-courier-scan-profile\"}").profile();
+        assertEquals(new ScanProfile(null, null, null, null, null, null, null), profile);
+        assertEquals("One side, colour as found, 200 dpi, PDF of many pages", profile.sentence());
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "{\"format\":\"inky-courier-scan-profile\",\"colur\":\"grey\"} | colur",
+                "{\"format\":\"inky-courier-scan-profile\",\"tidy\":{\"skipBlank\":\"maybe\"}} | tidy.skipBlank",
+                "{\"format\":\"inky-courier-scan-profile\",\"tidy\":{\"scalePercent\":900}} | tidy.scalePercent",
+                "{\"format\":\"inky-courier-scan-profile\",\"files\":{\"type\":\"tiff\",\"light\":true}} | files.type",
+                "{\"format\":\"inky-courier-scan-profile\",\"dpi\":5000} | resolution",
+                "{\"format\":\"inky-courier-scan-profile\",\"tone\":[]} | tone",
+                "{\"format\":\"something else\"} | format",
+                "{\"format\": | profile",
+                "null | format",
+            })
+    void whatIsWrongIsSaidWhereItIs(String json, String field) {
+        Invalid invalid = assertThrows(Invalid.class, () -> ProfileFormat.read(json));
+        assertEquals(field, invalid.problems().get(0).field());
+    }
+
+    // ISO 19005-2, 6.1.3: no encryption in an archive
+    @Test
+    void anArchiveCannotBeEncrypted() {
+        assertThrows(
+                Invalid.class,
+                () -> new FileSettings(
+                        FileType.PDF,
+                        null,
+                        false,
+                        false,
+                        true,
+                        null,
+                        null,
+                        new Protection("longenough", "", true, true, true),
+                        null));
+    }
+
+    private static ScanProfile any(Random random) {
+        FileType type = any(random, FileType.values());
+        boolean pdf = type == FileType.PDF;
+        boolean archive = pdf && random.nextBoolean();
+        Protection protection = pdf && !archive && random.nextBoolean()
+                ? new Protection("harbour" + random.nextInt(99), "", random.nextBoolean(), random.nextBoolean(), true)
+                : Protection.NONE;
+        return new ScanProfile(
+                any(random, ColourMode.values()),
+                new Resolution(75 + random.nextInt(1126)),
+                any(random, Sides.values()),
+                new Tone(
+                        any(random, Tone.Content.values()),
+                        any(random, Tone.Threshold.values()),
+                        any(random, Tone.Exposure.values()),
+                        random.nextInt(9) - 4,
+                        random.nextInt(9) - 4),
+                new Tidy(
+                        any(random, Tidy.SkipBlank.values()),
+                        random.nextBoolean(),
+                        random.nextBoolean(),
+                        random.nextBoolean(),
+                        any(random, Tidy.Rim.values()),
+                        random.nextInt(500) / 10.0,
+                        random.nextBoolean(),
+                        random.nextBoolean() ? Tidy.Book.NO : Tidy.Book.RIGHT_TO_LEFT,
+                        25 + random.nextInt(376),
+                        random.nextBoolean() ? "" : "iso_a5_148x210mm",
+                        random.nextBoolean() ? 0 : 150,
+                        new Tidy.Stamp(
+                                random.nextBoolean() ? "" : "Seen {date}",
+                                any(random, StampInk.Corner.values()),
+                                any(random, StampInk.Ink.values()),
+                                6 + random.nextInt(60)),
+                        false,
+                        random.nextBoolean()),
+                new Grouping(random.nextInt(5), random.nextBoolean(), random.nextBoolean(), random.nextBoolean()),
+                new FileSettings(
+                        type,
+                        any(random, FileSettings.PagesPerFile.values()),
+                        pdf && random.nextBoolean(),
+                        pdf && random.nextBoolean(),
+                        archive,
+                        List.of("eng", "deu").subList(0, 1 + random.nextInt(2)),
+                        any(random, FileSettings.Quality.values()),
+                        protection,
+                        any(random, FileSettings.Spoken.values())));
+    }
+
+    private static <T> T any(Random random, T[] values) {
+        return values[random.nextInt(values.length)];
+    }
+}

@@ -1,0 +1,191 @@
+package inky.courier.core.workshop;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import inky.courier.core.document.Description;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.page.Kind;
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
+import inky.courier.core.profile.Tidy;
+import inky.courier.core.profile.Tone;
+import inky.courier.core.reading.NotInstalled;
+import inky.courier.core.reading.PageWords;
+import inky.courier.core.reading.TextReader;
+import inky.courier.core.truth.TruthPages;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class WorkshopTest {
+    private static final PageRaster PRINT = TruthPages.text(1, 75, 1).raster();
+    private static final PageRaster BLANK = TruthPages.blank(0, 75).raster();
+
+    @TempDir
+    Path folder;
+
+    // Common practice, no source: ten pages, every two, are five files
+    @ParameterizedTest
+    @CsvSource({"10, 2, 5", "10, 3, 4", "10, 0, 1", "1, 5, 1", "6, 1, 6"})
+    void aNewFileEverySoManyPages(int pages, int every, int files) throws IOException {
+        List<Source> stack =
+                IntStream.range(0, pages).mapToObj(i -> page(PRINT)).toList();
+        Workshop.Result made = make(new Grouping(every, false, false, false), Tidy.NONE, stack);
+        assertEquals(files, made.files().size());
+        assertEquals(pages, made.files().stream().mapToInt(MadeFile::pages).sum());
+    }
+
+    @Test
+    void blankSidesEndAFileAndBelongToNone() throws IOException {
+        Workshop.Result made = make(
+                new Grouping(0, true, false, false),
+                Tidy.NONE,
+                List.of(page(PRINT), page(PRINT), page(BLANK), page(PRINT)));
+        assertEquals(
+                List.of(List.of(1, 2), List.of(4)),
+                made.files().stream().map(MadeFile::scanned).toList());
+    }
+
+    @Test
+    void aSkippedSideThatAPersonBroughtBackIsInTheFile() throws IOException {
+        Source back = new Source() {
+            @Override
+            public PageRaster raster() {
+                return BLANK;
+            }
+
+            @Override
+            public boolean keep() {
+                return true;
+            }
+        };
+        Workshop.Result made = make(Grouping.ONE_FILE, Tidy.USUAL, List.of(page(PRINT), page(BLANK), back));
+        assertEquals(List.of(1, 3), made.files().get(0).scanned());
+        assertEquals(PageReport.Fate.SKIPPED_BLANK, made.pages().get(1).fate());
+        assertTrue(made.pages().get(1).done().get(0).startsWith("Blank:"));
+    }
+
+    @Test
+    void separatorSheetsNameWhatFollows() throws IOException {
+        Workshop.Result made = make(
+                new Grouping(0, false, true, false),
+                Tidy.NONE,
+                List.of(
+                        page(SeparatorSheet.draw("Berth 4", 150)),
+                        page(PRINT),
+                        page(SeparatorSheet.draw("Berth 5", 150)),
+                        page(PRINT),
+                        page(PRINT)));
+        assertEquals(
+                List.of("Berth 4", "Berth 5"),
+                made.files().stream().map(MadeFile::separatorText).toList());
+        assertEquals(2, made.files().get(1).pages());
+    }
+
+    @Test
+    void splitsSetByHandCount() throws IOException {
+        Source split = new Source() {
+            @Override
+            public PageRaster raster() {
+                return PRINT;
+            }
+
+            @Override
+            public boolean splitBefore() {
+                return true;
+            }
+        };
+        Workshop.Result made = make(Grouping.ONE_FILE, Tidy.NONE, List.of(page(PRINT), split, page(PRINT)));
+        assertEquals(List.of(1, 2), made.files().stream().map(MadeFile::pages).toList());
+    }
+
+    @Test
+    void eachKindHasAFileOfItsOwn() throws IOException {
+        Workshop.Result made = make(
+                new Grouping(0, false, false, true),
+                Tidy.NONE,
+                List.of(
+                        page(TruthPages.kind(0, 100).raster()),
+                        page(TruthPages.kind(1, 100).raster()),
+                        page(TruthPages.kind(8, 100).raster())));
+        assertEquals(
+                List.of(List.of(1, 3), List.of(2)),
+                made.files().stream().map(MadeFile::scanned).toList());
+        assertEquals(Kind.RECEIPT, made.files().get(1).kind());
+    }
+
+    @Test
+    void aCardsTwoSidesShareAPageAndItsPortraitIsAFile() throws IOException {
+        Tidy card = new Tidy(null, true, true, false, null, 0, false, null, 100, "", 0, null, true, true);
+        PageRaster front = TruthPages.kind(6, 200).raster();
+        Workshop.Result made = make(Grouping.ONE_FILE, card, List.of(page(front), page(front)));
+        assertEquals(
+                1,
+                made.files().stream()
+                        .filter(f -> f.part() == MadeFile.Part.PAGES)
+                        .count());
+        assertEquals(
+                2,
+                made.files().stream()
+                        .filter(f -> f.part() == MadeFile.Part.PORTRAIT)
+                        .count());
+        assertEquals(
+                1,
+                made.files().stream()
+                        .filter(f -> f.part() == MadeFile.Part.PAGES)
+                        .findFirst()
+                        .orElseThrow()
+                        .pages());
+    }
+
+    @Test
+    void whatIsNotInstalledIsSaidWithWhatToInstall() {
+        TextReader none = new TextReader() {
+            @Override
+            public PageWords read(PageRaster page, List<String> languages) {
+                throw new NotInstalled("files.searchable", "No OCR is installed.", "apt install tesseract-ocr.");
+            }
+
+            @Override
+            public List<String> languages() {
+                return List.of();
+            }
+        };
+        FileSettings searchable = new FileSettings(FileType.PDF, null, false, true, false, null, null, null, null);
+        NotInstalled missing = assertThrows(
+                NotInstalled.class,
+                () -> new Workshop(profile(Grouping.ONE_FILE, Tidy.NONE, searchable), none, 2)
+                        .make(List.of(page(PRINT)), folder, description()));
+        assertEquals("apt install tesseract-ocr.", missing.problems().get(0).remedy());
+    }
+
+    private static Source page(PageRaster raster) {
+        return () -> raster;
+    }
+
+    private Workshop.Result make(Grouping grouping, Tidy tidy, List<Source> pages) throws IOException {
+        return new Workshop(profile(grouping, tidy, FileSettings.PDF), null, 2).make(pages, folder, description());
+    }
+
+    private static Description description() {
+        return new Description("t", "a", Instant.EPOCH, ZoneOffset.UTC);
+    }
+
+    private static ScanProfile profile(Grouping grouping, Tidy tidy, FileSettings files) {
+        return new ScanProfile(ColourMode.GREY, new Resolution(75), Sides.ONE, Tone.USUAL, tidy, grouping, files);
+    }
+}

@@ -1,0 +1,124 @@
+package inky.courier.rehearsal;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.media.MediaSize;
+import inky.courier.core.media.MediaSizes;
+import inky.courier.core.reading.Speech;
+import inky.courier.core.reading.TextReader;
+import inky.courier.profile.ProfileService;
+import inky.courier.profile.ProfileService.ProfileForm;
+import inky.courier.rehearsal.Rehearsals.Preview;
+import inky.courier.rehearsal.Rehearsals.Rehearsal;
+import inky.courier.sizing.Sizes;
+import jakarta.annotation.Nullable;
+import java.io.IOException;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+@RestController
+class RehearsalController {
+    private final Rehearsals rehearsals;
+    private final ProfileService profiles;
+    private final Sizes sizes;
+    private final TextReader reader;
+
+    RehearsalController(Rehearsals rehearsals, ProfileService profiles, Sizes sizes, TextReader reader) {
+        this.rehearsals = rehearsals;
+        this.profiles = profiles;
+        this.sizes = sizes;
+        this.reader = reader;
+    }
+
+    record MediaView(String name, String label) {}
+
+    /**
+     * What the workshop of this machine can do.
+     *
+     * @param remedies what to install for what is missing
+     */
+    record Abilities(
+            List<Samples.Sample> samples,
+            List<MediaView> media,
+            List<String> languages,
+            boolean speech,
+            boolean opus,
+            List<String> remedies) {}
+
+    /** @param profileId whose kept passcodes count; null for a new profile */
+    record PreviewOrder(ProfileForm profile, @Nullable UUID profileId, String sample) {}
+
+    /** @param limitMb of the mail, in MB of 1024 KB; 0 for none */
+    record EstimateOrder(ProfileForm profile, @Nullable UUID profileId, String media, int pages, int limitMb) {}
+
+    @GetMapping("/api/workshop")
+    Abilities workshopAbilities() {
+        List<String> remedies = new java.util.ArrayList<>();
+        if (reader.languages().isEmpty()) {
+            remedies.add("Text cannot be read from pages here: apt install tesseract-ocr tesseract-ocr-eng.");
+        }
+        if (!Speech.isInstalled()) {
+            remedies.add("Text cannot be spoken here: apt install espeak-ng.");
+        } else if (!Speech.canOpus()) {
+            remedies.add("Ogg Opus cannot be written here: apt install opus-tools.");
+        }
+        return new Abilities(
+                Samples.ALL,
+                MediaSizes.standard().stream()
+                        .map(size -> new MediaView(size.name(), size.label()))
+                        .toList(),
+                reader.languages(),
+                Speech.isInstalled(),
+                Speech.canOpus(),
+                remedies);
+    }
+
+    /** A separator sheet to print. */
+    @GetMapping(path = "/api/workshop/separator.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> separatorSheet(@RequestParam(defaultValue = "") String text) throws IOException {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"separator.pdf\"")
+                .body(rehearsals.separatorSheet(text));
+    }
+
+    @PostMapping("/api/workshop/preview")
+    Preview previewProfile(@RequestBody PreviewOrder order) throws IOException {
+        return rehearsals.preview(order.profile(), order.profileId(), order.sample());
+    }
+
+    @PostMapping("/api/workshop/estimate")
+    Sizes.EstimateView estimateProfile(@RequestBody EstimateOrder order) {
+        MediaSize media = MediaSizes.byName(order.media())
+                .or(() -> MediaSizes.custom(order.media()))
+                .orElseThrow(() -> new Invalid(
+                        "estimate.media", "media", "This is no known paper size.", "Choose one of the list."));
+        if (order.pages() < 1 || order.pages() > 10_000 || order.limitMb() < 0 || order.limitMb() > 10_000) {
+            throw new Invalid(
+                    "estimate.pages", "pages", "Pages go from 1 to 10,000.", "Put in what is scanned at once.");
+        }
+        return sizes.estimate(
+                profiles.valueOf(order.profile(), order.profileId()),
+                media,
+                order.pages(),
+                order.limitMb() * 1024L * 1024);
+    }
+
+    @PostMapping(path = "/api/jobs/{id}/rehearsal", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    Rehearsal rehearseJob(
+            @PathVariable UUID id,
+            @RequestParam(defaultValue = "") List<String> samples,
+            @RequestParam(name = "files", required = false) @Nullable List<MultipartFile> files)
+            throws IOException {
+        return rehearsals.rehearse(id, samples, files == null ? List.of() : files);
+    }
+}

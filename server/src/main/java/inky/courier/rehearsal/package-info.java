@@ -1,0 +1,2 @@
+/** Profiles and jobs tried on pages before anything is scanned or sent. */
+package inky.courier.rehearsal;

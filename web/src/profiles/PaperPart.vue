@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import OptionList from './OptionList.vue';
+import PartColumns from './PartColumns.vue';
+import TickBox from './TickBox.vue';
+import type { ProfileForm } from './useProfile';
+
+const form = defineModel<ProfileForm>({ required: true });
+const SIDES: { value: ProfileForm['sides']; words: string; note?: string }[] = [
+  { value: 'ONE', words: 'One side' },
+  { value: 'TWO_LONG_EDGE', words: 'Both sides', note: 'turned like a book' },
+  { value: 'TWO_SHORT_EDGE', words: 'Both sides, short edge', note: 'turned like a pad' },
+];
+const BOOKS: { value: ProfileForm['tidy']['openedBook']; words: string; note?: string }[] = [
+  { value: 'NO', words: 'Single sheets' },
+  { value: 'LEFT_TO_RIGHT', words: 'Opened book', note: 'left page first' },
+  { value: 'RIGHT_TO_LEFT', words: 'Opened book', note: 'right page first' },
+];
+</script>
+
+<template>
+  <PartColumns>
+    <section><OptionList v-model="form.sides" label="Sides" :options="SIDES" /></section>
+    <section>
+      <OptionList v-model="form.tidy.openedBook" label="On the glass" :options="BOOKS" />
+      <TickBox v-model="form.tidy.gutter" words="Lift the shadow of the fold" />
+    </section>
+    <section>
+      <h3>Size</h3>
+      <TickBox
+        v-model="form.tidy.crop"
+        words="Cut to the paper's own edges"
+        note="Receipts, cards and odd sizes, also where they lie askew."
+      />
+    </section>
+    <section>
+      <h3>Cards</h3>
+      <TickBox
+        v-model="form.tidy.card"
+        words="Both sides on one page"
+        note="Two scanned sides share an A4 page, in their own size."
+      />
+      <TickBox v-model="form.tidy.portrait" words="The portrait as a file of its own" />
+    </section>
+  </PartColumns>
+</template>

@@ -1,0 +1,72 @@
+package inky.courier.workshop;
+
+import inky.courier.core.document.InOrder;
+import inky.courier.core.page.Barcode;
+import inky.courier.core.page.Box;
+import inky.courier.core.page.PageAnalyser;
+import inky.courier.core.page.PageAnalysis;
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.workshop.ImageFiles;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** What each page is. */
+final class Analyse implements Command.Task {
+    @Override
+    public void run(Arguments arguments, Lines out) throws IOException {
+        arguments.allow("dpi");
+        List<ImageFiles.Page> pages = new ArrayList<>();
+        for (Path file : arguments.requiredFiles()) {
+            pages.addAll(ImageFiles.read(file, arguments.dpi()));
+        }
+        InOrder.forEach(pages, Runtime.getRuntime().availableProcessors(), Analyse::analysed, out::print);
+    }
+
+    private static Map<String, Object> analysed(ImageFiles.Page page) throws IOException {
+        PageRaster raster = page.source().raster();
+        PageAnalysis a = PageAnalyser.analyse(raster);
+        Map<String, Object> line = new LinkedHashMap<>();
+        line.put("file", page.file().toString());
+        line.put("page", page.number());
+        line.put("widthPx", raster.width());
+        line.put("heightPx", raster.height());
+        line.put("dpi", raster.resolution().dpi());
+        line.put("colour", a.colour().name().toLowerCase(Locale.ROOT));
+        line.put("blank", a.blankness().blank());
+        line.put("blankReason", a.blankness().reason());
+        line.put("skewDegrees", rounded(a.skewDegrees(), 1000));
+        line.put("uprightDegrees", a.uprightDegrees());
+        line.put("uprightConfidence", rounded(a.uprightConfidence(), 100));
+        line.put("media", a.paper().media().name());
+        line.put("mediaWidthMm", rounded(a.paper().widthMm(), 10));
+        line.put("mediaHeightMm", rounded(a.paper().heightMm(), 10));
+        line.put("kind", a.kind().words());
+        line.put("kindConfidence", rounded(a.kindConfidence(), 100));
+        line.put("portrait", a.portrait().map(Analyse::box).orElse(null));
+        line.put("barcodes", a.barcodes().stream().map(Analyse::barcode).toList());
+        line.put("separator", a.separator().isPresent());
+        return line;
+    }
+
+    private static double rounded(double value, int parts) {
+        // Never "-0.0".
+        return Math.round(value * parts) / (double) parts + 0.0;
+    }
+
+    private static List<Integer> box(Box box) {
+        return List.of(box.x(), box.y(), box.width(), box.height());
+    }
+
+    private static Map<String, Object> barcode(Barcode barcode) {
+        Map<String, Object> line = new LinkedHashMap<>();
+        line.put("symbology", barcode.symbology().words());
+        line.put("text", barcode.text());
+        line.put("box", box(barcode.box()));
+        return line;
+    }
+}
