@@ -20,7 +20,7 @@ need() {
   if ! command -v "$command" >/dev/null 2>&1 && [ ! -x "$command" ]; then missing+=("$@"); fi
 }
 
-install_missing() { # install_missing test|run|workshop
+install_missing() { # install_missing test|run|bench|workshop
   missing=()
   { command -v javac && javac -version 2>&1 | grep -q ' 17\.'; } >/dev/null 2>&1 || missing+=(openjdk-17-jdk-headless)
   need mvn maven
@@ -42,6 +42,11 @@ need_for_application() {
   need /usr/lib/postgresql/15/bin/initdb postgresql
   fc-list 2>/dev/null | grep -i dejavu >/dev/null || missing+=(fontconfig fonts-dejavu-core)
   if ! node_is_new_enough; then missing+=(nodejs npm); fi
+  if [ "$1" = bench ]; then
+    need unpaper unpaper
+    need img2pdf img2pdf
+    need convert imagemagick
+  fi
   if [ "$1" = test ]; then
     need chromium chromium
     need pdfinfo poppler-utils

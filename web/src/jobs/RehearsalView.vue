@@ -183,6 +183,22 @@ useKeys({ Escape: () => void router.push('/jobs/' + id.value), r: () => run.muta
           </tr>
         </tbody>
       </table>
+      <table class="table pages">
+        <thead>
+          <tr>
+            <th scope="col">Page</th>
+            <th scope="col">From</th>
+            <th scope="col">What was done to it, and why</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="page in result.pages" :key="page.number" @click="picked = page">
+            <td>{{ page.number }}</td>
+            <td>{{ page.source }}</td>
+            <td class="small">{{ page.done.join(', ') || 'goes as it came' }}</td>
+          </tr>
+        </tbody>
+      </table>
       <aside>
         <h3>As a mail {{ bytes(result.mailBytes) }}</h3>
         <ul v-if="result.warnings.length">
@@ -356,6 +372,19 @@ li img {
   align-items: start;
   padding-top: 16px;
 }
+.columns > .table {
+  grid-column: 1;
+}
+aside {
+  grid-row: 1;
+  grid-column: 2;
+}
+.pages tr {
+  cursor: pointer;
+}
+.pages thead tr {
+  cursor: default;
+}
 .letter {
   display: inline-grid;
   width: 22px;
@@ -418,6 +447,10 @@ figcaption {
 @media (max-width: 900px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
+  }
+  aside {
+    grid-row: auto;
+    grid-column: 1;
   }
 }
 </style>

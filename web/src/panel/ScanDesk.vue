@@ -73,7 +73,7 @@ watch(
           <button
             v-if="page.blankReason"
             type="button"
-            class="mark"
+            class="choice"
             :aria-pressed="page.keep"
             @click="panel.mark(page.number, !page.keep, page.splitBefore)"
           >
@@ -82,13 +82,13 @@ watch(
           <button
             v-else-if="page.number > 1"
             type="button"
-            class="mark"
+            class="choice"
             :aria-pressed="page.splitBefore"
             @click="panel.mark(page.number, page.keep, !page.splitBefore)"
           >
             {{ page.splitBefore ? 'Join' : 'New file here' }}
           </button>
-          <span v-else class="mark none">1</span>
+          <span v-else class="choice none">1</span>
         </li>
         <li v-if="scanning" class="arriving">
           <span class="sheet"></span>
@@ -237,7 +237,7 @@ li {
 .out img {
   opacity: 0.5;
 }
-.mark {
+.choice {
   width: 130px;
   min-height: 44px;
   margin-top: 4px;
@@ -248,13 +248,13 @@ li {
   font-weight: 600;
   cursor: pointer;
 }
-.mark.none {
+.choice.none {
   display: grid;
   place-items: center;
   border-color: transparent;
   background: none;
 }
-.mark[aria-pressed='true'] {
+.choice[aria-pressed='true'] {
   border-color: var(--ink-9);
   background: var(--ink-9);
   color: var(--paper-0);

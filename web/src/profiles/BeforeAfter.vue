@@ -84,10 +84,11 @@ header {
 }
 .samples label {
   position: relative;
-  padding: 4px 10px;
+  padding: 3px 8px;
   border: 1px solid var(--rule-2);
   border-radius: 2px;
   font-size: 13px;
+  line-height: 18px;
   cursor: pointer;
 }
 .samples .chosen {

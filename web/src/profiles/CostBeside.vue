@@ -38,6 +38,7 @@ const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
       <p class="numeral">{{ bytes(estimate.mail.p50) }}</p>
       <p class="small quiet">as a mail; nine scans in ten stay under {{ bytes(estimate.mail.p90) }}</p>
       <svg
+        class="bar"
         viewBox="0 0 100 16"
         preserveAspectRatio="none"
         role="img"
@@ -113,25 +114,25 @@ const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
   border-radius: 2px;
   background: var(--paper-0);
 }
-svg {
+.bar {
   display: block;
   width: 100%;
   height: 16px;
   margin: 6px 0;
 }
-rect {
+.bar rect {
   fill: var(--ink-9);
 }
-.track {
+.bar .track {
   fill: var(--rule);
 }
-.spread {
+.bar .spread {
   fill: var(--rule-2);
 }
-.over {
+.bar .over {
   fill: var(--failed);
 }
-.limit {
+.bar .limit {
   fill: var(--stamp);
 }
 dl {

@@ -50,6 +50,18 @@ useKeys({
   <form novalidate @submit.prevent="profile.save()">
     <div class="title">
       <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
+      <div class="name">
+        <FormField v-slot="f" label="Name" name="name">
+          <el-input
+            :id="f.id"
+            v-model="form.name"
+            maxlength="60"
+            placeholder="Both sides, searchable"
+            :aria-describedby="f.describedby"
+            :aria-invalid="f.invalid"
+          />
+        </FormField>
+      </div>
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>
         <a v-if="!isNew" class="button" :href="`/api/profiles/${id}/export`" download>Take as a file</a>
@@ -57,18 +69,6 @@ useKeys({
       </div>
     </div>
     <ErrorNote :error="query.error.value ?? general" />
-    <div class="name">
-      <FormField v-slot="f" label="Name" name="name">
-        <el-input
-          :id="f.id"
-          v-model="form.name"
-          maxlength="60"
-          placeholder="Both sides, searchable"
-          :aria-describedby="f.describedby"
-          :aria-invalid="f.invalid"
-        />
-      </FormField>
-    </div>
     <div class="parts" role="tablist" aria-label="Parts of the profile">
       <button
         v-for="part in PARTS"
@@ -129,19 +129,17 @@ useKeys({
 
 <style scoped>
 .title {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
+  display: grid;
+  grid-template-columns: minmax(200px, 1fr) minmax(200px, 320px) auto;
+  gap: 24px;
+  align-items: end;
+  padding-bottom: 12px;
 }
 .title .actions {
   gap: 14px;
 }
 .delete {
   color: var(--failed);
-}
-.name {
-  max-width: 420px;
-  padding: 8px 0 12px;
 }
 .parts {
   display: grid;
@@ -204,6 +202,9 @@ useKeys({
   justify-content: flex-end;
 }
 @media (max-width: 900px) {
+  .title {
+    grid-template-columns: minmax(0, 1fr);
+  }
   .parts {
     grid-template-columns: repeat(2, minmax(0, 1fr));
   }

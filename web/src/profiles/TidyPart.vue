@@ -63,7 +63,7 @@ const INKS: { value: ProfileForm['tidy']['stamp']['ink']; words: string }[] = [
       />
       <p class="caption">{page}, {pages} and {date} are filled in. Empty for none.</p>
       <div class="three">
-        <select v-model="form.tidy.stamp.corner" aria-label="Corner of the stamp">
+        <select v-model="form.tidy.stamp.corner" class="wide" aria-label="Corner of the stamp">
           <option v-for="c in CORNERS" :key="c.value" :value="c.value">{{ c.words }}</option>
         </select>
         <select v-model="form.tidy.stamp.ink" aria-label="Colour of the stamp">
@@ -89,7 +89,7 @@ const INKS: { value: ProfileForm['tidy']['stamp']['ink']; words: string }[] = [
 }
 .three {
   display: grid;
-  grid-template-columns: 1.4fr 1fr 64px;
+  grid-template-columns: minmax(0, 1fr) 64px;
   gap: 6px;
 }
 input[type='number'],
@@ -101,6 +101,9 @@ select {
   border: 1px solid var(--rule-2);
   border-radius: 2px;
   background: var(--paper-0);
+}
+.wide {
+  grid-column: 1 / -1;
 }
 .pair input {
   width: 80px;

@@ -107,9 +107,8 @@ final class Desk {
         String destination = id(
                 "/api/destinations",
                 map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", server, "recipients", List.of()));
-        String profile = id(
-                "/api/profiles",
-                map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE"));
+        String profile =
+                id("/api/profiles", map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE"));
         String name = id("/api/names", map("name", "Name " + made, "template", "{date} {counter:5}"));
         String job = id(
                 "/api/jobs",

@@ -71,7 +71,7 @@ class KeyboardWalkTest {
             assertThat(page.getByText("Harbour Post is saved.")).isVisible();
 
             make("o", "Destinations", "New destination", "Name", "Mail to me", "Mail to me is there.");
-            make("p", "4 scan profiles", "New profile", "Name", "Usual", "Usual is there.");
+            make("p", "6 scan profiles", "New scan profile", "Name", "Usual", "Usual is there.");
             go("n", "3 file-name templates");
             press("n");
             see("New file-name template");

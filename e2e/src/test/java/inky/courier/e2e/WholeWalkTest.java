@@ -141,12 +141,25 @@ class WholeWalkTest {
         rail("Profiles").click();
         link("New profile").click();
         desk.getByLabel("Name", exact()).fill("Both sides, as found");
-        desk.getByRole(
-                        AriaRole.RADIO,
-                        new Page.GetByRoleOptions().setName("Both").setExact(true))
-                .check();
+        part("Paper").click();
+        radio("Both sides turned like a book").check();
+        checkAccessibility(desk, "a profile's paper");
+        part("Tidy").click();
+        desk.getByText("Turn upright", new Page.GetByTextOptions().setExact(true)).click();
+        radio("Cargo manifest").check();
+        // The sample page lies on its side; the preview says what was done to it and shows it.
+        assertThat(desk.getByText("turned upright by 90\u00b0")).isVisible();
+        checkAccessibility(desk, "a profile's tidy");
+        part("Files").click();
+        assertThat(desk.getByText(Pattern.compile("10 pages fit"))).isVisible();
+        desk.getByLabel("Limit, MB").fill("1");
+        assertThat(desk.getByText("10 pages do not fit.")).isVisible();
+        assertThat(desk.getByText(Pattern.compile("Gives up "))).isVisible();
+        checkAccessibility(desk, "a profile's files");
         button("Save").click();
-        assertThat(desk.getByText("Both sides, colour as found, 200 dpi, PDF of many pages"))
+        assertThat(desk.getByText("Both sides, as found is there.")).isVisible();
+        rail("Profiles").click();
+        assertThat(desk.getByText("Both sides, colour as found, 200 dpi, straightened, upright, PDF of many pages"))
                 .isVisible();
         checkAccessibility(desk, "Profiles");
 
@@ -166,6 +179,15 @@ class WholeWalkTest {
         checkAccessibility(desk, "a template with live names");
         button("Save").click();
         assertThat(desk.getByText("Day and a counter is saved.")).isVisible();
+    }
+
+    private Locator part(String title) {
+        return desk.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(Pattern.compile("^" + title)));
+    }
+
+    private Locator radio(String name) {
+        return desk.getByRole(
+                AriaRole.RADIO, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     private void addJobAndPlaceIt() {

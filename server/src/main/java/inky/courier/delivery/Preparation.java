@@ -145,6 +145,11 @@ class Preparation {
         }
 
         @Override
+        public Optional<Resolution> knownResolution() {
+            return Optional.of(resolution);
+        }
+
+        @Override
         public boolean splitBefore() {
             return page.splitBefore();
         }

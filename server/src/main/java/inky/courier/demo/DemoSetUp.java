@@ -4,6 +4,7 @@ import inky.courier.core.mail.Encryption;
 import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.destination.DestinationKind;
@@ -43,6 +44,9 @@ import org.springframework.stereotype.Component;
 @Component
 @Profile("demo")
 class DemoSetUp {
+    private static final Tidy STRAIGHT =
+            new Tidy(null, false, true, false, null, 0, false, null, 100, "", 0, null, false, false);
+
     private static final int KEEP_ACCEPTED_HOURS = 2;
 
     private final Settings settings;
@@ -158,11 +162,12 @@ class DemoSetUp {
         UUID charts = mail("Chart room", DestinationKind.MAIL_FIXED, harbour, "charts" + at);
         UUID watch = mail("Harbour watch", DestinationKind.MAIL_FIXED, lantern, "watch" + at);
 
-        UUID usual = profile("Both sides, as found", ColourMode.AS_FOUND, 200, Sides.TWO_LONG_EDGE);
-        UUID single = profile("One side, as found", ColourMode.AS_FOUND, 200, Sides.ONE);
-        UUID grey = profile("Both sides, grey", ColourMode.GREY, 200, Sides.TWO_LONG_EDGE);
-        UUID small = profile("Small type, black and white", ColourMode.BLACK_AND_WHITE, 300, Sides.ONE);
-        UUID colour = profile("Charts in colour", ColourMode.COLOUR, 300, Sides.ONE);
+        FileSettings pdf = FileSettings.PDF;
+        UUID usual = profile("Both sides, as found", ColourMode.AS_FOUND, 200, Sides.TWO_LONG_EDGE, Tidy.USUAL, pdf);
+        UUID single = profile("One side, as found", ColourMode.AS_FOUND, 200, Sides.ONE, STRAIGHT, pdf);
+        UUID grey = profile("Both sides, grey", ColourMode.GREY, 200, Sides.TWO_LONG_EDGE, Tidy.USUAL, pdf);
+        UUID small = profile("Small type, black and white", ColourMode.BLACK_AND_WHITE, 300, Sides.ONE, STRAIGHT, pdf);
+        UUID colour = profile("Charts in colour", ColourMode.COLOUR, 300, Sides.ONE, Tidy.NONE, light());
 
         UUID plain = name("Day and a counter", "{date:yyyy-MM-dd} {job} {counter:4 per day}");
         UUID personal = name("Day, job and person", "{date:yyyy-MM-dd} {job} {person.name} {counter:4}");
@@ -187,9 +192,13 @@ class DemoSetUp {
                 .id();
     }
 
-    private UUID profile(String name, ColourMode colour, int dpi, Sides sides) {
-        return profiles.add(ProfileForm.of(name, colour, dpi, sides, Tidy.NONE, FileSettings.PDF))
+    private UUID profile(String name, ColourMode colour, int dpi, Sides sides, Tidy tidy, FileSettings files) {
+        return profiles.add(ProfileForm.of(name, colour, dpi, sides, tidy, files))
                 .id();
+    }
+
+    private static FileSettings light() {
+        return new FileSettings(FileType.PDF, null, true, false, false, null, null, null, null);
     }
 
     private UUID name(String name, String template) {

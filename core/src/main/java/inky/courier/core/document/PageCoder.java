@@ -1,6 +1,8 @@
 package inky.courier.core.document;
 
 import inky.courier.core.media.MediaSize;
+import inky.courier.core.media.MediaSizes;
+import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
@@ -13,6 +15,27 @@ public final class PageCoder {
 
     public PageCoder(FileSettings settings) {
         this.settings = settings;
+    }
+
+    /** Whether a JPEG can go into the file as it is. */
+    public boolean takesPagesAsTheyCame() {
+        boolean lossless = settings.type() == FileType.PNG
+                || settings.type() == FileType.TIFF && settings.quality() == FileSettings.Quality.FINE;
+        return !lossless && !settings.light() && !settings.readsText();
+    }
+
+    /** The page without decoding it. */
+    public DocumentPage asItCame(byte[] jpeg, Resolution resolution) throws IOException {
+        JpegPages.Extent extent = JpegPages.extent(jpeg);
+        MediaSize media =
+                MediaSizes.snap(resolution.hundredthsOfMm(extent.width()), resolution.hundredthsOfMm(extent.height()));
+        return new DocumentPage.Jpeg(
+                extent.width(),
+                extent.height(),
+                resolution.dpi(),
+                media,
+                JpegPages.isGrey(jpeg),
+                JpegPages.withDensity(jpeg, resolution.dpi()));
     }
 
     /**

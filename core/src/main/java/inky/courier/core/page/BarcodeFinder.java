@@ -106,7 +106,7 @@ final class BarcodeFinder {
             }
         }
         boolean square = Math.min(width, height) >= 6 && Math.max(width, height) <= 1.4 * Math.min(width, height);
-        return square || Math.max(across, down) > 1.9 * Math.min(across, down);
+        return square || Math.max(across, down) > 2.6 * Math.min(across, down);
     }
 
     /** Half ink, half paper, and hardly a cell that is not at an edge between them. */

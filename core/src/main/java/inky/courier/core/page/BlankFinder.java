@@ -18,6 +18,9 @@ final class BlankFinder {
     /** Contrast up to which soft marks can be the other side, as a share of the paper's tone. */
     private static final double SHOWS_THROUGH = 0.22;
 
+    /** Paler than the lightest pencil's line, however sharp; share of the paper's tone. */
+    private static final double PALEST = 0.075;
+
     private final Ground ground;
     private final Survey survey;
     private final double factor;
@@ -193,6 +196,9 @@ final class BlankFinder {
         double share = mark.peak() / (double) Math.max(1, ground.paper);
         if (share > SHOWS_THROUGH * factor) {
             return false;
+        }
+        if (share < PALEST * factor) {
+            return true;
         }
         double edge = mark.sharpness() - 3 * ground.noise / mark.peak();
         return edge < (share < 0.13 ? 0.78 : 0.6);

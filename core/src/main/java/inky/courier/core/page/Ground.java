@@ -87,7 +87,7 @@ final class Ground {
         int sum = 0;
         int count = 0;
         for (int y = top; y < bottom; y += 2) {
-            for (int at = y * survey.width + left, end = y * survey.width + right; at < end; at++) {
+            for (int at = y * survey.width + left, end = y * survey.width + right; at < end; at += 2) {
                 if (inside[at] && survey.light[at] >= tone) {
                     sum += survey.light[at];
                     count++;
@@ -114,33 +114,44 @@ final class Ground {
         }
     }
 
+    /**
+     * The surface between the squares' middles, less the page. Each square row is spread over the page's width once; down
+     * the page two of them are mixed in whole numbers.
+     */
     private static short[] contrast(Survey survey, boolean[] inside, float[] tones, int block, int across, int down) {
-        short[] contrast = new short[survey.width * survey.height];
-        int[] lefts = new int[survey.width];
-        float[] shares = new float[survey.width];
-        for (int x = 0; x < survey.width; x++) {
-            float u = Math.max(0, Math.min(across - 1, (x + 0.5f) / block - 0.5f));
-            lefts[x] = Math.min((int) u, Math.max(0, across - 2));
-            shares[x] = u - lefts[x];
-        }
-        int next = across > 1 ? 1 : 0;
-        float[] row = new float[across + 1];
+        int width = survey.width;
+        short[] contrast = new short[width * survey.height];
+        int[] above = spread(tones, 0, across, block, width);
+        int[] below = above;
+        int row = 0;
         for (int y = 0; y < survey.height; y++) {
-            float v = Math.max(0, Math.min(down - 1, (y + 0.5f) / block - 0.5f));
-            int top = Math.min((int) v, Math.max(0, down - 2));
-            float share = v - top;
-            int upper = top * across;
-            int lower = Math.min(down - 1, top + 1) * across;
-            for (int col = 0; col < across; col++) {
-                row[col] = tones[upper + col] + share * (tones[lower + col] - tones[upper + col]) + 0.5f;
+            int offset = 2 * y + 1 - block;
+            int top = Math.max(0, Math.min(down - 1, Math.floorDiv(offset, 2 * block)));
+            if (top != row || y == 0) {
+                above = top == row + 1 && y > 0 ? below : spread(tones, top * across, across, block, width);
+                below = top + 1 < down ? spread(tones, (top + 1) * across, across, block, width) : above;
+                row = top;
             }
-            for (int x = 0, at = y * survey.width; x < survey.width; x++, at++) {
-                int left = lefts[x];
-                int dark = (int) (row[left] + shares[x] * (row[left + next] - row[left])) - survey.light[at];
-                contrast[at] = (short) (inside[at] && dark > 0 ? dark : 0);
+            int share = offset < 0 ? 0 : (offset - top * 2 * block) * 128 / block;
+            int rest = 256 - share;
+            for (int x = 0, at = y * width; x < width; x++, at++) {
+                int dark = (above[x] * rest + below[x] * share + 32768 >> 16) - survey.light[at];
+                contrast[at] = (short) (inside[at] ? Math.max(0, dark) : 0);
             }
         }
         return contrast;
+    }
+
+    /** A row of squares' tones for every cell across the page, in 256ths. */
+    private static int[] spread(float[] tones, int from, int across, int block, int width) {
+        int[] row = new int[width];
+        for (int x = 0; x < width; x++) {
+            float u = Math.max(0, Math.min(across - 1, (x + 0.5f) / block - 0.5f));
+            int left = Math.min((int) u, Math.max(0, across - 2));
+            int right = Math.min(across - 1, left + 1);
+            row[x] = (int) ((tones[from + left] + (u - left) * (tones[from + right] - tones[from + left])) * 256);
+        }
+        return row;
     }
 
     private static int median(float[] tones) {

@@ -40,8 +40,8 @@ final class SkewFinder {
     }
 
     private Skew search() {
-        Strips coarseRows = rows.quartered();
-        Strips coarseColumns = columns.quartered();
+        Strips coarseRows = rows.coarser(2, 3);
+        Strips coarseColumns = columns.coarser(2, 3);
         double step = 0.3;
         int n = (int) Math.round(2 * REACH / step) + 1;
         double[] scores = new double[n];
@@ -59,8 +59,8 @@ final class SkewFinder {
         }
         double clarity = scores[best] / usual;
         double degrees = -REACH + best * step;
-        degrees = climb(degrees, 0.1, 3);
-        degrees = climb(degrees, 0.025, 3);
+        degrees = climb(degrees, 0.09, 2);
+        degrees = climb(degrees, 0.025, 2);
         if (Math.abs(degrees) > REACH - 0.3) {
             return new Skew(0, 1);
         }
@@ -131,18 +131,23 @@ final class SkewFinder {
             return new Strips[] {rows, columns};
         }
 
-        /** Two strips and two cells of each taken together: enough to find the neighbourhood of the best angle. */
-        Strips quartered() {
-            int pairs = Math.max(1, count / 2);
-            Strips quarter = new Strips(pairs, length / 2, width, new float[pairs * (length / 2)]);
-            for (int k = 0; k + 1 < count; k += 2) {
-                for (int i = 0; i < quarter.length; i++) {
-                    int at = k * length + 2 * i;
-                    int next = at + length;
-                    quarter.sums[k / 2 * quarter.length + i] = sums[at] + sums[at + 1] + sums[next] + sums[next + 1];
+        /** Several strips, and several cells of each, taken together: enough to find the best angle's neighbourhood. */
+        Strips coarser(int strips, int cells) {
+            int groups = Math.max(1, count / strips);
+            int shorter = length / cells;
+            Strips coarse = new Strips(groups, shorter, width * strips / cells, new float[groups * shorter]);
+            for (int k = 0; k < groups * strips; k++) {
+                int to = k / strips * shorter;
+                int from = k * length;
+                for (int i = 0; i < shorter; i++) {
+                    float sum = 0;
+                    for (int c = 0; c < cells; c++) {
+                        sum += sums[from + i * cells + c];
+                    }
+                    coarse.sums[to + i] += sum;
                 }
             }
-            return quarter;
+            return coarse;
         }
 
         /** Sum of the squared steps of the profile along lines that fall by the angle, in strips' direction. */

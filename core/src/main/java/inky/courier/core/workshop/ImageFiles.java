@@ -148,6 +148,11 @@ public final class ImageFiles {
 
     private record ImagePage(Path file, int index, Resolution resolution, boolean isJpeg) implements Source {
         @Override
+        public Optional<Resolution> knownResolution() {
+            return Optional.of(resolution);
+        }
+
+        @Override
         public PageRaster raster() throws IOException {
             if (isJpeg) {
                 return JpegPages.decode(Files.readAllBytes(file), resolution);

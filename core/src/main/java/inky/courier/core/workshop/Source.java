@@ -1,5 +1,6 @@
 package inky.courier.core.workshop;
 
+import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
 import java.io.IOException;
 import java.util.Optional;
@@ -11,6 +12,11 @@ public interface Source {
 
     /** The device's own JPEG, to be used as it is where nothing is changed. */
     default Optional<byte[]> jpeg() throws IOException {
+        return Optional.empty();
+    }
+
+    /** Its resolution, where that is known without decoding it. */
+    default Optional<Resolution> knownResolution() {
         return Optional.empty();
     }
 

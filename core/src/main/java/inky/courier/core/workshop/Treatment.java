@@ -51,6 +51,13 @@ public final class Treatment {
     /** What a stamp may say. */
     public record StampValues(int page, int pages, String date) {}
 
+    /** Whether every page goes as it comes. */
+    boolean leavesPages() {
+        return profile.colour() == ColourMode.COLOUR
+                && profile.tone().exposure() == Tone.Exposure.AS_SCANNED
+                && tidy.equals(Tidy.NONE);
+    }
+
     /** The page, or an opened book's two pages in reading order. */
     public List<Treated> apply(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp) {
         List<String> done = new ArrayList<>();

@@ -43,6 +43,8 @@ public final class Workshop {
     private final Witness witness;
     private final Treatment treatment;
     private final PageCoder coder;
+    private final boolean analyses;
+    private final boolean leavesPages;
 
     /** Sees each page after treatment and before it is coded, in no order and from several threads. */
     public interface Witness {
@@ -51,9 +53,10 @@ public final class Workshop {
 
     /** @param cores how many pages are worked on at a time */
     public Workshop(ScanProfile profile, TextReader reader, int cores) {
-        this(profile, reader, cores, (number, page) -> {});
+        this(profile, reader, cores, null);
     }
 
+    /** @param witness null for none; with one, every page is decoded */
     public Workshop(ScanProfile profile, TextReader reader, int cores, Witness witness) {
         this.witness = witness;
         this.profile = profile;
@@ -61,6 +64,8 @@ public final class Workshop {
         this.cores = cores;
         this.treatment = new Treatment(profile);
         this.coder = new PageCoder(profile.files());
+        this.analyses = asksWhatPagesAre();
+        this.leavesPages = witness == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
     }
 
     /** Everything that came of a scan. */
@@ -114,6 +119,10 @@ public final class Workshop {
 
     private Worked page(Unit unit, int total, String date) throws IOException {
         Source source = unit.sources.get(0);
+        Optional<Worked> asItCame = asItCame(unit.number, source);
+        if (asItCame.isPresent()) {
+            return asItCame.get();
+        }
         PageRaster raster = source.raster();
         Optional<PageAnalysis> analysis = analysis(raster);
         Optional<Worked> apart = setApart(unit.number, source, analysis);
@@ -135,6 +144,22 @@ public final class Workshop {
         }
         List<Piece> portraits = portraits(raster, analysis, unit.number, done);
         return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
+    }
+
+    /** A page that the profile leaves as it is goes into the file as the device coded it, and is not even decoded. */
+    private Optional<Worked> asItCame(int number, Source source) throws IOException {
+        if (!leavesPages || source.knownResolution().isEmpty() || source.jpeg().isEmpty()) {
+            return Optional.empty();
+        }
+        DocumentPage page =
+                coder.asItCame(source.jpeg().get(), source.knownResolution().get());
+        Piece piece = new Piece(
+                page, PageWords.none(page.width(), page.height()), Kind.DOCUMENT, source.splitBefore(), number);
+        return Optional.of(new Worked(
+                List.of(new PageReport(number, Fate.KEPT, Optional.empty(), List.of())),
+                List.of(piece),
+                List.of(),
+                ""));
     }
 
     private Worked card(Unit unit, int total, String date) throws IOException {
@@ -199,7 +224,9 @@ public final class Workshop {
 
     private Piece piece(Treatment.Treated treated, Optional<byte[]> jpeg, Kind kind, boolean split, int number)
             throws IOException {
-        witness.treated(number, treated);
+        if (witness != null) {
+            witness.treated(number, treated);
+        }
         PageRaster raster = treated.raster();
         DocumentPage page = treated.blackAndWhite().isPresent()
                 ? coder.code(raster, treated.blackAndWhite().get(), treated.media())
@@ -256,10 +283,10 @@ public final class Workshop {
         return Optional.empty();
     }
 
-    private Optional<PageAnalysis> analysis(PageRaster raster) {
+    private boolean asksWhatPagesAre() {
         Tidy t = profile.tidy();
         Grouping g = profile.grouping();
-        boolean needed = profile.files().type().readsText()
+        return profile.files().type().readsText()
                 || profile.colour() == ColourMode.AS_FOUND
                 || t.skipBlank() != Tidy.SkipBlank.NO
                 || t.crop()
@@ -270,12 +297,18 @@ public final class Workshop {
                 || g.atBlank()
                 || g.atSeparator()
                 || g.byKind();
-        BlankSensitivity sensitivity = switch (t.skipBlank()) {
+    }
+
+    private Optional<PageAnalysis> analysis(PageRaster raster) {
+        if (!analyses) {
+            return Optional.empty();
+        }
+        BlankSensitivity sensitivity = switch (profile.tidy().skipBlank()) {
             case CAREFUL -> BlankSensitivity.CAREFUL;
             case BOLD -> BlankSensitivity.BOLD;
             default -> BlankSensitivity.USUAL;
         };
-        return needed ? Optional.of(PageAnalyser.analyse(raster, sensitivity)) : Optional.empty();
+        return Optional.of(PageAnalyser.analyse(raster, sensitivity));
     }
 
     /** Puts pages into files, in order; holds a file open only while it grows. */

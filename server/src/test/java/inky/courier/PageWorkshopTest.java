@@ -1,0 +1,283 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import inky.courier.harness.Browser;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.Stack;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Profiles with all their settings, in the application: kept, tried, weighed, and acting on what is scanned. */
+@ExtendWith(SharedOffice.class)
+class PageWorkshopTest {
+    @Test
+    void aPasscodeIsKeptAndNeverLeavesAgain(Office office) {
+        Map<String, Object> form = profile("Locked", Map.of(), Map.of());
+        form.put("passcode", "harbour 12");
+        Browser.Answer made = office.desk.post("/api/profiles", form).ok();
+        String id = made.get("id");
+        assertThat(made.json().path("passcodeSet").asBoolean()).isTrue();
+        assertThat(made.text()).doesNotContain("harbour 12");
+        assertThat(office.desk.get("/api/profiles/" + id + "/export").ok().text())
+                .contains("inky-courier-scan-profile")
+                .doesNotContain("harbour 12");
+        assertThat(office.desk.get("/api/changes").text()).doesNotContain("harbour 12");
+
+        form.put("passcode", null);
+        assertThat(office.desk
+                        .put("/api/profiles/" + id, form)
+                        .ok()
+                        .json()
+                        .path("passcodeSet")
+                        .asBoolean())
+                .as("null leaves it")
+                .isTrue();
+        form.put("passcode", "");
+        assertThat(office.desk
+                        .put("/api/profiles/" + id, form)
+                        .ok()
+                        .json()
+                        .path("passcodeSet")
+                        .asBoolean())
+                .as("empty takes it away")
+                .isFalse();
+    }
+
+    @Test
+    void anExportedProfileComesBackUnderANameOfItsOwn(Office office) {
+        String id = office.desk
+                .post("/api/profiles", profile("Travels", Map.of("upright", true), Map.of()))
+                .ok()
+                .get("id");
+        String file = office.desk.get("/api/profiles/" + id + "/export").ok().text();
+        JsonNode back = office.desk
+                .post("/api/profiles/import", Map.of("file", file))
+                .ok()
+                .json();
+        assertThat(back.path("name").asString()).isEqualTo("Travels 2");
+        assertThat(back.path("tidy").path("upright").asBoolean()).isTrue();
+        Browser.Answer wrong = office.desk.post("/api/profiles/import", Map.of("file", "{\"name\": 1"));
+        assertThat(wrong.status()).isEqualTo(422);
+        assertThat(wrong.text()).contains("no JSON").doesNotContain("Exception");
+    }
+
+    @Test
+    void whatCannotBeIsRefusedAtItsSetting(Office office) {
+        Browser.Answer archive = office.desk.post(
+                "/api/profiles", with(profile("A", Map.of(), Map.of("archive", true)), "passcode", "harbour 12"));
+        assertThat(archive.status()).isEqualTo(422);
+        assertThat(archive.text()).contains("PDF/A forbids encryption");
+        Browser.Answer scale = office.desk.post("/api/profiles", profile("B", Map.of("scalePercent", 900), Map.of()));
+        assertThat(scale.status()).isEqualTo(422);
+        assertThat(scale.text()).contains("tidy.scalePercent");
+    }
+
+    @Test
+    void aSamplePageShowsWhatAProfileDoes(Office office) {
+        Map<String, Object> order = new HashMap<>();
+        order.put("profile", profile("P", Map.of("straighten", true, "upright", true), Map.of()));
+        order.put("profileId", null);
+        order.put("sample", "manifest");
+        JsonNode manifest =
+                office.desk.post("/api/workshop/preview", order).ok().json();
+        assertThat(manifest.path("done").toString())
+                .contains("turned upright by 90")
+                .contains("straightened");
+        assertThat(manifest.path("after").path(0).asString()).startsWith("data:image/jpeg;base64,");
+
+        order.put("profile", profile("P", Map.of("skipBlank", "USUAL"), Map.of()));
+        order.put("sample", "back");
+        assertThat(office.desk
+                        .post("/api/workshop/preview", order)
+                        .ok()
+                        .json()
+                        .path("fate")
+                        .asString())
+                .isEqualTo("SKIPPED_BLANK");
+        order.put("sample", "../../etc/passwd");
+        assertThat(office.desk.post("/api/workshop/preview", order).status()).isEqualTo(404);
+    }
+
+    @Test
+    void whatDoesNotFitIsSaidBeforeAnybodyScans(Office office) {
+        Map<String, Object> order = new HashMap<>();
+        Map<String, Object> colour = profile("P", Map.of(), Map.of());
+        colour.put("colour", "COLOUR");
+        order.put("profile", colour);
+        order.put("profileId", null);
+        order.put("media", "iso_a4_210x297mm");
+        order.put("pages", 60);
+        order.put("limitMb", 10);
+        JsonNode estimate =
+                office.desk.post("/api/workshop/estimate", order).ok().json();
+        assertThat(estimate.path("fits").asBoolean()).isFalse();
+        assertThat(estimate.path("pagesThatFit").asInt()).isBetween(5, 40);
+        assertThat(estimate.path("advice").path("givesUp").toString()).contains("fine grain of the paper");
+        order.put("media", "iso_a99");
+        assertThat(office.desk.post("/api/workshop/estimate", order).status()).isEqualTo(422);
+    }
+
+    @Test
+    void blankBacksAreLeftOutUnlessAPersonBringsThemBackAndSplitsMakeFiles(Office office) {
+        String job = jobWith(
+                office,
+                "Manifest",
+                with(profile("Both sides", Map.of("skipBlank", "USUAL"), Map.of()), "sides", "TWO_LONG_EDGE"));
+        Browser guest = office.guest();
+        office.device.put(Stack.CARGO_MANIFEST);
+        String scan =
+                guest.post(office.panel("/scans"), Map.of("jobId", job)).ok().get("id");
+        Waiting.until(
+                () -> "COMPLETE"
+                        .equals(guest.get(office.panel("/scans/" + scan)).get("state")),
+                "all in");
+        List<Integer> blank = new ArrayList<>();
+        for (JsonNode page : guest.get(office.panel("/scans/" + scan)).json().path("pages")) {
+            if (!page.path("blankReason").asString().isEmpty()) {
+                blank.add(page.path("number").asInt());
+            }
+        }
+        assertThat(blank).as("two backs are blank").hasSize(2);
+        guest.put(office.panel("/scans/" + scan + "/pages/" + blank.get(0)), Map.of("keep", true, "splitBefore", false))
+                .ok();
+        guest.put(office.panel("/scans/" + scan + "/pages/3"), Map.of("keep", false, "splitBefore", true))
+                .ok();
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+
+        JsonNode page = office.desk.get("/api/deliveries/" + delivery).ok().json();
+        assertThat(page.path("files").size()).isEqualTo(2);
+        int pages = page.path("files").path(0).path("pages").asInt()
+                + page.path("files").path(1).path("pages").asInt();
+        assertThat(pages).as("eight sides less one blank").isEqualTo(7);
+        assertThat(page.path("pages").path(blank.get(1) - 1).path("leftOut").asString())
+                .isEqualTo("blank, left out");
+        assertThat(page.path("pages").path(blank.get(1) - 1).path("done").toString())
+                .contains("showing through");
+        assertThat(page.path("files").path(0).path("name").asString())
+                .isNotEqualTo(page.path("files").path(1).path("name").asString());
+        assertThat(office.desk
+                        .get("/api/deliveries/" + delivery + "/files/1")
+                        .ok()
+                        .response()
+                        .body())
+                .startsWith("%PDF".getBytes());
+        assertThat(office.desk.get("/api/deliveries/" + delivery + "/files/2").status())
+                .isEqualTo(410);
+    }
+
+    @Test
+    void aSearchableProfileMakesTextThatIsFound(Office office) throws Exception {
+        String job = jobWith(office, "Readable", profile("Readable", Map.of(), Map.of("searchable", true)));
+        Browser guest = office.guest();
+        office.device.put(Stack.BERTH_PERMIT);
+        String scan =
+                guest.post(office.panel("/scans"), Map.of("jobId", job)).ok().get("id");
+        Waiting.until(
+                () -> "COMPLETE"
+                        .equals(guest.get(office.panel("/scans/" + scan)).get("state")),
+                "all in");
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        java.nio.file.Path pdf = java.nio.file.Files.createTempFile("readable", ".pdf");
+        java.nio.file.Files.write(
+                pdf,
+                office.desk
+                        .get("/api/deliveries/" + delivery + "/files/0")
+                        .ok()
+                        .response()
+                        .body());
+        Process reader = new ProcessBuilder("pdftotext", pdf.toString(), "-").start();
+        assertThat(new String(reader.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8))
+                .contains("Berth permit");
+    }
+
+    private static String jobWith(Office office, String name, Map<String, Object> profile) {
+        profile.put("name", name + " " + UUID.randomUUID().toString().substring(0, 8));
+        String profileId = office.desk.post("/api/profiles", profile).ok().get("id");
+        JsonNode usual = office.desk.get("/api/jobs/" + office.jobId).ok().json();
+        String job = office.desk
+                .post(
+                        "/api/jobs",
+                        Map.of(
+                                "name",
+                                name + " " + UUID.randomUUID().toString().substring(0, 8),
+                                "icon",
+                                "crates",
+                                "profileId",
+                                profileId,
+                                "templateId",
+                                usual.path("templateId").asString(),
+                                "destinationIds",
+                                List.of(usual.path("destinations")
+                                        .path(0)
+                                        .path("id")
+                                        .asString()),
+                                "subject",
+                                "{job}",
+                                "body",
+                                ""))
+                .ok()
+                .get("id");
+        office.desk
+                .put(
+                        "/api/panels/" + office.deviceId,
+                        Map.of(
+                                "places",
+                                List.of(Map.of("place", 1, "jobId", office.jobId), Map.of("place", 2, "jobId", job))))
+                .ok();
+        return job;
+    }
+
+    private static Map<String, Object> profile(String name, Map<String, Object> tidy, Map<String, Object> files) {
+        Map<String, Object> allTidy = new HashMap<>(Map.of(
+                "crop",
+                false,
+                "straighten",
+                false,
+                "upright",
+                false,
+                "marginMm",
+                0,
+                "gutter",
+                false,
+                "scalePercent",
+                100,
+                "fileDpi",
+                0,
+                "card",
+                false,
+                "portrait",
+                false));
+        allTidy.putAll(tidy);
+        Map<String, Object> allFiles =
+                new HashMap<>(Map.of("type", "PDF", "light", false, "searchable", false, "archive", false));
+        allFiles.putAll(files);
+        Map<String, Object> form = new HashMap<>();
+        form.put("name", name);
+        form.put("colour", "AS_FOUND");
+        form.put("dpi", 200);
+        form.put("sides", "ONE");
+        form.put("tidy", allTidy);
+        form.put("files", allFiles);
+        return form;
+    }
+
+    private static Map<String, Object> with(Map<String, Object> form, String field, Object value) {
+        form.put(field, value);
+        return form;
+    }
+}
