@@ -145,7 +145,8 @@ class WholeWalkTest {
         radio("Both sides turned like a book").check();
         checkAccessibility(desk, "a profile's paper");
         part("Tidy").click();
-        desk.getByText("Turn upright", new Page.GetByTextOptions().setExact(true)).click();
+        desk.getByRole(AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(Pattern.compile("^Turn upright")))
+                .check();
         radio("Cargo manifest").check();
         // The sample page lies on its side; the preview says what was done to it and shows it.
         assertThat(desk.getByText("turned upright by 90\u00b0")).isVisible();
@@ -207,6 +208,11 @@ class WholeWalkTest {
         button("Save").click();
         assertThat(desk.getByText("Cargo manifest is there.")).isVisible();
         checkAccessibility(desk, "Jobs");
+        link("Rehearse").click();
+        assertThat(desk.getByText(Pattern.compile("nothing was sent"))).isVisible();
+        assertThat(desk.getByText(Pattern.compile("turned upright by 90"))).isVisible();
+        assertThat(desk.getByText(Pattern.compile("As a mail "))).isVisible();
+        checkAccessibility(desk, "a rehearsal");
 
         rail("Names").click();
         assertThat(heading("4 file-name templates")).isVisible();
