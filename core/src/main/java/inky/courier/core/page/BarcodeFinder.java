@@ -73,14 +73,15 @@ final class BarcodeFinder {
             }
         }
         List<Box> places = new ArrayList<>();
-        int margin = survey.cells(QUIET_MM) * survey.factor;
+        int margin = (int) (survey.cells(QUIET_MM) * survey.pixels);
         for (Place place : components(dense, across, down)) {
             Box box = place.box();
             Box cells = new Box(box.x() * side, box.y() * side, box.width() * side, box.height() * side);
             if (place.fill() >= 0.5 && looksLikeBars(ground, cells)) {
-                int f = survey.factor;
-                places.add(new Box(cells.x() * f, cells.y() * f, cells.width() * f, cells.height() * f)
-                        .grown(margin, survey.width * f, survey.height * f));
+                double f = survey.pixels;
+                places.add(new Box((int) (cells.x() * f), (int) (cells.y() * f), (int) (cells.width() * f), (int)
+                                (cells.height() * f))
+                        .grown(margin, (int) (survey.width * f), (int) (survey.height * f)));
             }
         }
         places.sort(

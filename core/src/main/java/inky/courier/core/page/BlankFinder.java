@@ -132,8 +132,12 @@ final class BlankFinder {
         }
         double thin = Math.min(mark.width(), mark.height()) * survey.mm;
         double across = Math.max(mark.width(), mark.height()) * survey.mm;
+        // Along two edges the shadow has a corner; a line drawn by hand is thinner than any shadow.
+        double thickness = mark.area() * survey.mm / (mark.width() + mark.height());
         // A shadow runs along the edge; writing that leaves the page does not.
-        return thin < 4 || across > 60 && (thin < 7 || thin < 14 && mark.sharpness() < 0.5);
+        return thin < 4
+                || across > 60 && (thin < 7 || thin < 14 && mark.sharpness() < 0.5)
+                || across > 100 && thickness > 1 && thickness < 4;
     }
 
     /** ISO 838: holes of 6 mm, their centres 12 mm from the edge; punches of other trades are 5 to 8 mm. */

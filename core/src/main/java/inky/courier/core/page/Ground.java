@@ -56,7 +56,7 @@ final class Ground {
             }
             return inside;
         }
-        Outline outline = paper.outline().scaled(1.0 / survey.factor);
+        Outline outline = paper.outline().scaled(1.0 / survey.pixels);
         for (int y = 0; y < survey.height; y++) {
             for (int x = 0; x < survey.width; x++) {
                 inside[y * survey.width + x] = outline.holds(x + 0.5, y + 0.5, inset);

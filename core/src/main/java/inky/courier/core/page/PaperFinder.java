@@ -81,7 +81,7 @@ final class PaperFinder {
             // On a white lid a frame or a picture printed on the page looks the same; only a known size is believed.
             return null;
         }
-        return new Paper(media, widthMm, heightMm, outline.scaled(survey.factor), angle, true);
+        return new Paper(media, widthMm, heightMm, outline.scaled(survey.pixels), angle, true);
     }
 
     /** Printed things are darker than their page; what is lighter than its surroundings is paper on a lid. */

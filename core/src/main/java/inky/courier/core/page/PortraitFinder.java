@@ -33,11 +33,14 @@ final class PortraitFinder {
         if (best == null) {
             return Optional.empty();
         }
-        int f = survey.factor;
-        int x = best.x() * f;
-        int y = best.y() * f;
+        double f = survey.pixels;
+        int x = (int) (best.x() * f);
+        int y = (int) (best.y() * f);
         return Optional.of(new Box(
-                x, y, Math.min(best.width() * f, page.width() - x), Math.min(best.height() * f, page.height() - y)));
+                x,
+                y,
+                Math.min((int) (best.width() * f), page.width() - x),
+                Math.min((int) (best.height() * f), page.height() - y)));
     }
 
     /** Cells that differ from the card's own commonest tone, by light or by colour. */

@@ -10,8 +10,8 @@ final class Survey {
     final int width;
     final int height;
 
-    /** Pixels along a cell's side. */
-    final int factor;
+    /** Pixels along a cell's side; not always whole. */
+    final double pixels;
 
     /** Side of a cell in millimetres. */
     final double mm;
@@ -25,10 +25,10 @@ final class Survey {
     /** Mean of red and green, less blue; null for a grey page. */
     final short[] blueYellow;
 
-    private Survey(int width, int height, int factor, double mm, boolean coloured) {
+    private Survey(int width, int height, double pixels, double mm, boolean coloured) {
         this.width = width;
         this.height = height;
-        this.factor = factor;
+        this.pixels = pixels;
         this.mm = mm;
         this.light = new short[width * height];
         this.redGreen = coloured ? new short[width * height] : null;
@@ -36,19 +36,24 @@ final class Survey {
     }
 
     static Survey of(PageRaster page) {
-        int factor = Math.max(1, page.resolution().dpi() / PIXELS_PER_INCH_OF_CELL);
+        int dpi = page.resolution().dpi();
+        // What a stroke looks like in cells depends on their size, so it is much the same for every resolution.
+        boolean between = dpi >= 110 && dpi < 2 * PIXELS_PER_INCH_OF_CELL;
+        double pixels = between ? dpi / 100.0 : Math.max(1, dpi / PIXELS_PER_INCH_OF_CELL);
         Survey survey = new Survey(
-                Math.max(1, page.width() / factor),
-                Math.max(1, page.height() / factor),
-                factor,
-                factor * 25.4 / page.resolution().dpi(),
+                Math.max(1, (int) (page.width() / pixels)),
+                Math.max(1, (int) (page.height() / pixels)),
+                pixels,
+                pixels * 25.4 / dpi,
                 !page.isGrey());
-        if (page.isGrey()) {
-            survey.readGrey(page);
-        } else if (factor == 2) {
+        if (between) {
+            survey.readBetween(page);
+        } else if (page.isGrey()) {
+            survey.readGrey(page, (int) pixels);
+        } else if (pixels == 2) {
             survey.readColourByTwo(page);
         } else {
-            survey.readColour(page);
+            survey.readColour(page, (int) pixels);
         }
         return survey;
     }
@@ -62,7 +67,7 @@ final class Survey {
         return (int) Math.round(millimetres / mm);
     }
 
-    private void readGrey(PageRaster page) {
+    private void readGrey(PageRaster page, int factor) {
         byte[] samples = page.samples();
         int[] sums = new int[width];
         int area = factor * factor;
@@ -85,7 +90,7 @@ final class Survey {
         }
     }
 
-    private void readColour(PageRaster page) {
+    private void readColour(PageRaster page, int factor) {
         byte[] samples = page.samples();
         int[] reds = new int[width];
         int[] greens = new int[width];
@@ -146,5 +151,60 @@ final class Survey {
                 blueYellow[at] = (short) ((red + green - 2 * blue) >> 3);
             }
         }
+    }
+
+    /** The same where a cell is no whole number of pixels: each pixel counts by its share, in 128ths each way. */
+    private void readBetween(PageRaster page) {
+        int n = page.channels();
+        byte[] samples = page.samples();
+        int[] firsts = new int[width];
+        int[] shares = new int[width * 3];
+        for (int x = 0; x < width; x++) {
+            firsts[x] = share(x, page.width(), shares, x * 3);
+        }
+        int[] rowShares = new int[3];
+        int[] sums = new int[width * n];
+        for (int y = 0; y < height; y++) {
+            java.util.Arrays.fill(sums, 0);
+            int top = share(y, page.height(), rowShares, 0);
+            for (int k = 0; k < 3; k++) {
+                int row = Math.min(page.height() - 1, top + k) * page.width();
+                for (int x = 0; rowShares[k] > 0 && x < width; x++) {
+                    for (int j = 0; j < 3; j++) {
+                        int weight = rowShares[k] * shares[x * 3 + j];
+                        int s = (row + Math.min(page.width() - 1, firsts[x] + j)) * n;
+                        for (int c = 0; weight > 0 && c < n; c++) {
+                            sums[x * n + c] += weight * (samples[s + c] & 0xff);
+                        }
+                    }
+                }
+            }
+            for (int x = 0, at = y * width; x < width; x++, at++) {
+                if (n == 1) {
+                    light[at] = (short) (sums[x] >> 14);
+                } else {
+                    int red = sums[x * 3] >> 14;
+                    int green = sums[x * 3 + 1] >> 14;
+                    int blue = sums[x * 3 + 2] >> 14;
+                    light[at] = (short) ((red * 19595 + green * 38470 + blue * 7471) >> 16);
+                    redGreen[at] = (short) (red - green);
+                    blueYellow[at] = (short) ((red + green) / 2 - blue);
+                }
+            }
+        }
+    }
+
+    /** The first pixel of a cell, and how much of it and the next two belongs to the cell; 128 in all. */
+    private int share(int cell, int count, int[] shares, int at) {
+        double from = cell * pixels;
+        double to = Math.min(count, from + pixels);
+        int first = (int) from;
+        int left = 128;
+        for (int k = 0; k < 3; k++) {
+            double part = Math.max(0, Math.min(to, first + k + 1) - Math.max(from, first + k));
+            shares[at + k] = k == 2 ? left : Math.min(left, (int) Math.round(part / pixels * 128));
+            left -= shares[at + k];
+        }
+        return first;
     }
 }
