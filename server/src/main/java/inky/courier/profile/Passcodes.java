@@ -35,29 +35,13 @@ public record Passcodes(String open, String owner) {
 
     /** The profile with these for its own. */
     public ScanProfile into(ScanProfile profile) {
-        return new ScanProfile(
-                profile.colour(),
-                profile.resolution(),
-                profile.sides(),
-                profile.tone(),
-                profile.tidy(),
-                profile.grouping(),
-                into(profile.files()));
+        return profile.withFiles(into(profile.files()));
     }
 
     FileSettings into(@Nullable FileSettings given) {
         FileSettings f = given == null ? FileSettings.PDF : given;
         Protection p = f.protection();
         Protection own = new Protection(open, owner, p.mayPrint(), p.mayCopy(), p.mayChange());
-        return new FileSettings(
-                f.type(),
-                f.pagesPerFile(),
-                f.light(),
-                f.searchable(),
-                f.archive(),
-                f.languages(),
-                f.quality(),
-                own,
-                f.spokenAs());
+        return f.withProtection(own);
     }
 }

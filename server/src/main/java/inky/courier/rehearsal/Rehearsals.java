@@ -115,9 +115,7 @@ class Rehearsals {
 
     /** One sample page by a profile that need not be saved. Text is not read: it changes nothing to see. */
     Preview preview(ProfileService.ProfileForm form, UUID profileId, String sample) throws IOException {
-        ScanProfile p = profiles.valueOf(form, profileId);
-        ScanProfile visible = new ScanProfile(
-                p.colour(), p.resolution(), p.sides(), p.tone(), p.tidy(), p.grouping(), FileSettings.of(FileType.PDF));
+        ScanProfile visible = profiles.valueOf(form, profileId).withFiles(FileSettings.PDF);
         Source source = Samples.source(sample);
         Run run = run(visible, List.of(source), "Preview", PREVIEW_WIDTH);
         PageReport report = run.result.pages().get(0);

@@ -81,7 +81,27 @@ final class PaperFinder {
             // On a white lid a frame or a picture printed on the page looks the same; only a known size is believed.
             return null;
         }
+        if (background.isLight() && hasInkOutside(outline, background)) {
+            return null;
+        }
         return new Paper(media, widthMm, heightMm, outline.scaled(survey.pixels), angle, true);
+    }
+
+    /** A lid is empty; what stands beside a grey panel or a picture makes it part of a page. */
+    private boolean hasInkOutside(Outline outline, Background background) {
+        int ink = 0;
+        int tried = 0;
+        double reach = 3 / survey.mm;
+        int rim = survey.cells(4);
+        for (int y = rim; y < survey.height - rim; y++) {
+            for (int x = rim; x < survey.width - rim; x += 2) {
+                if (!outline.holds(x, y, -reach)) {
+                    tried++;
+                    ink += background.covers(y * survey.width + x) ? 0 : 1;
+                }
+            }
+        }
+        return ink > tried * 0.004;
     }
 
     /** Printed things are darker than their page; what is lighter than its surroundings is paper on a lid. */

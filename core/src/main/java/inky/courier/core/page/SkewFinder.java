@@ -59,7 +59,7 @@ final class SkewFinder {
         }
         double clarity = scores[best] / usual;
         double degrees = -REACH + best * step;
-        degrees = climb(degrees, 0.09, 2);
+        degrees = climb(degrees, 0.1, 4);
         degrees = climb(degrees, 0.025, 2);
         if (Math.abs(degrees) > REACH - 0.3) {
             return new Skew(0, 1);

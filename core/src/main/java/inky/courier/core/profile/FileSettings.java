@@ -112,6 +112,21 @@ public record FileSettings(
         return new FileSettings(type, null, false, false, false, null, null, null, null);
     }
 
+    public FileSettings withLight(boolean light) {
+        return new FileSettings(
+                type, pagesPerFile, light, searchable, archive, languages, quality, protection, spokenAs);
+    }
+
+    public FileSettings withQuality(Quality quality) {
+        return new FileSettings(
+                type, pagesPerFile, light, searchable, archive, languages, quality, protection, spokenAs);
+    }
+
+    public FileSettings withProtection(Protection protection) {
+        return new FileSettings(
+                type, pagesPerFile, light, searchable, archive, languages, quality, protection, spokenAs);
+    }
+
     /** Whether pages have to be read by OCR. */
     public boolean readsText() {
         return searchable || type.readsText();

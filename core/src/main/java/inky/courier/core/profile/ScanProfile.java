@@ -42,6 +42,18 @@ public record ScanProfile(
         this(colour, resolution, sides, Tone.USUAL, Tidy.NONE, Grouping.ONE_FILE, FileSettings.of(type));
     }
 
+    public ScanProfile withColour(ColourMode colour) {
+        return new ScanProfile(colour, resolution, sides, tone, tidy, grouping, files);
+    }
+
+    public ScanProfile withTidy(Tidy tidy) {
+        return new ScanProfile(colour, resolution, sides, tone, tidy, grouping, files);
+    }
+
+    public ScanProfile withFiles(FileSettings files) {
+        return new ScanProfile(colour, resolution, sides, tone, tidy, grouping, files);
+    }
+
     public FileType fileType() {
         return files.type();
     }

@@ -127,6 +127,30 @@ public record Tidy(
         }
     }
 
+    public Tidy withFileDpi(int fileDpi) {
+        return new Tidy(
+                skipBlank,
+                crop,
+                straighten,
+                upright,
+                edges,
+                marginMm,
+                gutter,
+                openedBook,
+                scalePercent,
+                scaleTo,
+                fileDpi,
+                stamp,
+                card,
+                portrait);
+    }
+
+    /** Only what changes size and prints: for a page whose place is mended already. */
+    public Tidy onlySizeAndStamp() {
+        return new Tidy(
+                null, false, false, false, null, 0, false, null, scalePercent, scaleTo, fileDpi, stamp, false, false);
+    }
+
     /** What is done, for the profile's sentence. */
     public List<String> words() {
         List<String> words = new ArrayList<>();

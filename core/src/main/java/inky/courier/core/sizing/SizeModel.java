@@ -169,39 +169,13 @@ public final class SizeModel {
     private static Optional<ScanProfile> light(ScanProfile p) {
         FileSettings f = p.files();
         boolean possible = f.type() == FileType.PDF && !f.light() && p.colour() != ColourMode.BLACK_AND_WHITE;
-        return possible
-                ? Optional.of(with(
-                        p,
-                        new FileSettings(
-                                f.type(),
-                                f.pagesPerFile(),
-                                true,
-                                f.searchable(),
-                                f.archive(),
-                                f.languages(),
-                                f.quality(),
-                                f.protection(),
-                                f.spokenAs())))
-                : Optional.empty();
+        return possible ? Optional.of(p.withFiles(f.withLight(true))) : Optional.empty();
     }
 
     private static Optional<ScanProfile> quality(ScanProfile p) {
         FileSettings f = p.files();
         boolean possible = f.quality() != FileSettings.Quality.SMALL && p.colour() != ColourMode.BLACK_AND_WHITE;
-        return possible
-                ? Optional.of(with(
-                        p,
-                        new FileSettings(
-                                f.type(),
-                                f.pagesPerFile(),
-                                f.light(),
-                                f.searchable(),
-                                f.archive(),
-                                f.languages(),
-                                FileSettings.Quality.SMALL,
-                                f.protection(),
-                                f.spokenAs())))
-                : Optional.empty();
+        return possible ? Optional.of(p.withFiles(f.withQuality(FileSettings.Quality.SMALL))) : Optional.empty();
     }
 
     private static Optional<ScanProfile> asFound(ScanProfile p) {
@@ -212,47 +186,13 @@ public final class SizeModel {
         if (p.colour() == mode || p.colour() == ColourMode.BLACK_AND_WHITE) {
             return Optional.empty();
         }
-        FileSettings f = p.files();
-        boolean noLayers = mode == ColourMode.BLACK_AND_WHITE;
-        FileSettings files = new FileSettings(
-                f.type(),
-                f.pagesPerFile(),
-                f.light() && !noLayers,
-                f.searchable(),
-                f.archive(),
-                f.languages(),
-                f.quality(),
-                f.protection(),
-                f.spokenAs());
-        return Optional.of(new ScanProfile(mode, p.resolution(), p.sides(), p.tone(), p.tidy(), p.grouping(), files));
+        // Black and white has no layers to part.
+        boolean light = p.files().light() && mode != ColourMode.BLACK_AND_WHITE;
+        return Optional.of(p.withColour(mode).withFiles(p.files().withLight(light)));
     }
 
     private static Optional<ScanProfile> dpi(ScanProfile p, int dpi) {
-        Tidy t = p.tidy();
-        int now = t.fileDpi() == 0 ? p.resolution().dpi() : t.fileDpi();
-        if (now <= dpi) {
-            return Optional.empty();
-        }
-        Tidy tidy = new Tidy(
-                t.skipBlank(),
-                t.crop(),
-                t.straighten(),
-                t.upright(),
-                t.edges(),
-                t.marginMm(),
-                t.gutter(),
-                t.openedBook(),
-                t.scalePercent(),
-                t.scaleTo(),
-                dpi,
-                t.stamp(),
-                t.card(),
-                t.portrait());
-        return Optional.of(
-                new ScanProfile(p.colour(), p.resolution(), p.sides(), p.tone(), tidy, p.grouping(), p.files()));
-    }
-
-    private static ScanProfile with(ScanProfile p, FileSettings files) {
-        return new ScanProfile(p.colour(), p.resolution(), p.sides(), p.tone(), p.tidy(), p.grouping(), files);
+        int now = p.tidy().fileDpi() == 0 ? p.resolution().dpi() : p.tidy().fileDpi();
+        return now <= dpi ? Optional.empty() : Optional.of(p.withTidy(p.tidy().withFileDpi(dpi)));
     }
 }

@@ -187,39 +187,13 @@ public final class Workshop {
         }
         PageRaster sheet = CardSheet.of(sides.get(0), sides.stream().skip(1).findFirst());
         var stamp = new Treatment.StampValues(unit.number, total, date);
-        Treatment.Treated treated =
-                new Treatment(onlyTones()).apply(sheet, Optional.empty(), stamp).get(0);
+        Treatment.Treated treated = new Treatment(
+                        profile.withTidy(profile.tidy().onlySizeAndStamp()))
+                .apply(sheet, Optional.empty(), stamp)
+                .get(0);
         Piece piece =
                 piece(treated, Optional.empty(), Kind.CARD, unit.sources.get(0).splitBefore(), unit.number);
         return new Worked(reports, List.of(piece), portraits, "");
-    }
-
-    /** What is left to do to a sheet whose cards are already straight. */
-    private ScanProfile onlyTones() {
-        Tidy t = profile.tidy();
-        Tidy rest = new Tidy(
-                null,
-                false,
-                false,
-                false,
-                null,
-                0,
-                false,
-                null,
-                t.scalePercent(),
-                t.scaleTo(),
-                t.fileDpi(),
-                t.stamp(),
-                false,
-                false);
-        return new ScanProfile(
-                profile.colour(),
-                profile.resolution(),
-                profile.sides(),
-                profile.tone(),
-                rest,
-                profile.grouping(),
-                profile.files());
     }
 
     private Piece piece(Treatment.Treated treated, Optional<byte[]> jpeg, Kind kind, boolean split, int number)

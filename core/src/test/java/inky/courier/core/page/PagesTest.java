@@ -53,9 +53,13 @@ class PagesTest {
     void aGreyWashIsGrey() {
         PageRaster page = page(250, 250, 250, 0);
         Random random = new Random(8);
-        for (int i = 0; i < page.samples().length / 3; i += 3) {
-            byte wash = value(150, (int) Math.round(random.nextGaussian() * 4));
-            java.util.Arrays.fill(page.samples(), i, i + 3, wash);
+        // Away from the rim: a whole end of the scan in one grey is the bed beside a short sheet.
+        for (int y = 100; y < 400; y++) {
+            for (int x = 60; x < 560; x++) {
+                byte wash = value(150, (int) Math.round(random.nextGaussian() * 4));
+                int at = (y * WIDTH + x) * 3;
+                java.util.Arrays.fill(page.samples(), at, at + 3, wash);
+            }
         }
         assertEquals(PageColour.GREY, colourOf(page));
     }
