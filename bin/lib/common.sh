@@ -46,6 +46,7 @@ need_for_application() {
     need unpaper unpaper
     need img2pdf img2pdf
     need convert imagemagick
+    need ocrmypdf ocrmypdf
   fi
   if [ "$1" = test ]; then
     need chromium chromium

@@ -125,7 +125,7 @@ public final class PageWorkshop {
                     ColourMode.COLOUR,
                     settings(FileType.PDF, false, true, false),
                     OCR_PAGES,
-                    String.format(Locale.ROOT, "tesseract alone in parallel %.2f pages/s", bare));
+                    String.format(Locale.ROOT, "tesseract alone in parallel %.2f pages/s, ", bare) + ocrmypdf());
         }
     }
 
@@ -263,6 +263,31 @@ public final class PageWorkshop {
                     folder.resolve("im" + i + ".tif").toString()));
         }
         return beside("ImageMagick in two processes", 4, commands);
+    }
+
+    private String ocrmypdf() throws Exception {
+        Path plain = folder.resolve("plain.pdf");
+        List<String> bind = new ArrayList<>(List.of("img2pdf"));
+        for (int i = 0; i < OCR_PAGES; i++) {
+            bind.add(jpegs.get(i % jpegs.size()).toString());
+        }
+        bind.addAll(List.of("-o", plain.toString()));
+        try {
+            seconds(List.of(bind));
+        } catch (IOException e) {
+            return "img2pdf is not installed";
+        }
+        return beside(
+                "ocrmypdf",
+                OCR_PAGES,
+                List.of(List.of(
+                        "ocrmypdf",
+                        "--jobs",
+                        Integer.toString(CORES),
+                        "--output-type",
+                        "pdf",
+                        plain.toString(),
+                        folder.resolve("ocr.pdf").toString())));
     }
 
     /** Pages a second of as many processes as there are cores. */

@@ -95,6 +95,7 @@ public final class Treatment {
                 skew -= a.paper().skewDegrees();
                 done.add("cropped to " + a.paper().media().label());
             }
+            result = withoutDarkEdges(result, done);
             // Rows of a table, and lines of print, are told by their height on the page, so text is read from straight
             // pages.
             boolean straighten = tidy.straighten() || profile.files().type().readsText();
@@ -111,16 +112,23 @@ public final class Treatment {
                 result = Resample.quarters(result, a.uprightDegrees());
                 done.add("turned upright by " + a.uprightDegrees() + "\u00b0");
             }
+            return result;
         }
-        return result;
+        return withoutDarkEdges(result, done);
+    }
+
+    /** Before the page is turned: then dark borders still begin at the very edge, where they are looked for. */
+    private PageRaster withoutDarkEdges(PageRaster page, List<String> done) {
+        if (tidy.edges() != Tidy.Rim.FOUND) {
+            return page;
+        }
+        done.add("dark edges cleaned");
+        return Edges.found(page);
     }
 
     private Treated finished(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp, List<String> done) {
         PageRaster result = page;
-        if (tidy.edges() == Tidy.Rim.FOUND) {
-            result = Edges.found(result);
-            done.add("dark edges cleaned");
-        } else if (tidy.edges() == Tidy.Rim.MARGINS && tidy.marginMm() > 0) {
+        if (tidy.edges() == Tidy.Rim.MARGINS && tidy.marginMm() > 0) {
             result = Edges.margins(result, tidy.marginMm());
             done.add("edges cleaned to " + trimmed(tidy.marginMm()) + " mm");
         }

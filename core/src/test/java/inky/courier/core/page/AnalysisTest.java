@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 
 /**
  * What pages are, against pages drawn with known truth. The seeds here were never looked at while the analysis was tuned;
- * the targets are those of the issue, measured on 200 dpi.
+ * the targets are those that the workshop set itself, at 200 dpi.
  */
 class AnalysisTest {
     private static final int DPI = 200;
