@@ -48,6 +48,8 @@ need_for_application() {
     need convert imagemagick
     need ocrmypdf ocrmypdf
   fi
+  # The faces that the pages of the tests are drawn in.
+  if [ "$1" != run ]; then fc-list 2>/dev/null | grep -i liberation >/dev/null || missing+=(fonts-liberation); fi
   if [ "$1" = test ]; then
     need chromium chromium
     need pdfinfo poppler-utils

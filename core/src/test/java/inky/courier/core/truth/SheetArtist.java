@@ -76,7 +76,12 @@ final class SheetArtist {
     }
 
     Font font(double points) {
-        return new Font(FONTS.get(random.nextInt(FONTS.size())), Font.PLAIN, 10).deriveFont((float) (points * 0.3528));
+        String face = FONTS.get(random.nextInt(FONTS.size()));
+        Font font = new Font(face, Font.PLAIN, 10);
+        if (!font.getFamily().equals(face)) {
+            throw new IllegalStateException("These pages are drawn in " + face + "; bin/test installs it.");
+        }
+        return font.deriveFont((float) (points * 0.3528));
     }
 
     void table(Graphics2D g, double x, double y, double width, double height, boolean rules) {
