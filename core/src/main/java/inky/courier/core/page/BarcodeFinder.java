@@ -30,6 +30,9 @@ final class BarcodeFinder {
     /** ISO/IEC 15417 asks for ten modules of quiet zone; this is more than that. */
     private static final double QUIET_MM = 4;
 
+    /** Share of ink beyond which a side of a place is no quiet zone. */
+    private static final double LOUD = 0.08;
+
     /** Places tried on one page; a page of halftones has many that look dense. */
     private static final int MOST_PLACES = 8;
 
@@ -107,7 +110,35 @@ final class BarcodeFinder {
             }
         }
         boolean square = Math.min(width, height) >= 6 && Math.max(width, height) <= 1.4 * Math.min(width, height);
-        return square || Math.max(across, down) > 2.6 * Math.min(across, down);
+        return square && hasQuietZone(ground, cells) || Math.max(across, down) > 2.6 * Math.min(across, down);
+    }
+
+    /** Paper around it: letters have other letters beside them. Of the four sides one may be the edge of a label. */
+    private static boolean hasQuietZone(Ground ground, Box cells) {
+        Survey survey = ground.survey;
+        // The squares that found it may have missed its rim.
+        int off = survey.cells(SMALL_MM);
+        int deep = survey.cells(1);
+        int quiet = 0;
+        for (Box side : List.of(
+                new Box(cells.x(), cells.y() - off - deep, cells.width(), deep),
+                new Box(cells.x(), cells.y() + cells.height() + off, cells.width(), deep),
+                new Box(cells.x() - off - deep, cells.y(), deep, cells.height()),
+                new Box(cells.x() + cells.width() + off, cells.y(), deep, cells.height()))) {
+            quiet += inkShare(ground, side) < LOUD ? 1 : 0;
+        }
+        return quiet >= 3;
+    }
+
+    private static double inkShare(Ground ground, Box box) {
+        Survey survey = ground.survey;
+        int ink = 0;
+        for (int y = Math.max(0, box.y()); y < Math.min(survey.height, box.y() + box.height()); y++) {
+            for (int x = Math.max(0, box.x()); x < Math.min(survey.width, box.x() + box.width()); x++) {
+                ink += ground.contrast[y * survey.width + x] > 70 ? 1 : 0;
+            }
+        }
+        return (double) ink / Math.max(1, box.width() * box.height());
     }
 
     /** Half ink, half paper, and hardly a cell that is not at an edge between them. */

@@ -123,27 +123,31 @@ final class ColourFinder {
     }
 
     private void readCells() {
-        float area = cell * cell;
+        int area = cell * cell;
         for (int row = 0; row < down; row++) {
-            for (int col = 0; col < across; col++) {
+            for (int col = 0, at = row * across; col < across; col++, at++) {
                 int from = row * cell * survey.width + col * cell;
-                int at = row * across + col;
                 int last = from + (cell - 1) * (survey.width + 1);
                 // Paper is convex, so two corners stand for the cell.
-                inside[at] = ground.inside[from] && ground.inside[last];
-                if (inside[at]) {
-                    light[at] = sum(survey.light, from) / area;
-                    redGreen[at] = sum(survey.redGreen, from) / area;
-                    blueYellow[at] = sum(survey.blueYellow, from) / area;
-                    plain[at] = sum(ground.contrast, from) < PLAIN * area;
+                if (ground.inside[from] && ground.inside[last]) {
+                    inside[at] = true;
+                    readCell(at, from, area);
                 }
             }
         }
     }
 
+    private void readCell(int at, int from, int area) {
+        light[at] = (float) sum(survey.light, from) / area;
+        redGreen[at] = (float) sum(survey.redGreen, from) / area;
+        blueYellow[at] = (float) sum(survey.blueYellow, from) / area;
+        plain[at] = sum(ground.contrast, from) < PLAIN * area;
+    }
+
     private int sum(short[] values, int from) {
         if (cell == 2) {
-            return values[from] + values[from + 1] + values[from + survey.width] + values[from + survey.width + 1];
+            int below = from + survey.width;
+            return values[from] + values[from + 1] + values[below] + values[below + 1];
         }
         int sum = 0;
         for (int y = 0; y < cell; y++) {

@@ -58,8 +58,11 @@ final class Ground {
         }
         Outline outline = paper.outline().scaled(1.0 / survey.pixels);
         for (int y = 0; y < survey.height; y++) {
-            for (int x = 0; x < survey.width; x++) {
-                inside[y * survey.width + x] = outline.holds(x + 0.5, y + 0.5, inset);
+            Outline.Span span = outline.span(y + 0.5, inset);
+            int from = (int) Math.max(0, Math.ceil(span.from() - 0.5));
+            int to = (int) Math.min(survey.width, Math.floor(span.to() - 0.5) + 1);
+            if (from < to) {
+                java.util.Arrays.fill(inside, y * survey.width + from, y * survey.width + to, true);
             }
         }
         return inside;
@@ -145,11 +148,17 @@ final class Ground {
     /** A row of squares' tones for every cell across the page, in 256ths. */
     private static int[] spread(float[] tones, int from, int across, int block, int width) {
         int[] row = new int[width];
+        int left = 0;
+        int tone = Math.round(tones[from] * 256);
+        int step = 0;
         for (int x = 0; x < width; x++) {
-            float u = Math.max(0, Math.min(across - 1, (x + 0.5f) / block - 0.5f));
-            int left = Math.min((int) u, Math.max(0, across - 2));
-            int right = Math.min(across - 1, left + 1);
-            row[x] = (int) ((tones[from + left] + (u - left) * (tones[from + right] - tones[from + left])) * 256);
+            int offset = 2 * x + 1 - block;
+            if (offset >= 0 && (x == 0 || offset >= (left + 1) * 2 * block || step == 0 && left == 0)) {
+                left = Math.min(offset / (2 * block), across - 1);
+                tone = Math.round(tones[from + left] * 256);
+                step = left + 1 < across ? Math.round(tones[from + left + 1] * 256) - tone : 0;
+            }
+            row[x] = offset < 0 ? tone : tone + step * (offset - left * 2 * block) / (2 * block);
         }
         return row;
     }

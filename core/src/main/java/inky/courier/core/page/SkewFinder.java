@@ -42,7 +42,7 @@ final class SkewFinder {
     private Skew search() {
         Strips coarseRows = rows.coarser(2, 3);
         Strips coarseColumns = columns.coarser(2, 3);
-        double step = 0.3;
+        double step = 0.35;
         int n = (int) Math.round(2 * REACH / step) + 1;
         double[] scores = new double[n];
         int best = 0;
@@ -59,8 +59,8 @@ final class SkewFinder {
         }
         double clarity = scores[best] / usual;
         double degrees = -REACH + best * step;
-        degrees = climb(degrees, 0.1, 4);
-        degrees = climb(degrees, 0.025, 2);
+        degrees = climb(rows.coarser(2, 2), columns.coarser(2, 2), degrees, 0.1, 4);
+        degrees = climb(rows, columns, degrees, 0.03, 2);
         if (Math.abs(degrees) > REACH - 0.3) {
             return new Skew(0, 1);
         }
@@ -68,7 +68,7 @@ final class SkewFinder {
     }
 
     /** The best of a fine row of angles around one, and the top of the parabola through it and its neighbours. */
-    private double climb(double centre, double step, int reach) {
+    private static double climb(Strips rows, Strips columns, double centre, double step, int reach) {
         double[] scores = new double[2 * reach + 1];
         int best = 0;
         for (int i = 0; i < scores.length; i++) {
@@ -150,6 +150,19 @@ final class SkewFinder {
             return coarse;
         }
 
+        /** Adds a line shifted by part of a cell; each value is read once and carried on. */
+        private static void add(
+                float[] profile, float[] sums, int at, int from, int to, float before, float here, float after) {
+            float left = from < to ? sums[at + from - 1] : 0;
+            float middle = from < to ? sums[at + from] : 0;
+            for (int i = from; i < to; i++) {
+                float right = sums[at + i + 1];
+                profile[i] += before * left + here * middle + after * right;
+                left = middle;
+                middle = right;
+            }
+        }
+
         /** Sum of the squared steps of the profile along lines that fall by the angle, in strips' direction. */
         double sharpness(double degrees) {
             double slope = Math.tan(Math.toRadians(degrees));
@@ -166,10 +179,7 @@ final class SkewFinder {
                 float after = (0.5f + part) * (0.5f + part) / 2;
                 int from = Math.max(0, 1 - whole);
                 int to = Math.min(length, length - 1 - whole);
-                int at = k * length + whole;
-                for (int i = from; i < to; i++) {
-                    profile[i] += before * sums[at + i - 1] + here * sums[at + i] + after * sums[at + i + 1];
-                }
+                add(profile, sums, k * length + whole, from, to, before, here, after);
             }
             double sum = 0;
             for (int i = 1; i < length; i++) {

@@ -50,13 +50,13 @@ final class UprightFinder {
         return rising < -0.06 && sure > 0.1 ? new Upright(180, sure) : new Upright(0, sure);
     }
 
-    /** The page's ink, straightened, without rules: 1 ink, 0 paper. */
-    private record Ink(int width, int height, double mm, byte[] cells) {
+    /** The page's ink, straightened, without rules. */
+    private record Ink(Bits cells, double mm) {
         static Ink of(Ground ground, double skewDegrees) {
             Survey survey = ground.survey;
             int width = survey.width;
             int height = survey.height;
-            byte[] cells = new byte[width * height];
+            Bits cells = new Bits(width, height);
             int threshold = (int) Math.max(24, 5 * ground.noise);
             // Fixed point of 16 bits: one addition a cell instead of a turn of the page.
             int cos = (int) Math.round(Math.cos(Math.toRadians(skewDegrees)) * 65536);
@@ -66,98 +66,35 @@ final class UprightFinder {
             for (int y = 0; y < height; y++) {
                 int u = (midX << 16) - midX * cos + (y - midY) * sin + 32768;
                 int v = (midY << 16) + midX * sin + (y - midY) * cos + 32768;
-                for (int at = y * width, end = at + width; at < end; at++, u += cos, v -= sin) {
+                long word = 0;
+                for (int x = 0; x < width; x++, u += cos, v -= sin) {
                     int fromX = u >> 16;
                     int fromY = v >> 16;
                     if (fromX >= 0 && fromY >= 0 && fromX < width && fromY < height) {
-                        cells[at] = (byte) (ground.contrast[fromY * width + fromX] > threshold ? 1 : 0);
+                        // 1 where it is darker than the threshold, by the sign of the difference.
+                        word |= (long) (threshold - ground.contrast[fromY * width + fromX] >>> 31) << x;
+                    }
+                    if ((x & 63) == 63 || x == width - 1) {
+                        cells.setWord(x >> 6, y, word);
+                        word = 0;
                     }
                 }
             }
-            Ink ink = new Ink(width, height, survey.mm, cells);
-            ink.removeRules();
-            return ink;
+            cells.removeStrokes((int) (RULE_MM / survey.mm));
+            return new Ink(cells, survey.mm);
         }
 
         /** Edges met along rows for each one met along columns. */
         double ratio() {
-            long along = 0;
-            long down = 0;
-            // Every second row tells as much.
-            for (int y = 0; y < height - 1; y += 2) {
-                for (int at = y * width, end = at + width - 1; at < end; at++) {
-                    along += cells[at] ^ cells[at + 1];
-                    down += cells[at] ^ cells[at + width];
-                }
-            }
-            return (along + 1.0) / (down + 1.0);
+            return (cells.edgesAlong() + 1.0) / (cells.edgesDown() + 1.0);
         }
 
         int sum() {
-            int sum = 0;
-            for (byte cell : cells) {
-                sum += cell;
-            }
-            return sum;
+            return cells.count();
         }
 
-        /** A quarter turn clockwise. */
         Ink turned() {
-            byte[] turned = new byte[cells.length];
-            for (int y = 0; y < height; y++) {
-                for (int x = 0; x < width; x++) {
-                    turned[x * height + height - 1 - y] = cells[y * width + x];
-                }
-            }
-            return new Ink(height, width, mm, turned);
-        }
-
-        private void removeRules() {
-            int longest = (int) (RULE_MM / mm);
-            byte[] rules = new byte[cells.length];
-            for (int y = 0; y < height; y++) {
-                mark(rules, y * width, 1, width, y + 1 < height ? width : 0, longest);
-            }
-            markColumns(rules, longest);
-            for (int i = 0; i < cells.length; i++) {
-                cells[i] &= (byte) ~rules[i];
-            }
-        }
-
-        /** The same down the page, all columns at once: the page is read in the order in which it lies in memory. */
-        private void markColumns(byte[] rules, int longest) {
-            int[] runs = new int[width];
-            for (int y = 0; y <= height; y++) {
-                for (int x = 0, at = y * width; x < width - 1; x++, at++) {
-                    if (y < height && (cells[at] | cells[at + 1]) == 1) {
-                        runs[x]++;
-                    } else {
-                        for (int k = 1; runs[x] > longest && k <= runs[x]; k++) {
-                            rules[at - k * width] = 1;
-                            rules[at - k * width + 1] = 1;
-                        }
-                        runs[x] = 0;
-                    }
-                }
-            }
-        }
-
-        /** Marks long runs; one that steps to the neighbouring line, as a rule not quite level does, is still one run. */
-        private void mark(byte[] rules, int from, int step, int count, int neighbour, int longest) {
-            int run = 0;
-            for (int i = 0, at = from; i <= count; i++, at += step) {
-                if (i < count && (cells[at] | cells[at + neighbour]) == 1) {
-                    run++;
-                } else {
-                    if (run > longest) {
-                        for (int k = 1; k <= run; k++) {
-                            rules[at - k * step] = 1;
-                            rules[at - k * step + neighbour] = 1;
-                        }
-                    }
-                    run = 0;
-                }
-            }
+            return new Ink(cells.turned(), mm);
         }
     }
 
@@ -174,15 +111,12 @@ final class UprightFinder {
         static Lines of(Ink page) {
             int window = Math.max(8, (int) (WINDOW_MM / page.mm));
             Tally tally = new Tally(page.mm);
-            int[] profile = new int[page.height];
-            for (int left = 0; left + window / 2 < page.width; left += window) {
-                int right = Math.min(page.width, left + window);
-                for (int y = 0; y < page.height; y++) {
-                    int sum = 0;
-                    for (int at = y * page.width + left, end = y * page.width + right; at < end; at++) {
-                        sum += page.cells[at];
-                    }
-                    profile[y] = sum;
+            Bits cells = page.cells;
+            int[] profile = new int[cells.height];
+            for (int left = 0; left + window / 2 < cells.width; left += window) {
+                int right = Math.min(cells.width, left + window);
+                for (int y = 0; y < cells.height; y++) {
+                    profile[y] = cells.count(y, left, right);
                 }
                 tally.add(profile, right - left);
             }
