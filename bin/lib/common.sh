@@ -40,6 +40,8 @@ install_missing() { # install_missing test|run|bench|workshop
 
 need_for_application() {
   need /usr/lib/postgresql/15/bin/initdb postgresql
+  # The stand-in file house speaks SMB through it.
+  need /usr/sbin/smbd samba
   fc-list 2>/dev/null | grep -i dejavu >/dev/null || missing+=(fontconfig fonts-dejavu-core)
   if ! node_is_new_enough; then missing+=(nodejs npm); fi
   if [ "$1" = bench ]; then

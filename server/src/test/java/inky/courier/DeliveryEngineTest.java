@@ -59,7 +59,7 @@ class DeliveryEngineTest {
                 .query(String.class)
                 .single();
         office.post.behave();
-        office.desk.post("/api/deliveries/" + delivery + "/again", Map.of()).ok();
+        office.act("TRY_AGAIN", delivery);
         Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it goes");
         Letter letter = office.post
                 .mailbox()

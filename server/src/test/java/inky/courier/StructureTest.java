@@ -40,14 +40,14 @@ class StructureTest {
                 .check(ALL);
     }
 
-    /** The profile's export format is JSON, a codec like PDF; nothing else of the core knows how it is written down. */
+    /** Two open formats are JSON, a codec like PDF; nothing else of the core knows how they are written down. */
     @Test
-    void onlyTheExportFormatOfProfilesKnowsJson() {
+    void onlyTheExportFormatOfProfilesAndTheSidecarKnowJson() {
         noClasses()
                 .that()
                 .resideInAPackage("inky.courier.core..")
                 .and()
-                .haveNameNotMatching("inky\\.courier\\.core\\.profile\\.ProfileFormat.*")
+                .haveNameNotMatching("inky\\.courier\\.core\\.(profile\\.ProfileFormat|transfer\\.Sidecar).*")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("tools.jackson..")

@@ -1,6 +1,6 @@
 package inky.courier.delivery;
 
-import inky.courier.core.delivery.LegState;
+import inky.courier.core.delivery.LegPhase;
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -52,6 +52,12 @@ class Delivery {
     long fileBytes;
     Instant contentsRemovedAt;
 
+    /** What its files may weigh at most, in bytes, when they had to be made smaller; 0 for as the profile says. */
+    long fitBytes;
+
+    /** The state of which the person has been told last. */
+    String notified = "";
+
     @OneToMany(cascade = CascadeType.ALL)
     @JoinColumn(name = "delivery_id", nullable = false, updatable = false)
     @OrderBy("position")
@@ -59,11 +65,15 @@ class Delivery {
 
     /** The worst of its legs is what a person wants to know. */
     void settle() {
-        if (legs.stream().anyMatch(leg -> leg.state == LegState.STOPPED)) {
+        if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.STOPPED && !leg.isCalledOff())) {
             state = DeliveryState.STOPPED;
-        } else if (legs.stream().anyMatch(leg -> leg.state == LegState.WAITING && !leg.cause.isEmpty())) {
+        } else if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.WAITING && !leg.cause.isEmpty())) {
             state = DeliveryState.WAITING;
-        } else if (legs.stream().allMatch(leg -> leg.state == LegState.ACCEPTED)) {
+        } else if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.HELD)) {
+            state = DeliveryState.HELD;
+        } else if (legs.stream().allMatch(Leg::isCalledOff)) {
+            state = DeliveryState.CALLED_OFF;
+        } else if (legs.stream().allMatch(leg -> leg.phase == LegPhase.ACCEPTED || leg.isCalledOff())) {
             state = DeliveryState.ACCEPTED;
         } else {
             state = DeliveryState.MOVING;

@@ -12,6 +12,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -24,16 +25,16 @@ class DeliveryController {
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
     private final ContentStore store;
+    private final ByHand byHand;
 
-    DeliveryController(DeliveryService deliveries, DeliveryQueries queries, ContentStore store) {
+    DeliveryController(DeliveryService deliveries, DeliveryQueries queries, ContentStore store, ByHand byHand) {
+        this.byHand = byHand;
         this.deliveries = deliveries;
         this.queries = queries;
         this.store = store;
     }
 
-    record CauseAgain(UUID routeId, String cause) {}
-
-    record Again(int deliveries) {}
+    record PageChange(boolean keep, boolean splitBefore) {}
 
     @GetMapping
     Listing listDeliveries(
@@ -53,15 +54,17 @@ class DeliveryController {
         return queries.page(id);
     }
 
-    @PostMapping("/{id}/again")
-    DeliveryPage tryAgain(@PathVariable UUID id) {
-        deliveries.tryAgain(id);
-        return queries.page(id);
+    /** Tries again, holds, releases, stops or sends elsewhere: one, several, or all that stand for one cause. */
+    @PostMapping("/act")
+    ByHand.Done actOnDeliveries(@RequestBody ByHand.Order order) {
+        return byHand.carryOut(order);
     }
 
-    @PostMapping("/again")
-    Again tryAllAgain(@RequestBody CauseAgain cause) {
-        return new Again(deliveries.tryAllAgain(cause.routeId(), cause.cause()));
+    /** Brings a side back that was taken for blank, or sets a split, before the files have gone. */
+    @PutMapping("/{id}/pages/{number}")
+    DeliveryPage markDeliveryPage(@PathVariable UUID id, @PathVariable int number, @RequestBody PageChange mark) {
+        byHand.mark(id, number, mark.keep(), mark.splitBefore());
+        return queries.page(id);
     }
 
     @GetMapping("/{id}/files/{position}")

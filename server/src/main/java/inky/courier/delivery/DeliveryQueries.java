@@ -1,6 +1,6 @@
 package inky.courier.delivery;
 
-import inky.courier.core.delivery.LegState;
+import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
@@ -53,7 +53,7 @@ public class DeliveryQueries {
             String label,
             String routeName,
             UUID routeId,
-            LegState state,
+            LegPhase state,
             String cause,
             String sentence,
             String remedy,
@@ -348,7 +348,7 @@ public class DeliveryQueries {
                 r.getString("label"),
                 r.getString("route_name"),
                 r.getObject("route_id", UUID.class),
-                LegState.valueOf(r.getString("state")),
+                LegPhase.valueOf(r.getString("state")),
                 r.getString("cause"),
                 r.getString("sentence"),
                 r.getString("remedy"),

@@ -1,9 +1,6 @@
 package inky.courier.delivery;
 
-import inky.courier.core.delivery.LegState;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.destination.DestinationKind;
-import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.RouteMended;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
@@ -23,8 +20,11 @@ import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Takes scans for delivery, and what a person may do with a delivery by hand. */
 @Service
@@ -39,6 +39,9 @@ public class DeliveryService {
     private final Clock clock;
     private final JdbcClient jdbc;
     private final Queue queue;
+    private final LegsOfJob legsOfJob;
+    private final Routes routes;
+    private final TransactionTemplate transaction;
 
     DeliveryService(
             DeliveryRepository deliveries,
@@ -50,7 +53,10 @@ public class DeliveryService {
             Live live,
             Clock clock,
             JdbcClient jdbc,
-            Queue queue) {
+            Queue queue,
+            LegsOfJob legsOfJob,
+            Routes routes,
+            PlatformTransactionManager transactions) {
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
@@ -61,6 +67,11 @@ public class DeliveryService {
         this.clock = clock;
         this.jdbc = jdbc;
         this.queue = queue;
+        this.legsOfJob = legsOfJob;
+        this.routes = routes;
+        this.transaction = new TransactionTemplate(transactions);
+        // What follows a commit needs a transaction of its own.
+        this.transaction.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     }
 
     /**
@@ -130,93 +141,37 @@ public class DeliveryService {
         d.jobId = order.job.id();
         d.jobName = order.job.name();
         d.jobIcon = order.job.icon();
-        d.jobSnapshot = Json.write(JobSnapshot.of(
-                order.nameTemplate,
-                order.job.subject(),
-                order.job.body(),
-                order.profile.name(),
-                order.scanProfile,
-                vault));
+        d.jobSnapshot = Json.write(
+                JobSnapshot.of(order.nameTemplate, order.job, order.profile.name(), order.scanProfile, vault));
         d.profileWords = order.profile.sentence();
         d.pages = scan.pages().size();
         d.scanBeganAt = scan.beganAt();
         d.scannedAt = order.at;
-        for (DestinationView destination : order.job.destinations()) {
-            d.legs.add(leg(d, destination, d.legs.size()));
-        }
+        d.legs.addAll(legsOfJob.of(d, order.job));
         return d;
-    }
-
-    private static Leg leg(Delivery delivery, DestinationView destination, int position) {
-        boolean toMe = destination.kind() == DestinationKind.MAIL_TO_ME;
-        Leg leg = new Leg();
-        leg.position = position;
-        leg.kind = destination.kind();
-        leg.routeId = destination.routeId();
-        leg.routeName = destination.routeName();
-        leg.label = toMe ? delivery.personName : destination.name();
-        leg.recipients = Json.write(toMe ? List.of(delivery.personEmail) : destination.recipients());
-        leg.messageId = "<" + delivery.number + "." + leg.id + "@courier.invalid>";
-        return leg;
-    }
-
-    /** Starts the stopped legs of a delivery anew, and the waiting ones at once. */
-    @Transactional
-    public void tryAgain(UUID id) {
-        Delivery delivery = deliveries.withLegs(id).orElseThrow(() -> Refusal.notFound("delivery"));
-        if (delivery.contentsRemovedAt != null) {
-            throw new Refusal(
-                    HttpStatus.GONE,
-                    "delivery.removed",
-                    "The pages of this delivery have been removed.",
-                    "Scan them again.");
-        }
-        if (delivery.namedAt == null && delivery.state == DeliveryState.STOPPED) {
-            delivery.trouble = "";
-            delivery.state = DeliveryState.MOVING;
-            queue.add(DeliveryTasks.PREPARE, id);
-        }
-        for (Leg leg : delivery.legs) {
-            if (leg.state == LegState.STOPPED) {
-                leg.state = leg.state.to(LegState.WAITING);
-                leg.cause = "";
-                leg.tries = 0;
-                leg.firstTryAt = clock.instant();
-                queue.add(DeliveryTasks.SEND, leg.id);
-                steps.add(id, leg.id, "Tried again by hand.", "");
-            } else if (leg.state == LegState.WAITING && delivery.namedAt != null) {
-                wake(leg.id);
-            }
-        }
-        delivery.settle();
-        live.tell("delivery", id);
-    }
-
-    /** Tries all deliveries again that stand for one cause. @return how many */
-    @Transactional
-    public int tryAllAgain(UUID routeId, String cause) {
-        List<UUID> ids = jdbc.sql(
-                        "select distinct l.delivery_id from leg l join delivery d on d.id = l.delivery_id "
-                                + "where l.route_id = ? and l.cause = ? and l.state in ('WAITING', 'STOPPED') and d.contents_removed_at is null")
-                .params(routeId, cause)
-                .query(UUID.class)
-                .list();
-        ids.forEach(this::tryAgain);
-        return ids.size();
     }
 
     /** What waits for a route goes as soon as the route is mended. */
     @TransactionalEventListener(fallbackExecution = true)
     void mended(RouteMended mended) {
-        jdbc.sql("select id from leg where route_id = ? and state = 'WAITING' and cause <> ''")
-                .param(mended.routeId())
-                .query(UUID.class)
-                .list()
-                .forEach(this::wake);
+        transaction.executeWithoutResult(status -> {
+            routes.succeeded(mended.routeId());
+            jdbc.sql("select id from leg where route_id = ? and state = 'WAITING' and cause <> ''")
+                    .param(mended.routeId())
+                    .query(UUID.class)
+                    .list()
+                    .forEach(id -> queue.wake(DeliveryTasks.SEND, id));
+        });
     }
 
-    private void wake(UUID legId) {
-        queue.wake(DeliveryTasks.SEND, legId);
+    /** A file as others may know of it. */
+    public record FileSummary(int position, String name, long bytes, int pages) {}
+
+    @Transactional(readOnly = true)
+    public List<FileSummary> files(UUID id) {
+        return files.of(id).stream()
+                .map(f -> new FileSummary(f.position(), f.name(), f.bytes(), f.pages()))
+                .toList();
     }
 
     /** @param position which of its files, from 0 */

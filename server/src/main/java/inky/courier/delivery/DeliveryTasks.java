@@ -8,6 +8,8 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import inky.courier.scan.ScanService;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.MDC;
 import org.springframework.beans.factory.annotation.Value;
@@ -25,6 +27,12 @@ class DeliveryTasks {
 
     /** One for each leg that is not accepted or stopped, named by its id. */
     static final TaskDescriptor<Void> SEND = TaskDescriptor.of("send-leg");
+
+    /** One for each route that is paused, named by its id. */
+    static final TaskDescriptor<Void> ASK = TaskDescriptor.of("ask-route");
+
+    /** One for each news that a person is to be told, named by the delivery's id. */
+    static final TaskDescriptor<Void> NOTIFY = TaskDescriptor.of("notify-person");
 
     /** For what the tasks do not handle themselves, such as a database that is away. */
     private static final Duration AFTER_FAILURE = Duration.ofSeconds(10);
@@ -58,6 +66,34 @@ class DeliveryTasks {
                             operations.stop();
                         }
                     };
+                });
+    }
+
+    @Bean
+    Task<Void> askRoute(Questions questions) {
+        return Tasks.custom(ASK)
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
+                .onDeadExecutionRevive()
+                .execute((instance, context) -> {
+                    Optional<Instant> next = questions.ask(UUID.fromString(instance.getId()));
+                    return (complete, operations) -> {
+                        if (next.isPresent()) {
+                            operations.reschedule(complete, next.get());
+                        } else {
+                            operations.stop();
+                        }
+                    };
+                });
+    }
+
+    @Bean
+    Task<Void> notifyPerson(Notices notices) {
+        return Tasks.custom(NOTIFY)
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
+                .onDeadExecutionRevive()
+                .execute((instance, context) -> {
+                    notices.send(UUID.fromString(instance.getId()));
+                    return (complete, operations) -> operations.stop();
                 });
     }
 

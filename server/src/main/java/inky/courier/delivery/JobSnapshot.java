@@ -6,8 +6,12 @@ import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
+import inky.courier.destination.WhenTooLarge;
+import inky.courier.job.JobService.JobView;
+import inky.courier.job.Notify;
 import inky.courier.profile.Passcodes;
 import inky.courier.vault.Vault;
+import jakarta.annotation.Nullable;
 import java.util.Base64;
 
 /**
@@ -16,15 +20,32 @@ import java.util.Base64;
  * @param profile in its export format, without passcodes; null in snapshots of before there was one
  * @param passcodes sealed
  */
-record JobSnapshot(String template, String subject, String body, String profile, String passcodes) {
-    static JobSnapshot of(String template, String subject, String body, String name, ScanProfile profile, Vault vault) {
+record JobSnapshot(
+        String template,
+        String subject,
+        String body,
+        String profile,
+        String passcodes,
+        @Nullable WhenTooLarge whenTooLarge,
+        @Nullable Notify notifyWhen) {
+    static JobSnapshot of(String template, JobView job, String profileName, ScanProfile profile, Vault vault) {
         ScanProfile open = Passcodes.NONE.into(profile);
         return new JobSnapshot(
                 template,
-                subject,
-                body,
-                ProfileFormat.write(new ProfileFormat.Named(name, open)),
-                Base64.getEncoder().encodeToString(Passcodes.of(profile).seal(vault)));
+                job.subject(),
+                job.body(),
+                ProfileFormat.write(new ProfileFormat.Named(profileName, open)),
+                Base64.getEncoder().encodeToString(Passcodes.of(profile).seal(vault)),
+                job.whenTooLarge(),
+                job.notifyWhen());
+    }
+
+    WhenTooLarge tooLarge() {
+        return whenTooLarge == null ? WhenTooLarge.REFUSE : whenTooLarge;
+    }
+
+    Notify notices() {
+        return notifyWhen == null ? Notify.NEVER : notifyWhen;
     }
 
     /** The profile as it was then, passcodes included. */

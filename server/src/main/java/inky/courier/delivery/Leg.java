@@ -1,6 +1,10 @@
 package inky.courier.delivery;
 
+import inky.courier.core.delivery.Cause;
+import inky.courier.core.delivery.Lasting;
+import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
+import inky.courier.core.delivery.Setback;
 import inky.courier.destination.DestinationKind;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -9,9 +13,10 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 
-/** A delivery on its way to one destination. */
+/** A delivery on its way to one destination. Its columns hold a {@link LegState}; only {@link #after} changes it. */
 @Entity
 class Leg {
     @Id
@@ -29,18 +34,26 @@ class Leg {
     DestinationKind kind;
 
     UUID routeId;
+    UUID destinationId;
     String routeName;
     String label;
     String recipients;
+
+    /** The kinds of paper that go here, with commas between; empty for all. */
+    String kinds = "";
+
     String messageId;
 
     @Enumerated(EnumType.STRING)
-    LegState state = LegState.WAITING;
+    @Column(name = "state")
+    LegPhase phase = LegPhase.WAITING;
 
     String cause = "";
     String sentence = "";
     String remedy = "";
     String reply = "";
+    String lasting = "";
+    String scope = "";
     int tries;
     Instant firstTryAt;
     Instant nextTryAt;
@@ -50,6 +63,82 @@ class Leg {
 
     Instant sentAt;
     Instant acceptedAt;
+
+    /** Whether an earlier try may have arrived all the same. */
+    boolean maybeThere;
+
     boolean possiblyTwice;
     long sentBytes;
+
+    /** What became of each recipient, as JSON. */
+    String recipientOutcomes = "[]";
+
+    /** Where it is now, in words. */
+    String landed = "";
+
+    LegState state() {
+        return switch (phase) {
+            case WAITING -> new LegState.Waiting(setback(), Optional.ofNullable(nextTryAt), maybeThere);
+            case MOVING -> new LegState.Moving(handedOverAt != null, maybeThere);
+            case HELD -> new LegState.Held(maybeThere);
+            case ACCEPTED -> new LegState.Accepted(possiblyTwice);
+            case STOPPED -> new LegState.Stopped(setback(), maybeThere);
+        };
+    }
+
+    /** @throws IllegalStateException when this cannot happen to the leg as it stands */
+    void after(LegState.Event event, Instant now) {
+        LegState next = state().after(event);
+        phase = next.phase();
+        nextTryAt = null;
+        if (next instanceof LegState.Waiting waiting) {
+            put(waiting.setback());
+            nextTryAt = waiting.next().orElse(null);
+            maybeThere = waiting.maybeThere();
+            handedOverAt = null;
+            sentAt = null;
+        } else if (next instanceof LegState.Moving moving) {
+            maybeThere = moving.maybeThere();
+            handedOverAt = moving.handedOver() ? now : null;
+            sentAt = handedOverAt;
+        } else if (next instanceof LegState.Held) {
+            put(Optional.empty());
+        } else if (next instanceof LegState.Accepted accepted) {
+            put(Optional.empty());
+            possiblyTwice = accepted.possiblyTwice();
+            handedOverAt = null;
+            sentAt = sentAt == null ? now : sentAt;
+            acceptedAt = now;
+        } else if (next instanceof LegState.Stopped stopped) {
+            put(stopped.setback());
+            maybeThere = stopped.maybeThere();
+            handedOverAt = null;
+        }
+    }
+
+    boolean isCalledOff() {
+        return phase == LegPhase.STOPPED && cause.equals(LegState.Event.CalledOff.CODE);
+    }
+
+    Optional<Setback> setback() {
+        return cause.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Setback(
+                        cause,
+                        sentence,
+                        remedy,
+                        Lasting.valueOf(lasting),
+                        Cause.Scope.valueOf(scope),
+                        reply,
+                        Optional.empty()));
+    }
+
+    private void put(Optional<Setback> setback) {
+        cause = setback.map(Setback::cause).orElse("");
+        sentence = setback.map(Setback::sentence).orElse("");
+        remedy = setback.map(Setback::remedy).orElse("");
+        reply = setback.map(Setback::reply).orElse("");
+        lasting = setback.map(s -> s.lasting().name()).orElse("");
+        scope = setback.map(s -> s.scope().name()).orElse("");
+    }
 }

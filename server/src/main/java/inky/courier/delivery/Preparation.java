@@ -1,6 +1,8 @@
 package inky.courier.delivery;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.delivery.LegState;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
@@ -13,6 +15,8 @@ import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.reading.TextReader;
 import inky.courier.core.sizing.Bytes;
+import inky.courier.core.sizing.MailSize;
+import inky.courier.core.sizing.SizeModel;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.Source;
@@ -47,6 +51,8 @@ class Preparation {
     private static final Logger LOG = LoggerFactory.getLogger(Preparation.class);
     private static final int CORES = Runtime.getRuntime().availableProcessors();
 
+    private static final int FITTING_TRIES = 3;
+
     private final DeliveryRepository deliveries;
     private final ScanService scans;
     private final ContentStore store;
@@ -61,6 +67,7 @@ class Preparation {
     private final ZoneId zone;
     private final TransactionTemplate transaction;
     private final Queue queue;
+    private final Consignments consignments;
 
     Preparation(
             DeliveryRepository deliveries,
@@ -76,7 +83,8 @@ class Preparation {
             Clock clock,
             ZoneId zone,
             TransactionTemplate transaction,
-            Queue queue) {
+            Queue queue,
+            Consignments consignments) {
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
@@ -91,6 +99,7 @@ class Preparation {
         this.zone = zone;
         this.transaction = transaction;
         this.queue = queue;
+        this.consignments = consignments;
     }
 
     void prepare(UUID id) {
@@ -104,7 +113,8 @@ class Preparation {
         try {
             ScanProfile profile = job.scanProfile(vault);
             folder = java.nio.file.Files.createTempDirectory("courier");
-            Workshop.Result made = make(delivery, profile, folder);
+            Workshop.Result made =
+                    delivery.fitBytes == 0 ? make(delivery, profile, folder) : makeFitting(delivery, profile, folder);
             if (made.files().isEmpty()) {
                 keepReports(delivery.scanId, made.pages());
                 stop(id, "Every side was blank, so no file was made. Bring pages back to send them all the same.");
@@ -129,6 +139,35 @@ class Preparation {
                 .toList();
         return new Workshop(profile, reader, CORES)
                 .make(pages, folder, new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
+    }
+
+    /**
+     * With the least change by which the files fit into a mail; the estimate may be wrong for these very pages, so what
+     * was made is weighed, and the aim lowered by as much as it missed.
+     */
+    private Workshop.Result makeFitting(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
+        long aim = delivery.fitBytes;
+        Workshop.Result made = null;
+        for (int attempt = 0;
+                attempt < FITTING_TRIES && (made == null || asMail(made) > delivery.fitBytes);
+                attempt++) {
+            Optional<ScanProfile> smaller = sizes.fitting(profile, delivery.pages, aim);
+            if (smaller.isEmpty()) {
+                break;
+            }
+            empty(folder);
+            made = make(delivery, smaller.get(), folder);
+            aim = (long) (aim * Math.min(0.9, (double) delivery.fitBytes / asMail(made)));
+        }
+        return made == null ? make(delivery, profile, folder) : made;
+    }
+
+    private static long asMail(Workshop.Result made) throws IOException {
+        long bytes = SizeModel.MAIL_HEAD;
+        for (MadeFile file : made.files()) {
+            bytes += MailSize.base64(java.nio.file.Files.size(file.path()));
+        }
+        return bytes;
     }
 
     /** A page as it lies in the store. */
@@ -175,10 +214,20 @@ class Preparation {
             sizes.observe(profile, made);
             steps.add(id, null, "Made ready: " + words(profile, made, delivery.fileBytes) + ".", "");
             steps.add(id, null, "Named " + delivery.fileName + ".", "");
+            Set<String> kinds = consignments.kindsOf(delivery);
             for (Leg leg : delivery.legs) {
-                leg.firstTryAt = clock.instant();
-                queue.add(DeliveryTasks.SEND, leg.id);
+                if (leg.phase != LegPhase.WAITING) {
+                    continue;
+                }
+                if (kinds.stream().noneMatch(kind -> Consignments.goesTo(leg, kind))) {
+                    leg.after(
+                            LegState.Event.CalledOff.by("Courier", "nothing of its kind was scanned"), clock.instant());
+                } else {
+                    leg.firstTryAt = clock.instant();
+                    queue.add(DeliveryTasks.SEND, leg.id);
+                }
             }
+            delivery.settle();
             live.tell("delivery", id);
         });
         if (failed[0] != null) {
@@ -187,6 +236,8 @@ class Preparation {
     }
 
     private void keepFiles(Delivery delivery, JobSnapshot job, List<MadeFile> made) throws IOException {
+        store.remove(
+                files.of(delivery.id).stream().map(Files.KeptFile::contentId).toList());
         files.remove(delivery.id);
         delivery.fileBytes = 0;
         delivery.madeReadyAt = clock.instant();
@@ -290,14 +341,20 @@ class Preparation {
         return parsed instanceof TemplateParser.Valid valid ? valid.template() : new NameTemplate(template, List.of());
     }
 
-    private static void delete(Path folder) {
-        if (folder == null) {
-            return;
-        }
+    private static void empty(Path folder) throws IOException {
         try (var files = java.nio.file.Files.list(folder)) {
             for (Path file : files.toList()) {
                 java.nio.file.Files.deleteIfExists(file);
             }
+        }
+    }
+
+    private static void delete(Path folder) {
+        if (folder == null) {
+            return;
+        }
+        try {
+            empty(folder);
             java.nio.file.Files.deleteIfExists(folder);
         } catch (IOException e) {
             LOG.warn("{} could not be removed: {}", folder, e.getMessage());

@@ -4,6 +4,7 @@ import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.UUID;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
@@ -25,6 +26,17 @@ class Queue {
     void add(TaskDescriptor<Void> task, UUID id) {
         scheduler.scheduleIfNotExists(task.instance(id.toString()).build(), clock.instant());
         lookAfterCommit();
+    }
+
+    /** Makes the task due at a time; one that is there already is moved to it. */
+    void addAt(TaskDescriptor<Void> task, UUID id, Instant at) {
+        if (!scheduler.scheduleIfNotExists(task.instance(id.toString()).build(), at)) {
+            try {
+                scheduler.reschedule(task.instanceId(id.toString()), at);
+            } catch (TaskInstanceException e) {
+                // It is under way at this very moment and will decide itself when it runs next.
+            }
+        }
     }
 
     /** Makes a waiting task due now. */

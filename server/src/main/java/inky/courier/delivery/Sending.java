@@ -1,47 +1,58 @@
 package inky.courier.delivery;
 
-import inky.courier.core.delivery.LegState;
+import inky.courier.core.delivery.Lasting;
+import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.delivery.LegState.Event;
 import inky.courier.core.delivery.RetrySchedule;
-import inky.courier.core.naming.NameValues;
+import inky.courier.core.delivery.RouteHealth;
+import inky.courier.core.delivery.Setback;
 import inky.courier.core.sizing.Bytes;
+import inky.courier.destination.Connector;
 import inky.courier.destination.Consignment;
+import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.Outcome;
+import inky.courier.destination.Progress;
 import inky.courier.live.Live;
-import inky.courier.store.ContentStore;
 import inky.courier.web.Json;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.slf4j.MDC;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.core.type.TypeReference;
 
 /**
  * One try of one leg. What is decided is committed before and after the transfer, never during it, so that an instance
- * that dies leaves a leg either not handed over (sent again without harm) or handed over without an answer (sent again
- * under the same Message-ID, and marked).
+ * that dies leaves a leg either not handed over (sent again without harm) or handed over without an answer (looked for
+ * where the protocol can tell, else sent again under the same Message-ID, and marked).
  */
 @Component
 class Sending {
     private static final Logger LOG = LoggerFactory.getLogger(Sending.class);
 
+    /** How soon a leg looks again that waits for a place or for the one before it; usually it is woken earlier. */
+    private static final Duration TURN = Duration.ofSeconds(3);
+
     private final DeliveryRepository deliveries;
     private final LegRepository legs;
     private final DestinationService destinations;
-    private final ContentStore store;
-    private final Files files;
+    private final Consignments consignments;
+    private final Claims claims;
+    private final Routes routes;
+    private final Turns turns;
+    private final Notices notices;
+    private final Queue queue;
     private final Steps steps;
     private final Live live;
     private final Clock clock;
-    private final ZoneId zone;
     private final TransactionTemplate transaction;
     private final RandomGenerator random = new java.util.Random();
 
@@ -49,149 +60,242 @@ class Sending {
             DeliveryRepository deliveries,
             LegRepository legs,
             DestinationService destinations,
-            ContentStore store,
-            Files files,
+            Consignments consignments,
+            Claims claims,
+            Routes routes,
+            Turns turns,
+            Notices notices,
+            Queue queue,
             Steps steps,
             Live live,
             Clock clock,
-            ZoneId zone,
             TransactionTemplate transaction) {
         this.deliveries = deliveries;
         this.legs = legs;
         this.destinations = destinations;
-        this.store = store;
-        this.files = files;
+        this.consignments = consignments;
+        this.claims = claims;
+        this.routes = routes;
+        this.turns = turns;
+        this.notices = notices;
+        this.queue = queue;
         this.steps = steps;
         this.live = live;
         this.clock = clock;
-        this.zone = zone;
         this.transaction = transaction;
     }
 
     /** When the task runs again; empty when it is done with. */
-    record Next(Optional<Instant> at) {}
+    record Next(Optional<Instant> at) {
+        static final Next NEVER = new Next(Optional.empty());
 
-    private record Departure(UUID delivery, Consignment consignment, inky.courier.destination.DestinationKind kind) {}
+        static Next at(Instant at) {
+            return new Next(Optional.of(at));
+        }
+    }
+
+    /** What came of wanting to begin. */
+    private sealed interface Start {}
+
+    private record NotNow(Next next) implements Start {}
+
+    private record Departure(UUID delivery, Consignment consignment, DestinationKind kind, UUID route)
+            implements Start {}
 
     Next send(UUID legId) {
-        Optional<Departure> departure = transaction.execute(status -> depart(legId));
-        if (departure.isEmpty()) {
-            return new Next(Optional.empty());
+        Start start = transaction.execute(status -> depart(legId));
+        if (start instanceof NotNow notNow) {
+            return notNow.next;
         }
-        UUID delivery = departure.get().delivery;
-        try (var ignored = MDC.putCloseable("delivery", delivery.toString())) {
+        Departure departure = (Departure) start;
+        try (var ignored = MDC.putCloseable("delivery", departure.delivery.toString())) {
             Outcome outcome = destinations
-                    .connectorOf(departure.get().kind)
-                    .deliver(
-                            departure.get().consignment,
-                            () -> transaction.executeWithoutResult(status -> handOver(legId)));
-            Next next = transaction.execute(status -> arrive(delivery, legId, outcome));
+                    .connectorOf(departure.kind)
+                    .deliver(departure.consignment, new Telling(legId, departure.route));
+            Next next = transaction.execute(status -> arrive(departure, legId, outcome));
             LOG.info("leg {} {}", legId, outcome.getClass().getSimpleName());
             return next;
         }
     }
 
-    private Optional<Departure> depart(UUID legId) {
+    private Start depart(UUID legId) {
         Optional<Leg> found = legs.findById(legId);
-        if (found.isEmpty() || found.get().state == LegState.ACCEPTED || found.get().state == LegState.STOPPED) {
-            return Optional.empty();
+        if (found.isEmpty() || found.get().phase != LegPhase.WAITING && found.get().phase != LegPhase.MOVING) {
+            return new NotNow(Next.NEVER);
         }
         Leg leg = found.get();
+        Instant now = clock.instant();
         Delivery delivery = deliveries.withLegs(leg.deliveryId).orElseThrow();
-        if (leg.state == LegState.MOVING) {
-            leg.state = leg.state.to(LegState.WAITING);
-            boolean handedOver = leg.handedOverAt != null;
-            leg.possiblyTwice |= handedOver;
+        if (leg.phase == LegPhase.MOVING) {
+            revive(delivery, leg, now);
+        }
+        routes.lock(leg.routeId);
+        if (routes.health(leg.routeId) instanceof RouteHealth.Paused paused) {
+            return postpone(delivery, leg, paused.nextQuestion().plus(jitter()), Optional.of(paused.setback()));
+        }
+        Connector connector = destinations.connectorOf(leg.kind);
+        boolean full = routes.moving(leg.routeId) >= connector.atOnce(leg.routeId);
+        if (full || turns.hasEarlier(delivery, leg)) {
+            return postpone(delivery, leg, now.plus(TURN).plus(jitter()), Optional.empty());
+        }
+        leg.after(new Event.Begins(), now);
+        leg.tries++;
+        delivery.settle();
+        live.tell("delivery", delivery.id);
+        return new Departure(delivery.id, consignments.of(delivery, leg), leg.kind, leg.routeId);
+    }
+
+    private void revive(Delivery delivery, Leg leg, Instant now) {
+        boolean handedOver = leg.handedOverAt != null;
+        leg.after(new Event.Revived(), now);
+        steps.add(
+                delivery.id,
+                leg.id,
+                handedOver
+                        ? leg.kind.isMail()
+                                ? "Courier was stopped before it heard the answer. It sends again under the same message number, so this may arrive twice."
+                                : "Courier was stopped before it heard the answer, and looks whether it is there."
+                        : "Courier was stopped during the transfer and begins it again.",
+                "");
+    }
+
+    private Start postpone(Delivery delivery, Leg leg, Instant until, Optional<Setback> setback) {
+        boolean news = setback.isPresent() && !leg.cause.equals(setback.get().cause());
+        leg.after(new Event.Postponed(until, setback), clock.instant());
+        if (news) {
             steps.add(
                     delivery.id,
-                    legId,
-                    handedOver
-                            ? "Courier was stopped before it heard the answer. It sends again under the same message number, so this may arrive twice."
-                            : "Courier was stopped during the transfer and begins it again.",
+                    leg.id,
+                    "Waits with the others: " + setback.get().sentence(),
                     "");
+            delivery.settle();
+            live.tell("delivery", delivery.id);
         }
-        leg.state = leg.state.to(LegState.MOVING);
-        leg.tries++;
-        leg.handedOverAt = null;
-        leg.nextTryAt = null;
-        live.tell("delivery", delivery.id);
-        return Optional.of(new Departure(delivery.id, consignment(delivery, leg), leg.kind));
+        return new NotNow(Next.at(until));
     }
 
-    private Consignment consignment(Delivery d, Leg leg) {
-        JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
-        NameValues values = new NameValues(
-                d.scannedAt.atZone(zone),
-                d.personName,
-                d.personLogin,
-                d.deviceName,
-                d.place,
-                d.jobName,
-                d.pages,
-                "document",
-                "",
-                scope -> d.number);
-        return new Consignment(
-                leg.routeId,
-                Json.read(leg.recipients, new TypeReference<List<String>>() {}),
-                d.personName,
-                d.personEmail,
-                Preparation.read(job.subject()).fill(values),
-                Preparation.read(job.body()).fill(values),
-                files.of(d.id).stream().map(this::toSend).toList(),
-                leg.messageId,
-                d.scannedAt);
+    private Duration jitter() {
+        return Duration.ofMillis(random.nextInt(1_000));
     }
 
-    private Consignment.FileToSend toSend(Files.KeptFile file) {
-        return new Consignment.FileToSend(
-                file.name(), file.mediaType(), file.bytes(), () -> store.open(file.contentId()));
+    private final class Telling implements Progress {
+        private final UUID legId;
+        private final UUID route;
+
+        Telling(UUID legId, UUID route) {
+            this.legId = legId;
+            this.route = route;
+        }
+
+        @Override
+        public boolean claim(String folder, int position, String name) {
+            return Boolean.TRUE.equals(
+                    transaction.execute(status -> claims.claim(route, legId, folder, position, name)));
+        }
+
+        @Override
+        public void unclaim(String folder, String name) {
+            transaction.executeWithoutResult(status -> claims.unclaim(route, folder, name));
+        }
+
+        @Override
+        public void handingOver() {
+            transaction.executeWithoutResult(status -> {
+                Leg leg = legs.findById(legId).orElseThrow();
+                leg.after(new Event.HandedOver(), clock.instant());
+                live.tell("delivery", leg.deliveryId);
+            });
+        }
     }
 
-    private void handOver(UUID legId) {
-        Leg leg = legs.findById(legId).orElseThrow();
-        leg.handedOverAt = clock.instant();
-        leg.sentAt = clock.instant();
-        live.tell("delivery", leg.deliveryId);
-    }
-
-    private Next arrive(UUID deliveryId, UUID legId, Outcome outcome) {
-        Delivery delivery = deliveries.withLegs(deliveryId).orElseThrow();
+    private Next arrive(Departure departure, UUID legId, Outcome outcome) {
+        Delivery delivery = deliveries.withLegs(departure.delivery).orElseThrow();
         Leg leg = delivery.legs.stream()
                 .filter(l -> l.id.equals(legId))
                 .findFirst()
                 .orElseThrow();
-        Instant now = clock.instant();
-        leg.handedOverAt = null;
-        Optional<Instant> next = Optional.empty();
+        Next next;
         if (outcome instanceof Outcome.Accepted accepted) {
-            leg.state = leg.state.to(LegState.ACCEPTED);
-            leg.acceptedAt = now;
-            leg.sentBytes = accepted.bytes();
-            leg.reply = accepted.reply();
-            leg.cause = "";
-            leg.sentence = "";
-            leg.remedy = "";
-            steps.add(
-                    deliveryId,
-                    legId,
-                    "Accepted by " + leg.routeName + " for " + leg.label + ", " + Bytes.words(accepted.bytes())
-                            + " as sent.",
-                    accepted.reply());
+            next = accept(delivery, leg, accepted);
+        } else if (outcome instanceof Outcome.MakeSmaller smaller) {
+            next = makeSmaller(delivery, leg, smaller);
+        } else if (outcome instanceof Outcome.Unknown unknown) {
+            next = fail(delivery, leg, unknown.setback(), List.of(), true);
         } else {
             Outcome.NotAccepted not = (Outcome.NotAccepted) outcome;
-            next = RetrySchedule.next(not.lasting(), leg.tries, leg.firstTryAt, now, random);
-            leg.state = leg.state.to(next.isPresent() ? LegState.WAITING : LegState.STOPPED);
-            leg.sentAt = null;
-            leg.nextTryAt = next.orElse(null);
-            leg.cause = not.cause();
-            leg.sentence = not.sentence();
-            leg.remedy = not.remedy();
-            leg.reply = not.reply();
-            steps.add(deliveryId, legId, not.sentence(), not.reply());
+            next = fail(delivery, leg, not.setback(), not.recipients(), false);
         }
         delivery.settle();
-        live.tell("delivery", deliveryId);
+        turns.wakeNext(leg.routeId, leg.id);
+        notices.about(delivery);
+        live.tell("delivery", delivery.id);
+        return next;
+    }
+
+    private Next accept(Delivery delivery, Leg leg, Outcome.Accepted accepted) {
+        leg.after(new Event.Arrived(accepted.known()), clock.instant());
+        leg.sentBytes = accepted.bytes();
+        leg.reply = accepted.reply();
+        leg.landed = accepted.words();
+        leg.recipientOutcomes = Json.write(accepted.recipients());
+        claims.release(leg.id);
+        routes.succeeded(leg.routeId);
+        String where = accepted.words().isEmpty() ? "" : " " + accepted.words() + ",";
+        steps.add(
+                delivery.id,
+                leg.id,
+                "Accepted by " + leg.routeName + (leg.kind.isMail() ? " for " + leg.label : "") + "," + where + " "
+                        + Bytes.words(accepted.bytes()) + " as sent.",
+                accepted.reply());
+        return Next.NEVER;
+    }
+
+    private Next fail(
+            Delivery delivery, Leg leg, Setback setback, List<Outcome.Recipient> recipients, boolean maybeThere) {
+        Instant now = clock.instant();
+        keepRecipients(delivery, leg, recipients);
+        Optional<Instant> next = RetrySchedule.next(setback, leg.tries, leg.firstTryAt, now, random);
+        leg.after(new Event.Failed(setback, next, maybeThere), now);
+        steps.add(delivery.id, leg.id, setback.sentence(), setback.reply());
+        if (next.isEmpty() && setback.lasting() != Lasting.FOR_GOOD) {
+            steps.add(delivery.id, leg.id, "Given up after " + RetrySchedule.GIVE_UP.toDays() + " days of trying.", "");
+        }
+        Optional<RouteHealth.Paused> pause = routes.failed(leg.routeId, leg.kind, setback);
+        if (pause.isPresent() && next.isPresent()) {
+            leg.nextTryAt = pause.get().nextQuestion();
+            return Next.at(leg.nextTryAt.plus(jitter()));
+        }
         return new Next(next);
+    }
+
+    /** Who has it already is not sent it again. */
+    private void keepRecipients(Delivery delivery, Leg leg, List<Outcome.Recipient> recipients) {
+        if (recipients.isEmpty()) {
+            return;
+        }
+        List<Outcome.Recipient> all = Recipients.merge(Recipients.read(leg.recipientOutcomes), recipients);
+        leg.recipientOutcomes = Json.write(all);
+        String have = all.stream()
+                .filter(Outcome.Recipient::accepted)
+                .map(Outcome.Recipient::address)
+                .collect(Collectors.joining(", "));
+        if (!have.isEmpty()) {
+            steps.add(delivery.id, leg.id, "Accepted for " + have + ".", "");
+        }
+    }
+
+    /** The files are made again for all legs that have not arrived yet. */
+    private Next makeSmaller(Delivery delivery, Leg leg, Outcome.MakeSmaller smaller) {
+        Instant now = clock.instant();
+        if (delivery.fitBytes != 0) {
+            return fail(delivery, leg, smaller.setback(), List.of(), false);
+        }
+        leg.after(new Event.Failed(smaller.setback(), Optional.of(now), false), now);
+        leg.after(new Event.AskedAgain(), now);
+        delivery.fitBytes = smaller.limit();
+        delivery.namedAt = null;
+        steps.add(delivery.id, leg.id, smaller.setback().sentence() + " It is made again, smaller.", "");
+        queue.add(DeliveryTasks.PREPARE, delivery.id);
+        return Next.NEVER;
     }
 }

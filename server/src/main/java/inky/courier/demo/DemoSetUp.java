@@ -1,6 +1,8 @@
 package inky.courier.demo;
 
-import inky.courier.core.mail.Encryption;
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
@@ -10,17 +12,17 @@ import inky.courier.core.profile.Tidy;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.destination.WhenTooLarge;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobView;
-import inky.courier.mail.CertificateCheck;
+import inky.courier.job.Notify;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerForm;
 import inky.courier.mail.MailSignIn;
-import inky.courier.mail.ProbeReport;
 import inky.courier.naming.NamingService;
 import inky.courier.naming.NamingService.NameForm;
 import inky.courier.panel.PanelPlaces;
@@ -84,7 +86,7 @@ class DemoSetUp {
     record Office(Map<String, DeviceView> devices, Map<String, JobView> jobs, List<PersonView> people) {}
 
     Office build(World world, int mailPort) {
-        settings.change(new Settings.Office(world.office(), KEEP_ACCEPTED_HOURS, 30));
+        settings.change(new Settings.Office(world.office(), KEEP_ACCEPTED_HOURS, 30, ""));
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);
         Map<String, JobView> made = makeJobs(world, harbour, lantern);
@@ -125,7 +127,9 @@ class DemoSetUp {
                 password,
                 office.account(),
                 false,
-                limitMb);
+                limitMb,
+                null,
+                null);
     }
 
     private Map<String, DeviceView> makeDevices(World world) {
@@ -188,7 +192,7 @@ class DemoSetUp {
 
     private UUID mail(String name, DestinationKind kind, UUID route, String... recipients) {
         return destinations
-                .add(new DestinationForm(name, kind, route, List.of(recipients)))
+                .add(DestinationForm.mail(name, kind, route, List.of(recipients)))
                 .id();
     }
 
@@ -215,7 +219,10 @@ class DemoSetUp {
                         template,
                         List.of(to),
                         "{job}, {pages} pages",
-                        "Scanned by {person.name} on {device.name}, {device.place}.\n")));
+                        "Scanned by {person.name} on {device.name}, {device.place}.\n",
+                        Map.of(),
+                        WhenTooLarge.REFUSE,
+                        Notify.NEVER)));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */

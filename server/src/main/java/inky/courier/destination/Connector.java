@@ -1,26 +1,45 @@
 package inky.courier.destination;
 
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.Invalid;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 
-/** A way out: one implementation for each protocol. A route is what it goes through, for example a mail server. */
+/**
+ * A way out: one implementation for each protocol. A route is what it goes through: a mail server, a folder's server, a
+ * device.
+ */
 public interface Connector {
+    /** How many go at the same time where nothing else is said. */
+    int USUAL_AT_ONCE = 4;
+
     record Route(UUID id, String name) {}
 
     Set<DestinationKind> kinds();
 
     Optional<Route> route(UUID id);
 
-    /**
-     * Carries a file there. Does not throw for anything that the far side or the line does.
-     *
-     * @param handingOver to be run when all has been sent and only the far side's word is missing: from then on it may
-     *     have been accepted
-     */
-    Outcome deliver(Consignment consignment, Runnable handingOver);
+    /** Carries files there. Does not throw for anything that the far side or the line does. */
+    Outcome deliver(Consignment consignment, Progress progress);
 
-    /** Checked when a destination is saved. @throws inky.courier.core.Invalid when these cannot be recipients */
-    List<String> checkRecipients(DestinationKind kind, List<String> recipients);
+    /** Asks a route how it is. Nothing is left behind there and nobody gets anything. */
+    ProbeReport ask(UUID routeId);
+
+    /** Tries settings that may not be saved yet. @throws Invalid when this kind has none */
+    default ProbeReport probe(FolderAccess access) {
+        throw new Invalid(
+                "destination.probe", "kind", "There is nothing to try here.", "Probe what it goes through instead.");
+    }
+
+    /** Transfers at the same time through a route. */
+    default int atOnce(UUID routeId) {
+        return USUAL_AT_ONCE;
+    }
+
+    /** Checked when a destination is saved. @throws Invalid when these cannot be recipients */
+    default List<String> checkRecipients(DestinationKind kind, List<String> recipients) {
+        return List.of();
+    }
 }

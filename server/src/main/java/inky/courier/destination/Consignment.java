@@ -1,27 +1,96 @@
 package inky.courier.destination;
 
+import inky.courier.core.naming.NameValues;
+import inky.courier.core.transfer.Sidecar;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import java.util.function.Supplier;
 
 /**
  * The files of one delivery on their way to one destination.
  *
+ * @param destinationId the destination, where {@code routeId} is what it goes through
  * @param messageId the same for every try, so that the far side can tell a repetition
  * @param files one or more
+ * @param claimed names that earlier tries have taken, by the file's position
  */
 public record Consignment(
+        UUID legId,
+        UUID deliveryId,
+        DestinationKind kind,
         UUID routeId,
+        UUID destinationId,
         List<String> recipients,
-        String personName,
-        String personEmail,
+        Sender sender,
+        UUID deviceId,
         String subject,
         String body,
+        WhenTooLarge whenTooLarge,
         List<FileToSend> files,
+        NameValues values,
+        Sidecar sidecar,
         String messageId,
-        Instant at) {
-    /** @param content opens the file anew each time */
-    public record FileToSend(String name, String mediaType, long bytes, Supplier<InputStream> content) {}
+        Instant at,
+        Map<Integer, String> claimed) {
+    /** Who scanned. */
+    public record Sender(UUID id, String name, String email) {}
+
+    /**
+     * @param content opens the file anew each time
+     * @param sha256 in hexadecimal digits
+     */
+    public record FileToSend(
+            String name, String mediaType, long bytes, int pages, String sha256, Supplier<InputStream> content) {}
+
+    /** A message without files. */
+    public static Consignment note(
+            List<String> recipients, Sender sender, String subject, String body, String messageId, Instant at) {
+        UUID nobody = new UUID(0, 0);
+        return new Consignment(
+                nobody,
+                nobody,
+                DestinationKind.MAIL_FIXED,
+                nobody,
+                nobody,
+                recipients,
+                sender,
+                nobody,
+                subject,
+                body,
+                WhenTooLarge.REFUSE,
+                List.of(),
+                null,
+                null,
+                messageId,
+                at,
+                Map.of());
+    }
+
+    public long bytes() {
+        return files.stream().mapToLong(FileToSend::bytes).sum();
+    }
+
+    public Consignment withFiles(List<FileToSend> others, String text, String id) {
+        return new Consignment(
+                legId,
+                deliveryId,
+                kind,
+                routeId,
+                destinationId,
+                recipients,
+                sender,
+                deviceId,
+                subject,
+                text,
+                whenTooLarge,
+                others,
+                values,
+                sidecar,
+                id,
+                at,
+                claimed);
+    }
 }

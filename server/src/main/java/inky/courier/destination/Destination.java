@@ -23,5 +23,13 @@ class Destination {
 
     UUID routeId;
     String recipients;
+    String settings = "{}";
+
+    /** Password or key, sealed. */
+    byte[] secret;
+
+    /** The person whose desktop folder it is; null for the office's. */
+    UUID ownerId;
+
     Instant createdAt;
 }

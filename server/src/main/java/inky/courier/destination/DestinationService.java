@@ -1,47 +1,109 @@
 package inky.courier.destination;
 
 import inky.courier.audit.ChangeLog;
+import inky.courier.connection.ProbeReport;
+import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
+import inky.courier.core.transfer.FolderPath;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.live.Live;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.time.Clock;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
 
 /** The destinations of the office. */
 @Service
 public class DestinationService implements Dependents.Source {
+    /** Stands for a route where there is none apart from the device that scans. */
+    private static final UUID NO_ROUTE = new UUID(0, 0);
+
     private final DestinationRepository destinations;
+    private final FolderAccounts accounts;
     private final List<Connector> connectors;
+    private final FolderForms forms;
+    private final Probes probes;
     private final Dependents dependents;
     private final ChangeLog changes;
     private final Live live;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
+    private final TransactionTemplate transaction;
 
     DestinationService(
             DestinationRepository destinations,
+            FolderAccounts accounts,
             List<Connector> connectors,
+            FolderForms forms,
+            Probes probes,
             Dependents dependents,
             ChangeLog changes,
             Live live,
-            Clock clock) {
+            Clock clock,
+            ApplicationEventPublisher events,
+            TransactionTemplate transaction) {
         this.destinations = destinations;
+        this.accounts = accounts;
         this.connectors = connectors;
+        this.forms = forms;
+        this.probes = probes;
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
         this.clock = clock;
+        this.events = events;
+        this.transaction = transaction;
     }
 
-    public record DestinationForm(String name, DestinationKind kind, UUID routeId, List<String> recipients) {}
+    /**
+     * @param routeId of what it goes through: a mail server, or a device for a printer
+     * @param folder settings of a folder; absent for other kinds
+     * @param secret password or private key; absent to keep the one that is there
+     * @param link settings of a download page; absent for other kinds
+     * @param ownerId the person whose desktop folder it is; absent for the office's
+     */
+    public record DestinationForm(
+            String name,
+            DestinationKind kind,
+            @Nullable UUID routeId,
+            List<String> recipients,
+            @Nullable FolderSettings folder,
+            @Nullable String secret,
+            @Nullable LinkSettings link,
+            @Nullable UUID ownerId) {
+        public static DestinationForm mail(String name, DestinationKind kind, UUID routeId, List<String> recipients) {
+            return new DestinationForm(name, kind, routeId, recipients, null, null, null, null);
+        }
 
-    /** @param label where it goes, in a few words */
+        public static DestinationForm folder(String name, DestinationKind kind, FolderSettings folder, String secret) {
+            return new DestinationForm(name, kind, null, List.of(), folder, secret, null, null);
+        }
+
+        public static DestinationForm plain(String name, DestinationKind kind) {
+            return new DestinationForm(name, kind, null, List.of(), null, null, null, null);
+        }
+
+        @Override
+        public String toString() {
+            return "DestinationForm[" + kind + " " + name + "]";
+        }
+    }
+
+    /**
+     * @param label who or what gets it, in a few words
+     * @param where the address, in a few words
+     * @param hasSecret whether one is kept; it is never shown
+     */
     public record DestinationView(
             UUID id,
             String name,
@@ -49,7 +111,13 @@ public class DestinationService implements Dependents.Source {
             UUID routeId,
             String routeName,
             List<String> recipients,
-            String label) {}
+            @Nullable FolderSettings folder,
+            boolean hasSecret,
+            @Nullable LinkSettings link,
+            @Nullable UUID ownerId,
+            String label,
+            String where,
+            @Nullable ProbeReport lastProbe) {}
 
     @Transactional(readOnly = true)
     public List<DestinationView> list() {
@@ -71,7 +139,23 @@ public class DestinationService implements Dependents.Source {
     @Transactional
     public DestinationView change(UUID id, DestinationForm form) {
         Destination destination = find(id);
-        return save(destination, form, view(destination));
+        return save(destination, form, logged(view(destination)));
+    }
+
+    /** The commonest repair: the account has a new password. What waits goes at once. */
+    @Transactional
+    public DestinationView changeSecret(UUID id, String secret) {
+        Destination destination = find(id);
+        if (secret.isEmpty() || secret.length() > FolderForms.LONGEST_SECRET) {
+            throw new Invalid(
+                    "destination.secret", "secret", "There is no password here.", "Enter the account's new password.");
+        }
+        destination.secret = accounts.seal(id, secret);
+        destinations.saveAndFlush(destination);
+        changes.record("destination", id, destination.name, "password", "a new password");
+        events.publishEvent(new RouteMended(id));
+        live.tell("destination", id);
+        return view(destination);
     }
 
     @Transactional
@@ -79,8 +163,71 @@ public class DestinationService implements Dependents.Source {
         Destination destination = find(id);
         dependents.refuseIfAny(Dependents.Kind.DESTINATION, id, destination.name);
         destinations.delete(destination);
-        changes.record("destination", id, destination.name, view(destination), null);
+        probes.forget(id);
+        changes.record("destination", id, destination.name, logged(view(destination)), null);
         live.tell("destination", id);
+    }
+
+    /** Tries settings that are not saved; a kept secret is used only for the account it was kept for. */
+    public ProbeReport probe(@Nullable UUID id, DestinationForm form) {
+        FolderAccess access = transaction.execute(status -> {
+            FolderSettings settings = forms.check(form);
+            String secret = form.secret();
+            if (secret == null && id != null) {
+                Destination saved = find(id);
+                forms.keptSecret(saved, form);
+                secret = saved.secret == null ? "" : accounts.access(saved).secret();
+            }
+            return new FolderAccess(
+                    id == null ? NO_ROUTE : id, form.name(), form.kind(), settings, secret == null ? "" : secret);
+        });
+        return connectorOf(form.kind()).probe(access);
+    }
+
+    /** Tries a destination as it is saved, and keeps what was found. */
+    public ProbeReport probe(UUID id) {
+        FolderAccess access = accounts.access(id)
+                .orElseThrow(() -> new Invalid(
+                        "destination.probe",
+                        "kind",
+                        "There is nothing to try here.",
+                        "Probe the mail server or device that it goes through."));
+        ProbeReport report = connectorOf(access.kind()).probe(access);
+        keep(id, report);
+        return report;
+    }
+
+    void keep(UUID id, ProbeReport report) {
+        transaction.executeWithoutResult(status -> {
+            probes.keep(id, report);
+            live.tell("destination", id);
+            if (report.passed()) {
+                events.publishEvent(new RouteMended(id));
+            }
+        });
+    }
+
+    @Transactional(readOnly = true)
+    public List<ProbeReport> history(UUID id) {
+        return probes.history(find(id).id);
+    }
+
+    public Folders.Listing browse(UUID id, String path, String after) {
+        FolderAccess access = browsable(id);
+        return folders(access.kind()).list(access, FolderPath.of(path), after);
+    }
+
+    public Folders.Listing makeFolder(UUID id, String path, String name) {
+        FolderAccess access = browsable(id);
+        FolderPath parent = FolderPath.of(path);
+        FolderPath made = FolderPath.of(name);
+        if (made.names().size() != 1) {
+            throw new Invalid("folder.name", "name", "This is no name of a folder.", "Write one name without slashes.");
+        }
+        folders(access.kind()).make(access, parent.then(made));
+        transaction.executeWithoutResult(status ->
+                changes.record("destination", id, access.name(), null, "made the folder " + parent.then(made)));
+        return folders(access.kind()).list(access, parent, "");
     }
 
     public Connector connectorOf(DestinationKind kind) {
@@ -90,17 +237,34 @@ public class DestinationService implements Dependents.Source {
                 .orElseThrow();
     }
 
+    /** Destinations that a person may use: the office's, and their own. */
     @Override
     @Transactional(readOnly = true)
     public List<Dependent> on(Dependents.Kind kind, UUID id) {
-        return kind != Dependents.Kind.MAIL_SERVER
-                ? List.of()
-                : destinations.findByRouteId(id).stream()
-                        .map(d -> new Dependent(Dependents.Kind.DESTINATION, d.id, d.name))
-                        .toList();
+        List<Destination> found = switch (kind) {
+            case MAIL_SERVER, DEVICE -> destinations.findByRouteId(id);
+            case PERSON -> destinations.findByOwnerId(id);
+            default -> List.of();
+        };
+        return found.stream()
+                .map(d -> new Dependent(Dependents.Kind.DESTINATION, d.id, d.name))
+                .toList();
     }
 
-    private DestinationView save(Destination destination, DestinationForm form, DestinationView before) {
+    private FolderAccess browsable(UUID id) {
+        return accounts.access(id)
+                .orElseThrow(() -> new Invalid(
+                        "destination.browse",
+                        "kind",
+                        "This destination has no folders to look into.",
+                        "Choose another."));
+    }
+
+    private Folders folders(DestinationKind kind) {
+        return (Folders) connectorOf(kind);
+    }
+
+    private DestinationView save(Destination destination, DestinationForm form, @Nullable Object before) {
         if (form.name().isBlank() || form.name().length() > 60) {
             throw new Invalid(
                     "destination.name",
@@ -109,18 +273,40 @@ public class DestinationService implements Dependents.Source {
                     "Name it after who or what is there.");
         }
         Connector connector = connectorOf(form.kind());
-        if (connector.route(form.routeId()).isEmpty()) {
-            throw new Invalid(
-                    "destination.route", "routeId", "There is no such mail server.", "Choose one of the list.");
+        destination.routeId = routeOf(destination, form, connector);
+        destination.recipients = Json.write(connector.checkRecipients(form.kind(), form.recipients()));
+        if (form.kind().isFolder()) {
+            FolderSettings settings = forms.check(form);
+            byte[] kept = forms.keptSecret(destination, form);
+            destination.secret = form.secret() == null || form.secret().isEmpty()
+                    ? kept
+                    : accounts.seal(destination.id, form.secret());
+            destination.settings = Json.write(settings);
+        } else {
+            destination.secret = null;
+            destination.settings = form.kind() == DestinationKind.LINK ? Json.write(FolderForms.checkLink(form)) : "{}";
         }
         destination.name = form.name().strip();
         destination.kind = form.kind();
-        destination.routeId = form.routeId();
-        destination.recipients = Json.write(connector.checkRecipients(form.kind(), form.recipients()));
+        destination.ownerId = form.kind().isFolder() ? form.ownerId() : null;
         destinations.saveAndFlush(destination);
-        changes.record("destination", destination.id, destination.name, before, view(destination));
+        changes.record("destination", destination.id, destination.name, before, logged(view(destination)));
+        events.publishEvent(new RouteMended(destination.id));
         live.tell("destination", destination.id);
         return view(destination);
+    }
+
+    private UUID routeOf(Destination destination, DestinationForm form, Connector connector) {
+        if (!form.kind().goesThroughAnother()) {
+            return form.kind().isFolder() ? destination.id : NO_ROUTE;
+        }
+        UUID route = Optional.ofNullable(form.routeId()).orElse(NO_ROUTE);
+        if (connector.route(route).isEmpty()) {
+            String what = form.kind() == DestinationKind.PRINTER ? "device" : "mail server";
+            throw new Invalid(
+                    "destination.route", "routeId", "There is no such " + what + ".", "Choose one of the list.");
+        }
+        return route;
     }
 
     private Destination find(UUID id) {
@@ -129,9 +315,58 @@ public class DestinationService implements Dependents.Source {
 
     private DestinationView view(Destination d) {
         List<String> recipients = Json.read(d.recipients, new TypeReference<List<String>>() {});
-        String route =
-                connectorOf(d.kind).route(d.routeId).map(Connector.Route::name).orElse("a deleted server");
-        String label = d.kind == DestinationKind.MAIL_TO_ME ? "the person who scans" : d.name;
-        return new DestinationView(d.id, d.name, d.kind, d.routeId, route, recipients, label);
+        FolderSettings folder = d.kind.isFolder() ? Json.read(d.settings, FolderSettings.class) : null;
+        return new DestinationView(
+                d.id,
+                d.name,
+                d.kind,
+                d.routeId,
+                routeName(d),
+                recipients,
+                folder,
+                d.secret != null,
+                d.kind == DestinationKind.LINK ? Json.read(d.settings, LinkSettings.class) : null,
+                d.ownerId,
+                isPersonal(d.kind) ? "the person who scans" : d.name,
+                Whereabouts.words(d.kind, folder, recipients),
+                d.kind.isFolder() ? probes.last(d.id).orElse(null) : null);
+    }
+
+    /** Whether the person who scans decides where it goes. */
+    public static boolean isPersonal(DestinationKind kind) {
+        return Arrays.asList(DestinationKind.MAIL_TO_ME, DestinationKind.LINK).contains(kind);
+    }
+
+    private String routeName(Destination d) {
+        if (d.kind.isAtDevice()) {
+            return "the device that scans";
+        }
+        if (d.kind == DestinationKind.DESKTOP) {
+            return "the person's own folder";
+        }
+        return d.kind.isFolder()
+                ? d.name
+                : connectorOf(d.kind)
+                        .route(d.routeId)
+                        .map(Connector.Route::name)
+                        .orElse("one that was deleted");
+    }
+
+    /** Without what changes by itself. */
+    private static DestinationView logged(DestinationView v) {
+        return new DestinationView(
+                v.id,
+                v.name,
+                v.kind,
+                v.routeId,
+                v.routeName,
+                v.recipients,
+                v.folder,
+                v.hasSecret,
+                v.link,
+                v.ownerId,
+                v.label,
+                v.where,
+                null);
     }
 }

@@ -1,18 +1,37 @@
 package inky.courier.destination;
 
-import inky.courier.core.delivery.Lasting;
+import inky.courier.core.delivery.Setback;
+import java.util.List;
 
 /** What came of a try to deliver. */
 public sealed interface Outcome {
-    /** The far side has taken it. @param bytes as sent over the line */
-    record Accepted(String reply, long bytes) implements Outcome {}
-
     /**
-     * It has not.
+     * The far side has taken it.
      *
-     * @param cause stable, for grouping
-     * @param reply the far side's own words; empty when it said none
+     * @param words where it is now, for people; empty when the destination says it already
+     * @param bytes as sent over the line
+     * @param known whether the far side could be asked, so that it is there exactly once
      */
-    record NotAccepted(String cause, String sentence, String remedy, Lasting lasting, String reply)
-            implements Outcome {}
+    record Accepted(String reply, String words, long bytes, boolean known, List<Recipient> recipients)
+            implements Outcome {
+        public static Accepted by(String reply, long bytes) {
+            return new Accepted(reply, "", bytes, false, List.of());
+        }
+    }
+
+    /** It has not. @param recipients who has it all the same, and who has not */
+    record NotAccepted(Setback setback, List<Recipient> recipients) implements Outcome {
+        public NotAccepted(Setback setback) {
+            this(setback, List.of());
+        }
+    }
+
+    /** Nobody knows: all had been sent when the line broke. */
+    record Unknown(Setback setback) implements Outcome {}
+
+    /** It is too large as it is, and shall be made again with what costs least and fits. @param limit bytes for its files */
+    record MakeSmaller(Setback setback, long limit) implements Outcome {}
+
+    /** @param sentence why not; empty for who has it */
+    record Recipient(String address, boolean accepted, String sentence, String reply) {}
 }

@@ -1,9 +1,11 @@
 package inky.courier.job;
 
+import inky.courier.destination.WhenTooLarge;
 import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
@@ -34,6 +36,11 @@ class Job {
     @ElementCollection
     @CollectionTable(name = "job_destination", joinColumns = @JoinColumn(name = "job_id"))
     @OrderColumn(name = "position")
-    @Column(name = "destination_id")
-    List<UUID> destinations = new ArrayList<>();
+    List<JobTarget> targets = new ArrayList<>();
+
+    @Enumerated(EnumType.STRING)
+    WhenTooLarge whenTooLarge = WhenTooLarge.REFUSE;
+
+    @Enumerated(EnumType.STRING)
+    Notify notifyWhen = Notify.NEVER;
 }

@@ -7,13 +7,13 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface JobRepository extends JpaRepository<Job, UUID> {
-    @EntityGraph(attributePaths = "destinations")
+    @EntityGraph(attributePaths = "targets")
     List<Job> findAllByOrderByName();
 
     List<Job> findByProfileId(UUID profileId);
 
     List<Job> findByTemplateId(UUID templateId);
 
-    @Query("select j from Job j join j.destinations d where d = :destination")
+    @Query("select j from Job j join j.targets t where t.destinationId = :destination")
     List<Job> findByDestination(UUID destination);
 }

@@ -3,20 +3,27 @@ package inky.courier.job;
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.job.JobText;
+import inky.courier.core.page.Kind;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.destination.WhenTooLarge;
 import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -57,6 +64,14 @@ public class JobService implements Dependents.Source {
         this.clock = clock;
     }
 
+    /** Among the kinds of a destination: whatever goes to no other one. */
+    public static final String REST = "REST";
+
+    /**
+     * @param kinds which kinds of paper go to a destination; all where nothing stands
+     * @param whenTooLarge absent to refuse
+     * @param notifyWhen absent for never
+     */
     public record JobForm(
             String name,
             String icon,
@@ -64,7 +79,10 @@ public class JobService implements Dependents.Source {
             UUID templateId,
             List<UUID> destinationIds,
             String subject,
-            String body) {}
+            String body,
+            @Nullable Map<UUID, List<String>> kinds,
+            @Nullable WhenTooLarge whenTooLarge,
+            @Nullable Notify notifyWhen) {}
 
     public record JobView(
             UUID id,
@@ -76,7 +94,10 @@ public class JobService implements Dependents.Source {
             String example,
             List<DestinationView> destinations,
             String subject,
-            String body) {}
+            String body,
+            Map<UUID, List<String>> kinds,
+            WhenTooLarge whenTooLarge,
+            Notify notifyWhen) {}
 
     @Transactional(readOnly = true)
     public List<JobView> list() {
@@ -147,14 +168,34 @@ public class JobService implements Dependents.Source {
         job.templateId = form.templateId();
         job.subject = form.subject();
         job.body = form.body();
-        if (!job.destinations.equals(wanted)) {
-            job.destinations.clear();
-            job.destinations.addAll(wanted);
+        job.whenTooLarge = Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE);
+        job.notifyWhen = Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER);
+        Map<UUID, List<String>> kinds = Optional.ofNullable(form.kinds()).orElse(Map.of());
+        List<JobTarget> targets = wanted.stream()
+                .map(id -> new JobTarget(id, checkedKinds(kinds.getOrDefault(id, List.of()))))
+                .toList();
+        if (!job.targets.equals(targets)) {
+            job.targets.clear();
+            job.targets.addAll(targets);
         }
         jobs.saveAndFlush(job);
         changes.record("job", job.id, job.name, before, view(job));
         live.tell("job", job.id);
         return view(job);
+    }
+
+    private static String checkedKinds(List<String> kinds) {
+        for (String kind : kinds) {
+            if (!kind.equals(REST)
+                    && Arrays.stream(Kind.values()).noneMatch(k -> k.name().equals(kind))) {
+                throw new Invalid(
+                        "job.kinds",
+                        "kinds",
+                        "There is no such kind of paper.",
+                        "Choose documents, receipts, cards or photos.");
+            }
+        }
+        return String.join(",", new LinkedHashSet<>(kinds));
     }
 
     private Job find(UUID id) {
@@ -170,8 +211,13 @@ public class JobService implements Dependents.Source {
                 profiles.get(job.profileId).sentence(),
                 job.templateId,
                 names.get(job.templateId).example(),
-                job.destinations.stream().map(destinations::get).toList(),
+                job.targets.stream().map(t -> destinations.get(t.destinationId)).toList(),
                 job.subject,
-                job.body);
+                job.body,
+                job.targets.stream()
+                        .filter(t -> !t.kinds.isEmpty())
+                        .collect(Collectors.toMap(t -> t.destinationId, t -> List.of(t.kinds.split(",")))),
+                job.whenTooLarge,
+                job.notifyWhen);
     }
 }

@@ -36,11 +36,11 @@ final class MailMessage extends MimeMessage {
     static MailMessage of(Session session, Submission server, Consignment c, Runnable written)
             throws MessagingException, IOException {
         MailMessage message = new MailMessage(session, c.messageId(), written);
-        InternetAddress person = address(c.personEmail(), c.personName());
+        InternetAddress person = address(c.sender().email(), c.sender().name());
         if (server.senderIsPerson()) {
             message.setFrom(person);
         } else {
-            message.setFrom(address(server.sender(), c.personName() + " (scan)"));
+            message.setFrom(address(server.sender(), c.sender().name() + " (scan)"));
             message.setReplyTo(new InternetAddress[] {person});
         }
         for (String recipient : c.recipients()) {

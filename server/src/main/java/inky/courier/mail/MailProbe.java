@@ -1,125 +1,128 @@
 package inky.courier.mail;
 
-import inky.courier.core.mail.Encryption;
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.connection.ProbeReport;
+import inky.courier.connection.TrustPolicy;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.delivery.Setback;
 import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.MailStep;
 import inky.courier.core.mail.PortAdvice;
+import inky.courier.core.mail.SaslBearer;
 import inky.courier.core.mail.SaslPlain;
 import inky.courier.core.mail.SmtpReply;
-import inky.courier.mail.ProbeReport.StepResult;
-import inky.courier.mail.ProbeReport.StepState;
 import jakarta.mail.MessagingException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.UnknownHostException;
 import java.nio.charset.StandardCharsets;
-import java.security.cert.X509Certificate;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Base64;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import javax.net.ssl.SSLException;
 
 /** One run through all steps from the server's name to an accepted message; stops at the first that fails. */
 final class MailProbe {
     private static final Pattern SIZE = Pattern.compile("(?:^|\\s)SIZE (\\d+)");
-    private static final Duration ENDS_SOON = Duration.ofDays(30);
     private static final long MB = 1024L * 1024;
 
     private final Submission server;
     private final String testTo;
     private final Clock clock;
-    private final SmtpDialogue dialogue = new SmtpDialogue();
+    private final MailTokens tokens;
     private final TrustPolicy policy;
-    private final List<StepResult> steps = new ArrayList<>();
+    private final Passage passage;
+    private final SmtpDialogue dialogue;
     private String hello = "";
+    private String lastProtocol = "";
 
-    MailProbe(Submission server, String testTo, Clock clock) {
+    MailProbe(Submission server, String testTo, Clock clock, MailTokens tokens) {
+        this.tokens = tokens;
         this.server = server;
         this.testTo = testTo;
         this.clock = clock;
         this.policy = server.trustPolicy();
+        this.passage = new Passage(Optional.of(policy));
+        this.dialogue = new SmtpDialogue(passage::line);
     }
 
-    /** A step that did not pass. */
-    private static final class Failed extends Exception {
-        private final MailCause cause;
-        private final String farSide;
-
-        Failed(MailCause cause, String farSide) {
-            super(cause.name());
-            this.cause = cause;
-            this.farSide = farSide;
-        }
-    }
-
-    /** What passing a step showed. */
-    private record Passed(String farSide, String note, StepState state) {
-        Passed(String farSide) {
-            this(farSide, "", StepState.PASSED);
-        }
-    }
-
-    private interface Doing {
-        Passed run() throws IOException, Failed;
-    }
-
+    /** All steps, with a real message at the end. */
     ProbeReport run() {
-        Failed failed = null;
+        return walk(true);
+    }
+
+    /** All steps but the last two: nothing arrives anywhere. */
+    ProbeReport ask() {
+        return walk(false);
+    }
+
+    private ProbeReport walk(boolean toTheEnd) {
+        Optional<Setback> setback = Optional.empty();
         try (dialogue) {
-            InetAddress[] found = new InetAddress[1];
-            step(MailStep.NAME, () -> {
-                found[0] = InetAddress.getByName(server.host());
-                return new Passed(found[0].getHostAddress());
+            InetAddress found = passage.at(MailStep.NAME, () -> {
+                InetAddress address = InetAddress.getByName(server.host());
+                passage.said(address.getHostAddress());
+                return address;
             });
-            step(MailStep.REACHED, () -> reach(found[0]));
+            passage.does(MailStep.REACHED, () -> reach(found));
             if (server.encryption() == Encryption.TLS) {
-                step(MailStep.ENCRYPTED, this::encrypt);
+                passage.does(MailStep.ENCRYPTED, this::encrypt);
             }
-            step(MailStep.GREETED, this::greet);
+            passage.does(MailStep.GREETED, this::greet);
             if (server.encryption() != Encryption.TLS) {
-                step(MailStep.ENCRYPTED, this::startTls);
+                passage.does(MailStep.ENCRYPTED, this::startTls);
             }
-            step(MailStep.SIGNED_IN, this::signIn);
-            step(
+            passage.does(MailStep.SIGNED_IN, this::signIn);
+            passage.does(
                     MailStep.SENDER,
                     () -> positive(MailStep.SENDER, dialogue.command("MAIL FROM:<" + server.sender() + ">")));
-            step(MailStep.RECIPIENT, () -> positive(MailStep.RECIPIENT, dialogue.command("RCPT TO:<" + testTo + ">")));
-            step(MailStep.ACCEPTED, this::send);
+            if (toTheEnd) {
+                passage.does(
+                        MailStep.RECIPIENT,
+                        () -> positive(MailStep.RECIPIENT, dialogue.command("RCPT TO:<" + testTo + ">")));
+                passage.does(MailStep.ACCEPTED, this::send);
+            }
             dialogue.command("QUIT");
-        } catch (Failed e) {
-            failed = e;
+        } catch (FarSideException e) {
+            setback = Optional.of(e.setback());
         } catch (IOException e) {
-            // The message is accepted; that the server does not wait for QUIT changes nothing.
-            dialogue.note("the server closed the line");
+            // All steps are done; that the server does not wait for QUIT changes nothing.
+            passage.line("* the server closed the line");
         }
-        return report(Optional.ofNullable(failed));
+        return passage.report(
+                        clock.instant(),
+                        MailStep.values(),
+                        setback,
+                        toTheEnd ? "A test message was accepted." : "The server would take mail.")
+                .withAnnouncedSize(announcedSizeMb());
     }
 
-    private Passed reach(InetAddress address) throws IOException {
+    private void reach(InetAddress address) throws IOException {
         dialogue.connect(new InetSocketAddress(address, server.port()));
-        Optional<String> advice = PortAdvice.of(server.port(), server.encryption());
-        return new Passed(
-                address.getHostAddress() + ":" + server.port(),
-                advice.orElse(""),
-                advice.isPresent() ? StepState.CARE : StepState.PASSED);
+        passage.said(address.getHostAddress() + ":" + server.port());
+        PortAdvice.of(server.port(), server.encryption()).ifPresent(passage::care);
     }
 
-    private Passed greet() throws IOException, Failed {
-        Passed greeting = positive(MailStep.GREETED, dialogue.reply());
-        sayHello();
-        return new Passed(greeting.farSide, offers(), StepState.PASSED);
+    private void greet() throws IOException {
+        try {
+            SmtpReply greeting = dialogue.reply();
+            positive(MailStep.GREETED, greeting);
+            sayHello();
+            passage.said(greeting.line());
+            passage.note(offers());
+        } catch (FarSideException e) {
+            throw e;
+        } catch (IOException e) {
+            // What says nothing, or something else, at this moment is no mail server; or it waits for TLS.
+            throw new FarSideException(MailCause.NOT_SMTP, "");
+        }
     }
 
-    private void sayHello() throws IOException, Failed {
+    private void sayHello() throws IOException {
         SmtpReply reply = dialogue.command("EHLO courier.invalid");
         positive(MailStep.GREETED, reply);
         hello = reply.words();
@@ -137,153 +140,82 @@ final class MailProbe {
         return matcher.find() && matcher.group(1).length() < 15 ? (int) (Long.parseLong(matcher.group(1)) / MB) : 0;
     }
 
-    private Passed startTls() throws IOException, Failed {
+    private void startTls() throws IOException {
+        boolean offered = hello.toUpperCase(Locale.ROOT).contains("STARTTLS");
         if (server.encryption() == Encryption.NONE) {
-            boolean offered = hello.toUpperCase(Locale.ROOT).contains("STARTTLS");
-            return new Passed(
-                    "",
+            passage.care(
                     offered
                             ? "Not encrypted, though the server offers STARTTLS. Anybody on the way can read along."
-                            : "Not encrypted. Anybody on the way can read along.",
-                    StepState.CARE);
+                            : "Not encrypted. Anybody on the way can read along.");
+            return;
         }
-        if (!hello.toUpperCase(Locale.ROOT).contains("STARTTLS")) {
-            throw new Failed(MailCause.TLS_NOT_OFFERED, "");
+        if (!offered) {
+            throw new FarSideException(MailCause.TLS_NOT_OFFERED, "");
         }
         positive(MailStep.ENCRYPTED, dialogue.command("STARTTLS"));
-        Passed passed = encrypt();
+        encrypt();
+        String protocol = lastProtocol;
         sayHello();
-        return passed;
+        passage.said(protocol);
     }
 
-    private Passed encrypt() throws IOException, Failed {
-        String protocol;
-        try {
-            protocol = dialogue.encrypt(policy, server.host(), server.port());
-        } catch (SSLException e) {
-            throw new Failed(
-                    policy.failure().orElse(MailCause.TLS_FAILED),
-                    policy.seen()
-                            .map(c -> c.getSubjectX500Principal().getName())
-                            .orElse(""));
-        }
-        dialogue.note(protocol);
-        if (server.certificateCheck() == CertificateCheck.OFF) {
-            return new Passed(
-                    protocol, "The certificate is not checked: somebody in between could read along.", StepState.CARE);
-        }
-        Instant until = policy.seen().orElseThrow().getNotAfter().toInstant();
-        boolean soon = until.isBefore(clock.instant().plus(ENDS_SOON));
-        long days = Duration.between(clock.instant(), until).toDays();
-        return new Passed(
-                protocol,
-                soon ? "The certificate ends in " + days + " days." : "",
-                soon ? StepState.CARE : StepState.PASSED);
+    private void encrypt() throws IOException {
+        lastProtocol = dialogue.encrypt(policy, server.host(), server.port());
+        passage.line("* " + lastProtocol);
+        passage.said(lastProtocol);
+        policy.worry(clock.instant()).ifPresent(passage::care);
     }
 
-    private Passed signIn() throws IOException, Failed {
+    private void signIn() throws IOException {
         if (server.signIn() == MailSignIn.NONE) {
-            return new Passed("", "No sign-in is set up here.", StepState.PASSED);
+            passage.note("No sign-in is set up here.");
+            return;
         }
         String offered = hello.toUpperCase(Locale.ROOT);
         if (!offered.contains("AUTH")) {
-            throw new Failed(
+            throw new FarSideException(
                     server.encryption() == Encryption.NONE ? MailCause.ENCRYPTION_NEEDED : MailCause.SIGN_IN_TOO_WEAK,
                     "the server offers no AUTH");
         }
+        if (server.signIn() == MailSignIn.BEARER) {
+            String token = tokens.accessTo(server);
+            String response = SaslBearer.initialResponse(server.account(), server.host(), server.port(), token);
+            SmtpReply reply = dialogue.command("AUTH OAUTHBEARER " + response, "AUTH OAUTHBEARER ********");
+            // RFC 7628 section 3.2.3: the error comes as a challenge, which an empty answer ends.
+            positive(MailStep.SIGNED_IN, reply.code() == 334 ? dialogue.command("AQ==") : reply);
+            return;
+        }
         if (offered.contains("PLAIN")) {
             String response = SaslPlain.initialResponse("", server.account(), server.password());
-            return positive(MailStep.SIGNED_IN, dialogue.command("AUTH PLAIN " + response, "AUTH PLAIN ********"));
+            positive(MailStep.SIGNED_IN, dialogue.command("AUTH PLAIN " + response, "AUTH PLAIN ********"));
+            return;
         }
         positive(MailStep.SIGNED_IN, dialogue.command("AUTH LOGIN"));
         positive(MailStep.SIGNED_IN, dialogue.command(base64(server.account()), "********"));
-        return positive(MailStep.SIGNED_IN, dialogue.command(base64(server.password()), "********"));
+        positive(MailStep.SIGNED_IN, dialogue.command(base64(server.password()), "********"));
     }
 
-    private Passed send() throws IOException, Failed {
+    private void send() throws IOException {
         positive(MailStep.ACCEPTED, dialogue.command("DATA"));
         try {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             MailMessage.test(server, testTo, clock.instant()).writeTo(bytes);
             // RFC 5321 section 4.5.2: a line that begins with a dot gets another.
             String text = bytes.toString(StandardCharsets.UTF_8).replaceAll("(?m)^\\.", "..");
-            return positive(MailStep.ACCEPTED, dialogue.message(text.getBytes(StandardCharsets.UTF_8)));
+            positive(MailStep.ACCEPTED, dialogue.message(text.getBytes(StandardCharsets.UTF_8)));
         } catch (MessagingException e) {
             throw new IllegalStateException("the test message cannot be written", e);
         }
     }
 
-    private static Passed positive(MailStep step, SmtpReply reply) throws Failed {
+    private void positive(MailStep step, SmtpReply reply) throws FarSideException {
         if (!reply.isPositive()) {
-            throw new Failed(MailCause.of(step, reply), reply.line());
+            throw new FarSideException(MailCause.of(step, reply), reply.line());
         }
-        return new Passed(reply.line());
-    }
-
-    private void step(MailStep step, Doing doing) throws Failed {
-        long start = System.nanoTime();
-        try {
-            Passed passed = doing.run();
-            steps.add(new StepResult(step, step.words(), passed.state, millis(start), passed.farSide, passed.note));
-        } catch (Failed e) {
-            steps.add(new StepResult(step, step.words(), StepState.FAILED, millis(start), e.farSide, ""));
-            throw e;
-        } catch (IOException e) {
-            MailCause cause = causeOf(step, e);
-            steps.add(new StepResult(step, step.words(), StepState.FAILED, millis(start), "", ""));
-            dialogue.note(cause.sentence());
-            throw new Failed(cause, "");
-        }
-    }
-
-    static MailCause causeOf(MailStep step, IOException e) {
-        if (e instanceof UnknownHostException) {
-            return MailCause.NAME_NOT_FOUND;
-        }
-        if (step == MailStep.REACHED) {
-            return MailCause.NOT_REACHED;
-        }
-        if (e instanceof SmtpDialogue.NotSmtp || step == MailStep.GREETED) {
-            return MailCause.NOT_SMTP;
-        }
-        return step == MailStep.ENCRYPTED ? MailCause.TLS_FAILED : MailCause.LINE_LOST;
-    }
-
-    private ProbeReport report(Optional<Failed> failed) {
-        for (MailStep step : MailStep.values()) {
-            if (steps.stream().noneMatch(done -> done.step() == step)) {
-                steps.add(new StepResult(step, step.words(), StepState.NOT_TRIED, 0, "", ""));
-            }
-        }
-        return new ProbeReport(
-                clock.instant(),
-                failed.isEmpty(),
-                List.copyOf(steps),
-                failed.map(f -> f.cause).orElse(null),
-                failed.map(f -> f.cause.sentence()).orElse("A test message was accepted."),
-                failed.map(f -> f.cause.remedy()).orElse(""),
-                policy.seen().map(this::certificate).orElse(null),
-                announcedSizeMb(),
-                dialogue.lines());
-    }
-
-    private ProbeReport.Certificate certificate(X509Certificate c) {
-        Optional<MailCause> verdict = policy.strictVerdict(new X509Certificate[] {c}, "UNKNOWN");
-        return new ProbeReport.Certificate(
-                c.getSubjectX500Principal().getName(),
-                c.getIssuerX500Principal().getName(),
-                c.getNotBefore().toInstant(),
-                c.getNotAfter().toInstant(),
-                TrustPolicy.fingerprintOf(c),
-                verdict.isEmpty(),
-                verdict.map(MailCause::sentence).orElse("Signed by somebody this machine trusts."));
+        passage.said(reply.line());
     }
 
     private static String base64(String text) {
         return Base64.getEncoder().encodeToString(text.getBytes(StandardCharsets.UTF_8));
-    }
-
-    private static long millis(long since) {
-        return (System.nanoTime() - since) / 1_000_000;
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.mail;
 
-import inky.courier.core.mail.Encryption;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -37,6 +38,10 @@ class MailServer {
     /** The password, sealed. */
     byte[] secret;
 
+    /** Where tokens are had (OAuth 2); empty without one. */
+    String tokenEndpoint = "";
+
+    String clientId = "";
     String sender;
     boolean senderIsPerson;
     int sizeLimitMb;

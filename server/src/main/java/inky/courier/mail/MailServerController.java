@@ -1,5 +1,6 @@
 package inky.courier.mail;
 
+import inky.courier.connection.ProbeReport;
 import inky.courier.mail.MailServers.MailServerForm;
 import inky.courier.mail.MailServers.MailServerView;
 import jakarta.annotation.Nullable;

@@ -1,16 +1,19 @@
 package inky.courier.mail;
 
 import inky.courier.audit.ChangeLog;
+import inky.courier.connection.ProbeReport;
+import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
-import inky.courier.core.mail.Encryption;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.connection.HostAddress;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.mail.PortAdvice;
 import inky.courier.dependents.Dependents;
 import inky.courier.destination.RouteMended;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
-import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -29,7 +32,7 @@ public class MailServers {
     private static final int MOST_MB = 2000;
 
     private final MailServerRepository servers;
-    private final KeptProbeRepository probes;
+    private final Probes probes;
     private final Vault vault;
     private final Dependents dependents;
     private final ChangeLog changes;
@@ -37,17 +40,19 @@ public class MailServers {
     private final Clock clock;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
+    private final MailTokens tokens;
 
     MailServers(
             MailServerRepository servers,
-            KeptProbeRepository probes,
+            Probes probes,
             Vault vault,
             Dependents dependents,
             ChangeLog changes,
             Live live,
             Clock clock,
             ApplicationEventPublisher events,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            MailTokens tokens) {
         this.servers = servers;
         this.probes = probes;
         this.vault = vault;
@@ -57,12 +62,14 @@ public class MailServers {
         this.clock = clock;
         this.events = events;
         this.transaction = transaction;
+        this.tokens = tokens;
     }
 
     /**
      * @param fingerprint SHA-256 of the certificate to trust, where exactly that is wanted
      * @param password absent to keep the one that is there
      * @param sizeLimitMb what the server takes; 0 when only the server itself decides
+     * @param tokenEndpoint where tokens are had, for a sign-in by bearer token; the password is then the refresh token
      */
     public record MailServerForm(
             String name,
@@ -76,7 +83,9 @@ public class MailServers {
             @Nullable String password,
             String sender,
             boolean senderIsPerson,
-            int sizeLimitMb) {
+            int sizeLimitMb,
+            @Nullable String tokenEndpoint,
+            @Nullable String clientId) {
         @Override
         public String toString() {
             return "MailServerForm[" + host + ":" + port + "]";
@@ -98,6 +107,8 @@ public class MailServers {
             String sender,
             boolean senderIsPerson,
             int sizeLimitMb,
+            String tokenEndpoint,
+            String clientId,
             String advice,
             @Nullable ProbeReport lastProbe) {}
 
@@ -150,6 +161,7 @@ public class MailServers {
         MailServer server = find(id);
         dependents.refuseIfAny(Dependents.Kind.MAIL_SERVER, id, server.name);
         servers.delete(server);
+        probes.forget(id);
         changes.record("mail server", id, server.name, withoutProbe(view(server)), null);
         live.tell("mail-server", id);
     }
@@ -162,20 +174,15 @@ public class MailServers {
             put(form, draft);
             return submission(draft, form.password() != null ? form.password() : open(id, kept));
         });
-        return new MailProbe(submission, checkedRecipient(testTo), clock).run();
+        return new MailProbe(submission, checkedRecipient(testTo), clock, tokens).run();
     }
 
     /** Tries a server as it is saved, and keeps what was found. */
     public ProbeReport probe(UUID id, String testTo) {
         Submission submission = transaction.execute(status -> submission(find(id), openSecret(find(id))));
-        ProbeReport report = new MailProbe(submission, checkedRecipient(testTo), clock).run();
+        ProbeReport report = new MailProbe(submission, checkedRecipient(testTo), clock, tokens).run();
         transaction.executeWithoutResult(status -> {
-            KeptProbe kept = new KeptProbe();
-            kept.serverId = id;
-            kept.at = report.at();
-            kept.passed = report.passed();
-            kept.report = Json.write(report);
-            probes.save(kept);
+            probes.keep(id, report);
             live.tell("mail-server", id);
             if (report.passed()) {
                 events.publishEvent(new RouteMended(id));
@@ -186,9 +193,13 @@ public class MailServers {
 
     @Transactional(readOnly = true)
     public List<ProbeReport> history(UUID id) {
-        return probes.findTop10ByServerIdOrderByAtDesc(find(id).id).stream()
-                .map(kept -> Json.read(kept.report, ProbeReport.class))
-                .toList();
+        return probes.history(find(id).id);
+    }
+
+    /** Asks a server how it is; nothing arrives anywhere. */
+    ProbeReport ask(UUID id) {
+        Submission submission = transaction.execute(status -> submission(find(id), openSecret(find(id))));
+        return new MailProbe(submission, "", clock, tokens).ask();
     }
 
     @Transactional(readOnly = true)
@@ -204,7 +215,7 @@ public class MailServers {
         } else {
             server.secret = kept;
         }
-        if (server.signIn == MailSignIn.PASSWORD && server.secret == null) {
+        if (server.signIn != MailSignIn.NONE && server.secret == null) {
             throw new Invalid(
                     "mail.password",
                     "password",
@@ -221,8 +232,10 @@ public class MailServers {
     /** @throws Invalid when the form sends the kept password to another host than the one it was entered for */
     private static byte[] keptSecret(MailServer server, MailServerForm form) {
         boolean moved = !server.host.equalsIgnoreCase(form.host().strip())
-                || !server.account.equals(form.account().strip());
-        if (moved && form.password() == null && form.signIn() == MailSignIn.PASSWORD) {
+                || !server.account.equals(form.account().strip())
+                || !server.tokenEndpoint.equals(
+                        form.tokenEndpoint() == null ? "" : form.tokenEndpoint().strip());
+        if (moved && form.password() == null && form.signIn() != MailSignIn.NONE) {
             throw new Invalid(
                     "mail.password",
                     "password",
@@ -242,6 +255,9 @@ public class MailServers {
         server.fingerprint = form.fingerprint().strip();
         server.signIn = form.signIn();
         server.account = form.account().strip();
+        server.tokenEndpoint =
+                form.tokenEndpoint() == null ? "" : form.tokenEndpoint().strip();
+        server.clientId = form.clientId() == null ? "" : form.clientId().strip();
         server.sender = form.sender().strip();
         server.senderIsPerson = form.senderIsPerson();
         server.sizeLimitMb = form.sizeLimitMb();
@@ -256,7 +272,7 @@ public class MailServers {
                     "A mail server needs a name of 1 to 60 characters.",
                     "Name it as your office calls it."));
         }
-        if (!form.host().strip().matches("[A-Za-z0-9]([A-Za-z0-9.-]{0,251}[A-Za-z0-9])?")) {
+        if (!HostAddress.isValid(form.host().strip())) {
             problems.add(new Problem(
                     "mail.host",
                     "host",
@@ -278,7 +294,15 @@ public class MailServers {
                     "The fingerprint of the certificate is missing.",
                     "Run the probe, compare what it shows, then trust that one."));
         }
-        if (form.signIn() == MailSignIn.PASSWORD
+        if (form.signIn() == MailSignIn.BEARER
+                && !String.valueOf(form.tokenEndpoint()).strip().matches("https?://[^\\s?#@]{3,250}")) {
+            problems.add(new Problem(
+                    "mail.token",
+                    "tokenEndpoint",
+                    "The address for tokens is missing.",
+                    "Who runs the sign-in tells it."));
+        }
+        if (form.signIn() != MailSignIn.NONE
                 && (form.account().isBlank() || form.account().length() > 200)) {
             problems.add(
                     new Problem("mail.account", "account", "The account is missing.", "It is often the mail address."));
@@ -333,6 +357,8 @@ public class MailServers {
                 s.signIn,
                 s.account,
                 password,
+                s.tokenEndpoint,
+                s.clientId,
                 s.sender,
                 s.senderIsPerson,
                 s.sizeLimitMb);
@@ -343,9 +369,7 @@ public class MailServers {
     }
 
     private MailServerView view(MailServer s) {
-        ProbeReport last = probes.findFirstByServerIdOrderByAtDesc(s.id)
-                .map(kept -> Json.read(kept.report, ProbeReport.class))
-                .orElse(null);
+        ProbeReport last = probes.last(s.id).orElse(null);
         return new MailServerView(
                 s.id,
                 s.name,
@@ -360,6 +384,8 @@ public class MailServers {
                 s.sender,
                 s.senderIsPerson,
                 s.sizeLimitMb,
+                s.tokenEndpoint,
+                s.clientId,
                 PortAdvice.of(s.port, s.encryption).orElse(""),
                 last);
     }
@@ -379,6 +405,8 @@ public class MailServers {
                 v.sender,
                 v.senderIsPerson,
                 v.sizeLimitMb,
+                v.tokenEndpoint,
+                v.clientId,
                 v.advice,
                 null);
     }

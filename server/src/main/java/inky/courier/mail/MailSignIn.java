@@ -4,5 +4,7 @@ package inky.courier.mail;
 public enum MailSignIn {
     NONE,
     /** The account's password or an app password, by PLAIN (RFC 4616) or LOGIN. */
-    PASSWORD
+    PASSWORD,
+    /** A bearer token of OAuth 2 (RFC 7628), made anew from a refresh token before it runs out. */
+    BEARER
 }

@@ -1,5 +1,8 @@
 package inky.courier.mail;
 
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.TrustPolicy;
+import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.SmtpReply;
 import java.io.BufferedInputStream;
 import java.io.IOException;
@@ -11,6 +14,7 @@ import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import javax.net.ssl.SSLSocket;
 
 /** The lines of an SMTP session (RFC 5321), written down as they pass, secrets masked. */
@@ -23,16 +27,14 @@ final class SmtpDialogue implements AutoCloseable {
 
     private static final int MOST_LINES = 100;
 
-    private final List<String> lines = new ArrayList<>();
+    private final Consumer<String> listener;
     private Socket socket = new Socket();
     private InputStream in;
     private OutputStream out;
 
-    /** What came is no reply of RFC 5321. */
-    static final class NotSmtp extends IOException {
-        NotSmtp() {
-            super("not SMTP");
-        }
+    /** @param listener hears every line of both sides, secrets masked */
+    SmtpDialogue(Consumer<String> listener) {
+        this.listener = listener;
     }
 
     void connect(InetSocketAddress address) throws IOException {
@@ -58,7 +60,7 @@ final class SmtpDialogue implements AutoCloseable {
 
     /** @param shown what is written down instead of a secret */
     SmtpReply command(String command, String shown) throws IOException {
-        lines.add("> " + shown);
+        listener.accept("> " + shown);
         out.write((command + "\r\n").getBytes(StandardCharsets.UTF_8));
         out.flush();
         return reply();
@@ -66,7 +68,7 @@ final class SmtpDialogue implements AutoCloseable {
 
     /** The message, its line ends CR LF and its dots doubled already, and the final dot. */
     SmtpReply message(byte[] bytes) throws IOException {
-        lines.add("> (message of " + bytes.length + " bytes)");
+        listener.accept("> (message of " + bytes.length + " bytes)");
         out.write(bytes);
         out.write("\r\n.\r\n".getBytes(StandardCharsets.US_ASCII));
         out.flush();
@@ -78,21 +80,13 @@ final class SmtpDialogue implements AutoCloseable {
         String line;
         do {
             line = line();
-            lines.add("< " + line);
+            listener.accept("< " + line);
             said.add(line);
             if (said.size() > MOST_LINES || line.length() < 3) {
-                throw new NotSmtp();
+                throw notSmtp();
             }
         } while (line.length() > 3 && line.charAt(3) == '-');
-        return SmtpReply.parse(said).orElseThrow(NotSmtp::new);
-    }
-
-    List<String> lines() {
-        return List.copyOf(lines);
-    }
-
-    void note(String words) {
-        lines.add("* " + words);
+        return SmtpReply.parse(said).orElseThrow(SmtpDialogue::notSmtp);
     }
 
     @Override
@@ -113,7 +107,7 @@ final class SmtpDialogue implements AutoCloseable {
                 line.append(c < 0x20 && c != '\t' ? '?' : (char) c);
             }
             if (line.length() > LONGEST_LINE) {
-                throw new NotSmtp();
+                throw notSmtp();
             }
             c = in.read();
         }
@@ -121,6 +115,10 @@ final class SmtpDialogue implements AutoCloseable {
             throw new SocketTimeoutException("the server closed the line");
         }
         return line.toString();
+    }
+
+    private static FarSideException notSmtp() {
+        return new FarSideException(MailCause.NOT_SMTP, "");
     }
 
     private void openStreams() throws IOException {

@@ -1,6 +1,8 @@
 package inky.courier.mail;
 
-import inky.courier.core.mail.Encryption;
+import inky.courier.connection.TrustPolicy;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 
 /** All that is needed to speak with a mail server; the password in clear, never to be shown. */
 record Submission(
@@ -13,12 +15,33 @@ record Submission(
         MailSignIn signIn,
         String account,
         String password,
+        String tokenEndpoint,
+        String clientId,
         String sender,
         boolean senderIsPerson,
         int sizeLimitMb) {
 
     TrustPolicy trustPolicy() {
         return new TrustPolicy(certificateCheck, fingerprint, host);
+    }
+
+    /** The same, with an access token where a refresh token was. */
+    Submission withToken(String token) {
+        return new Submission(
+                name,
+                host,
+                port,
+                encryption,
+                certificateCheck,
+                fingerprint,
+                signIn,
+                account,
+                token,
+                tokenEndpoint,
+                clientId,
+                sender,
+                senderIsPerson,
+                sizeLimitMb);
     }
 
     @Override

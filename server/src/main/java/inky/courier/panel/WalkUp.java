@@ -87,7 +87,7 @@ class WalkUp {
 
     record SampleStack(String name, String title, String description, int sheets) {}
 
-    record PanelLeg(String label, inky.courier.core.delivery.LegState state, String sentence) {}
+    record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, String sentence) {}
 
     record Progress(UUID deliveryId, long number, boolean madeReady, String fileName, List<PanelLeg> legs) {}
 

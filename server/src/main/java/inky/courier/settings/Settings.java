@@ -25,14 +25,18 @@ public class Settings {
     /**
      * @param office name of the office, shown at panels and in texts
      * @param keepAcceptedHours how long pages and file stay after the last leg was accepted, 0 to 8784
+     * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
      * @param keepOthersDays how long they stay when a delivery is never accepted, 1 to 366
      */
-    public record Office(String office, int keepAcceptedHours, int keepOthersDays) {}
+    public record Office(String office, int keepAcceptedHours, int keepOthersDays, String address) {}
 
     @Transactional(readOnly = true)
     public Office read() {
         return new Office(
-                text("office", "Our office"), number("keep-accepted-hours", 24), number("keep-others-days", 30));
+                text("office", "Our office"),
+                number("keep-accepted-hours", 24),
+                number("keep-others-days", 30),
+                text("address", ""));
     }
 
     @Transactional
@@ -55,10 +59,20 @@ public class Settings {
                     "Pages that have not arrived are kept for 1 to 366 days.",
                     "30 is usual.");
         }
+        String address =
+                wanted.address() == null ? "" : wanted.address().strip().replaceFirst("/+$", "");
+        if (!address.matches("|https?://[A-Za-z0-9][A-Za-z0-9.-]{0,200}(:\\d{1,5})?")) {
+            throw new Invalid(
+                    "settings.address",
+                    "address",
+                    "This is not the address of Courier.",
+                    "Write what people type, for example https://scans.office.example.");
+        }
         Office before = read();
         put("office", wanted.office().strip());
         put("keep-accepted-hours", Integer.toString(wanted.keepAcceptedHours()));
         put("keep-others-days", Integer.toString(wanted.keepOthersDays()));
+        put("address", address);
         changes.record("settings", ID, "Settings", before, wanted);
         return read();
     }

@@ -103,6 +103,12 @@ public class Sizes {
                 advice);
     }
 
+    /** The profile with the least change by which so many pages fit into a mail; empty when nothing does. */
+    public Optional<ScanProfile> fitting(ScanProfile profile, int pages, long limit) {
+        return SizeModel.bestThatFits(profile, MediaSizes.A4, pages, limit, observed(profile))
+                .map(SizeModel.Advice::profile);
+    }
+
     private Observed observed(ScanProfile profile) {
         return Observed.of(jdbc
                 .sql("select ratio from size_observation where coding = ? order by at desc limit ?")

@@ -63,6 +63,14 @@ public class ContentStore {
                 .single();
     }
 
+    /** In hexadecimal digits. */
+    public String sha256(UUID id) {
+        return jdbc.sql("select encode(sha256, 'hex') from content where id = ?")
+                .param(id)
+                .query(String.class)
+                .single();
+    }
+
     /** The bytes, a chunk in memory at a time. */
     public InputStream open(UUID id) {
         return new ChunkStream(id);

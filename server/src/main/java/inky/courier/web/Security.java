@@ -52,7 +52,7 @@ class Security {
                 .authorizeHttpRequests(
                         requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                                 .permitAll()
-                                .requestMatchers("/api/session/**", "/actuator/health/**")
+                                .requestMatchers("/api/session/**", "/api/get/**", "/actuator/health/**")
                                 .permitAll()
                                 .requestMatchers("/api/**", "/actuator/**", "/v3/**")
                                 .hasRole("ADMIN")

@@ -191,6 +191,12 @@ public final class Office implements AutoCloseable {
                 .get("deliveryId");
     }
 
+    /** What the desk does to one delivery by hand. */
+    public void act(String action, String delivery) {
+        desk.post("/api/deliveries/act", Map.of("action", action, "deliveries", List.of(delivery)))
+                .ok();
+    }
+
     public String state(String delivery) {
         return desk.get("/api/deliveries/" + delivery)
                 .json()

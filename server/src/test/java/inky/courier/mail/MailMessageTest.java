@@ -2,7 +2,8 @@ package inky.courier.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import inky.courier.core.mail.Encryption;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.destination.Consignment;
 import jakarta.mail.Session;
@@ -29,6 +30,8 @@ class MailMessageTest {
             CertificateCheck.OFF,
             "",
             MailSignIn.NONE,
+            "",
+            "",
             "",
             "",
             "scans@wherrymoor.example",
@@ -110,16 +113,23 @@ class MailMessageTest {
 
     private static Consignment consignment(String subject, String file, String body) {
         byte[] content = new byte[123_457];
-        return new Consignment(
-                java.util.UUID.randomUUID(),
-                List.of("oda.fennick@wherrymoor.example"),
-                "\u00c1sa Kj\u00f8lv",
-                "asa.kjolv@wherrymoor.example",
-                subject,
-                body,
-                List.of(new Consignment.FileToSend(
-                        file, "application/pdf", content.length, () -> new ByteArrayInputStream(content))),
-                "<48213.leg@courier.invalid>",
-                Instant.parse("2026-11-24T10:42:16Z"));
+        return Consignment.note(
+                        List.of("oda.fennick@wherrymoor.example"),
+                        new Consignment.Sender(
+                                java.util.UUID.randomUUID(), "\u00c1sa Kj\u00f8lv", "asa.kjolv@wherrymoor.example"),
+                        subject,
+                        body,
+                        "<48213.leg@courier.invalid>",
+                        Instant.parse("2026-11-24T10:42:16Z"))
+                .withFiles(
+                        List.of(new Consignment.FileToSend(
+                                file,
+                                "application/pdf",
+                                content.length,
+                                1,
+                                "",
+                                () -> new ByteArrayInputStream(content))),
+                        body,
+                        "<48213.leg@courier.invalid>");
     }
 }

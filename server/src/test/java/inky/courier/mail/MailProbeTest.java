@@ -2,12 +2,14 @@ package inky.courier.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import inky.courier.core.mail.Encryption;
+import inky.courier.connection.ProbeReport;
+import inky.courier.connection.ProbeReport.StepResult;
+import inky.courier.connection.ProbeReport.StepState;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.MailStep;
 import inky.courier.harness.Office;
-import inky.courier.mail.ProbeReport.StepResult;
-import inky.courier.mail.ProbeReport.StepState;
 import inky.courier.standins.PostOffice;
 import java.io.IOException;
 import java.net.ServerSocket;
@@ -70,15 +72,16 @@ class MailProbeTest {
         post.refuse(refused, reply);
         ProbeReport report =
                 probe(server(Encryption.STARTTLS, CertificateCheck.OFF, "", MailSignIn.PASSWORD, Office.PASSWORD));
-        assertThat(report.cause()).as(String.join("\n", report.dialogue())).isEqualTo(cause);
+        assertThat(report.cause()).as(String.join("\n", report.dialogue())).isEqualTo(cause.name());
         StepResult failed = report.steps().stream()
                 .filter(s -> s.state() == StepState.FAILED)
                 .findFirst()
                 .orElseThrow();
-        assertThat(failed.step()).isEqualTo(step);
+        assertThat(failed.step()).isEqualTo(step.name());
         assertThat(failed.farSide()).isEqualTo(reply);
         assertThat(report.remedy()).isEqualTo(cause.remedy());
-        assertThat(report.steps().stream().filter(s -> s.step().compareTo(step) > 0))
+        assertThat(report.steps().stream()
+                        .filter(s -> MailStep.valueOf(s.step()).compareTo(step) > 0))
                 .allMatch(s -> s.state() == StepState.NOT_TRIED);
     }
 
@@ -86,7 +89,7 @@ class MailProbeTest {
     void aWrongPasswordIsFoundAndNoSecretIsWrittenDown() {
         ProbeReport report =
                 probe(server(Encryption.STARTTLS, CertificateCheck.OFF, "", MailSignIn.PASSWORD, "wrong-secret"));
-        assertThat(report.cause()).isEqualTo(MailCause.SIGN_IN_REFUSED);
+        assertThat(report.cause()).isEqualTo("SIGN_IN_REFUSED");
         String all = String.join("\n", report.dialogue());
         assertThat(all)
                 .contains("AUTH PLAIN ********")
@@ -99,7 +102,7 @@ class MailProbeTest {
     void aCertificateThatNobodyVouchesForIsShownAndThenTrustedByItsFingerprint() {
         ProbeReport strict =
                 probe(server(Encryption.TLS, CertificateCheck.MUST_BE_VALID, "", MailSignIn.PASSWORD, Office.PASSWORD));
-        assertThat(strict.cause()).isEqualTo(MailCause.CERTIFICATE_UNKNOWN);
+        assertThat(strict.cause()).isEqualTo("CERTIFICATE_UNKNOWN");
         assertThat(strict.certificate()).isNotNull();
         assertThat(strict.certificate().fingerprint()).matches("([0-9A-F]{2}:){31}[0-9A-F]{2}");
         ProbeReport pinned = probe(server(
@@ -116,18 +119,18 @@ class MailProbeTest {
                 other.equals(strict.certificate().fingerprint()) ? other.replaceFirst("^..", "01") : other,
                 MailSignIn.PASSWORD,
                 Office.PASSWORD));
-        assertThat(changed.cause()).isEqualTo(MailCause.CERTIFICATE_CHANGED);
+        assertThat(changed.cause()).isEqualTo("CERTIFICATE_CHANGED");
     }
 
     @Test
     void theUsualSlipsAreNamed() throws IOException {
         // TLS from the start at a port that begins plain, and the other way round
-        assertThat(probe(at(post.startTlsPort(), Encryption.TLS)).cause()).isEqualTo(MailCause.TLS_FAILED);
-        assertThat(probe(at(post.plainPort(), Encryption.STARTTLS)).cause()).isEqualTo(MailCause.TLS_NOT_OFFERED);
+        assertThat(probe(at(post.startTlsPort(), Encryption.TLS)).cause()).isEqualTo("TLS_FAILED");
+        assertThat(probe(at(post.plainPort(), Encryption.STARTTLS)).cause()).isEqualTo("TLS_NOT_OFFERED");
         try (ServerSocket free = new ServerSocket(0)) {
             int port = free.getLocalPort();
             free.close();
-            assertThat(probe(at(port, Encryption.NONE)).cause()).isEqualTo(MailCause.NOT_REACHED);
+            assertThat(probe(at(port, Encryption.NONE)).cause()).isEqualTo("NOT_REACHED");
         }
         Submission unknown = new Submission(
                 "x",
@@ -139,26 +142,21 @@ class MailProbeTest {
                 MailSignIn.NONE,
                 "",
                 "",
+                "",
+                "",
                 "a@b.example",
                 false,
                 0);
-        assertThat(probe(unknown).cause()).isEqualTo(MailCause.NAME_NOT_FOUND);
-    }
-
-    // RFC 6125 section 6.4.3: a star stands for one whole leftmost label
-    @ParameterizedTest
-    @CsvSource({
-        "mail.office.example, mail.office.example, true", "MAIL.office.example, mail.OFFICE.example, true",
-                "*.office.example, mail.office.example, true",
-        "*.office.example, a.mail.office.example, false", "*.office.example, office.example, false",
-                "m*.office.example, mail.office.example, false",
-    })
-    void namesInCertificatesMatchByTheStandard(String pattern, String host, boolean matches) {
-        assertThat(CertificateNames.dnsMatches(pattern, host)).isEqualTo(matches);
+        assertThat(probe(unknown).cause()).isEqualTo("NAME_NOT_FOUND");
     }
 
     private static ProbeReport probe(Submission server) {
-        return new MailProbe(server, "maud.ellery@wherrymoor.example", Clock.systemUTC()).run();
+        return new MailProbe(
+                        server,
+                        "maud.ellery@wherrymoor.example",
+                        Clock.systemUTC(),
+                        new MailTokens(null, Clock.systemUTC()))
+                .run();
     }
 
     private static Submission at(int port, Encryption encryption) {
@@ -170,6 +168,8 @@ class MailProbeTest {
                 CertificateCheck.OFF,
                 "",
                 MailSignIn.NONE,
+                "",
+                "",
                 "",
                 "",
                 "scans@wherrymoor.example",
@@ -194,6 +194,8 @@ class MailProbeTest {
                 signIn,
                 "scans@wherrymoor.example",
                 password,
+                "",
+                "",
                 "scans@wherrymoor.example",
                 false,
                 0);

@@ -12,14 +12,14 @@ import javax.net.ssl.SSLContext;
 
 /** A certificate that nobody signed but its owner, made by the JDK's keytool. */
 final class SelfSigned {
-    private static final String PASSWORD = "stand-in";
+    static final String PASSWORD = "stand-in";
 
     private SelfSigned() {}
 
     /** @param validDays counted from {@code startDays} ago; an expired one has fewer valid than started */
     static SSLContext context(Path folder, String host, String address, int startDays, int validDays)
             throws IOException {
-        Path store = folder.resolve("post-" + startDays + "-" + validDays + ".p12");
+        Path store = store(folder, startDays, validDays);
         if (!Files.exists(store)) {
             keytool(store, host, address, startDays, validDays);
         }
@@ -34,6 +34,11 @@ final class SelfSigned {
         } catch (GeneralSecurityException e) {
             throw new IOException("cannot use the stand-in's certificate in " + store, e);
         }
+    }
+
+    /** Where the certificate is kept, once {@link #context} has made it. */
+    static Path store(Path folder, int startDays, int validDays) {
+        return folder.resolve("post-" + startDays + "-" + validDays + ".p12");
     }
 
     private static void keytool(Path store, String host, String address, int startDays, int validDays)

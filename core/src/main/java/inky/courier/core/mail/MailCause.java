@@ -1,21 +1,10 @@
 package inky.courier.core.mail;
 
+import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Lasting;
 
 /** Why mail does not go: one cause, one sentence for a person, one remedy, and whether waiting helps. */
-public enum MailCause {
-    NAME_NOT_FOUND(
-            Lasting.UNTIL_MENDED,
-            "The server's name is not known.",
-            "Check the name for a slip, or write its address."),
-    NOT_REACHED(
-            Lasting.PASSES,
-            "Nothing answers at this address and port.",
-            "Check the port, and whether a firewall stands between."),
-    LINE_LOST(
-            Lasting.PASSES,
-            "The line broke before the server had answered.",
-            "Courier tries again by itself. If it stays so, ask who runs the server."),
+public enum MailCause implements Cause {
     NOT_SMTP(
             Lasting.UNTIL_MENDED,
             "What answers at this port does not speak mail, or wants TLS from the start.",
@@ -24,26 +13,6 @@ public enum MailCause {
             Lasting.UNTIL_MENDED,
             "The server does not offer STARTTLS at this port.",
             "Try TLS from the start on port 465. Courier does not fall back to a plain line."),
-    TLS_FAILED(
-            Lasting.UNTIL_MENDED,
-            "Server and Courier found no common encryption.",
-            "If the port has STARTTLS, choose that; else ask who runs the server for TLS 1.2 or newer."),
-    CERTIFICATE_UNKNOWN(
-            Lasting.UNTIL_MENDED,
-            "The server's certificate is not signed by anybody this machine trusts.",
-            "Compare the fingerprint with who runs the server, then trust exactly this certificate."),
-    CERTIFICATE_EXPIRED(
-            Lasting.UNTIL_MENDED,
-            "The server's certificate has expired.",
-            "Ask who runs the server for a new certificate."),
-    CERTIFICATE_OTHER_NAME(
-            Lasting.UNTIL_MENDED,
-            "The server's certificate is for another name.",
-            "Write the name that stands in the certificate, or trust exactly this certificate."),
-    CERTIFICATE_CHANGED(
-            Lasting.UNTIL_MENDED,
-            "The server shows another certificate than the one you trusted.",
-            "Compare the new fingerprint with who runs the server before you trust it."),
     ENCRYPTION_NEEDED(
             Lasting.UNTIL_MENDED,
             "The server wants an encrypted line first.",
@@ -94,14 +63,32 @@ public enum MailCause {
         this.remedy = remedy;
     }
 
+    @Override
+    public String code() {
+        return name();
+    }
+
+    /** A mailbox, a size or a content is about one message; all else about the server. */
+    @Override
+    public Scope scope() {
+        return switch (this) {
+            case RECIPIENT_UNKNOWN, RECIPIENT_FULL, RELAY_REFUSED, TOO_LARGE, CONTENT_REFUSED, REFUSED ->
+                Scope.THIS_ONE;
+            default -> Scope.ROUTE;
+        };
+    }
+
+    @Override
     public Lasting lasting() {
         return lasting;
     }
 
+    @Override
     public String sentence() {
         return sentence;
     }
 
+    @Override
     public String remedy() {
         return remedy;
     }

@@ -1,23 +1,33 @@
 package inky.courier.core.mail;
 
+import inky.courier.core.connection.ProbeStep;
+
 /** The steps from a name to an accepted message, in their order. */
-public enum MailStep {
-    NAME("Name found"),
-    REACHED("Reached"),
-    GREETED("Greeted"),
-    ENCRYPTED("Encrypted"),
-    SIGNED_IN("Signed in"),
-    SENDER("Allowed to send"),
-    RECIPIENT("Recipient taken"),
-    ACCEPTED("Message accepted");
+public enum MailStep implements ProbeStep {
+    NAME("Name found", "Name not found"),
+    REACHED("Reached", "Not reached"),
+    GREETED("Greeted", "Not greeted"),
+    ENCRYPTED("Encrypted", "Not encrypted"),
+    SIGNED_IN("Signed in", "Sign-in refused"),
+    SENDER("Allowed to send", "Sender refused"),
+    RECIPIENT("Recipient taken", "Recipient refused"),
+    ACCEPTED("Message accepted", "Message refused");
 
-    private final String words;
+    private final String passed;
+    private final String failed;
 
-    MailStep(String words) {
-        this.words = words;
+    MailStep(String passed, String failed) {
+        this.passed = passed;
+        this.failed = failed;
     }
 
-    public String words() {
-        return words;
+    @Override
+    public String passed() {
+        return passed;
+    }
+
+    @Override
+    public String failed() {
+        return failed;
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.core.mail;
 
+import inky.courier.core.connection.Encryption;
 import java.util.Optional;
 
 /** What the customary use of a port says about the chosen encryption. */

@@ -94,6 +94,15 @@ public enum NameRules {
      * @param extension without its dot
      */
     public Fitted fit(String base, String extension) {
+        return fitBefore(base, "." + extension);
+    }
+
+    /** The nearest accepted name of a folder. */
+    public String fitFolder(String name) {
+        return fitBefore(name, "").name();
+    }
+
+    private Fitted fitBefore(String base, String end) {
         List<String> changes = new ArrayList<>();
         String name = replaceForbidden(Normalizer.normalize(base, Normalizer.Form.NFC), changes)
                 .strip();
@@ -108,7 +117,6 @@ public enum NameRules {
             name = "_" + name;
             changes.add("the name is reserved by Windows");
         }
-        String end = "." + extension;
         if (length(name + end) > LONGEST) {
             name = cut(name, end);
             changes.add("cut to " + LONGEST + (this == WINDOWS ? " characters" : " bytes"));

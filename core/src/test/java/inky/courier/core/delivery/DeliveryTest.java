@@ -1,33 +1,123 @@
 package inky.courier.core.delivery;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertInstanceOf;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.delivery.LegState.Accepted;
+import inky.courier.core.delivery.LegState.Event;
+import inky.courier.core.delivery.LegState.Held;
+import inky.courier.core.delivery.LegState.Moving;
+import inky.courier.core.delivery.LegState.Stopped;
+import inky.courier.core.delivery.LegState.Waiting;
+import inky.courier.core.mail.MailCause;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 
 class DeliveryTest {
     private static final Instant START = Instant.parse("2026-11-24T10:00:00Z");
+    private static final Setback PASSES = Setback.of(ConnectionCause.LINE_LOST, "");
+    private static final Setback MENDABLE = Setback.of(MailCause.SIGN_IN_REFUSED, "535 5.7.8 no");
+    private static final Setback FINAL = Setback.of(MailCause.RECIPIENT_UNKNOWN, "550 5.1.1 no");
 
+    private static final List<Event> EVENTS = List.of(
+            new Event.Begins(),
+            new Event.Postponed(START, Optional.empty()),
+            new Event.HandedOver(),
+            new Event.Arrived(false),
+            new Event.Failed(PASSES, Optional.of(START), false),
+            new Event.Failed(FINAL, Optional.empty(), false),
+            new Event.Revived(),
+            new Event.AskedAgain(),
+            new Event.HeldBack(),
+            new Event.Released(),
+            Event.CalledOff.by("Maud", "a test page"));
+
+    /** Every state with every event: what follows, or a dash where it cannot happen. */
     @ParameterizedTest
     @CsvSource({
-        "WAITING, MOVING, true", "WAITING, STOPPED, true", "WAITING, ACCEPTED, false",
-        "MOVING, ACCEPTED, true", "MOVING, WAITING, true", "MOVING, STOPPED, true",
-        "STOPPED, WAITING, true", "STOPPED, MOVING, false", "STOPPED, ACCEPTED, false",
-        "ACCEPTED, WAITING, false", "ACCEPTED, MOVING, false", "ACCEPTED, STOPPED, false",
+        "WAITING,  MOVING,  WAITING, -,      -,        -,       -,       -,       WAITING, HELD, -,       STOPPED",
+        "MOVING,   -,       -,       MOVING, ACCEPTED, WAITING, STOPPED, WAITING, -,       -,    -,       -",
+        "HELD,     -,       -,       -,      -,        -,       -,       -,       -,       -,    WAITING, STOPPED",
+        "ACCEPTED, -,       -,       -,      -,        -,       -,       -,       -,       -,    -,       -",
+        "STOPPED,  -,       -,       -,      -,        -,       -,       -,       WAITING, -,    -,       STOPPED",
     })
-    void whatWasAcceptedIsNeverSentAgain(LegState from, LegState to, boolean allowed) {
-        if (allowed) {
-            assertEquals(to, from.to(to));
-        } else {
-            assertThrows(IllegalStateException.class, () -> from.to(to));
+    void everyEventInEveryState(
+            String state,
+            String begins,
+            String postponed,
+            String handedOver,
+            String arrived,
+            String failed,
+            String gaveUp,
+            String revived,
+            String again,
+            String held,
+            String released,
+            String off) {
+        List<String> wanted =
+                List.of(begins, postponed, handedOver, arrived, failed, gaveUp, revived, again, held, released, off);
+        LegState from = example(LegPhase.valueOf(state));
+        for (int i = 0; i < EVENTS.size(); i++) {
+            Event event = EVENTS.get(i);
+            if (wanted.get(i).equals("-")) {
+                assertThrows(IllegalStateException.class, () -> from.after(event));
+            } else {
+                assertEquals(LegPhase.valueOf(wanted.get(i)), from.after(event).phase(), event.toString());
+            }
         }
+    }
+
+    private static LegState example(LegPhase phase) {
+        return switch (phase) {
+            case WAITING -> Waiting.FIRST;
+            case MOVING -> new Moving(false, false);
+            case HELD -> new Held(false);
+            case ACCEPTED -> new Accepted(false);
+            case STOPPED -> new Stopped(Optional.of(FINAL), false);
+        };
+    }
+
+    static List<Long> seeds() {
+        return IntStream.range(0, 40).mapToObj(i -> 7_000L + i).toList();
+    }
+
+    /** Whatever happens in whatever order: what may have arrived stays marked until the far side could be asked. */
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void whatMayHaveArrivedIsNeverForgotten(long seed) {
+        Random random = new Random(seed);
+        LegState state = Waiting.FIRST;
+        boolean maybe = false;
+        for (int i = 0; i < 4_000 && !(state instanceof Accepted); i++) {
+            Event event = EVENTS.get(random.nextInt(EVENTS.size()));
+            if (event instanceof Event.Arrived) {
+                event = new Event.Arrived(random.nextInt(4) == 0);
+            }
+            LegState before = state;
+            try {
+                state = before.after(event);
+            } catch (IllegalStateException e) {
+                continue;
+            }
+            maybe |= event instanceof Event.Revived && before instanceof Moving moving && moving.handedOver();
+            if (state instanceof Accepted accepted) {
+                boolean known = ((Event.Arrived) event).known();
+                assertEquals(maybe && !known, accepted.possiblyTwice());
+            }
+        }
+        assertInstanceOf(Accepted.class, state);
     }
 
     // RFC 5321 section 4.5.4.1: at least 30 minutes between later tries, and giving up after 4 days at the earliest
@@ -37,13 +127,13 @@ class DeliveryTest {
         Random random = new Random(4541);
         int tries = 0;
         Duration last = Duration.ZERO;
-        Optional<Instant> next = RetrySchedule.next(Lasting.PASSES, 1, START, now, random);
+        Optional<Instant> next = RetrySchedule.next(PASSES, 1, START, now, random);
         while (next.isPresent()) {
             last = Duration.between(now, next.get());
             assertTrue(!last.isNegative() && !last.isZero());
             now = next.get();
             tries++;
-            next = RetrySchedule.next(Lasting.PASSES, tries + 1, START, now, random);
+            next = RetrySchedule.next(PASSES, tries + 1, START, now, random);
         }
         assertTrue(
                 last.compareTo(Duration.ofMinutes(30)) >= 0 && last.compareTo(Duration.ofMinutes(36)) <= 0,
@@ -56,20 +146,68 @@ class DeliveryTest {
     @Test
     void whatCannotGoIsNotTriedAndWhatWaitsForAPersonAsksSeldom() {
         Random random = new Random(1);
-        assertEquals(Optional.empty(), RetrySchedule.next(Lasting.FOR_GOOD, 1, START, START, random));
-        Instant next = RetrySchedule.next(Lasting.UNTIL_MENDED, 1, START, START, random)
-                .orElseThrow();
+        assertEquals(Optional.empty(), RetrySchedule.next(FINAL, 1, START, START, random));
+        Instant next = RetrySchedule.next(MENDABLE, 1, START, START, random).orElseThrow();
         assertTrue(Duration.between(START, next).compareTo(Duration.ofMinutes(15)) >= 0);
+    }
+
+    // RFC 9110 section 10.2.3: Retry-After is how long the far side wants to be left alone
+    @Test
+    void theFarSidesOwnWishIsHonouredButNotWithoutEnd() {
+        Random random = new Random(3);
+        Setback asks = PASSES.asking(Duration.ofMinutes(7));
+        Duration pause = Duration.between(
+                START, RetrySchedule.next(asks, 1, START, START, random).orElseThrow());
+        assertTrue(pause.compareTo(Duration.ofMinutes(7)) >= 0, pause.toString());
+        Setback forEver = PASSES.asking(Duration.ofDays(400));
+        assertTrue(RetrySchedule.next(forEver, 1, START, START, random).isPresent());
     }
 
     @Test
     void legsThatFailedTogetherDoNotComeBackTogether() {
         Random random = new Random(2);
-        long different = java.util.stream.IntStream.range(0, 200)
-                .mapToObj(i -> RetrySchedule.next(Lasting.PASSES, 3, START, START, random)
-                        .orElseThrow())
+        long different = IntStream.range(0, 200)
+                .mapToObj(
+                        i -> RetrySchedule.next(PASSES, 3, START, START, random).orElseThrow())
                 .distinct()
                 .count();
         assertTrue(different > 150);
+    }
+
+    @Test
+    void aRouteThatFailsRepeatedlyIsPausedAndOneThatAPersonMustMendAtOnce() {
+        Random random = new Random(5);
+        RouteHealth health = RouteHealth.WELL;
+        for (int i = 1; i < RouteHealth.FAILURES; i++) {
+            health = health.afterFailure(PASSES, START, random);
+            assertInstanceOf(RouteHealth.Well.class, health);
+        }
+        assertSame(RouteHealth.WELL, health.afterSuccess());
+        assertInstanceOf(RouteHealth.Paused.class, health.afterFailure(PASSES, START, random));
+        assertInstanceOf(RouteHealth.Paused.class, RouteHealth.WELL.afterFailure(MENDABLE, START, random));
+        // One unknown mailbox says nothing about the server.
+        assertSame(health, health.afterFailure(FINAL, START, random));
+    }
+
+    @Test
+    void aPausedRouteIsAskedEverMoreSeldomAndKeepsItsBeginning() {
+        Random random = new Random(6);
+        RouteHealth health = new RouteHealth.Paused(PASSES, START, 0, START);
+        Duration before = Duration.ZERO;
+        for (int i = 0; i < 4; i++) {
+            health = health.afterQuestion(PASSES, START, random);
+            RouteHealth.Paused paused = (RouteHealth.Paused) health;
+            Duration pause = Duration.between(START, paused.nextQuestion());
+            assertTrue(pause.compareTo(before) > 0, pause + " after " + before);
+            assertEquals(START, paused.since());
+            before = pause;
+        }
+    }
+
+    @Test
+    void whatAFarSideSaysIsOneLineOfBoundedLength() {
+        Setback setback = Setback.of(ConnectionCause.LINE_LOST, "451 one\r\n451 two\u0007" + "x".repeat(900));
+        assertTrue(setback.reply().startsWith("451 one 451 two xxx"));
+        assertTrue(setback.reply().length() <= 501);
     }
 }

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import inky.courier.core.connection.Encryption;
 import inky.courier.core.delivery.Lasting;
 import java.util.List;
 import org.junit.jupiter.api.Test;

@@ -1,4 +1,4 @@
-package inky.courier.mail;
+package inky.courier.connection;
 
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -9,7 +9,7 @@ import java.util.UUID;
 
 /** A probe's report as it was, kept as history. */
 @Entity
-@Table(name = "mail_probe")
+@Table(name = "route_probe")
 class KeptProbe {
     @Id
     UUID id = UUID.randomUUID();
@@ -17,7 +17,7 @@ class KeptProbe {
     @Version
     Long version;
 
-    UUID serverId;
+    UUID routeId;
     Instant at;
     boolean passed;
     String report;

@@ -1,9 +1,9 @@
-package inky.courier.core.mail;
+package inky.courier.core.connection;
 
-/** How the line to a mail server is encrypted. */
+/** How a line is encrypted. */
 public enum Encryption {
     NONE("not encrypted"),
-    /** RFC 3207; required when chosen, never given up silently. */
+    /** Begins plain and changes: STARTTLS of RFC 3207, AUTH TLS of RFC 4217; required when chosen, never given up silently. */
     STARTTLS("STARTTLS"),
     /** TLS from the first byte, RFC 8314. */
     TLS("TLS from the start");

@@ -1,4 +1,4 @@
-package inky.courier.mail;
+package inky.courier.connection;
 
 import java.security.cert.CertificateParsingException;
 import java.security.cert.X509Certificate;

@@ -1,4 +1,4 @@
-package inky.courier.mail;
+package inky.courier.core.connection;
 
 /** How a mail server's certificate is judged. */
 public enum CertificateCheck {

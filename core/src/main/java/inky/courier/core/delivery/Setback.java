@@ -1,0 +1,51 @@
+package inky.courier.core.delivery;
+
+import java.time.Duration;
+import java.util.Optional;
+
+/**
+ * A try that did not succeed.
+ *
+ * @param cause stable, for grouping
+ * @param reply the far side's own words; empty when it said none
+ * @param wish how long the far side asks to be left alone (Retry-After of RFC 9110 section 10.2.3, slow_down of RFC 8628)
+ */
+public record Setback(
+        String cause,
+        String sentence,
+        String remedy,
+        Lasting lasting,
+        Cause.Scope scope,
+        String reply,
+        Optional<Duration> wish) {
+    private static final int LONGEST_REPLY = 500;
+
+    public Setback {
+        String line = reply.replaceAll("\\p{Cntrl}+", " ").strip();
+        reply = line.length() > LONGEST_REPLY ? line.substring(0, LONGEST_REPLY) + "\u2026" : line;
+    }
+
+    public static Setback of(Cause cause, String reply) {
+        return new Setback(
+                cause.code(),
+                cause.sentence(),
+                cause.remedy(),
+                cause.lasting(),
+                cause.scope(),
+                reply,
+                Optional.empty());
+    }
+
+    /** The same, said more exactly. */
+    public Setback saying(String exactly) {
+        return new Setback(cause, exactly, remedy, lasting, scope, reply, wish);
+    }
+
+    public Setback asking(Duration pause) {
+        return new Setback(cause, sentence, remedy, lasting, scope, reply, Optional.of(pause));
+    }
+
+    public boolean isAboutTheRoute() {
+        return scope == Cause.Scope.ROUTE && lasting != Lasting.FOR_GOOD;
+    }
+}

@@ -1,0 +1,137 @@
+package inky.courier.core.transfer;
+
+import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javax.xml.stream.XMLOutputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamWriter;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * A delivery's data, to lie beside its files.
+ *
+ * @param answers what the person was asked at the device, by question
+ */
+public record Sidecar(
+        long number,
+        Instant scannedAt,
+        String person,
+        String login,
+        String device,
+        String place,
+        String job,
+        int pages,
+        Map<String, String> answers,
+        List<File> files) {
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    /** @param sha256 in hexadecimal digits */
+    public record File(String name, String mediaType, long bytes, int pages, String kind, String sha256) {}
+
+    /** @throws IllegalArgumentException for {@link SidecarForm#NONE} */
+    public byte[] in(SidecarForm form) {
+        String text = switch (form) {
+            case JSON -> JSON.writeValueAsString(asMap());
+            case XML -> xml();
+            case CSV -> csv();
+            case NONE -> throw new IllegalArgumentException("no sidecar is wanted");
+        };
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    private Map<String, String> facts() {
+        Map<String, String> facts = new LinkedHashMap<>();
+        facts.put("delivery", Long.toString(number));
+        facts.put("scannedAt", scannedAt.toString());
+        facts.put("person", person);
+        facts.put("login", login);
+        facts.put("device", device);
+        facts.put("place", place);
+        facts.put("job", job);
+        facts.put("pages", Integer.toString(pages));
+        return facts;
+    }
+
+    private static Map<String, String> facts(File file) {
+        Map<String, String> facts = new LinkedHashMap<>();
+        facts.put("name", file.name);
+        facts.put("mediaType", file.mediaType);
+        facts.put("bytes", Long.toString(file.bytes));
+        facts.put("pages", Integer.toString(file.pages));
+        facts.put("kind", file.kind);
+        facts.put("sha256", file.sha256);
+        return facts;
+    }
+
+    private Map<String, Object> asMap() {
+        Map<String, Object> all = new LinkedHashMap<>(facts());
+        all.put("delivery", number);
+        all.put("pages", pages);
+        all.put("answers", answers);
+        all.put("files", files);
+        return all;
+    }
+
+    private String xml() {
+        StringWriter text = new StringWriter();
+        try {
+            XMLStreamWriter xml = XMLOutputFactory.newFactory().createXMLStreamWriter(text);
+            xml.writeStartDocument("UTF-8", "1.0");
+            xml.writeStartElement("delivery");
+            for (var fact : facts().entrySet()) {
+                xml.writeAttribute(fact.getKey().equals("delivery") ? "number" : fact.getKey(), clean(fact.getValue()));
+            }
+            for (var answer : answers.entrySet()) {
+                xml.writeStartElement("answer");
+                xml.writeAttribute("to", clean(answer.getKey()));
+                xml.writeCharacters(clean(answer.getValue()));
+                xml.writeEndElement();
+            }
+            for (File file : files) {
+                xml.writeEmptyElement("file");
+                for (var fact : facts(file).entrySet()) {
+                    xml.writeAttribute(fact.getKey(), clean(fact.getValue()));
+                }
+            }
+            xml.writeEndDocument();
+            xml.close();
+        } catch (XMLStreamException e) {
+            throw new IllegalStateException("a text in memory cannot fail", e);
+        }
+        return text.toString();
+    }
+
+    private String csv() {
+        List<String> head = new ArrayList<>(facts().keySet());
+        answers.keySet().forEach(question -> head.add("answer " + question));
+        facts(new File("", "", 0, 0, "", "")).keySet().forEach(name -> head.add("file " + name));
+        StringBuilder text = new StringBuilder(row(head));
+        for (File file : files) {
+            List<String> row = new ArrayList<>(facts().values());
+            row.addAll(answers.values());
+            row.addAll(facts(file).values());
+            text.append(row(row));
+        }
+        return text.toString();
+    }
+
+    /** RFC 4180 section 2: lines end with CR LF; quotes around what holds a comma, a quote or a line end, quotes doubled. */
+    private static String row(List<String> fields) {
+        List<String> quoted = fields.stream()
+                .map(f -> f.matches("(?s).*[,\"\r\n].*") ? '"' + f.replace("\"", "\"\"") + '"' : f)
+                .toList();
+        return String.join(",", quoted) + "\r\n";
+    }
+
+    /** XML 1.0 section 2.2 has no control characters but these three. */
+    private static String clean(String text) {
+        return text.replaceAll("[\\p{Cntrl}&&[^\t\r\n]]", " ");
+    }
+}

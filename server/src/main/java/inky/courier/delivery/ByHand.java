@@ -1,0 +1,280 @@
+package inky.courier.delivery;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.delivery.LegState.Event;
+import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.live.Live;
+import inky.courier.scan.ScanService;
+import inky.courier.web.Refusal;
+import inky.courier.web.Who;
+import jakarta.annotation.Nullable;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a person may do with deliveries: with one, with several, or with all that stand for one cause. */
+@Service
+public class ByHand {
+    private static final int MOST = 5_000;
+    private static final int LONGEST_REASON = 200;
+
+    private final DeliveryRepository deliveries;
+    private final DestinationService destinations;
+    private final LegsOfJob legsOfJob;
+    private final Routes routes;
+    private final Claims claims;
+    private final ScanService scans;
+    private final Steps steps;
+    private final Queue queue;
+    private final Live live;
+    private final Clock clock;
+    private final JdbcClient jdbc;
+
+    ByHand(
+            DeliveryRepository deliveries,
+            DestinationService destinations,
+            LegsOfJob legsOfJob,
+            Routes routes,
+            Claims claims,
+            ScanService scans,
+            Steps steps,
+            Queue queue,
+            Live live,
+            Clock clock,
+            JdbcClient jdbc) {
+        this.deliveries = deliveries;
+        this.destinations = destinations;
+        this.legsOfJob = legsOfJob;
+        this.routes = routes;
+        this.claims = claims;
+        this.scans = scans;
+        this.steps = steps;
+        this.queue = queue;
+        this.live = live;
+        this.clock = clock;
+        this.jdbc = jdbc;
+    }
+
+    public enum Action {
+        TRY_AGAIN,
+        HOLD,
+        RELEASE,
+        STOP,
+        SEND_ELSEWHERE
+    }
+
+    /**
+     * @param deliveries which; empty for all that stand for the cause
+     * @param routeId where they stand; with {@code cause}
+     * @param legId only this leg of a single delivery; absent for all its legs
+     * @param reason recorded with what is done
+     * @param destinationId the other destination, to send elsewhere
+     */
+    public record Order(
+            Action action,
+            List<UUID> deliveries,
+            @Nullable UUID routeId,
+            @Nullable String cause,
+            @Nullable UUID legId,
+            @Nullable String reason,
+            @Nullable UUID destinationId) {}
+
+    /** @param untouched that could not: under way at this moment, arrived already, or nothing of the kind to do */
+    public record Done(int deliveries, int untouched) {}
+
+    @Transactional
+    public Done carryOut(Order order) {
+        String reason = order.reason() == null
+                ? ""
+                : order.reason().replaceAll("\\p{Cntrl}+", " ").strip();
+        if (reason.length() > LONGEST_REASON) {
+            throw new Invalid("delivery.reason", "reason", "A reason has at most 200 characters.", "Shorten it.");
+        }
+        DestinationView elsewhere = null;
+        if (order.action() == Action.SEND_ELSEWHERE) {
+            if (order.destinationId() == null) {
+                throw new Invalid(
+                        "delivery.elsewhere", "destinationId", "Nobody said where to.", "Choose another destination.");
+            }
+            elsewhere = destinations.get(order.destinationId());
+        }
+        Set<UUID> wanted = new LinkedHashSet<>(order.deliveries().isEmpty() ? standingFor(order) : order.deliveries());
+        int done = 0;
+        for (UUID id : wanted) {
+            done += act(id, order, elsewhere, reason) ? 1 : 0;
+        }
+        if (order.action() == Action.TRY_AGAIN && order.routeId() != null) {
+            routes.succeeded(order.routeId());
+        }
+        return new Done(done, wanted.size() - done);
+    }
+
+    private List<UUID> standingFor(Order order) {
+        if (order.routeId() == null || order.cause() == null) {
+            return List.of();
+        }
+        return jdbc.sql("select distinct l.delivery_id from leg l join delivery d on d.id = l.delivery_id "
+                        + "where l.route_id = ? and l.cause = ? and l.state in ('WAITING', 'STOPPED') "
+                        + "and d.contents_removed_at is null limit ?")
+                .params(order.routeId(), order.cause(), MOST)
+                .query(UUID.class)
+                .list();
+    }
+
+    private boolean act(UUID id, Order order, @Nullable DestinationView elsewhere, String reason) {
+        Delivery delivery = deliveries.withLegs(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        boolean sends = order.action() == Action.TRY_AGAIN || order.action() == Action.SEND_ELSEWHERE;
+        if (sends && delivery.contentsRemovedAt != null) {
+            throw new Refusal(
+                    HttpStatus.GONE,
+                    "delivery.removed",
+                    "The pages of this delivery have been removed.",
+                    "Scan them again.");
+        }
+        boolean changed = false;
+        if (order.action() == Action.TRY_AGAIN && delivery.namedAt == null && delivery.state == DeliveryState.STOPPED) {
+            delivery.trouble = "";
+            delivery.state = DeliveryState.MOVING;
+            queue.add(DeliveryTasks.PREPARE, id);
+            live.tell("delivery", id);
+            return true;
+        }
+        for (Leg leg : List.copyOf(delivery.legs)) {
+            boolean meant = order.legId() == null || order.legId().equals(leg.id);
+            boolean ofCause = order.cause() == null || order.cause().equals(leg.cause);
+            if (meant && ofCause) {
+                changed |= act(delivery, leg, order.action(), elsewhere, reason);
+            }
+        }
+        if (changed) {
+            delivery.settle();
+            live.tell("delivery", id);
+        }
+        return changed;
+    }
+
+    private boolean act(Delivery delivery, Leg leg, Action action, @Nullable DestinationView elsewhere, String reason) {
+        return switch (action) {
+            case TRY_AGAIN -> tryAgain(delivery, leg);
+            case HOLD -> hold(delivery, leg, reason);
+            case RELEASE -> release(delivery, leg);
+            case STOP -> stop(delivery, leg, reason, "Stopped");
+            case SEND_ELSEWHERE -> elsewhere != null && sendTo(delivery, leg, elsewhere, reason);
+        };
+    }
+
+    private boolean tryAgain(Delivery delivery, Leg leg) {
+        if (leg.phase != LegPhase.STOPPED && leg.phase != LegPhase.WAITING) {
+            return false;
+        }
+        leg.after(new Event.AskedAgain(), clock.instant());
+        leg.tries = 0;
+        leg.firstTryAt = clock.instant();
+        routes.succeeded(leg.routeId);
+        steps.add(delivery.id, leg.id, "Tried again by " + Who.name() + ".", "");
+        goNow(delivery, leg);
+        return true;
+    }
+
+    private void goNow(Delivery delivery, Leg leg) {
+        if (delivery.namedAt != null) {
+            queue.add(DeliveryTasks.SEND, leg.id);
+            queue.wake(DeliveryTasks.SEND, leg.id);
+        }
+    }
+
+    private boolean hold(Delivery delivery, Leg leg, String reason) {
+        if (leg.phase != LegPhase.WAITING) {
+            return false;
+        }
+        leg.after(new Event.HeldBack(), clock.instant());
+        steps.add(delivery.id, leg.id, "Held by " + Who.name() + because(reason), "");
+        return true;
+    }
+
+    private boolean release(Delivery delivery, Leg leg) {
+        if (leg.phase != LegPhase.HELD) {
+            return false;
+        }
+        leg.after(new Event.Released(), clock.instant());
+        leg.firstTryAt = clock.instant();
+        steps.add(delivery.id, leg.id, "Released by " + Who.name() + ".", "");
+        goNow(delivery, leg);
+        return true;
+    }
+
+    private boolean stop(Delivery delivery, Leg leg, String reason, String word) {
+        if (leg.phase == LegPhase.MOVING || leg.phase == LegPhase.ACCEPTED || leg.isCalledOff()) {
+            return false;
+        }
+        leg.after(Event.CalledOff.by(Who.name(), reason), clock.instant());
+        claims.release(leg.id);
+        steps.add(delivery.id, leg.id, word + " by " + Who.name() + because(reason), "");
+        return true;
+    }
+
+    /** The same files go to another destination; the leg that did not get through ends. */
+    private boolean sendTo(Delivery delivery, Leg leg, DestinationView other, String reason) {
+        if (other.id().equals(leg.destinationId)
+                || !stop(
+                        delivery,
+                        leg,
+                        "sent to " + other.name() + (reason.isEmpty() ? "" : ", " + reason),
+                        "Sent elsewhere")) {
+            return false;
+        }
+        Instant now = clock.instant();
+        Leg instead = legsOfJob.to(delivery, other, delivery.legs.size());
+        instead.kinds = leg.kinds;
+        instead.firstTryAt = now;
+        delivery.legs.add(instead);
+        deliveries.saveAndFlush(delivery);
+        steps.add(delivery.id, instead.id, "Goes to " + other.name() + " instead" + because(reason), "");
+        goNow(delivery, instead);
+        return true;
+    }
+
+    private static String because(String reason) {
+        return reason.isEmpty() ? "." : ": " + reason;
+    }
+
+    /**
+     * Changes what becomes of a page, and makes the files again for whoever has not got them.
+     *
+     * @param keep whether a side taken for blank goes along all the same
+     * @param splitBefore whether a new file begins at it
+     */
+    @Transactional
+    public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
+        Delivery delivery = deliveries.withLegs(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        boolean busy = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.MOVING);
+        boolean gone = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.ACCEPTED);
+        if (busy || gone || delivery.contentsRemovedAt != null) {
+            throw new Refusal(
+                    HttpStatus.CONFLICT,
+                    "delivery.under-way",
+                    gone ? "Somebody has these files already." : "The pages cannot be changed at this moment.",
+                    gone ? "Scan again to send other files." : "Hold the delivery first.");
+        }
+        scans.mark(delivery.scanId, number, keep, splitBefore);
+        boolean held = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.HELD);
+        delivery.namedAt = null;
+        delivery.trouble = "";
+        delivery.legs.forEach(leg -> claims.release(leg.id));
+        steps.add(id, null, "Page " + number + " changed by " + Who.name() + "; the files are made again.", "");
+        if (!held) {
+            delivery.state = DeliveryState.MOVING;
+        }
+        queue.add(DeliveryTasks.PREPARE, id);
+        live.tell("delivery", id);
+    }
+}

@@ -1,0 +1,130 @@
+package inky.courier.delivery;
+
+import inky.courier.core.naming.NameValues;
+import inky.courier.core.transfer.Sidecar;
+import inky.courier.destination.Consignment;
+import inky.courier.destination.Outcome;
+import inky.courier.store.ContentStore;
+import inky.courier.web.Json;
+import java.time.ZoneId;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+
+/** Puts together what a leg carries. */
+@Component
+class Consignments {
+    private final ContentStore store;
+    private final Files files;
+    private final Claims claims;
+    private final ZoneId zone;
+
+    Consignments(ContentStore store, Files files, Claims claims, ZoneId zone) {
+        this.store = store;
+        this.files = files;
+        this.claims = claims;
+        this.zone = zone;
+    }
+
+    Consignment of(Delivery d, Leg leg) {
+        JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
+        NameValues values = values(d);
+        List<Files.KeptFile> carried = files.of(d.id).stream()
+                .filter(file -> goesTo(leg, file.kind().name()))
+                .toList();
+        return new Consignment(
+                leg.id,
+                d.id,
+                leg.kind,
+                leg.routeId,
+                leg.destinationId == null ? leg.routeId : leg.destinationId,
+                stillWanting(leg),
+                new Consignment.Sender(d.personId, d.personName, d.personEmail),
+                d.deviceId,
+                Preparation.read(job.subject()).fill(values),
+                Preparation.read(job.body()).fill(values),
+                job.tooLarge(),
+                carried.stream().map(this::toSend).toList(),
+                values,
+                sidecar(d, carried),
+                leg.messageId,
+                d.scannedAt,
+                claims.of(leg.id));
+    }
+
+    /** Whether files of a kind of paper go along a leg. */
+    static boolean goesTo(Leg leg, String kind) {
+        return leg.kinds.isEmpty() || Set.of(leg.kinds.split(",")).contains(kind);
+    }
+
+    /** What has no number of its own counts by the delivery's, which stays the same for every try. */
+    private NameValues values(Delivery d) {
+        return new NameValues(
+                d.scannedAt.atZone(zone),
+                d.personName,
+                d.personLogin,
+                d.deviceName,
+                d.place,
+                d.jobName,
+                d.pages,
+                "document",
+                "",
+                scope -> d.number);
+    }
+
+    private static List<String> stillWanting(Leg leg) {
+        Set<String> have = Recipients.read(leg.recipientOutcomes).stream()
+                .filter(Outcome.Recipient::accepted)
+                .map(Outcome.Recipient::address)
+                .collect(Collectors.toSet());
+        return Json.read(leg.recipients, new TypeReference<List<String>>() {}).stream()
+                .filter(address -> !have.contains(address))
+                .toList();
+    }
+
+    private Consignment.FileToSend toSend(Files.KeptFile file) {
+        return new Consignment.FileToSend(
+                file.name(),
+                file.mediaType(),
+                file.bytes(),
+                file.pages(),
+                store.sha256(file.contentId()),
+                () -> store.open(file.contentId()));
+    }
+
+    private Sidecar sidecar(Delivery d, List<Files.KeptFile> carried) {
+        return new Sidecar(
+                d.number,
+                d.scannedAt,
+                d.personName,
+                d.personLogin,
+                d.deviceName,
+                d.place,
+                d.jobName,
+                d.pages,
+                Map.of(),
+                carried.stream()
+                        .map(f -> new Sidecar.File(
+                                f.name(),
+                                f.mediaType(),
+                                f.bytes(),
+                                f.pages(),
+                                f.kind().name().toLowerCase(Locale.ROOT),
+                                store.sha256(f.contentId())))
+                        .toList());
+    }
+
+    /** The kinds of paper among a delivery's files. */
+    Set<String> kindsOf(Delivery d) {
+        return files.of(d.id).stream().map(f -> f.kind().name()).collect(Collectors.toSet());
+    }
+
+    static List<String> kinds(String written) {
+        return written.isEmpty() ? List.of() : Arrays.asList(written.split(","));
+    }
+}

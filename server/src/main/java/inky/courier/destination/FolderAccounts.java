@@ -1,0 +1,58 @@
+package inky.courier.destination;
+
+import inky.courier.vault.Vault;
+import inky.courier.web.Json;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What connectors need of saved destinations, secrets opened. */
+@Component
+public class FolderAccounts {
+    private final DestinationRepository destinations;
+    private final Vault vault;
+
+    FolderAccounts(DestinationRepository destinations, Vault vault) {
+        this.destinations = destinations;
+        this.vault = vault;
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<FolderAccess> access(UUID id) {
+        return destinations.findById(id).filter(d -> d.kind.isFolder()).map(this::access);
+    }
+
+    /** The folder that belongs to a person. */
+    @Transactional(readOnly = true)
+    public Optional<FolderAccess> ofPerson(UUID person) {
+        return destinations.findFirstByOwnerIdOrderByName(person).map(this::access);
+    }
+
+    @Transactional(readOnly = true)
+    public LinkSettings link(UUID id) {
+        return destinations
+                .findById(id)
+                .filter(d -> d.kind == DestinationKind.LINK)
+                .map(d -> Json.read(d.settings, LinkSettings.class))
+                .orElse(LinkSettings.USUAL);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<String> nameOf(UUID id) {
+        return destinations.findById(id).map(d -> d.name);
+    }
+
+    FolderAccess access(Destination d) {
+        String secret = d.secret == null ? "" : vault.openText(d.secret, context(d.id));
+        return new FolderAccess(d.id, d.name, d.kind, Json.read(d.settings, FolderSettings.class), secret);
+    }
+
+    byte[] seal(UUID id, String secret) {
+        return vault.sealText(secret, context(id));
+    }
+
+    private static String context(UUID id) {
+        return "destination:" + id;
+    }
+}

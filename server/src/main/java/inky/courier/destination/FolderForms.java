@@ -1,0 +1,131 @@
+package inky.courier.destination;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.HostAddress;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.web.Json;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** What a folder's settings must be before anybody connects with them. */
+@Component
+class FolderForms {
+    static final int LONGEST_SECRET = 8_000;
+    private static final int LONGEST = 250;
+    private static final int MOST_AT_ONCE = 16;
+
+    /** @throws Invalid with every problem found */
+    FolderSettings check(DestinationForm form) {
+        FolderSettings f = Optional.ofNullable(form.folder()).orElse(FolderSettings.BLANK);
+        List<Problem> problems = new ArrayList<>();
+        boolean byAddress = form.kind() == DestinationKind.WEBDAV || form.kind() == DestinationKind.CLOUD;
+        if (byAddress ? !isWebAddress(f.host()) : !HostAddress.isValid(f.host().strip())) {
+            problems.add(
+                    byAddress
+                            ? problem(
+                                    "host",
+                                    "This is not the address of a WebDAV server.",
+                                    "Write for example https://files.office.example/dav/.")
+                            : problem(
+                                    "host",
+                                    "This is not the name or address of a server.",
+                                    "Write for example files.office.example."));
+        }
+        if (f.port() < 0 || f.port() > 65_535) {
+            problems.add(problem("port", "A port is a number up to 65535.", "0 stands for the usual one."));
+        }
+        if (form.kind() == DestinationKind.SMB && !f.share().strip().matches("[^\\\\/:*?\"<>|\\p{Cntrl}]{1,80}")) {
+            problems.add(
+                    problem("share", "The share's name is missing.", "It stands after the server: \\\\server\\share."));
+        }
+        if (f.account().length() > LONGEST || f.domain().length() > LONGEST || hasControl(f.account() + f.domain())) {
+            problems.add(problem("account", "This is not an account.", "Write it as for signing in at the server."));
+        }
+        if (f.certificateCheck() == CertificateCheck.EXACTLY_THIS
+                && f.fingerprint().isBlank()) {
+            problems.add(problem(
+                    "fingerprint",
+                    "The fingerprint is missing.",
+                    "Probe, compare what it shows, then trust that one."));
+        }
+        if (form.kind() == DestinationKind.CLOUD && !(isWebAddress(f.authorization()) && isWebAddress(f.token()))) {
+            problems.add(problem(
+                    "authorization", "The addresses for consent are missing.", "Who runs the cloud tells them."));
+        }
+        if (f.atOnce() < 1 || f.atOnce() > MOST_AT_ONCE) {
+            problems.add(problem("atOnce", "1 to " + MOST_AT_ONCE + " transfers can go at once.", "4 are usual."));
+        }
+        if (form.secret() != null && form.secret().length() > LONGEST_SECRET) {
+            problems.add(problem("secret", "This is too long for a password or key.", "Paste the key alone."));
+        }
+        try {
+            FolderTemplate.of(f.path());
+        } catch (Invalid invalid) {
+            problems.addAll(invalid.problems());
+        }
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+        return f.withHost(f.host().strip(), f.port());
+    }
+
+    /** @throws Invalid when the form would send the kept secret elsewhere than where it was entered for */
+    byte[] keptSecret(Destination saved, DestinationForm form) {
+        if (saved.secret == null || form.folder() == null || form.secret() != null) {
+            return saved.secret;
+        }
+        FolderSettings before = Json.read(saved.settings, FolderSettings.class);
+        boolean same = saved.kind == form.kind()
+                && before.host().equalsIgnoreCase(form.folder().host().strip())
+                && before.port() == form.folder().port()
+                && before.account().equals(form.folder().account())
+                && before.token().equals(form.folder().token());
+        if (!same) {
+            throw new Invalid(
+                    "destination.secret",
+                    "secret",
+                    "The kept password is for another server or account.",
+                    "Enter the password for this one.");
+        }
+        return saved.secret;
+    }
+
+    static LinkSettings checkLink(DestinationForm form) {
+        LinkSettings link = Optional.ofNullable(form.link()).orElse(LinkSettings.USUAL);
+        if (link.days() < 1 || link.days() > 90) {
+            throw new Invalid("destination.days", "days", "A link lasts 1 to 90 days.", "14 days are usual.");
+        }
+        return link;
+    }
+
+    private static boolean isWebAddress(String text) {
+        try {
+            URI uri = new URI(text.strip());
+            String scheme = String.valueOf(uri.getScheme()).toLowerCase(Locale.ROOT);
+            return (scheme.equals("https") || scheme.equals("http"))
+                    && uri.getHost() != null
+                    && uri.getUserInfo() == null
+                    && uri.getQuery() == null
+                    && uri.getFragment() == null
+                    && text.length() <= LONGEST;
+        } catch (URISyntaxException e) {
+            return false;
+        }
+    }
+
+    private static boolean hasControl(String text) {
+        return text.chars().anyMatch(Character::isISOControl);
+    }
+
+    private static Problem problem(String field, String sentence, String remedy) {
+        return new Problem("destination." + field, field, sentence, remedy);
+    }
+}

@@ -1,0 +1,87 @@
+package inky.courier.destination;
+
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.transfer.SidecarForm;
+import inky.courier.core.transfer.WhenTaken;
+
+/**
+ * A folder on a server, and how to get there. What a protocol has no use for is left as it is.
+ *
+ * @param host a name or an address; for WebDAV and the cloud a whole address, with https
+ * @param port 0 for the protocol's own
+ * @param share of SMB
+ * @param path a template; names with slashes between, from the account's root
+ * @param domain of a Windows account; empty for none
+ * @param encryption of SMB (none or TLS, meaning the encryption of SMB 3) and FTP
+ * @param fingerprint of the certificate, or of the key of an SSH server, that an administrator has accepted
+ * @param passive whether FTP's second line is opened by Courier
+ * @param signsInByKey whether the secret is a private key (SFTP)
+ * @param clientId of OAuth 2 (cloud)
+ * @param authorization address at which a device asks for consent (RFC 8628)
+ * @param token address at which tokens are had
+ * @param atOnce transfers at the same time, 1 to 16
+ */
+public record FolderSettings(
+        String host,
+        int port,
+        String share,
+        String path,
+        String account,
+        String domain,
+        Encryption encryption,
+        CertificateCheck certificateCheck,
+        String fingerprint,
+        boolean passive,
+        boolean signsInByKey,
+        String clientId,
+        String authorization,
+        String token,
+        WhenTaken whenTaken,
+        boolean makeFolders,
+        SidecarForm sidecar,
+        int atOnce) {
+    public static final int USUAL_AT_ONCE = 4;
+
+    public static final FolderSettings BLANK = new FolderSettings(
+            "",
+            0,
+            "",
+            "",
+            "",
+            "",
+            Encryption.NONE,
+            CertificateCheck.MUST_BE_VALID,
+            "",
+            true,
+            false,
+            "",
+            "",
+            "",
+            WhenTaken.NUMBER,
+            true,
+            SidecarForm.NONE,
+            USUAL_AT_ONCE);
+
+    public FolderSettings withHost(String other, int otherPort) {
+        return new FolderSettings(
+                other,
+                otherPort,
+                share,
+                path,
+                account,
+                domain,
+                encryption,
+                certificateCheck,
+                fingerprint,
+                passive,
+                signsInByKey,
+                clientId,
+                authorization,
+                token,
+                whenTaken,
+                makeFolders,
+                sidecar,
+                atOnce);
+    }
+}

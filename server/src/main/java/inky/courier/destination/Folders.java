@@ -1,0 +1,22 @@
+package inky.courier.destination;
+
+import inky.courier.core.transfer.FolderPath;
+import java.time.Instant;
+import java.util.List;
+
+/** What a destination with folders can show; never outside its root. */
+public interface Folders {
+    /** Entries of one page; a page is enough to look at and small enough to be quick. */
+    int PAGE = 100;
+
+    /** @param bytes 0 for a folder */
+    record Entry(String name, boolean folder, long bytes, Instant changedAt) {}
+
+    /** @param more whether others follow; ask again with the last name as {@code after} */
+    record Listing(String path, List<Entry> entries, boolean more) {}
+
+    /** Folders first, then by name. @param after the name after which to go on; empty for the beginning */
+    Listing list(FolderAccess access, FolderPath folder, String after);
+
+    void make(FolderAccess access, FolderPath folder);
+}

@@ -1,0 +1,19 @@
+package inky.courier.destination;
+
+/** What a connector tells while it carries; each is committed before it returns. */
+public interface Progress {
+    /**
+     * Takes a name for a file before it gets it, so that no other delivery does. The names that a leg has taken are there
+     * again for its next try.
+     *
+     * @param position of the file
+     * @return whether it is free
+     */
+    boolean claim(String folder, int position, String name);
+
+    /** Gives a name back that turned out to be taken at the far side. */
+    void unclaim(String folder, String name);
+
+    /** All has been sent and only the far side's word is missing: from now on it may be there. */
+    void handingOver();
+}

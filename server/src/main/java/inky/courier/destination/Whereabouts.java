@@ -1,0 +1,36 @@
+package inky.courier.destination;
+
+import jakarta.annotation.Nullable;
+import java.util.List;
+
+/** Where a destination is, in a few words. */
+final class Whereabouts {
+    private Whereabouts() {}
+
+    static String words(DestinationKind kind, @Nullable FolderSettings f, List<String> recipients) {
+        return switch (kind) {
+            case MAIL_TO_ME -> "their mailbox";
+            case MAIL_FIXED -> String.join(", ", recipients);
+            case SMB -> "\\\\" + f.host() + "\\" + f.share() + below(f.path(), "\\");
+            case FTP, SFTP -> kind.name().toLowerCase(java.util.Locale.ROOT) + "://" + f.host() + port(f) + path(f);
+            case WEBDAV, CLOUD -> f.host() + below(f.path(), "/");
+            case USB -> "the stick in the device";
+            case SHELF -> "the device's storage";
+            case DESKTOP -> "the folder that belongs to them";
+            case LINK -> "a page to download from";
+            case PRINTER -> "paper";
+        };
+    }
+
+    private static String path(FolderSettings f) {
+        return f.path().startsWith("/") ? f.path() : below(f.path(), "/");
+    }
+
+    private static String below(String path, String separator) {
+        return path.isEmpty() ? "" : separator + path.replace("/", separator);
+    }
+
+    private static String port(FolderSettings f) {
+        return f.port() == 0 ? "" : ":" + f.port();
+    }
+}

@@ -1,0 +1,129 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.delivery.Setback;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.destination.Connector;
+import inky.courier.destination.Consignment;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.FolderAccounts;
+import inky.courier.destination.Folders;
+import inky.courier.destination.Outcome;
+import inky.courier.destination.Progress;
+import java.time.Clock;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Carries files into folders, whatever the protocol. */
+@Component
+class FolderConnector implements Connector, Folders {
+    private final List<FolderProtocol> protocols;
+    private final FolderAccounts accounts;
+    private final List<AccessSource> sources;
+    private final Clock clock;
+
+    FolderConnector(List<FolderProtocol> protocols, FolderAccounts accounts, List<AccessSource> sources, Clock clock) {
+        this.protocols = protocols;
+        this.accounts = accounts;
+        this.sources = sources;
+        this.clock = clock;
+    }
+
+    @Override
+    public Set<DestinationKind> kinds() {
+        EnumSet<DestinationKind> kinds = EnumSet.noneOf(DestinationKind.class);
+        protocols.forEach(protocol -> kinds.addAll(protocol.kinds()));
+        sources.forEach(source -> kinds.addAll(source.kinds()));
+        return kinds;
+    }
+
+    @Override
+    public Optional<Route> route(UUID id) {
+        return accounts.nameOf(id).map(name -> new Route(id, name));
+    }
+
+    @Override
+    public int atOnce(UUID routeId) {
+        return accounts.access(routeId)
+                .map(access -> access.settings().atOnce())
+                .orElse(USUAL_AT_ONCE);
+    }
+
+    @Override
+    public Outcome deliver(Consignment consignment, Progress progress) {
+        try {
+            FolderAccess access = accessFor(consignment);
+            FolderProtocol protocol = protocolOf(access.kind());
+            Passage passage = new Passage(protocol.trust(access));
+            try (RemoteFolder folder = protocol.open(access, passage)) {
+                return new Upload(folder, access.settings(), protocol.rules(), passage, consignment, progress).run();
+            }
+        } catch (FarSideException e) {
+            return new Outcome.NotAccepted(e.setback());
+        } catch (java.io.IOException e) {
+            // Only closing can end here: the files have their names already.
+            return new Outcome.NotAccepted(Setback.of(inky.courier.core.connection.ConnectionCause.LINE_LOST, ""));
+        }
+    }
+
+    private FolderAccess accessFor(Consignment consignment) throws FarSideException {
+        for (AccessSource source : sources) {
+            if (source.kinds().contains(consignment.kind())) {
+                return source.accessFor(consignment);
+            }
+        }
+        return accounts.access(consignment.routeId())
+                .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, "the destination was deleted"));
+    }
+
+    @Override
+    public ProbeReport ask(UUID routeId) {
+        return accounts.access(routeId).map(this::probe).orElseGet(() -> nothingToAsk(routeId));
+    }
+
+    private ProbeReport nothingToAsk(UUID routeId) {
+        return sources.stream()
+                .flatMap(source -> source.access(routeId).stream())
+                .findFirst()
+                .map(this::probe)
+                .orElseGet(() -> new Passage(Optional.empty())
+                        .report(
+                                clock.instant(),
+                                new inky.courier.core.connection.ProbeStep[0],
+                                Optional.empty(),
+                                "There is nothing to ask here."));
+    }
+
+    @Override
+    public ProbeReport probe(FolderAccess access) {
+        return new FolderProbe(protocolOf(access.kind()), access, clock).run();
+    }
+
+    @Override
+    public Listing list(FolderAccess access, FolderPath below, String after) {
+        return Looking.into(protocolOf(access.kind()), access, folder -> folder.list(below, after));
+    }
+
+    @Override
+    public void make(FolderAccess access, FolderPath below) {
+        Looking.into(protocolOf(access.kind()), access, folder -> {
+            folder.make(below);
+            return null;
+        });
+    }
+
+    private FolderProtocol protocolOf(DestinationKind kind) {
+        return protocols.stream()
+                .filter(protocol -> protocol.kinds().contains(kind))
+                .findFirst()
+                .orElseThrow();
+    }
+}

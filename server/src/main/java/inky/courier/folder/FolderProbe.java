@@ -1,0 +1,105 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.delivery.Setback;
+import inky.courier.core.sizing.Bytes;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.destination.FolderAccess;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.UUID;
+
+/** All steps from the server's name to a small file that is written, renamed, read back and removed again. */
+final class FolderProbe {
+    /** Less room than this is worth a word: a few colour scans fill it. */
+    private static final long LITTLE = 200 * Bytes.MB;
+
+    private final FolderProtocol protocol;
+    private final FolderAccess access;
+    private final Passage passage;
+    private final Clock clock;
+
+    FolderProbe(FolderProtocol protocol, FolderAccess access, Clock clock) {
+        this.protocol = protocol;
+        this.access = access;
+        this.passage = new Passage(protocol.trust(access));
+        this.clock = clock;
+    }
+
+    ProbeReport run() {
+        Optional<Setback> setback = Optional.empty();
+        try (RemoteFolder far = protocol.open(access, passage)) {
+            FolderTemplate template = FolderTemplate.of(access.settings().path());
+            FolderPath folder = template.fixed();
+            passage.does(TransferStep.FOLDER, () -> reach(far, folder, template.hasFields()));
+            byte[] words = ("Inky Courier tries " + access.name() + " at " + clock.instant() + "\r\n")
+                    .getBytes(StandardCharsets.UTF_8);
+            String name = "courier-probe-" + UUID.randomUUID();
+            FolderPath first = folder.then(name + ".part");
+            FolderPath second = folder.then(name + ".txt");
+            passage.does(TransferStep.WRITTEN, () -> far.write(first, new ByteArrayInputStream(words), words.length));
+            passage.does(TransferStep.RENAMED, () -> far.rename(first, second, false));
+            passage.does(TransferStep.READ_BACK, () -> readBack(far, second, words));
+            passage.does(TransferStep.REMOVED, () -> far.remove(second));
+            passage.does(TransferStep.SPACE, () -> space(far, folder));
+        } catch (FarSideException e) {
+            setback = Optional.of(e.setback());
+        } catch (IOException e) {
+            passage.line("* the line broke at the end");
+        }
+        return passage.report(clock.instant(), TransferStep.values(), setback, "Files can be put here.");
+    }
+
+    private void reach(RemoteFolder far, FolderPath folder, boolean hasFields) throws IOException {
+        FolderPath path = FolderPath.ROOT;
+        if (far.find(folder).isEmpty()) {
+            if (!access.settings().makeFolders()) {
+                throw new FarSideException(TransferCause.FOLDER_NOT_FOUND, folder.text());
+            }
+            for (String name : folder.names()) {
+                path = path.then(name);
+                if (far.find(path).isEmpty()) {
+                    far.makeFolder(path);
+                }
+            }
+            passage.note("It was not there and has been made.");
+        }
+        passage.said(folder.isRoot() ? "the top" : folder.text());
+        if (hasFields) {
+            passage.note("What follows is made for each scan.");
+        }
+    }
+
+    private static void readBack(RemoteFolder far, FolderPath file, byte[] words) throws IOException {
+        byte[] read;
+        try (InputStream in = far.read(file)) {
+            read = in.readNBytes(words.length + 1);
+        }
+        if (!Arrays.equals(words, read)) {
+            throw new FarSideException(TransferCause.CONTENT_DIFFERS, read.length + " bytes came back");
+        }
+    }
+
+    private void space(RemoteFolder far, FolderPath folder) throws IOException {
+        OptionalLong left = far.spaceLeft(folder);
+        if (left.isEmpty()) {
+            passage.note("The server does not tell.");
+            return;
+        }
+        passage.said(Bytes.words(left.getAsLong()) + " left");
+        if (left.getAsLong() < LITTLE) {
+            passage.care("That is little.");
+        }
+    }
+}

@@ -1,0 +1,337 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.connection.TrustPolicy;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.naming.NameRules;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.FolderSettings;
+import inky.courier.destination.Folders;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.InetAddress;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import javax.net.ssl.SSLException;
+import org.apache.commons.net.ProtocolCommandEvent;
+import org.apache.commons.net.ProtocolCommandListener;
+import org.apache.commons.net.ftp.FTP;
+import org.apache.commons.net.ftp.FTPClient;
+import org.apache.commons.net.ftp.FTPConnectionClosedException;
+import org.apache.commons.net.ftp.FTPFile;
+import org.apache.commons.net.ftp.FTPReply;
+import org.apache.commons.net.ftp.FTPSClient;
+import org.springframework.stereotype.Component;
+
+/** FTP (RFC 959, RFC 3659) and FTP over TLS (RFC 4217), through Commons Net. */
+@Component
+class FtpFolders implements FolderProtocol {
+    private static final int PORT = 21;
+    private static final int PORT_TLS_FIRST = 990;
+    private static final int BLOCK = 256 * 1024;
+
+    private final Clock clock;
+
+    FtpFolders(Clock clock) {
+        this.clock = clock;
+    }
+
+    @Override
+    public Set<DestinationKind> kinds() {
+        return Set.of(DestinationKind.FTP);
+    }
+
+    @Override
+    public NameRules rules() {
+        return NameRules.POSIX;
+    }
+
+    @Override
+    public Optional<TrustPolicy> trust(FolderAccess access) {
+        return access.settings().encryption() == Encryption.NONE
+                ? Optional.empty()
+                : Optional.of(FolderProtocol.policy(access, access.settings().host()));
+    }
+
+    @Override
+    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+        FolderSettings s = access.settings();
+        Optional<TrustPolicy> policy = passage.policy();
+        FTPClient client = client(s, policy);
+        client.addProtocolCommandListener(new Listening(passage));
+        // 421 may answer anything at any time, and ends the line.
+        passage.means((step, e) -> e instanceof FTPConnectionClosedException
+                        && client.getReplyCode() == FTPReply.SERVICE_NOT_AVAILABLE
+                        && step instanceof TransferStep at
+                ? Optional.of(refused(client, at).setback())
+                : Optional.empty());
+        try {
+            passage.does(
+                    TransferStep.NAME,
+                    () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
+            connect(client, s, passage);
+            passage.does(TransferStep.ENCRYPTED, () -> protect(client, passage, policy));
+            passage.does(TransferStep.SIGNED_IN, () -> {
+                if (!client.login(s.account(), access.secret())) {
+                    throw refused(client, TransferStep.SIGNED_IN);
+                }
+                passage.said(line(client));
+                prepare(client, s);
+            });
+            return new Opened(client, FolderTemplate.of(s.path()).absolute() ? "/" : "", passage);
+        } catch (IOException | RuntimeException e) {
+            close(client);
+            throw e;
+        }
+    }
+
+    private static FTPClient client(FolderSettings s, Optional<TrustPolicy> policy) {
+        FTPClient client;
+        if (policy.isPresent()) {
+            FTPSClient secure = new FTPSClient(
+                    s.encryption() == Encryption.TLS, policy.get().context());
+            secure.setTrustManager(policy.get());
+            secure.setEndpointCheckingEnabled(false);
+            client = secure;
+        } else {
+            client = new FTPClient();
+        }
+        client.setConnectTimeout(CONNECT_MILLIS);
+        client.setDefaultTimeout(ANSWER_MILLIS);
+        client.setDataTimeout(Duration.ofMillis(ANSWER_MILLIS));
+        client.setControlKeepAliveTimeout(Duration.ofMinutes(2));
+        client.setControlEncoding(StandardCharsets.UTF_8.name());
+        client.setBufferSize(BLOCK);
+        // A server behind a router names an inner address for the second line; the first one's is right.
+        client.setPassiveNatWorkaroundStrategy(new FTPClient.NatServerResolverImpl(client));
+        return client;
+    }
+
+    /** The library connects and changes to TLS in one go; the greeting tells which of the two failed. */
+    private static void connect(FTPClient client, FolderSettings s, Passage passage) throws IOException {
+        int usual = s.encryption() == Encryption.TLS ? PORT_TLS_FIRST : PORT;
+        int port = s.port() == 0 ? usual : s.port();
+        IOException[] tls = new IOException[1];
+        passage.does(TransferStep.REACHED, () -> {
+            try {
+                client.connect(s.host(), port);
+            } catch (SSLException e) {
+                tls[0] = e;
+            } catch (org.apache.commons.net.MalformedServerReplyException e) {
+                throw new FarSideException(TransferCause.NOT_THIS_PROTOCOL, "");
+            }
+            passage.said(s.host() + ":" + port);
+            if (tls[0] == null && !FTPReply.isPositiveCompletion(client.getReplyCode())) {
+                throw refused(client, TransferStep.REACHED);
+            }
+            wrongPort(port, s.encryption()).ifPresent(passage::care);
+        });
+        if (tls[0] != null) {
+            passage.does(TransferStep.ENCRYPTED, () -> {
+                boolean answered = FTPReply.isNegativePermanent(client.getReplyCode());
+                throw answered ? refused(client, TransferStep.ENCRYPTED) : tls[0];
+            });
+        }
+    }
+
+    private static Optional<String> wrongPort(int port, Encryption encryption) {
+        if (port == PORT_TLS_FIRST && encryption != Encryption.TLS) {
+            return Optional.of("Port 990 customarily has TLS from the start.");
+        }
+        return port == PORT && encryption == Encryption.TLS
+                ? Optional.of("Port 21 customarily begins plain and changes by AUTH TLS.")
+                : Optional.empty();
+    }
+
+    private void protect(FTPClient client, Passage passage, Optional<TrustPolicy> policy) throws IOException {
+        if (!(client instanceof FTPSClient secure)) {
+            passage.care("Not encrypted: password and files can be read along.");
+            return;
+        }
+        // RFC 4217 section 9: the second line is private only when both are said.
+        secure.execPBSZ(0);
+        secure.execPROT("P");
+        passage.said(policy.flatMap(TrustPolicy::seen)
+                .map(c -> c.getSubjectX500Principal().getName())
+                .orElse(""));
+        policy.flatMap(p -> p.worry(clock.instant())).ifPresent(passage::care);
+    }
+
+    private static void prepare(FTPClient client, FolderSettings s) throws IOException {
+        if (client.hasFeature("UTF8")) {
+            client.sendCommand("OPTS", "UTF8 ON");
+        }
+        client.setFileType(FTP.BINARY_FILE_TYPE);
+        if (s.passive()) {
+            client.enterLocalPassiveMode();
+        } else {
+            client.enterLocalActiveMode();
+        }
+    }
+
+    private static FarSideException refused(FTPClient client, TransferStep step) {
+        String words = line(client);
+        return new FarSideException(TransferCause.ofFtp(step, client.getReplyCode(), words), words);
+    }
+
+    private static String line(FTPClient client) {
+        return client.getReplyString() == null ? "" : client.getReplyString().strip();
+    }
+
+    private static void close(FTPClient client) {
+        try {
+            client.disconnect();
+        } catch (IOException e) {
+            // It is of no more use anyway.
+        }
+    }
+
+    /** Writes the dialogue down; the password is masked by the library, and here once more. */
+    private record Listening(Passage passage) implements ProtocolCommandListener {
+        @Override
+        public void protocolCommandSent(ProtocolCommandEvent event) {
+            boolean secret = "PASS".equalsIgnoreCase(event.getCommand());
+            passage.line("> " + (secret ? "PASS ********" : event.getMessage().strip()));
+        }
+
+        @Override
+        public void protocolReplyReceived(ProtocolCommandEvent event) {
+            event.getMessage().strip().lines().forEach(line -> passage.line("< " + line));
+        }
+    }
+
+    private record Opened(FTPClient client, String root, Passage passage) implements RemoteFolder {
+        @Override
+        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+            if (find(folder).isEmpty()) {
+                throw new FarSideException(TransferCause.FOLDER_NOT_FOUND, "");
+            }
+            FTPFile[] found =
+                    client.hasFeature("MLST") ? client.mlistDir(path(folder)) : client.listFiles(path(folder));
+            if (!FTPReply.isPositiveCompletion(client.getReplyCode())) {
+                throw refused(client, TransferStep.FOLDER);
+            }
+            List<Folders.Entry> entries = new ArrayList<>();
+            for (FTPFile file : found) {
+                if (file != null
+                        && !file.getName().equals(".")
+                        && !file.getName().equals("..")) {
+                    entries.add(entry(file));
+                }
+            }
+            return entries;
+        }
+
+        private static Folders.Entry entry(FTPFile file) {
+            Instant changed = file.getTimestamp() == null
+                    ? Instant.EPOCH
+                    : file.getTimestamp().toInstant();
+            String name = file.getName().substring(file.getName().lastIndexOf('/') + 1);
+            return new Folders.Entry(
+                    name, file.isDirectory(), file.isDirectory() ? 0 : Math.max(0, file.getSize()), changed);
+        }
+
+        @Override
+        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+            if (path.isRoot()) {
+                return Optional.of(new Folders.Entry("", true, 0, Instant.EPOCH));
+            }
+            if (client.hasFeature("MLST")) {
+                return Optional.ofNullable(client.mlistFile(path(path))).map(Opened::entry);
+            }
+            String name = path.names().get(path.names().size() - 1);
+            for (FTPFile file : client.listFiles(path(path.parent()))) {
+                if (file != null && file.getName().equals(name)) {
+                    return Optional.of(entry(file));
+                }
+            }
+            return Optional.empty();
+        }
+
+        @Override
+        public void makeFolder(FolderPath folder) throws IOException {
+            if (!client.makeDirectory(path(folder)) && find(folder).isEmpty()) {
+                throw refused(client, TransferStep.WRITTEN);
+            }
+        }
+
+        @Override
+        public void write(FolderPath file, InputStream content, long bytes) throws IOException {
+            if (!client.storeFile(path(file), content)) {
+                throw refused(client, TransferStep.WRITTEN);
+            }
+        }
+
+        @Override
+        public InputStream read(FolderPath file) throws IOException {
+            InputStream in = client.retrieveFileStream(path(file));
+            if (in == null) {
+                throw refused(client, TransferStep.READ_BACK);
+            }
+            return new FilterInputStream(in) {
+                @Override
+                public void close() throws IOException {
+                    super.close();
+                    if (!client.completePendingCommand()) {
+                        throw refused(client, TransferStep.READ_BACK);
+                    }
+                }
+            };
+        }
+
+        /** RFC 959 leaves open what RNTO does with a name that is taken, so it is looked for first. */
+        @Override
+        public void rename(FolderPath from, FolderPath to, boolean replace) throws IOException {
+            boolean taken = find(to).isPresent();
+            if (taken && !replace) {
+                throw new FarSideException(TransferCause.NAME_TAKEN, "");
+            }
+            if (!client.rename(path(from), path(to))) {
+                if (!taken || !client.deleteFile(path(to)) || !client.rename(path(from), path(to))) {
+                    throw refused(client, TransferStep.RENAMED);
+                }
+            }
+        }
+
+        @Override
+        public void remove(FolderPath file) throws IOException {
+            if (!client.deleteFile(path(file))) {
+                throw refused(client, TransferStep.REMOVED);
+            }
+        }
+
+        @Override
+        public OptionalLong spaceLeft(FolderPath folder) {
+            return OptionalLong.empty();
+        }
+
+        /** No line end can come into a command: a path holds no control characters. */
+        private String path(FolderPath path) {
+            return root + path.text();
+        }
+
+        @Override
+        public void close() {
+            try {
+                client.logout();
+            } catch (IOException e) {
+                // All is done; whether the server says goodbye does not matter.
+            }
+            FtpFolders.close(client);
+        }
+    }
+}

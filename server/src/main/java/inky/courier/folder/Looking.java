@@ -1,0 +1,78 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.core.delivery.Setback;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.core.transfer.UploadName;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.Folders;
+import inky.courier.destination.Folders.Entry;
+import inky.courier.destination.Folders.Listing;
+import inky.courier.web.Refusal;
+import java.io.IOException;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.HttpStatus;
+
+/** Looks into a destination's folders, from its root down. */
+final class Looking {
+    private static final Comparator<Entry> FOLDERS_FIRST = Comparator.comparing((Entry e) -> !e.folder())
+            .thenComparing(e -> e.name().toLowerCase(Locale.ROOT))
+            .thenComparing(Entry::name);
+
+    private final RemoteFolder far;
+    private final FolderPath root;
+    private final Passage passage;
+
+    private Looking(RemoteFolder far, FolderPath root, Passage passage) {
+        this.far = far;
+        this.root = root;
+        this.passage = passage;
+    }
+
+    interface Look<T> {
+        T run(Looking folder) throws IOException;
+    }
+
+    /** @throws Refusal saying in plain words what the far side refused */
+    static <T> T into(FolderProtocol protocol, FolderAccess access, Look<T> look) {
+        Passage passage = new Passage(protocol.trust(access));
+        FolderPath root = FolderTemplate.of(access.settings().path()).fixed();
+        try (RemoteFolder far = protocol.open(access, passage)) {
+            return look.run(new Looking(far, root, passage));
+        } catch (FarSideException e) {
+            throw refused(e.setback());
+        } catch (IOException e) {
+            throw refused(Setback.of(inky.courier.core.connection.ConnectionCause.LINE_LOST, ""));
+        }
+    }
+
+    private static Refusal refused(Setback setback) {
+        return new Refusal(
+                HttpStatus.BAD_GATEWAY,
+                "folder." + setback.cause().toLowerCase(Locale.ROOT),
+                setback.sentence(),
+                setback.remedy());
+    }
+
+    Listing list(FolderPath below, String after) throws IOException {
+        List<Entry> all = passage.at(TransferStep.FOLDER, () -> far.list(root.then(below))).stream()
+                .filter(entry -> !UploadName.isUnderWay(entry.name()))
+                .sorted(FOLDERS_FIRST)
+                .toList();
+        int from = 0;
+        for (int i = 0; i < all.size() && !after.isEmpty(); i++) {
+            from = all.get(i).name().equals(after) ? i + 1 : from;
+        }
+        int to = Math.min(all.size(), from + Folders.PAGE);
+        return new Listing(below.text(), all.subList(from, to), to < all.size());
+    }
+
+    void make(FolderPath below) throws IOException {
+        passage.does(TransferStep.WRITTEN, () -> far.makeFolder(root.then(below)));
+    }
+}

@@ -1,0 +1,43 @@
+package inky.courier.folder;
+
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.destination.Folders;
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+
+/**
+ * An open way into a folder and what is below it. Everything may throw {@link
+ * inky.courier.connection.FarSideException} with what it means.
+ */
+interface RemoteFolder extends Closeable {
+    /** Everything in a folder, in any order. */
+    List<Folders.Entry> list(FolderPath folder) throws IOException;
+
+    /** One file or folder; empty when it is not there. */
+    Optional<Folders.Entry> find(FolderPath path) throws IOException;
+
+    /** Makes one folder; its parent is there. One that another made in the same moment is as good. */
+    void makeFolder(FolderPath folder) throws IOException;
+
+    /** Writes a file, over what is there under this name. @param bytes how many will come */
+    void write(FolderPath file, InputStream content, long bytes) throws IOException;
+
+    InputStream read(FolderPath file) throws IOException;
+
+    /**
+     * Gives a file its name.
+     *
+     * @param replace whether what is there may be replaced
+     * @throws inky.courier.connection.FarSideException with NAME_TAKEN when it may not, and something is there
+     */
+    void rename(FolderPath from, FolderPath to, boolean replace) throws IOException;
+
+    void remove(FolderPath file) throws IOException;
+
+    /** Bytes left for this account, where the protocol tells. */
+    OptionalLong spaceLeft(FolderPath folder) throws IOException;
+}

@@ -1,0 +1,303 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.naming.NameRules;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.FolderSettings;
+import inky.courier.destination.Folders;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.InetAddress;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.KeyPair;
+import java.security.PublicKey;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
+import org.apache.sshd.client.SshClient;
+import org.apache.sshd.client.session.ClientSession;
+import org.apache.sshd.common.NamedResource;
+import org.apache.sshd.common.SshException;
+import org.apache.sshd.common.config.keys.KeyUtils;
+import org.apache.sshd.common.digest.BuiltinDigests;
+import org.apache.sshd.common.util.security.SecurityUtils;
+import org.apache.sshd.sftp.client.SftpClient;
+import org.apache.sshd.sftp.client.SftpClient.Attributes;
+import org.apache.sshd.sftp.client.SftpClient.DirEntry;
+import org.apache.sshd.sftp.client.SftpClient.OpenMode;
+import org.apache.sshd.sftp.client.SftpClientFactory;
+import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHPosixRenameExtension;
+import org.apache.sshd.sftp.common.SftpConstants;
+import org.apache.sshd.sftp.common.SftpException;
+import org.springframework.stereotype.Component;
+
+/** SFTP (draft-ietf-secsh-filexfer-02 over RFC 4253), through Apache MINA SSHD. */
+@Component
+class SftpFolders implements FolderProtocol {
+    private static final int PORT = 22;
+    private static final Duration ANSWER = Duration.ofMillis(ANSWER_MILLIS);
+
+    @Override
+    public Set<DestinationKind> kinds() {
+        return Set.of(DestinationKind.SFTP);
+    }
+
+    @Override
+    public NameRules rules() {
+        return NameRules.POSIX;
+    }
+
+    @Override
+    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+        FolderSettings s = access.settings();
+        SshClient client = SshClient.setUpDefaultClient();
+        AtomicReference<FarSideException> keyRefused = new AtomicReference<>();
+        client.setServerKeyVerifier((session, address, key) -> {
+            keyRefused.set(judge(key, s, passage));
+            return keyRefused.get() == null;
+        });
+        client.start();
+        try {
+            passage.does(
+                    TransferStep.NAME,
+                    () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
+            ClientSession session = passage.at(TransferStep.REACHED, () -> connect(client, s, passage));
+            passage.does(TransferStep.ENCRYPTED, () -> exchangeKeys(session, passage, keyRefused));
+            passage.does(TransferStep.SIGNED_IN, () -> signIn(session, access, passage));
+            SftpClient sftp = passage.at(
+                    TransferStep.FOLDER, () -> SftpClientFactory.instance().createSftpClient(session));
+            String root = FolderTemplate.of(s.path()).absolute() ? "/" : "";
+            return new Opened(client, session, sftp, root, passage);
+        } catch (IOException | RuntimeException e) {
+            client.stop();
+            throw e;
+        }
+    }
+
+    private static ClientSession connect(SshClient client, FolderSettings s, Passage passage) throws IOException {
+        int port = s.port() == 0 ? PORT : s.port();
+        ClientSession session = client.connect(s.account(), s.host(), port)
+                .verify(CONNECT_MILLIS)
+                .getSession();
+        passage.said(s.host() + ":" + port);
+        return session;
+    }
+
+    /** @return why the key is not taken; null when it is */
+    private static FarSideException judge(PublicKey key, FolderSettings s, Passage passage) {
+        String fingerprint = KeyUtils.getFingerPrint(BuiltinDigests.sha256, key);
+        passage.said(KeyUtils.getKeyType(key) + " " + fingerprint);
+        passage.line("< key " + KeyUtils.getKeyType(key) + " " + fingerprint);
+        passage.showKey(KeyUtils.getKeyType(key), fingerprint);
+        if (s.certificateCheck() == CertificateCheck.OFF) {
+            passage.care("The server's key is not checked: somebody in between could read along.");
+            return null;
+        }
+        if (s.fingerprint().isBlank()) {
+            return new FarSideException(TransferCause.HOST_KEY_UNKNOWN, fingerprint);
+        }
+        return s.fingerprint().strip().equals(fingerprint)
+                ? null
+                : new FarSideException(TransferCause.HOST_KEY_CHANGED, fingerprint);
+    }
+
+    private static void exchangeKeys(
+            ClientSession session, Passage passage, AtomicReference<FarSideException> keyRefused) throws IOException {
+        var reached = session.waitFor(
+                EnumSet.of(ClientSession.ClientSessionEvent.WAIT_AUTH, ClientSession.ClientSessionEvent.CLOSED),
+                ANSWER);
+        if (keyRefused.get() != null) {
+            throw keyRefused.get();
+        }
+        if (!reached.contains(ClientSession.ClientSessionEvent.WAIT_AUTH)) {
+            throw new FarSideException(TransferCause.NOT_THIS_PROTOCOL, "");
+        }
+        passage.line("< " + session.getServerVersion());
+    }
+
+    private static void signIn(ClientSession session, FolderAccess access, Passage passage) throws IOException {
+        if (access.settings().signsInByKey()) {
+            keyPairs(access.secret()).forEach(session::addPublicKeyIdentity);
+        } else {
+            session.addPasswordIdentity(access.secret());
+        }
+        passage.line("> sign in as " + access.settings().account() + " ********");
+        try {
+            session.auth().verify(ANSWER);
+        } catch (SshException e) {
+            throw new FarSideException(TransferCause.SIGN_IN_REFUSED, "");
+        }
+    }
+
+    private static List<KeyPair> keyPairs(String key) throws IOException {
+        List<KeyPair> pairs = new ArrayList<>();
+        try {
+            SecurityUtils.loadKeyPairIdentities(
+                            null,
+                            NamedResource.ofName("private key"),
+                            new ByteArrayInputStream(key.getBytes(StandardCharsets.US_ASCII)),
+                            null)
+                    .forEach(pairs::add);
+        } catch (GeneralSecurityException | RuntimeException e) {
+            pairs.clear();
+        }
+        if (pairs.isEmpty()) {
+            throw new FarSideException(inky.courier.core.delivery.Setback.of(TransferCause.SIGN_IN_REFUSED, "")
+                    .saying("What is kept is no private key without a passphrase."));
+        }
+        return pairs;
+    }
+
+    private record Opened(SshClient client, ClientSession session, SftpClient sftp, String root, Passage passage)
+            implements RemoteFolder {
+        private interface Call<T> {
+            T run() throws IOException;
+        }
+
+        private static <T> T tried(TransferStep step, Call<T> call) throws IOException {
+            try {
+                return call.run();
+            } catch (SftpException e) {
+                String status = SftpConstants.getStatusName(e.getStatus()) + " " + e.getMessage();
+                throw new FarSideException(TransferCause.ofSftp(step, e.getStatus(), status), status);
+            }
+        }
+
+        @Override
+        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+            return tried(TransferStep.FOLDER, () -> {
+                List<Folders.Entry> entries = new ArrayList<>();
+                for (DirEntry found : sftp.readDir(path(folder))) {
+                    if (!found.getFilename().equals(".") && !found.getFilename().equals("..")) {
+                        entries.add(entry(found.getFilename(), found.getAttributes()));
+                    }
+                }
+                return entries;
+            });
+        }
+
+        private static Folders.Entry entry(String name, Attributes a) {
+            return new Folders.Entry(
+                    name,
+                    a.isDirectory(),
+                    a.isDirectory() ? 0 : a.getSize(),
+                    a.getModifyTime() == null
+                            ? java.time.Instant.EPOCH
+                            : a.getModifyTime().toInstant());
+        }
+
+        @Override
+        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+            return tried(TransferStep.FOLDER, () -> {
+                try {
+                    String name =
+                            path.isRoot() ? "" : path.names().get(path.names().size() - 1);
+                    return Optional.of(entry(name, sftp.stat(path(path))));
+                } catch (SftpException e) {
+                    if (e.getStatus() == SftpConstants.SSH_FX_NO_SUCH_FILE) {
+                        return Optional.empty();
+                    }
+                    throw e;
+                }
+            });
+        }
+
+        @Override
+        public void makeFolder(FolderPath folder) throws IOException {
+            passage.line("> mkdir " + folder);
+            tried(TransferStep.WRITTEN, () -> {
+                try {
+                    sftp.mkdir(path(folder));
+                } catch (SftpException e) {
+                    if (find(folder).isEmpty()) {
+                        throw e;
+                    }
+                }
+                return null;
+            });
+        }
+
+        @Override
+        public void write(FolderPath file, InputStream content, long bytes) throws IOException {
+            passage.line("> write " + file + ", " + bytes + " bytes");
+            tried(TransferStep.WRITTEN, () -> {
+                try (OutputStream out =
+                        sftp.write(path(file), EnumSet.of(OpenMode.Create, OpenMode.Truncate, OpenMode.Write))) {
+                    content.transferTo(out);
+                }
+                return null;
+            });
+        }
+
+        @Override
+        public InputStream read(FolderPath file) throws IOException {
+            return tried(TransferStep.READ_BACK, () -> sftp.read(path(file)));
+        }
+
+        /** Version 3 refuses a name that is taken; servers that do not are asked first. */
+        @Override
+        public void rename(FolderPath from, FolderPath to, boolean replace) throws IOException {
+            passage.line("> rename " + from + " to " + to);
+            boolean taken = find(to).isPresent();
+            if (taken && !replace) {
+                throw new FarSideException(TransferCause.NAME_TAKEN, "");
+            }
+            tried(TransferStep.RENAMED, () -> {
+                if (!taken) {
+                    sftp.rename(path(from), path(to));
+                    return null;
+                }
+                OpenSSHPosixRenameExtension atOnce = sftp.getExtension(OpenSSHPosixRenameExtension.class);
+                if (atOnce != null && atOnce.isSupported()) {
+                    atOnce.posixRename(path(from), path(to));
+                } else {
+                    sftp.remove(path(to));
+                    sftp.rename(path(from), path(to));
+                }
+                return null;
+            });
+        }
+
+        @Override
+        public void remove(FolderPath file) throws IOException {
+            passage.line("> remove " + file);
+            tried(TransferStep.REMOVED, () -> {
+                sftp.remove(path(file));
+                return null;
+            });
+        }
+
+        @Override
+        public OptionalLong spaceLeft(FolderPath folder) {
+            return OptionalLong.empty();
+        }
+
+        private String path(FolderPath path) {
+            String text = root + path.text();
+            return text.isEmpty() ? "." : text;
+        }
+
+        @Override
+        public void close() throws IOException {
+            sftp.close();
+            session.close();
+            session.waitFor(EnumSet.of(ClientSession.ClientSessionEvent.CLOSED), Duration.ofSeconds(2));
+            client.stop();
+        }
+    }
+}

@@ -1,0 +1,232 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.core.naming.NameRules;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.SidecarForm;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.core.transfer.UploadName;
+import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.Consignment;
+import inky.courier.destination.Consignment.FileToSend;
+import inky.courier.destination.FolderSettings;
+import inky.courier.destination.Folders;
+import inky.courier.destination.Outcome;
+import inky.courier.destination.Progress;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One try of one leg. Every file is written under a name of its own while it is under way, and gets its real name, taken
+ * in the database before, only when it is whole. So what a broken try has left behind is always one of these: nothing, a
+ * part under that name, or the whole file under the name that is noted; the next try looks which.
+ */
+final class Upload {
+    private static final int MOST_NUMBERS = 999;
+    private static final int BLOCK = 64 * 1024;
+
+    private final RemoteFolder far;
+    private final FolderSettings settings;
+    private final NameRules rules;
+    private final Passage passage;
+    private final Consignment consignment;
+    private final Progress progress;
+    private final FolderPath folder;
+
+    Upload(
+            RemoteFolder far,
+            FolderSettings settings,
+            NameRules rules,
+            Passage passage,
+            Consignment consignment,
+            Progress progress) {
+        this.far = far;
+        this.settings = settings;
+        this.rules = rules;
+        this.passage = passage;
+        this.consignment = consignment;
+        this.progress = progress;
+        this.folder = FolderTemplate.of(settings.path()).fill(consignment.values(), rules);
+    }
+
+    Outcome run() throws FarSideException {
+        passage.does(TransferStep.FOLDER, this::reachFolder);
+        List<FileToSend> files = withSidecar();
+        List<Integer> missing = passage.at(TransferStep.READ_BACK, () -> notYetThere(files));
+        passage.does(TransferStep.WRITTEN, () -> {
+            for (int position : missing) {
+                write(position, files.get(position));
+            }
+        });
+        progress.handingOver();
+        passage.does(TransferStep.RENAMED, () -> {
+            for (int position : missing) {
+                name(position, files.get(position));
+            }
+        });
+        long bytes = files.stream().mapToLong(FileToSend::bytes).sum();
+        return new Outcome.Accepted("", words(files), bytes, true, List.of());
+    }
+
+    private String words(List<FileToSend> files) {
+        String what = files.size() == 1 ? "the file" : files.size() + " files";
+        return folder.isRoot() ? "" : what + " in " + folder;
+    }
+
+    private void reachFolder() throws IOException {
+        if (folder.isRoot() || far.find(folder).isPresent()) {
+            return;
+        }
+        if (!settings.makeFolders()) {
+            throw new FarSideException(TransferCause.FOLDER_NOT_FOUND, folder.text());
+        }
+        FolderPath path = FolderPath.ROOT;
+        for (String name : folder.names()) {
+            path = path.then(name);
+            if (far.find(path).isEmpty()) {
+                far.makeFolder(path);
+            }
+        }
+    }
+
+    /** The delivery's data goes last: who waits for it can be sure that the rest is there. */
+    private List<FileToSend> withSidecar() {
+        List<FileToSend> files = new ArrayList<>(consignment.files());
+        if (settings.sidecar() != SidecarForm.NONE) {
+            byte[] data = consignment.sidecar().in(settings.sidecar());
+            String first = files.get(0).name();
+            int dot = first.lastIndexOf('.');
+            String name = rules.fit(
+                            dot > 0 ? first.substring(0, dot) : first,
+                            settings.sidecar().extension())
+                    .name();
+            files.add(new FileToSend(
+                    name,
+                    "application/octet-stream",
+                    data.length,
+                    0,
+                    sha256(data),
+                    () -> new ByteArrayInputStream(data)));
+        }
+        return files;
+    }
+
+    private List<Integer> notYetThere(List<FileToSend> files) throws IOException {
+        List<Integer> missing = new ArrayList<>();
+        for (int position = 0; position < files.size(); position++) {
+            String claimed = consignment.claimed().get(position);
+            if (claimed == null || !isThere(folder.then(claimed), files.get(position))) {
+                missing.add(position);
+            }
+        }
+        return missing;
+    }
+
+    private boolean isThere(FolderPath path, FileToSend file) throws IOException {
+        Optional<Folders.Entry> found = far.find(path);
+        if (found.isEmpty() || found.get().bytes() != file.bytes()) {
+            return false;
+        }
+        MessageDigest digest = digest();
+        byte[] block = new byte[BLOCK];
+        try (InputStream in = new DigestInputStream(far.read(path), digest)) {
+            while (in.read(block) >= 0) {
+                // The digest sees it.
+            }
+        }
+        return HexFormat.of().formatHex(digest.digest()).equals(file.sha256());
+    }
+
+    private void write(int position, FileToSend file) throws IOException {
+        FolderPath underWay = underWay(position);
+        try (InputStream content = file.content().get()) {
+            far.write(underWay, content, file.bytes());
+        }
+        long written = far.find(underWay).map(Folders.Entry::bytes).orElse(-1L);
+        if (written != file.bytes()) {
+            throw new FarSideException(
+                    TransferCause.CONTENT_DIFFERS, written + " bytes lie there, " + file.bytes() + " were sent");
+        }
+    }
+
+    private void name(int position, FileToSend file) throws IOException {
+        String fitted = fitted(file.name());
+        String claimed = consignment.claimed().get(position);
+        for (int number = 1; number <= MOST_NUMBERS; number++) {
+            String name = number == 1 ? fitted : UploadName.numbered(fitted, number, rules);
+            boolean ours = name.equals(claimed) || progress.claim(folder.text(), position, name);
+            if (!ours && settings.whenTaken() == WhenTaken.REPLACE) {
+                // Another delivery is about to replace the same file; this one comes after it.
+                throw new FarSideException(TransferCause.BUSY, name);
+            }
+            if (!ours && settings.whenTaken() == WhenTaken.REFUSE) {
+                throw taken(position, name);
+            }
+            if (ours && rename(position, name)) {
+                return;
+            }
+        }
+        throw taken(position, fitted);
+    }
+
+    /** @return false when the far side has such a file and the next number is to be tried */
+    private boolean rename(int position, String name) throws IOException {
+        boolean replace = settings.whenTaken() == WhenTaken.REPLACE;
+        try {
+            far.rename(underWay(position), folder.then(name), replace);
+            return true;
+        } catch (FarSideException e) {
+            if (!e.setback().cause().equals(TransferCause.NAME_TAKEN.code())) {
+                throw e;
+            }
+            progress.unclaim(folder.text(), name);
+            if (settings.whenTaken() == WhenTaken.REFUSE) {
+                throw taken(position, name);
+            }
+            return false;
+        }
+    }
+
+    private FarSideException taken(int position, String name) {
+        try {
+            far.remove(underWay(position));
+        } catch (IOException e) {
+            passage.line("* " + underWay(position) + " could not be removed");
+        }
+        return new FarSideException(TransferCause.NAME_TAKEN, name);
+    }
+
+    private FolderPath underWay(int position) {
+        return folder.then(UploadName.underWay(consignment.legId(), position));
+    }
+
+    private String fitted(String name) {
+        int dot = name.lastIndexOf('.');
+        return dot > 0
+                ? rules.fit(name.substring(0, dot), name.substring(dot + 1)).name()
+                : rules.fitFolder(name);
+    }
+
+    private static String sha256(byte[] data) {
+        return HexFormat.of().formatHex(digest().digest(data));
+    }
+
+    private static MessageDigest digest() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

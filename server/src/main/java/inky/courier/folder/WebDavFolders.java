@@ -1,0 +1,317 @@
+package inky.courier.folder;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.connection.TrustPolicy;
+import inky.courier.core.delivery.Setback;
+import inky.courier.core.naming.NameRules;
+import inky.courier.core.transfer.FolderPath;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.Folders;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublisher;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.Base64;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** WebDAV (RFC 4918, quota by RFC 4331), through the JDK's HTTP client. */
+@Component
+class WebDavFolders implements FolderProtocol {
+    private static final String PROPERTIES = "<?xml version=\"1.0\" encoding=\"utf-8\"?><propfind xmlns=\"DAV:\"><prop>"
+            + "<resourcetype/><getcontentlength/><getlastmodified/><quota-available-bytes/></prop></propfind>";
+
+    private static final int MULTI_STATUS = 207;
+
+    private final Clock clock;
+
+    WebDavFolders(Clock clock) {
+        this.clock = clock;
+    }
+
+    @Override
+    public Set<DestinationKind> kinds() {
+        return Set.of(DestinationKind.WEBDAV, DestinationKind.CLOUD, DestinationKind.USB, DestinationKind.SHELF);
+    }
+
+    @Override
+    public NameRules rules() {
+        return NameRules.WINDOWS;
+    }
+
+    @Override
+    public Optional<TrustPolicy> trust(FolderAccess access) {
+        URI base = base(access);
+        return "https".equals(base.getScheme())
+                ? Optional.of(FolderProtocol.policy(access, base.getHost()))
+                : Optional.empty();
+    }
+
+    private static URI base(FolderAccess access) {
+        String address = access.settings().host();
+        return URI.create(address.endsWith("/") ? address : address + "/");
+    }
+
+    @Override
+    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+        URI base = base(access);
+        passage.does(
+                TransferStep.NAME,
+                () -> passage.said(InetAddress.getByName(base.getHost()).getHostAddress()));
+        passage.does(TransferStep.REACHED, () -> reach(base, passage));
+        HttpClient.Builder builder = HttpClient.newBuilder()
+                .version(HttpClient.Version.HTTP_1_1)
+                .followRedirects(HttpClient.Redirect.NEVER)
+                .connectTimeout(Duration.ofMillis(CONNECT_MILLIS));
+        passage.policy().ifPresent(policy -> builder.sslContext(policy.context()));
+        Opened opened = new Opened(builder.build(), base, authorization(access), passage);
+        passage.does(TransferStep.ENCRYPTED, () -> encryption(opened, passage));
+        passage.does(TransferStep.SIGNED_IN, opened::signIn);
+        return opened;
+    }
+
+    private static void reach(URI base, Passage passage) throws IOException {
+        int usual = "https".equals(base.getScheme()) ? 443 : 80;
+        int port = base.getPort() < 0 ? usual : base.getPort();
+        try (Socket socket = new Socket()) {
+            socket.connect(new InetSocketAddress(base.getHost(), port), CONNECT_MILLIS);
+        }
+        passage.said(base.getHost() + ":" + port);
+    }
+
+    private void encryption(Opened opened, Passage passage) throws IOException {
+        if (passage.policy().isEmpty()) {
+            passage.care("Not encrypted: sign-in and files can be read along.");
+            return;
+        }
+        opened.hello();
+        passage.policy().flatMap(p -> p.worry(clock.instant())).ifPresent(passage::care);
+    }
+
+    private static String authorization(FolderAccess access) {
+        String account = access.settings().account();
+        if (access.kind() == DestinationKind.CLOUD) {
+            return "Bearer " + access.secret();
+        }
+        return account.isEmpty()
+                ? ""
+                : "Basic "
+                        + Base64.getEncoder()
+                                .encodeToString((account + ":" + access.secret()).getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static final class Opened implements RemoteFolder {
+        private final HttpClient client;
+        private final URI base;
+        private final String authorization;
+        private final Passage passage;
+        private TransferStep step = TransferStep.SIGNED_IN;
+
+        Opened(HttpClient client, URI base, String authorization, Passage passage) {
+            this.client = client;
+            this.base = base;
+            this.authorization = authorization;
+            this.passage = passage;
+        }
+
+        void hello() throws IOException {
+            HttpResponse<Void> answer = send("OPTIONS", base, BodyPublishers.noBody(), BodyHandlers.discarding());
+            answer.sslSession().ifPresent(tls -> passage.said(tls.getProtocol() + ", " + tls.getCipherSuite()));
+        }
+
+        void signIn() throws IOException {
+            find(FolderPath.ROOT)
+                    .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, base.getPath()));
+            step = TransferStep.FOLDER;
+        }
+
+        @Override
+        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+            List<DavAnswer.Found> found = properties(folder, "1")
+                    .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, folder.text()));
+            // The folder itself comes along (RFC 4918 section 9.1); its own path tells it from what is in it.
+            String own = address(folder).getPath().replaceAll("/+$", "");
+            return found.stream()
+                    .filter(f -> !f.path().replaceAll("/+$", "").equals(own))
+                    .map(DavAnswer.Found::entry)
+                    .toList();
+        }
+
+        @Override
+        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+            return properties(path, "0")
+                    .flatMap(all -> all.stream().findFirst())
+                    .map(DavAnswer.Found::entry);
+        }
+
+        private Optional<List<DavAnswer.Found>> properties(FolderPath path, String depth) throws IOException {
+            HttpRequest request = request("PROPFIND", address(path), BodyPublishers.ofString(PROPERTIES))
+                    .header("Depth", depth)
+                    .header("Content-Type", "application/xml; charset=utf-8")
+                    .build();
+            HttpResponse<InputStream> answer = send(request, BodyHandlers.ofInputStream());
+            try (InputStream body = answer.body()) {
+                if (answer.statusCode() == 404) {
+                    return Optional.empty();
+                }
+                // Without its slash, many servers send a folder's address on to the one with it.
+                if (answer.statusCode() == MULTI_STATUS) {
+                    return Optional.of(DavAnswer.read(body));
+                }
+                throw refused(answer, step);
+            }
+        }
+
+        @Override
+        public void makeFolder(FolderPath folder) throws IOException {
+            HttpResponse<Void> answer =
+                    send("MKCOL", address(folder), BodyPublishers.noBody(), BodyHandlers.discarding());
+            // 405 says that it is there already (RFC 4918 section 9.3.1).
+            if (answer.statusCode() / 100 != 2 && answer.statusCode() != 405) {
+                throw refused(answer, TransferStep.WRITTEN);
+            }
+        }
+
+        @Override
+        public void write(FolderPath file, InputStream content, long bytes) throws IOException {
+            BodyPublisher body = BodyPublishers.fromPublisher(BodyPublishers.ofInputStream(() -> content), bytes);
+            HttpResponse<Void> answer =
+                    send("PUT", address(file), bytes == 0 ? BodyPublishers.noBody() : body, BodyHandlers.discarding());
+            if (answer.statusCode() / 100 != 2) {
+                throw refused(answer, TransferStep.WRITTEN);
+            }
+        }
+
+        @Override
+        public InputStream read(FolderPath file) throws IOException {
+            HttpResponse<InputStream> answer =
+                    send("GET", address(file), BodyPublishers.noBody(), BodyHandlers.ofInputStream());
+            if (answer.statusCode() != 200) {
+                answer.body().close();
+                throw refused(answer, TransferStep.READ_BACK);
+            }
+            return answer.body();
+        }
+
+        @Override
+        public void rename(FolderPath from, FolderPath to, boolean replace) throws IOException {
+            HttpRequest request = request("MOVE", address(from), BodyPublishers.noBody())
+                    .header("Destination", address(to).toASCIIString())
+                    .header("Overwrite", replace ? "T" : "F")
+                    .build();
+            HttpResponse<Void> answer = send(request, BodyHandlers.discarding());
+            if (answer.statusCode() / 100 != 2) {
+                throw refused(answer, TransferStep.RENAMED);
+            }
+        }
+
+        @Override
+        public void remove(FolderPath file) throws IOException {
+            HttpResponse<Void> answer =
+                    send("DELETE", address(file), BodyPublishers.noBody(), BodyHandlers.discarding());
+            if (answer.statusCode() / 100 != 2) {
+                throw refused(answer, TransferStep.REMOVED);
+            }
+        }
+
+        @Override
+        public OptionalLong spaceLeft(FolderPath folder) throws IOException {
+            return properties(folder, "0").stream()
+                    .flatMap(List::stream)
+                    .mapToLong(DavAnswer.Found::spaceLeft)
+                    .filter(bytes -> bytes >= 0)
+                    .findFirst();
+        }
+
+        @Override
+        public void close() {
+            // The client has no lines but idle ones, which end by themselves.
+        }
+
+        private <T> HttpResponse<T> send(
+                String method, URI address, BodyPublisher body, HttpResponse.BodyHandler<T> handler)
+                throws IOException {
+            return send(request(method, address, body).build(), handler);
+        }
+
+        private HttpRequest.Builder request(String method, URI address, BodyPublisher body) {
+            HttpRequest.Builder builder =
+                    HttpRequest.newBuilder(address).method(method, body).header("User-Agent", "Inky Courier");
+            // How long a transfer may take depends on its size; only an answer without one has a limit.
+            if (body.contentLength() <= PROPERTIES.length()) {
+                builder.timeout(Duration.ofMillis(ANSWER_MILLIS));
+            }
+            return authorization.isEmpty() ? builder : builder.header("Authorization", authorization);
+        }
+
+        private <T> HttpResponse<T> send(HttpRequest request, HttpResponse.BodyHandler<T> handler) throws IOException {
+            passage.line("> " + request.method() + " " + request.uri().getRawPath());
+            try {
+                HttpResponse<T> answer = client.send(request, handler);
+                passage.line("< " + answer.statusCode());
+                return answer;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IOException(e);
+            }
+        }
+
+        private FarSideException refused(HttpResponse<?> answer, TransferStep at) {
+            int status = answer.statusCode();
+            String location =
+                    answer.headers().firstValue("Location").map(to -> " " + to).orElse("");
+            Setback setback = Setback.of(TransferCause.ofWebDav(at, status), "HTTP " + status + location);
+            return new FarSideException(retryAfter(answer).map(setback::asking).orElse(setback));
+        }
+
+        /** RFC 9110 section 10.2.3: seconds, or a date. */
+        private static Optional<Duration> retryAfter(HttpResponse<?> answer) {
+            return answer.headers().firstValue("Retry-After").flatMap(value -> {
+                if (value.matches("\\d{1,6}")) {
+                    return Optional.of(Duration.ofSeconds(Long.parseLong(value)));
+                }
+                try {
+                    Instant at = ZonedDateTime.parse(value, DateTimeFormatter.RFC_1123_DATE_TIME)
+                            .toInstant();
+                    return Optional.of(Duration.between(Instant.now(), at)).filter(d -> !d.isNegative());
+                } catch (DateTimeParseException e) {
+                    return Optional.empty();
+                }
+            });
+        }
+
+        /** Each name coded for itself, so that nothing in it can change the address. */
+        private URI address(FolderPath path) {
+            StringBuilder address = new StringBuilder(base.toString());
+            for (int i = 0; i < path.names().size(); i++) {
+                address.append(i == 0 ? "" : "/")
+                        .append(URLEncoder.encode(path.names().get(i), StandardCharsets.UTF_8)
+                                .replace("+", "%20"));
+            }
+            return URI.create(address.toString());
+        }
+    }
+}

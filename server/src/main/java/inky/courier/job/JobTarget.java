@@ -1,0 +1,35 @@
+package inky.courier.job;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Embeddable;
+import java.util.Objects;
+import java.util.UUID;
+
+/** A destination of a job, and which kinds of paper go there. */
+@Embeddable
+class JobTarget {
+    @Column(name = "destination_id")
+    UUID destinationId;
+
+    /** Names of kinds with commas between; {@link JobService#REST} for what goes nowhere else; empty for all. */
+    String kinds = "";
+
+    protected JobTarget() {}
+
+    JobTarget(UUID destinationId, String kinds) {
+        this.destinationId = destinationId;
+        this.kinds = kinds;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof JobTarget target
+                && destinationId.equals(target.destinationId)
+                && kinds.equals(target.kinds);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(destinationId, kinds);
+    }
+}

@@ -1,0 +1,112 @@
+package inky.courier.link;
+
+import inky.courier.delivery.DeliveryService;
+import inky.courier.link.Links.Link;
+import inky.courier.settings.Settings;
+import inky.courier.signin.Attempts;
+import inky.courier.store.ContentStore;
+import inky.courier.web.Handing;
+import inky.courier.web.Refusal;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** What a download page asks for, without any sign-in but its own address; and what the desk sees of such pages. */
+@RestController
+class DownloadController {
+    private final Links links;
+    private final DeliveryService deliveries;
+    private final ContentStore store;
+    private final Attempts attempts;
+    private final Settings settings;
+
+    DownloadController(
+            Links links, DeliveryService deliveries, ContentStore store, Attempts attempts, Settings settings) {
+        this.links = links;
+        this.deliveries = deliveries;
+        this.store = store;
+        this.attempts = attempts;
+        this.settings = settings;
+    }
+
+    record DownloadFile(int position, String name, long bytes, int pages) {}
+
+    /** @param files empty while the passcode is still wanted */
+    record DownloadPage(
+            String office, Instant expiresAt, boolean asksPasscode, List<DownloadFile> files, String grant) {}
+
+    record PasscodeGiven(String passcode) {}
+
+    @GetMapping("/api/get/{token}")
+    DownloadPage downloadPage(@PathVariable String token) {
+        Link link = links.open(token);
+        boolean asks = link.passcodeHash() != null;
+        return page(link, asks, asks ? "" : links.grant(link));
+    }
+
+    @PostMapping("/api/get/{token}")
+    DownloadPage openDownloadPage(
+            @PathVariable String token, @RequestBody PasscodeGiven given, HttpServletRequest request) {
+        Link link = links.open(token);
+        String key = "link:" + link.id();
+        attempts.begin(key);
+        if (!links.isRight(link, given.passcode().strip())) {
+            links.note(link, request.getRemoteAddr(), "wrong passcode");
+            throw new Refusal(
+                    HttpStatus.FORBIDDEN,
+                    "link.passcode",
+                    "This is not the passcode.",
+                    "It came in a mail of its own.");
+        }
+        attempts.succeeded(key);
+        return page(link, false, links.grant(link));
+    }
+
+    @GetMapping("/api/get/{token}/files/{position}")
+    ResponseEntity<StreamingResponseBody> downloadFile(
+            @PathVariable String token,
+            @PathVariable int position,
+            @RequestParam(defaultValue = "") String grant,
+            HttpServletRequest request) {
+        Link link = links.open(token);
+        if (!links.isGranted(link, grant)) {
+            throw new Refusal(
+                    HttpStatus.FORBIDDEN, "link.passcode", "The passcode is wanted again.", "Open the page anew.");
+        }
+        DeliveryService.Handout handout = deliveries.file(link.deliveryId(), position);
+        links.note(link, request.getRemoteAddr(), "fetched " + handout.name());
+        return Handing.download(store, handout.stored(), handout.name());
+    }
+
+    @GetMapping("/api/deliveries/{id}/links")
+    List<Links.LinkView> deliveryLinks(@PathVariable UUID id) {
+        return links.of(id);
+    }
+
+    @DeleteMapping("/api/links/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void withdrawLink(@PathVariable UUID id) {
+        links.withdraw(id);
+    }
+
+    private DownloadPage page(Link link, boolean asks, String grant) {
+        List<DownloadFile> files = asks
+                ? List.of()
+                : deliveries.files(link.deliveryId()).stream()
+                        .map(f -> new DownloadFile(f.position(), f.name(), f.bytes(), f.pages()))
+                        .toList();
+        return new DownloadPage(settings.read().office(), link.expiresAt(), asks, files, grant);
+    }
+}

@@ -1,0 +1,215 @@
+package inky.courier.link;
+
+import inky.courier.destination.Consignment;
+import inky.courier.destination.DownloadLinks;
+import inky.courier.destination.LinkSettings;
+import inky.courier.settings.Settings;
+import inky.courier.vault.Vault;
+import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.Base64;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Addresses of download pages. The secret part of an address is made from the leg by the vault's key, so a leg that is
+ * sent again gives the same one; only its hash is kept.
+ */
+@Service
+class Links implements DownloadLinks {
+    private static final int SECRET_BYTES = 24;
+    private static final int PASSCODE_DIGITS = 6;
+
+    private final JdbcClient jdbc;
+    private final Vault vault;
+    private final PasswordEncoder encoder;
+    private final Settings settings;
+    private final Clock clock;
+
+    Links(JdbcClient jdbc, Vault vault, PasswordEncoder encoder, Settings settings, Clock clock) {
+        this.jdbc = jdbc;
+        this.vault = vault;
+        this.encoder = encoder;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /** A page as it is kept. */
+    record Link(
+            UUID id,
+            UUID deliveryId,
+            @Nullable String passcodeHash,
+            Instant expiresAt,
+            @Nullable Instant withdrawnAt) {}
+
+    /** Something that happened at a page. */
+    record Event(Instant at, String address, String what) {}
+
+    record LinkView(
+            UUID id,
+            Instant createdAt,
+            Instant expiresAt,
+            boolean withdrawn,
+            boolean passcode,
+            int fetched,
+            List<Event> events) {}
+
+    @Override
+    @Transactional
+    public Made linkFor(Consignment c, LinkSettings wanted) {
+        String token = token(c.legId());
+        Optional<String> passcode = wanted.withPasscode() ? Optional.of(passcode(c.legId())) : Optional.empty();
+        Instant now = clock.instant();
+        jdbc.sql(
+                        "insert into download_link (id, token_hash, leg_id, delivery_id, passcode_hash, created_at, expires_at) "
+                                + "values (?, ?, ?, ?, ?, ?, ?) on conflict (token_hash) do nothing")
+                .params(
+                        UUID.randomUUID(),
+                        hash(token),
+                        c.legId(),
+                        c.deliveryId(),
+                        passcode.map(encoder::encode).orElse(null),
+                        time(now),
+                        time(now.plus(Duration.ofDays(wanted.days()))))
+                .update();
+        return new Made(settings.read().address() + "/get/" + token, passcode);
+    }
+
+    /** @throws Refusal saying no more than that there is nothing here */
+    Link open(String token) {
+        Link link = jdbc.sql("select id, delivery_id, passcode_hash, expires_at, withdrawn_at from download_link "
+                        + "where token_hash = ?")
+                .param(hash(token))
+                .query((r, n) -> new Link(
+                        r.getObject(1, UUID.class),
+                        r.getObject(2, UUID.class),
+                        r.getString(3),
+                        r.getObject(4, OffsetDateTime.class).toInstant(),
+                        Optional.ofNullable(r.getObject(5, OffsetDateTime.class))
+                                .map(OffsetDateTime::toInstant)
+                                .orElse(null)))
+                .optional()
+                .orElseThrow(() -> Refusal.notFound("page"));
+        if (link.withdrawnAt != null || link.expiresAt.isBefore(clock.instant())) {
+            throw new Refusal(
+                    HttpStatus.GONE,
+                    "link.over",
+                    link.withdrawnAt != null ? "This link has been withdrawn." : "The time of this link is over.",
+                    "Ask who sent it for a new one.");
+        }
+        return link;
+    }
+
+    boolean isRight(Link link, String passcode) {
+        return link.passcodeHash == null || encoder.matches(passcode, link.passcodeHash);
+    }
+
+    @Transactional
+    public void note(Link link, String address, String what) {
+        jdbc.sql("insert into download_event (link_id, at, address, what) values (?, ?, ?, ?)")
+                .params(link.id, OffsetDateTime.now(clock), address, what)
+                .update();
+    }
+
+    @Transactional(readOnly = true)
+    public List<LinkView> of(UUID delivery) {
+        return jdbc.sql("select id, created_at, expires_at, withdrawn_at, passcode_hash from download_link "
+                        + "where delivery_id = ? order by created_at")
+                .param(delivery)
+                .query((r, n) -> {
+                    UUID id = r.getObject(1, UUID.class);
+                    List<Event> events = events(id);
+                    return new LinkView(
+                            id,
+                            r.getObject(2, OffsetDateTime.class).toInstant(),
+                            r.getObject(3, OffsetDateTime.class).toInstant(),
+                            r.getObject(4, OffsetDateTime.class) != null,
+                            r.getString(5) != null,
+                            (int) events.stream()
+                                    .filter(e -> e.what.startsWith("fetched"))
+                                    .count(),
+                            events);
+                })
+                .list();
+    }
+
+    @Transactional
+    public void withdraw(UUID id) {
+        int changed = jdbc.sql("update download_link set withdrawn_at = ? where id = ? and withdrawn_at is null")
+                .params(OffsetDateTime.now(clock), id)
+                .update();
+        if (changed == 0) {
+            throw Refusal.notFound("link");
+        }
+    }
+
+    /** For ten minutes after the passcode was right, so that it need not travel with every file. */
+    String grant(Link link) {
+        long slot = clock.instant().getEpochSecond() / 600;
+        return code(vault.index("grant:" + link.id + ":" + slot));
+    }
+
+    boolean isGranted(Link link, String grant) {
+        if (link.passcodeHash == null) {
+            return true;
+        }
+        long slot = clock.instant().getEpochSecond() / 600;
+        byte[] given = grant.getBytes(StandardCharsets.US_ASCII);
+        return same(given, "grant:" + link.id + ":" + slot) || same(given, "grant:" + link.id + ":" + (slot - 1));
+    }
+
+    private boolean same(byte[] given, String text) {
+        return MessageDigest.isEqual(given, code(vault.index(text)).getBytes(StandardCharsets.US_ASCII));
+    }
+
+    private List<Event> events(UUID link) {
+        return jdbc.sql("select at, address, what from download_event where link_id = ? order by id desc limit 100")
+                .param(link)
+                .query((r, n) ->
+                        new Event(r.getObject(1, OffsetDateTime.class).toInstant(), r.getString(2), r.getString(3)))
+                .list();
+    }
+
+    private String token(UUID leg) {
+        return code(java.util.Arrays.copyOf(vault.index("download:" + leg), SECRET_BYTES));
+    }
+
+    private String passcode(UUID leg) {
+        byte[] bytes = vault.index("passcode:" + leg);
+        long number = 0;
+        for (int i = 0; i < 7; i++) {
+            number = number << 8 | bytes[i] & 0xff;
+        }
+        return String.format("%0" + PASSCODE_DIGITS + "d", number % 1_000_000);
+    }
+
+    private static String code(byte[] bytes) {
+        return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    }
+
+    private static byte[] hash(String token) {
+        try {
+            return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static OffsetDateTime time(Instant at) {
+        return at.atOffset(ZoneOffset.UTC);
+    }
+}

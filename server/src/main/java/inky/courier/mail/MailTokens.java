@@ -1,0 +1,59 @@
+package inky.courier.mail;
+
+import inky.courier.connection.AccessTokens;
+import inky.courier.connection.AccessTokens.TokenRefused;
+import inky.courier.connection.AccessTokens.Tokens;
+import inky.courier.connection.FarSideException;
+import inky.courier.core.mail.MailCause;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+
+/** Access tokens for mail servers, kept in memory for as long as they last and made anew from the refresh token. */
+@Component
+class MailTokens {
+    /** Before the end, so that a token does not run out in the middle of a sign-in. */
+    private static final Duration EARLY = Duration.ofSeconds(60);
+
+    private final AccessTokens endpoint;
+    private final Clock clock;
+    private final Map<String, Kept> kept = new ConcurrentHashMap<>();
+
+    MailTokens(AccessTokens endpoint, Clock clock) {
+        this.endpoint = endpoint;
+        this.clock = clock;
+    }
+
+    private record Kept(String refresh, String access, Instant until) {}
+
+    /** @throws FarSideException when the refresh token is not taken any more */
+    String accessTo(Submission server) throws IOException {
+        String key = server.tokenEndpoint() + " " + server.account();
+        Kept known = kept.get(key);
+        if (known != null && known.refresh.equals(server.password()) && known.until.isAfter(clock.instant())) {
+            return known.access;
+        }
+        try {
+            Tokens tokens = endpoint.refresh(server.tokenEndpoint(), server.clientId(), server.password());
+            kept.put(
+                    key,
+                    new Kept(
+                            server.password(),
+                            tokens.access(),
+                            clock.instant().plus(tokens.lasts()).minus(EARLY)));
+            return tokens.access();
+        } catch (TokenRefused e) {
+            throw new FarSideException(
+                    e.error().equals("invalid_grant") ? MailCause.SIGN_IN_REFUSED : MailCause.TRY_LATER, e.error());
+        }
+    }
+
+    /** After a refusal, the next sign-in asks for a new one. */
+    void forget(Submission server) {
+        kept.remove(server.tokenEndpoint() + " " + server.account());
+    }
+}

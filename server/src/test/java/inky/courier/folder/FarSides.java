@@ -1,0 +1,265 @@
+package inky.courier.folder;
+
+import inky.courier.connection.Passage;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.naming.NameValues;
+import inky.courier.core.transfer.Sidecar;
+import inky.courier.core.transfer.SidecarForm;
+import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.Consignment;
+import inky.courier.destination.Consignment.FileToSend;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.FolderSettings;
+import inky.courier.destination.Outcome;
+import inky.courier.destination.Progress;
+import inky.courier.destination.WhenTooLarge;
+import inky.courier.standins.CloudHouse;
+import inky.courier.standins.FileHouse;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.UUID;
+import java.util.function.Supplier;
+
+/** The stand-ins that folders are tried against, and what is sent to them. */
+final class FarSides implements AutoCloseable {
+    static final String PASSWORD = "Harbour-1124";
+    static final String ACCOUNT = "scans";
+    static final Instant AT = Instant.parse("2026-11-24T10:15:00Z");
+
+    /** Each door of the stand-ins. */
+    enum Door {
+        SMB,
+        SMB_ENCRYPTED,
+        FTP,
+        FTP_TLS,
+        FTPS,
+        SFTP,
+        WEBDAV
+    }
+
+    final FileHouse house;
+    final CloudHouse cloud;
+
+    FarSides() throws IOException {
+        house = FileHouse.open(new FileHouse.Settings(
+                "127.40.9.5", 0, 0, 0, 0, ACCOUNT, PASSWORD, Files.createTempDirectory("house")));
+        cloud = CloudHouse.open(new CloudHouse.Settings(
+                "cloud.wherrymoor.example", "127.40.9.6", 0, ACCOUNT, PASSWORD, Files.createTempDirectory("cloud")));
+    }
+
+    void behave() throws IOException {
+        house.behave();
+        cloud.behave();
+        house.password(PASSWORD);
+        cloud.password(PASSWORD);
+    }
+
+    FolderAccess access(Door door, String path) {
+        DestinationKind kind = switch (door) {
+            case SMB, SMB_ENCRYPTED -> DestinationKind.SMB;
+            case FTP, FTP_TLS, FTPS -> DestinationKind.FTP;
+            case SFTP -> DestinationKind.SFTP;
+            case WEBDAV -> DestinationKind.WEBDAV;
+        };
+        int port = switch (door) {
+            case SMB, SMB_ENCRYPTED -> house.smbPort();
+            case FTP, FTP_TLS -> house.ftpPort();
+            case FTPS -> house.ftpsPort();
+            case SFTP -> house.sftpPort();
+            case WEBDAV -> 0;
+        };
+        Encryption encryption = switch (door) {
+            case SMB, FTP -> Encryption.NONE;
+            case FTP_TLS -> Encryption.STARTTLS;
+            default -> Encryption.TLS;
+        };
+        String host = door == Door.WEBDAV ? cloud.address() + "/dav/" : "127.40.9.5";
+        return access(kind, settings(host, port, path, encryption, WhenTaken.NUMBER), PASSWORD);
+    }
+
+    static FolderSettings settings(String host, int port, String path, Encryption encryption, WhenTaken taken) {
+        return new FolderSettings(
+                host,
+                port,
+                "scans",
+                path,
+                ACCOUNT,
+                "",
+                encryption,
+                CertificateCheck.OFF,
+                "",
+                true,
+                false,
+                "",
+                "",
+                "",
+                taken,
+                true,
+                SidecarForm.NONE,
+                4);
+    }
+
+    static FolderAccess access(DestinationKind kind, FolderSettings settings, String secret) {
+        return new FolderAccess(UUID.randomUUID(), "Try", kind, settings, secret);
+    }
+
+    static FolderAccess with(FolderAccess access, WhenTaken taken, SidecarForm sidecar) {
+        FolderSettings s = access.settings();
+        return access.with(
+                new FolderSettings(
+                        s.host(),
+                        s.port(),
+                        s.share(),
+                        s.path(),
+                        s.account(),
+                        s.domain(),
+                        s.encryption(),
+                        s.certificateCheck(),
+                        s.fingerprint(),
+                        s.passive(),
+                        s.signsInByKey(),
+                        "",
+                        "",
+                        "",
+                        taken,
+                        s.makeFolders(),
+                        sidecar,
+                        s.atOnce()),
+                access.secret());
+    }
+
+    static FolderProtocol protocol(FolderAccess access) {
+        Clock clock = Clock.systemUTC();
+        return switch (access.kind()) {
+            case SMB -> new SmbFolders();
+            case FTP -> new FtpFolders(clock);
+            case SFTP -> new SftpFolders();
+            default -> new WebDavFolders(clock);
+        };
+    }
+
+    /** Where what was stored through a door lies. */
+    Path lies(Door door) {
+        return door == Door.WEBDAV ? cloud.files() : house.files();
+    }
+
+    static FileToSend file(String name, byte[] content) {
+        return new FileToSend(
+                name, "application/pdf", content.length, 1, sha256(content), () -> new ByteArrayInputStream(content));
+    }
+
+    static FileToSend file(String name, long bytes, String sha256, Supplier<InputStream> content) {
+        return new FileToSend(name, "application/pdf", bytes, 1, sha256, content);
+    }
+
+    static byte[] bytes(int count, long seed) {
+        byte[] bytes = new byte[count];
+        new Random(seed).nextBytes(bytes);
+        return bytes;
+    }
+
+    static Consignment consignment(UUID leg, Map<Integer, String> claimed, List<FileToSend> files) {
+        UUID id = UUID.randomUUID();
+        return new Consignment(
+                leg,
+                id,
+                DestinationKind.SMB,
+                id,
+                id,
+                List.of(),
+                new Consignment.Sender(id, "\u00c1sa Kj\u00f8lv", "asa@wherrymoor.example"),
+                id,
+                "",
+                "",
+                WhenTooLarge.REFUSE,
+                files,
+                new NameValues(
+                        AT.atZone(ZoneOffset.UTC),
+                        "\u00c1sa Kj\u00f8lv",
+                        "a/../b",
+                        "Counter",
+                        "Linnet Pier",
+                        "Manifest",
+                        2,
+                        "document",
+                        "",
+                        s -> 7),
+                new Sidecar(
+                        48_001,
+                        AT,
+                        "\u00c1sa Kj\u00f8lv",
+                        "asa",
+                        "Counter",
+                        "Linnet Pier",
+                        "Manifest",
+                        2,
+                        Map.of(),
+                        List.of(new Sidecar.File("same.pdf", "application/pdf", 5, 2, "document", "00"))),
+                "<1@courier.invalid>",
+                AT,
+                claimed);
+    }
+
+    /** One try, as the engine makes it. */
+    static Outcome send(FolderAccess access, Consignment consignment, Progress progress) {
+        FolderProtocol protocol = protocol(access);
+        Passage passage = new Passage(protocol.trust(access));
+        try (RemoteFolder far = protocol.open(access, passage)) {
+            return new Upload(far, access.settings(), protocol.rules(), passage, consignment, progress).run();
+        } catch (inky.courier.connection.FarSideException e) {
+            return new Outcome.NotAccepted(e.setback());
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /** Names taken so far, kept in memory. */
+    static final class Claimed implements Progress {
+        final Map<Integer, String> names = new HashMap<>();
+        int handedOver;
+
+        @Override
+        public boolean claim(String folder, int position, String name) {
+            names.put(position, name);
+            return true;
+        }
+
+        @Override
+        public void unclaim(String folder, String name) {
+            names.values().removeIf(name::equals);
+        }
+
+        @Override
+        public void handingOver() {
+            handedOver++;
+        }
+    }
+
+    static String sha256(byte[] content) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
+        } catch (java.security.NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        house.close();
+        cloud.close();
+    }
+}
