@@ -37,7 +37,18 @@ const routes: RouteRecordRaw[] = [
     component: () => import('@/mail/MailServerView.vue'),
     meta: { place: 'Mail servers' },
   },
-  area('destinations', 'Destinations', () => import('@/destinations/DestinationsView.vue')),
+  {
+    path: '/destinations',
+    name: 'Destinations',
+    component: () => import('@/destinations/DestinationsView.vue'),
+    meta: { place: 'Destinations' },
+  },
+  {
+    path: '/destinations/:id',
+    name: 'Destination',
+    component: () => import('@/destinations/DestinationView.vue'),
+    meta: { place: 'Destinations' },
+  },
   {
     path: '/profiles',
     name: 'Profiles',
@@ -101,6 +112,12 @@ const routes: RouteRecordRaw[] = [
     meta: { alone: true },
   },
   {
+    path: '/get/:token',
+    name: 'Download',
+    component: () => import('@/get/GetView.vue'),
+    meta: { alone: true },
+  },
+  {
     path: '/:rest(.*)*',
     name: 'Nothing here',
     component: () => import('@/app/NothingHere.vue'),
@@ -111,5 +128,6 @@ const routes: RouteRecordRaw[] = [
 export const router = createRouter({ history: createWebHistory(), routes });
 
 router.afterEach((to) => {
-  document.title = to.meta.alone ? 'Panel, Inky Courier' : `${String(to.name)}, Inky Courier`;
+  document.title =
+    to.meta.alone && to.name === 'Panel' ? 'Panel, Inky Courier' : `${String(to.name)}, Inky Courier`;
 });

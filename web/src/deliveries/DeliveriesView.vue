@@ -8,9 +8,18 @@ import { bytes, count, exact, when } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import SlimLine from '@/shared/SlimLine.vue';
 import { worstLeg } from '@/shared/states';
+import ActButtons from './ActButtons.vue';
 import DeliveryBeside from './DeliveryBeside.vue';
 import { useFilters } from './filters';
 
+const STATE_WORDS = {
+  MOVING: 'moving',
+  WAITING: 'waiting',
+  HELD: 'held',
+  ACCEPTED: 'accepted',
+  STOPPED: 'stopped',
+  CALLED_OFF: 'stopped by hand',
+} as const;
 const router = useRouter();
 const { filters, asked, any, set, clear } = useFilters();
 const list = useInfiniteQuery({
@@ -35,19 +44,19 @@ const title = computed(() => {
   if (list.isLoading.value) return 'Deliveries';
   const more = list.hasNextPage.value ? 'More than ' : '';
   const number = count(rows.value.length, 'delivery', 'deliveries');
-  const states = filters.value.state.map(
-    (s) => ({ MOVING: 'moving', WAITING: 'waiting', ACCEPTED: 'accepted', STOPPED: 'stopped' })[s],
-  );
+  const states = filters.value.state.map((s) => STATE_WORDS[s]);
   return `${more}${number}${states.length ? ', ' + states.join(' or ') : ''}`;
 });
 
 const STATES = [
   { value: '', words: 'any' },
+  { value: 'HELD', words: 'held' },
   { value: 'WAITING,STOPPED', words: 'waiting, stopped' },
   { value: 'MOVING', words: 'moving' },
   { value: 'WAITING', words: 'waiting' },
   { value: 'STOPPED', words: 'stopped' },
   { value: 'ACCEPTED', words: 'accepted' },
+  { value: 'CALLED_OFF', words: 'stopped by hand' },
 ];
 const selects = computed(() => [
   { name: 'state', label: 'State', value: filters.value.state.join(','), options: STATES },
@@ -89,6 +98,17 @@ const selects = computed(() => [
   },
 ]);
 const typed = ref(filters.value.text);
+const chosen = ref(new Set<string>());
+const chosenRows = computed(() => rows.value.filter((row) => chosen.value.has(row.id)));
+function choose(id: string) {
+  const next = new Set(chosen.value);
+  if (!next.delete(id)) next.add(id);
+  chosen.value = next;
+}
+const all = computed({
+  get: () => rows.value.length > 0 && rows.value.every((row) => chosen.value.has(row.id)),
+  set: (yes) => (chosen.value = new Set(yes ? rows.value.map((row) => row.id) : [])),
+});
 
 function where(row: (typeof rows.value)[number]): string {
   const leg = worstLeg(row);
@@ -110,14 +130,15 @@ useKeys({
   j: () => move(1),
   k: () => move(-1),
   Enter: () => open.value && void router.push('/deliveries/' + open.value),
-  Escape: () => clear(),
+  x: () => open.value && choose(open.value),
+  Escape: () => (chosen.value.size ? (chosen.value = new Set()) : clear()),
 });
 </script>
 
 <template>
   <div class="title">
     <h1>{{ title }}</h1>
-    <p class="caption">j and k move, Enter opens</p>
+    <p class="caption">j and k move, x chooses, Enter opens</p>
   </div>
   <div class="filters">
     <label v-for="filter in selects" :key="filter.name" :class="{ set: filter.value }">
@@ -145,6 +166,11 @@ useKeys({
     <button v-if="any" type="button" class="link small" @click="((typed = ''), clear())">Clear</button>
   </div>
   <ErrorNote :error="list.error.value" />
+  <div v-if="chosenRows.length" class="bulk" role="region" aria-label="What to do with the chosen ones">
+    <strong>{{ count(chosenRows.length, 'delivery', 'deliveries') }} chosen</strong>
+    <ActButtons :rows="chosenRows" main />
+    <button type="button" class="link small" @click="chosen = new Set()">Choose none</button>
+  </div>
   <div class="beside">
     <div class="list">
       <table v-if="rows.length" class="table">
@@ -153,6 +179,9 @@ useKeys({
         </caption>
         <thead>
           <tr>
+            <th scope="col" class="tick">
+              <input v-model="all" type="checkbox" aria-label="Choose all that are shown" />
+            </th>
             <th scope="col">At</th>
             <th scope="col">Person</th>
             <th scope="col">Job</th>
@@ -172,6 +201,15 @@ useKeys({
             @click="open = row.id"
             @dblclick="router.push('/deliveries/' + row.id)"
           >
+            <td class="tick">
+              <input
+                type="checkbox"
+                :checked="chosen.has(row.id)"
+                :aria-label="`Choose D-${row.number}`"
+                @change="choose(row.id)"
+                @click.stop
+              />
+            </td>
             <td class="quiet" :title="exact(row.scannedAt)">{{ when(row.scannedAt) }}</td>
             <td>
               <RouterLink :to="'/deliveries/' + row.id">{{ row.personName }}</RouterLink>
@@ -305,6 +343,27 @@ tbody tr {
 }
 .line-cell {
   line-height: 0;
+}
+.bulk {
+  position: sticky;
+  top: 44px;
+  z-index: 2;
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  padding: 8px;
+  border-top: 1px solid var(--ink-9);
+  background: var(--paper-1);
+}
+.tick {
+  width: 26px;
+}
+.tick input {
+  width: 15px;
+  height: 15px;
+  margin: 0;
+  accent-color: var(--stamp);
+  vertical-align: -2px;
 }
 .empty,
 .more {

@@ -6,14 +6,13 @@ import { count } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import PageStrip from './PageStrip.vue';
 import TallLine from './TallLine.vue';
-import { useAgain } from './again';
+import ActButtons from './ActButtons.vue';
 
 const props = defineProps<{ row: Schemas['DeliveryRow'] }>();
 const detail = useQuery({
   queryKey: computed(() => ['delivery', props.row.id]),
   queryFn: () => ask(api.GET('/api/deliveries/{id}', { params: { path: { id: props.row.id } } })),
 });
-const { again, possible, busy } = useAgain(() => props.row);
 </script>
 
 <template>
@@ -28,7 +27,7 @@ const { again, possible, busy } = useAgain(() => props.row);
     <PageStrip v-if="detail.data.value" :delivery="detail.data.value" :most="4" />
     <TallLine :row="row" compact />
     <footer class="actions">
-      <button v-if="possible" type="button" class="button" :disabled="busy" @click="again">Try again</button>
+      <ActButtons :rows="[row]" />
       <RouterLink class="link" :to="'/deliveries/' + row.id">Open</RouterLink>
     </footer>
   </aside>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { computed, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, bytes, clockSeconds, count, exact, when } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
-import { worstLeg } from '@/shared/states';
-import { useAgain } from './again';
+import { isFolder } from '@/destinations/kinds';
+import { isCalledOff, worstLeg } from '@/shared/states';
+import ActButtons from './ActButtons.vue';
+import LinkLog from './LinkLog.vue';
 import PageStrip from './PageStrip.vue';
 import TallLine from './TallLine.vue';
 
@@ -21,7 +23,7 @@ const query = useQuery({
 });
 const page = computed(() => query.data.value);
 const row = computed(() => page.value?.row);
-const { again, possible, busy } = useAgain(() => row.value);
+const acts = useTemplateRef<InstanceType<typeof ActButtons>>('acts');
 
 const title = computed(() => {
   const r = row.value;
@@ -30,6 +32,8 @@ const title = computed(() => {
   if (r.trouble) return `${r.jobName}: no file could be made`;
   if (r.state === 'ACCEPTED') return `${r.jobName}: arrived`;
   if (r.state === 'MOVING') return `${r.jobName}: on its way`;
+  if (r.state === 'HELD') return `${r.jobName}: held`;
+  if (r.state === 'CALLED_OFF') return `${r.jobName}: stopped by hand`;
   return r.state === 'WAITING'
     ? `${r.jobName}: waits at ${leg?.routeName}`
     : `${r.jobName}: refused by ${leg?.routeName}`;
@@ -41,8 +45,19 @@ const took = computed(() => {
   const last = Math.max(...ends.map((at) => new Date(at).getTime()));
   return `${Math.max(1, Math.round((last - new Date(r.scannedAt).getTime()) / 1000))} s from Send to accepted`;
 });
-const stuck = computed(() => row.value?.legs.find((leg) => leg.cause !== ''));
-useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') });
+const stuck = computed(() => row.value?.legs.find((leg) => leg.cause !== '' && !isCalledOff(leg)));
+const mendPath = computed(() =>
+  stuck.value && isFolder(stuck.value.kind)
+    ? `/destinations/${stuck.value.routeId}`
+    : `/mail-servers/${stuck.value?.routeId}`,
+);
+const changeable = computed(
+  () => row.value?.legs.every((leg) => leg.state !== 'ACCEPTED' && leg.state !== 'MOVING') ?? false,
+);
+useKeys({
+  t: () => acts.value?.possible.TRY_AGAIN && void acts.value.act('TRY_AGAIN'),
+  Escape: () => void router.push('/deliveries'),
+});
 </script>
 
 <template>
@@ -54,14 +69,11 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
         <h1>{{ title }}</h1>
         <p class="quiet small">D-{{ row.number }}, {{ row.personName }}, {{ ago(row.scannedAt) }}</p>
       </div>
-      <div class="actions">
+      <ActButtons ref="acts" class="acts" :rows="[row]" main>
         <a v-if="page.files.length === 1" class="button" :href="`/api/deliveries/${row.id}/files/0`" download
           >Download</a
         >
-        <button v-if="possible" type="button" class="button stamp" :disabled="busy" @click="again">
-          Try again
-        </button>
-      </div>
+      </ActButtons>
     </div>
     <dl>
       <div>
@@ -96,9 +108,7 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
           <h3 id="remedy">{{ stuck.sentence }}</h3>
           <p class="small">{{ stuck.remedy }}</p>
           <p class="actions">
-            <RouterLink class="button" :to="`/mail-servers/${stuck.routeId}`"
-              >Open {{ stuck.routeName }}</RouterLink
-            >
+            <RouterLink class="button" :to="mendPath">Open {{ stuck.routeName }}</RouterLink>
             <span class="small quiet">{{ count(stuck.tries, 'try', 'tries') }} so far</span>
           </p>
         </section>
@@ -117,7 +127,7 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
       <div>
         <section aria-labelledby="pages">
           <h2 id="pages">Pages</h2>
-          <PageStrip :delivery="page" sizes />
+          <PageStrip :delivery="page" sizes :changeable="changeable" />
         </section>
         <section v-if="page.files.length || row.fileName" class="file" aria-labelledby="file">
           <h2 id="file">{{ page.files.length > 1 ? count(page.files.length, 'file') : 'File' }}</h2>
@@ -137,6 +147,7 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
             <p class="small quiet">{{ bytes(row.fileBytes) }}, removed when its time was over</p>
           </template>
         </section>
+        <LinkLog :id="row.id" />
       </div>
     </div>
   </template>
@@ -148,7 +159,7 @@ useKeys({ t: () => void again(), Escape: () => void router.push('/deliveries') }
   gap: 13px;
   align-items: center;
 }
-.title .actions {
+.title .acts {
   margin-left: auto;
 }
 dl {

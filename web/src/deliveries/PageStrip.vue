@@ -1,19 +1,41 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { Schemas } from '@/api/client';
+import { useQueryClient } from '@tanstack/vue-query';
+import { api, ask, type Schemas } from '@/api/client';
 import { bytes } from '@/shared/format';
+import { useForm } from '@/shared/problems';
+import { useToast } from '@/shared/toast';
 
 const props = withDefaults(
-  defineProps<{ delivery: Schemas['DeliveryPage']; most?: number; sizes?: boolean }>(),
+  defineProps<{ delivery: Schemas['DeliveryPage']; most?: number; sizes?: boolean; changeable?: boolean }>(),
   {
     most: 100,
     sizes: false,
+    changeable: false,
   },
 );
 const shown = computed(() => props.delivery.pages.slice(0, props.most));
+const queries = useQueryClient();
+const { busy, attempt } = useForm();
+const { say } = useToast();
 const large = ref(1);
 const largeShown = ref(false);
 const done = computed(() => props.delivery.pages.find((page) => page.number === large.value)?.done ?? []);
+/** Brings a blank side back, or begins a new file at a page; the files are made again. */
+async function change(number: number, keep: boolean, splitBefore: boolean) {
+  const id = props.delivery.row.id;
+  const page = await attempt(() =>
+    ask(
+      api.PUT('/api/deliveries/{id}/pages/{number}', {
+        params: { path: { id, number } },
+        body: { keep, splitBefore },
+      }),
+    ),
+  );
+  if (!page) return;
+  queries.setQueryData(['delivery', id], page);
+  say('The files are made again.');
+}
 const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 </script>
 
@@ -29,6 +51,26 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
       </button>
       <figcaption v-if="sizes">
         <strong>{{ page.number }}</strong> <span class="quiet">{{ page.leftOut || bytes(page.bytes) }}</span>
+        <template v-if="changeable">
+          <button
+            v-if="page.leftOut.startsWith('blank')"
+            type="button"
+            class="link small"
+            :disabled="busy"
+            @click="change(page.number, true, page.splitBefore)"
+          >
+            Bring it back
+          </button>
+          <button
+            v-else-if="page.number > 1"
+            type="button"
+            class="link small"
+            :disabled="busy"
+            @click="change(page.number, page.keep, !page.splitBefore)"
+          >
+            {{ page.splitBefore ? 'Join to the page before' : 'New file from here' }}
+          </button>
+        </template>
       </figcaption>
     </figure>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
+import { needsMailServer } from '@/destinations/kinds';
 import { bytes, clockSeconds, exact, when } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import { legStop, trunkStop, type Mark } from '@/shared/states';
@@ -22,7 +23,21 @@ interface TallStop {
 }
 
 const trunk = computed(() => trunkStop(props.row));
-const WAITS = { waiting: 'Waits at Sent', failed: 'Stopped at Sent', moving: 'Being sent' } as const;
+const WAITS = {
+  waiting: 'Waits at Sent',
+  failed: 'Stopped at Sent',
+  held: 'Held',
+  off: 'Stopped by hand',
+  moving: 'Being sent',
+} as const;
+
+/** Who has it already, where one message has several recipients. */
+function outcomes(leg: Schemas['LegView']): string {
+  if (leg.recipients.length < 2) return '';
+  return leg.recipients
+    .map((r) => (r.accepted ? `${r.address} has it.` : `${r.address}: ${r.sentence}`))
+    .join(' ');
+}
 
 function legStops(leg: Schemas['LegView']): TallStop[] {
   const stop = trunk.value.at < 3 ? undefined : legStop(leg);
@@ -49,9 +64,11 @@ function legStops(leg: Schemas['LegView']): TallStop[] {
       at: leg.acceptedAt,
       mark: stop?.at === 4 ? stop.mark : undefined,
       passed: false,
-      words: '',
+      words: leg.state === 'ACCEPTED' ? leg.landed : outcomes(leg),
       said: leg.state === 'ACCEPTED' ? leg.reply : '',
-      amount: leg.sentBytes ? bytes(leg.sentBytes) + ' as mail' : undefined,
+      amount: leg.sentBytes
+        ? bytes(leg.sentBytes) + (needsMailServer(leg.kind) ? ' as mail' : '')
+        : undefined,
     },
   ];
 }
@@ -73,7 +90,7 @@ const stops = computed<TallStop[]>(() => {
       at: r.madeReadyAt,
       passed: at > 1,
       mark: at === 1 ? trunk.value.mark : undefined,
-      words: r.trouble || (r.madeReadyAt ? 'One PDF' : ''),
+      words: r.trouble,
       amount: r.fileBytes ? bytes(r.fileBytes) : undefined,
     },
     {

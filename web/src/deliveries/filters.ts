@@ -14,7 +14,9 @@ export function useFilters() {
   const filters = computed(() => ({
     state: text('state')
       .split(',')
-      .filter((s): s is State => ['MOVING', 'WAITING', 'ACCEPTED', 'STOPPED'].includes(s)),
+      .filter((s): s is State =>
+        ['MOVING', 'WAITING', 'HELD', 'ACCEPTED', 'STOPPED', 'CALLED_OFF'].includes(s),
+      ),
     day: text('day'),
     person: text('person'),
     device: text('device'),

@@ -8,6 +8,7 @@ import { count } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import { ICON_NAMES, ICONS } from '@/shared/icons';
 import JobStamp from '@/shared/JobStamp.vue';
+import KindsOfPaper from './KindsOfPaper.vue';
 
 type View = Schemas['JobView'];
 type Form = Schemas['JobForm'];
@@ -31,6 +32,9 @@ const { query, rows, openId, isNew, open, form, save, remove, go, general, busy 
     destinationIds: [],
     subject: '{job}, {pages} pages',
     body: 'Scanned by {person.name} on {device.name}.\n',
+    kinds: {},
+    whenTooLarge: 'REFUSE',
+    notifyWhen: 'NEVER',
   }),
   formOf: (v) => ({
     name: v.name,
@@ -40,6 +44,9 @@ const { query, rows, openId, isNew, open, form, save, remove, go, general, busy 
     destinationIds: v.destinations.map((d) => d.id),
     subject: v.subject,
     body: v.body,
+    kinds: { ...v.kinds },
+    whenTooLarge: v.whenTooLarge,
+    notifyWhen: v.notifyWhen,
   }),
 });
 /** With one of a kind there is nothing to choose. */
@@ -60,6 +67,21 @@ const missing = computed(() => {
     return { words: 'A job needs a destination first.', to: '/destinations/new' };
   return undefined;
 });
+const chosen = computed(() =>
+  (destinations.data.value ?? []).filter((d) => form.value.destinationIds.includes(d.id)),
+);
+const byMail = computed(() => chosen.value.some((d) => d.kind === 'MAIL_TO_ME' || d.kind === 'MAIL_FIXED'));
+const TOO_LARGE: { value: View['whenTooLarge']; words: string }[] = [
+  { value: 'REFUSE', words: 'Stop, with advice' },
+  { value: 'SMALLER', words: 'Make it smaller, giving up what costs least' },
+  { value: 'SEVERAL', words: 'Send its files in several mails' },
+  { value: 'LINK', words: 'Send a download link instead' },
+];
+const NOTIFY: { value: View['notifyWhen']; words: string }[] = [
+  { value: 'NEVER', words: 'Never' },
+  { value: 'ON_FAILURE', words: 'When it does not arrive' },
+  { value: 'ALWAYS', words: 'When it arrives, and when it does not' },
+];
 async function saveIt() {
   form.value.profileId = profileId.value;
   form.value.templateId = templateId.value;
@@ -149,9 +171,11 @@ async function saveIt() {
       <FormField label="Goes to" name="destinationIds">
         <el-checkbox-group v-model="form.destinationIds" class="destinations" aria-label="Destinations">
           <el-checkbox v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id">
-            {{ d.name }} <span class="quiet small">through {{ d.routeName }}</span>
+            {{ d.name }}
+            <span class="quiet small">{{ d.folder ? d.where : `through ${d.routeName}` }}</span>
           </el-checkbox>
         </el-checkbox-group>
+        <KindsOfPaper v-if="chosen.length > 1" v-model="form.kinds" :destinations="chosen" />
       </FormField>
       <FormField
         v-slot="f"
@@ -169,6 +193,16 @@ async function saveIt() {
           :rows="3"
           :aria-describedby="f.describedby"
         />
+      </FormField>
+      <FormField v-if="byMail" v-slot="f" label="If it is too large as mail" name="whenTooLarge">
+        <el-select :id="f.id" v-model="form.whenTooLarge" aria-label="If it is too large as mail">
+          <el-option v-for="o in TOO_LARGE" :key="o.value" :value="o.value" :label="o.words" />
+        </el-select>
+      </FormField>
+      <FormField v-slot="f" label="Tell who scanned, by mail" name="notifyWhen">
+        <el-select :id="f.id" v-model="form.notifyWhen" aria-label="Tell who scanned, by mail">
+          <el-option v-for="o in NOTIFY" :key="o.value" :value="o.value" :label="o.words" />
+        </el-select>
       </FormField>
     </template>
     <template #actions>

@@ -7,13 +7,14 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { clockSeconds } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
-import ProbeRow from './ProbeRow.vue';
+import ProbeRow from '@/shared/ProbeRow.vue';
 import { useMailServer } from './useMailServer';
 
 type StepName = Schemas['StepResult']['step'];
 const router = useRouter();
 const { isNew, query, form, testTo, report, probing, dirty, save, probe, remove, trust, general, busy } =
   useMailServer();
+const TOKEN_EXAMPLE = 'https://login.office.example/token';
 const dialogue = ref(false);
 const asking = ref(false);
 
@@ -52,6 +53,10 @@ function encryptionChosen() {
   const usual = { NONE: 25, STARTTLS: 587, TLS: 465 }[form.value.encryption];
   if ([25, 465, 587].includes(form.value.port)) form.value.port = usual;
 }
+const secretLabel = computed(() => {
+  const what = form.value.signIn === 'BEARER' ? 'Refresh token' : 'Password';
+  return query.data.value?.hasPassword ? `${what}, kept; enter to change` : what;
+});
 const certificateCause = computed(() => report.value?.cause?.startsWith('CERTIFICATE') ?? false);
 useKeys({
   t: () => void probe(),
@@ -160,7 +165,7 @@ useKeys({
       <template #found>
         <div v-if="report?.certificate" class="certificate small">
           <p>
-            {{ report.certificate.subject }}, until {{ report.certificate.until.slice(0, 10) }}.
+            {{ report.certificate.subject }}, until {{ report.certificate.until?.slice(0, 10) }}.
             <span class="quiet">{{ report.certificate.verdict }}</span>
           </p>
           <p class="mono caption">{{ report.certificate.fingerprint }}</p>
@@ -178,10 +183,25 @@ useKeys({
           :options="[
             { value: 'NONE', words: 'None' },
             { value: 'PASSWORD', words: 'Password or app password' },
+            { value: 'BEARER', words: 'Token' },
           ]"
         />
       </FormField>
-      <div v-if="form.signIn === 'PASSWORD'" class="pair">
+      <div v-if="form.signIn === 'BEARER'" class="pair">
+        <FormField v-slot="f" label="Where tokens are had" name="tokenEndpoint">
+          <el-input
+            :id="f.id"
+            v-model="form.tokenEndpoint"
+            class="mono"
+            :placeholder="TOKEN_EXAMPLE"
+            :aria-describedby="f.describedby"
+          />
+        </FormField>
+        <FormField v-slot="f" label="Client id" name="clientId">
+          <el-input :id="f.id" v-model="form.clientId" class="mono" :aria-describedby="f.describedby" />
+        </FormField>
+      </div>
+      <div v-if="form.signIn !== 'NONE'" class="pair">
         <FormField v-slot="f" label="Account" name="account">
           <el-input
             :id="f.id"
@@ -191,11 +211,7 @@ useKeys({
             :aria-describedby="f.describedby"
           />
         </FormField>
-        <FormField
-          v-slot="f"
-          :label="query.data.value?.hasPassword ? 'Password, kept; enter to change' : 'Password'"
-          name="password"
-        >
+        <FormField v-slot="f" :label="secretLabel" name="password">
           <el-input
             :id="f.id"
             v-model="form.password"

@@ -21,6 +21,8 @@ const BLANK: Form = {
   sender: '',
   senderIsPerson: false,
   sizeLimitMb: 0,
+  tokenEndpoint: '',
+  clientId: '',
 };
 
 /** One mail server being set up: its form, its probe, saving and deleting. */
@@ -63,6 +65,8 @@ export function useMailServer() {
         sender: server.sender,
         senderIsPerson: server.senderIsPerson,
         sizeLimitMb: server.sizeLimitMb,
+        tokenEndpoint: server.tokenEndpoint,
+        clientId: server.clientId,
       };
       before.value = JSON.stringify(form.value);
       if (server.lastProbe) report.value = server.lastProbe;

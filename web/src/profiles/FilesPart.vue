@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client';
 import OptionList from './OptionList.vue';
 import PartColumns from './PartColumns.vue';
 import { TYPES } from './sentences';
-import TickBox from './TickBox.vue';
+import TickBox from '@/shared/TickBox.vue';
 import type { ProfileForm } from './useProfile';
 
 const props = defineProps<{ abilities?: Schemas['Abilities']; passcodeSet: boolean }>();

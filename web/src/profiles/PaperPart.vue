@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import OptionList from './OptionList.vue';
 import PartColumns from './PartColumns.vue';
-import TickBox from './TickBox.vue';
+import TickBox from '@/shared/TickBox.vue';
 import type { ProfileForm } from './useProfile';
 
 const form = defineModel<ProfileForm>({ required: true });

@@ -7,11 +7,12 @@ import FormField from '@/shared/FormField.vue';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
 
+const ADDRESS_EXAMPLE = 'https://scans.office.example';
 const queries = useQueryClient();
 const { say } = useToast();
 const { general, busy, attempt } = useForm();
 const query = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
-const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30 });
+const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30, address: '' });
 watch(query.data, (settings) => settings && (form.value = { ...settings }), { immediate: true });
 
 async function save() {
@@ -31,6 +32,20 @@ async function save() {
       <h2 id="office">The office</h2>
       <FormField v-slot="f" label="Name, shown at panels" name="office">
         <el-input :id="f.id" v-model="form.office" maxlength="60" :aria-describedby="f.describedby" />
+      </FormField>
+      <FormField
+        v-slot="f"
+        label="Where people reach Courier"
+        name="address"
+        hint="Stands in mails that lead here, for example download links."
+      >
+        <el-input
+          :id="f.id"
+          v-model="form.address"
+          class="mono"
+          :placeholder="ADDRESS_EXAMPLE"
+          :aria-describedby="f.describedby"
+        />
       </FormField>
     </section>
     <section aria-labelledby="keep">

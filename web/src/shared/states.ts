@@ -18,7 +18,16 @@ type Delivery = Schemas['DeliveryRow'];
 type Leg = Schemas['LegView'];
 
 export function deliveryMark(state: Delivery['state']): Mark {
-  return ({ MOVING: 'moving', WAITING: 'waiting', ACCEPTED: 'accepted', STOPPED: 'failed' } as const)[state];
+  return (
+    {
+      MOVING: 'moving',
+      WAITING: 'waiting',
+      HELD: 'held',
+      ACCEPTED: 'accepted',
+      STOPPED: 'failed',
+      CALLED_OFF: 'off',
+    } as const
+  )[state];
 }
 
 export function conditionMark(condition: Schemas['DeviceView']['condition']): Mark {
@@ -27,10 +36,15 @@ export function conditionMark(condition: Schemas['DeviceView']['condition']): Ma
   )[condition];
 }
 
+/** Stopped by a person: nothing is left to do. */
+export const isCalledOff = (leg: Leg) => leg.state === 'STOPPED' && leg.cause === 'CALLED_OFF';
+
 /** Where a leg stands: 3 is Sent, 4 is Accepted. */
 export function legStop(leg: Leg): { at: number; mark: Mark } {
   if (leg.state === 'ACCEPTED') return { at: 4, mark: 'accepted' };
+  if (isCalledOff(leg)) return { at: 3, mark: 'off' };
   if (leg.state === 'STOPPED') return { at: 3, mark: 'failed' };
+  if (leg.state === 'HELD') return { at: 3, mark: 'held' };
   if (leg.state === 'WAITING' && leg.cause !== '') return { at: 3, mark: 'waiting' };
   return { at: leg.state === 'MOVING' && leg.sentAt ? 4 : 3, mark: 'moving' };
 }
@@ -44,6 +58,7 @@ export function trunkStop(row: Delivery): { at: number; mark: Mark } {
 
 /** The leg that a person wants to know about first. */
 export function worstLeg(row: Delivery): Leg | undefined {
-  const rank = (leg: Leg) => ['STOPPED', 'WAITING', 'MOVING', 'ACCEPTED'].indexOf(leg.state);
+  const rank = (leg: Leg) =>
+    isCalledOff(leg) ? 9 : ['STOPPED', 'WAITING', 'HELD', 'MOVING', 'ACCEPTED'].indexOf(leg.state);
   return [...row.legs].sort((a, b) => rank(a) - rank(b))[0];
 }

@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import { isFolder } from '@/destinations/kinds';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count, longDay, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
@@ -32,12 +33,29 @@ const HEADINGS: Record<string, string> = {
   SERVER_FULL: 'has no room',
   TRY_LATER: 'asks to try later',
   LINE_LOST: 'broke the line',
+  NO_SPACE: 'has no space left',
+  NAME_TAKEN: 'has a file of that name already',
+  NAME_REFUSED: 'refuses the file name',
+  FOLDER_NOT_FOUND: 'has no such folder',
+  SHARE_NOT_FOUND: 'has no such share',
+  NOT_ALLOWED_IN: 'does not let the account in',
+  NOT_ALLOWED_TO_WRITE: 'does not let the account write',
+  PASSWORD_EXPIRED: 'says the password has expired',
+  ACCOUNT_LOCKED: 'has locked the account',
+  ACCOUNT_CLOSED: 'has closed the account',
+  HOST_KEY_CHANGED: 'shows another key',
+  HOST_KEY_UNKNOWN: 'has a key nobody has accepted',
+  NO_OWN_FOLDER: 'has no folder for somebody',
+  BUSY: 'is busy',
+  FILE_TOO_LARGE: 'does not take files this large',
 };
 function heading(trouble: Trouble): string {
-  return `${trouble.routeName} ${HEADINGS[trouble.cause] ?? 'refuses mail'}`;
+  return `${trouble.routeName} ${HEADINGS[trouble.cause] ?? 'does not take scans'}`;
 }
 const needsPassword = (trouble: Trouble) =>
-  trouble.cause === 'SIGN_IN_REFUSED' || trouble.cause === 'SIGN_IN_TOO_WEAK';
+  ['SIGN_IN_REFUSED', 'SIGN_IN_TOO_WEAK', 'PASSWORD_EXPIRED'].includes(trouble.cause);
+const pathOf = (trouble: Trouble) =>
+  isFolder(trouble.kind) ? `/destinations/${trouble.routeId}` : `/mail-servers/${trouble.routeId}`;
 /** The first that a password mends is open; there is one action of a view. */
 const open = computed(() => props.today.troubles.find(needsPassword));
 const nothing = computed(
@@ -49,14 +67,19 @@ const nothing = computed(
     0,
 );
 
+async function mendFolder(id: string) {
+  const body = { secret: password.value };
+  await ask(api.PUT('/api/destinations/{id}/secret', { params: { path: { id } }, body }));
+  return true;
+}
+async function mendServer(id: string) {
+  const body = { password: password.value };
+  await ask(api.PUT('/api/mail-servers/{id}/password', { params: { path: { id } }, body }));
+  return true;
+}
 async function savePassword(trouble: Trouble) {
   const done = await attempt(() =>
-    ask(
-      api.PUT('/api/mail-servers/{id}/password', {
-        params: { path: { id: trouble.routeId } },
-        body: { password: password.value },
-      }),
-    ),
+    isFolder(trouble.kind) ? mendFolder(trouble.routeId) : mendServer(trouble.routeId),
   );
   if (done) {
     password.value = '';
@@ -67,7 +90,11 @@ async function savePassword(trouble: Trouble) {
 
 async function again(trouble: Trouble) {
   const done = await attempt(() =>
-    ask(api.POST('/api/deliveries/again', { body: { routeId: trouble.routeId, cause: trouble.cause } })),
+    ask(
+      api.POST('/api/deliveries/act', {
+        body: { action: 'TRY_AGAIN', deliveries: [], routeId: trouble.routeId, cause: trouble.cause },
+      }),
+    ),
   );
   if (done) {
     tried.add(trouble.routeId + trouble.cause);
@@ -104,6 +131,9 @@ function listPath(trouble: Trouble): string {
           >
           {{ trouble.sentence }}
           <template v-if="trouble.waits">Everything waits here, nothing is lost.</template>
+          <template v-if="trouble.nextQuestion">
+            Courier asks again by itself at {{ when(trouble.nextQuestion) }}.</template
+          >
         </p>
         <p v-if="trouble.reply" class="reply mono">{{ trouble.reply }}</p>
         <form v-if="trouble === open" class="mend" @submit.prevent="savePassword(trouble)">
@@ -121,7 +151,7 @@ function listPath(trouble: Trouble): string {
             <button class="button stamp" type="submit" :disabled="busy || !password">
               Save, then send {{ trouble.deliveries === 1 ? 'it' : 'all ' + trouble.deliveries }}
             </button>
-            <RouterLink class="link small" :to="`/mail-servers/${trouble.routeId}`">Open server</RouterLink>
+            <RouterLink class="link small" :to="pathOf(trouble)">Open it</RouterLink>
           </div>
         </form>
       </div>

@@ -43,11 +43,5 @@ create table download_event (
     at timestamptz not null, address text not null, what text not null);
 create index on download_event (link_id, id);
 
--- Consent of a person to the use of a cloud folder; the tokens sealed.
-create table cloud_consent (
-    person_id uuid not null references person on delete cascade, destination_id uuid not null references destination on delete cascade,
-    refresh_token bytea not null, access_token bytea, access_until timestamptz, given_at timestamptz not null,
-    primary key (person_id, destination_id));
-
 -- What the files may weigh at most when they had to be made smaller; what the person has been told.
 alter table delivery add column fit_bytes bigint not null default 0, add column notified text not null default '';

@@ -6,6 +6,7 @@ import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.ServerProcess;
 import inky.courier.harness.Waiting;
+import inky.courier.standins.FileHouse;
 import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.Stack;
 import java.nio.file.Files;
@@ -70,6 +71,68 @@ class KilledServerTest {
             assertThat(letters.stream().map(KilledServerTest::messageId).distinct())
                     .as("a mailbox can tell that it is the same")
                     .hasSize(1);
+        }
+    }
+
+    @Test
+    void killedBetweenUploadAndRenameOrBeforeItHeardOfItTheFileIsThereExactlyOnce() throws Exception {
+        try (FileHouse house = FileHouse.open(new FileHouse.Settings(
+                        "files.wherrymoor.example",
+                        "127.40.9.8",
+                        0,
+                        0,
+                        0,
+                        0,
+                        "scans",
+                        Office.PASSWORD,
+                        Files.createTempDirectory("house")));
+                ServerProcess server = ServerProcess.start();
+                Office office = Office.ready(server)) {
+            String toSftp = office.folder("SFTP", "127.40.9.8", house.sftpPort(), "upload");
+            String toFtp = office.folder("FTP", "127.40.9.8", house.ftpPort(), "renamed");
+
+            // In the middle of the upload
+            house.lines().forEach(line -> line.slow(60_000));
+            office.goesTo(toSftp);
+            String half = office.send(Stack.BERTH_PERMIT);
+            Waiting.until(
+                    () -> house.stored().stream().anyMatch(path -> path.endsWith(".part")), "the upload is under way");
+            server.kill();
+            assertThat(house.stored()).noneMatch(path -> path.endsWith(".pdf"));
+            house.behave();
+            server.startAgain();
+            Office again = office.at(server);
+            Waiting.until(() -> again.state(half).equals("ACCEPTED"), "the delivery is taken up again");
+
+            // Between the rename at the far side and its word
+            CountDownLatch named = new CountDownLatch(1);
+            CountDownLatch killed = new CountDownLatch(1);
+            house.beforeRenamed(() -> {
+                named.countDown();
+                killed.await(60, TimeUnit.SECONDS);
+            });
+            again.goesTo(toFtp);
+            String whole = again.send(Stack.TIDE_TABLE);
+            assertThat(named.await(60, TimeUnit.SECONDS)).isTrue();
+            server.kill();
+            house.behave();
+            killed.countDown();
+            server.startAgain();
+            Office third = office.at(server);
+            Waiting.until(() -> third.state(whole).equals("ACCEPTED"), "the delivery is taken up again");
+            var leg = third.desk
+                    .get("/api/deliveries/" + whole)
+                    .json()
+                    .path("row")
+                    .path("legs")
+                    .path(0);
+            assertThat(leg.path("possiblyTwice").asBoolean())
+                    .as("the folder could be asked")
+                    .isFalse();
+            assertThat(house.stored())
+                    .as("each once, and nothing half")
+                    .hasSize(2)
+                    .allMatch(path -> path.endsWith(".pdf"));
         }
     }
 

@@ -1,7 +1,5 @@
 package inky.courier.connection;
 
-import inky.courier.core.delivery.Setback;
-import inky.courier.core.transfer.TransferCause;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -20,35 +18,18 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Talks to the token endpoints of OAuth 2 (RFC 6749) and asks for consent at a device (RFC 8628). */
+/** Talks to the token endpoints of OAuth 2 (RFC 6749). */
 @Component
 public class AccessTokens {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration ANSWER = Duration.ofSeconds(20);
     private static final int USUAL_SECONDS = 3600;
 
-    /** RFC 8628 section 3.2: five seconds where the server says nothing. */
-    private static final int USUAL_INTERVAL = 5;
-
     /** @param refresh empty when the old one stays good */
     public record Tokens(String access, Optional<String> refresh, Duration lasts) {
         @Override
         public String toString() {
             return "Tokens[" + lasts + "]";
-        }
-    }
-
-    /** What a person needs to give consent: RFC 8628 section 3.2. */
-    public record Invitation(
-            String deviceCode,
-            String userCode,
-            String address,
-            String addressWithCode,
-            Duration lasts,
-            Duration interval) {
-        @Override
-        public String toString() {
-            return "Invitation[" + address + "]";
         }
     }
 
@@ -64,35 +45,6 @@ public class AccessTokens {
         public String error() {
             return error;
         }
-
-        public Setback setback() {
-            return Setback.of(TransferCause.ofOAuth(error), error);
-        }
-    }
-
-    public Invitation invite(String endpoint, String clientId) throws IOException {
-        JsonNode answer = post(endpoint, Map.of("client_id", clientId, "scope", "files"));
-        String address = answer.path("verification_uri").asString("");
-        return new Invitation(
-                answer.path("device_code").asString(""),
-                answer.path("user_code").asString(""),
-                address,
-                answer.path("verification_uri_complete").asString(address),
-                Duration.ofSeconds(answer.path("expires_in").asInt(USUAL_SECONDS)),
-                Duration.ofSeconds(answer.path("interval").asInt(USUAL_INTERVAL)));
-    }
-
-    /** Asks whether the person has consented; until then the error is authorization_pending or slow_down. */
-    public Tokens redeem(String endpoint, String clientId, String deviceCode) throws IOException {
-        return tokens(post(
-                endpoint,
-                Map.of(
-                        "grant_type",
-                        "urn:ietf:params:oauth:grant-type:device_code",
-                        "device_code",
-                        deviceCode,
-                        "client_id",
-                        clientId)));
     }
 
     /** RFC 6749 section 6. */

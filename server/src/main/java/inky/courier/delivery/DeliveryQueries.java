@@ -2,6 +2,8 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.workshop.MadeFile;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.Outcome;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -30,6 +32,7 @@ import tools.jackson.core.type.TypeReference;
 public class DeliveryQueries {
     private static final int MOST = 200;
     private static final int SLOT_MINUTES = 30;
+    private static final int STATES = DeliveryState.values().length;
 
     /** How many earlier weeks make the usual day. */
     private static final int USUAL_WEEKS = 3;
@@ -53,6 +56,7 @@ public class DeliveryQueries {
             String label,
             String routeName,
             UUID routeId,
+            DestinationKind kind,
             LegPhase state,
             String cause,
             String sentence,
@@ -63,7 +67,9 @@ public class DeliveryQueries {
             @Nullable Instant sentAt,
             @Nullable Instant acceptedAt,
             boolean possiblyTwice,
-            long sentBytes) {}
+            long sentBytes,
+            String landed,
+            List<Outcome.Recipient> recipients) {}
 
     public record DeliveryRow(
             UUID id,
@@ -96,7 +102,14 @@ public class DeliveryQueries {
      * @param leftOut why it is in no file; empty when it is in one
      * @param done what was done to it, and why
      */
-    public record PageThumb(int number, long bytes, String media, String leftOut, List<String> done) {}
+    public record PageThumb(
+            int number,
+            long bytes,
+            String media,
+            String leftOut,
+            List<String> done,
+            boolean keep,
+            boolean splitBefore) {}
 
     /** A file that was made. */
     public record FileView(int position, String name, long bytes, int pages, String words) {}
@@ -129,9 +142,14 @@ public class DeliveryQueries {
 
     public record Day(Totals now, Totals usual, List<Slot> slots) {}
 
-    /** What stands for one cause at one route. */
+    /**
+     * What stands for one cause at one route.
+     *
+     * @param nextQuestion when Courier asks after the route by itself; null when each delivery asks for itself
+     */
     public record Trouble(
             UUID routeId,
+            DestinationKind kind,
             String routeName,
             String cause,
             String sentence,
@@ -140,7 +158,8 @@ public class DeliveryQueries {
             boolean waits,
             int deliveries,
             int people,
-            Instant since) {}
+            Instant since,
+            @Nullable Instant nextQuestion) {}
 
     private static final String ROW = "select d.* from delivery d ";
 
@@ -183,14 +202,16 @@ public class DeliveryQueries {
                 .findFirst()
                 .orElseThrow(() -> Refusal.notFound("delivery"));
         List<PageThumb> pages = jdbc.sql(
-                        "select p.number, p.bytes, p.media, p.fate, p.done from scan_page p join delivery d on d.scan_id = p.scan_id where d.id = ? order by p.number")
+                        "select p.number, p.bytes, p.media, p.fate, p.done, p.keep, p.split_before from scan_page p join delivery d on d.scan_id = p.scan_id where d.id = ? order by p.number")
                 .param(id)
                 .query((r, n) -> new PageThumb(
                         r.getInt(1),
                         r.getLong(2),
                         r.getString(3),
                         leftOut(r.getString(4)),
-                        Json.read(r.getString(5), new TypeReference<List<String>>() {})))
+                        Json.read(r.getString(5), new TypeReference<List<String>>() {}),
+                        r.getBoolean(6),
+                        r.getBoolean(7)))
                 .list();
         List<StepView> log = steps.of(id).stream()
                 .map(s -> new StepView(s.at(), s.legId(), s.words(), s.farSide()))
@@ -233,15 +254,17 @@ public class DeliveryQueries {
 
     public List<Trouble> troubles() {
         return jdbc.sql("""
-                        select l.route_id, max(l.route_name) as route_name, l.cause, l.state = 'WAITING' as waits,
+                        select l.route_id, max(l.kind) as kind, max(l.route_name) as route_name, max(h.next_question) as next_question, l.cause, l.state = 'WAITING' as waits,
                             (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
                             (array_agg(l.reply order by d.number desc))[1] as reply, count(distinct d.id) as deliveries,
                             count(distinct d.person_id) as people, min(d.scanned_at) as since
                         from leg l join delivery d on d.id = l.delivery_id
-                        where l.state in ('WAITING', 'STOPPED') and l.cause <> ''
+                            left join route_health h on h.route_id = l.route_id
+                        where l.state in ('WAITING', 'STOPPED') and l.cause not in ('', 'CALLED_OFF')
                         group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""")
                 .query((r, n) -> new Trouble(
                         r.getObject("route_id", UUID.class),
+                        DestinationKind.valueOf(r.getString("kind")),
                         r.getString("route_name"),
                         r.getString("cause"),
                         r.getString("sentence"),
@@ -250,7 +273,8 @@ public class DeliveryQueries {
                         r.getBoolean("waits"),
                         r.getInt("deliveries"),
                         r.getInt("people"),
-                        at(r, "since")))
+                        at(r, "since"),
+                        at(r, "next_question")))
                 .list();
     }
 
@@ -258,13 +282,13 @@ public class DeliveryQueries {
         LocalDate today = LocalDate.now(clock.withZone(zone));
         LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
         Map<Integer, int[]> slots = new LinkedHashMap<>();
-        int[] totals = new int[4];
+        int[] totals = new int[STATES];
         for (Counted c : counted(today, start(today.plusDays(1)))) {
-            slots.computeIfAbsent(c.slot, s -> new int[4])[c.state.ordinal()] += c.count;
+            slots.computeIfAbsent(c.slot, s -> new int[STATES])[c.state.ordinal()] += c.count;
             totals[c.state.ordinal()] += c.count;
         }
         double[] usual = new double[24 * 60 / SLOT_MINUTES];
-        int[] usualByNow = new int[4];
+        int[] usualByNow = new int[STATES];
         int weeks = 0;
         for (int week = 1; week <= USUAL_WEEKS; week++) {
             LocalDate day = today.minusWeeks(week);
@@ -277,12 +301,12 @@ public class DeliveryQueries {
         }
         List<Slot> all = new ArrayList<>();
         for (int slot = 0; slot < usual.length; slot++) {
-            int[] c = slots.getOrDefault(slot, new int[4]);
+            int[] c = slots.getOrDefault(slot, new int[STATES]);
             all.add(new Slot(
                     slot * SLOT_MINUTES,
                     c[DeliveryState.ACCEPTED.ordinal()],
                     c[DeliveryState.MOVING.ordinal()],
-                    c[DeliveryState.WAITING.ordinal()],
+                    c[DeliveryState.WAITING.ordinal()] + c[DeliveryState.HELD.ordinal()],
                     c[DeliveryState.STOPPED.ordinal()],
                     weeks == 0 ? 0 : usual[slot] / weeks));
         }
@@ -315,9 +339,11 @@ public class DeliveryQueries {
     private static Totals totals(int[] c, int weeks) {
         int accepted = Math.round((float) c[DeliveryState.ACCEPTED.ordinal()] / weeks);
         int moving = Math.round((float) c[DeliveryState.MOVING.ordinal()] / weeks);
-        int waiting = Math.round((float) c[DeliveryState.WAITING.ordinal()] / weeks);
+        int held = c[DeliveryState.HELD.ordinal()];
+        int waiting = Math.round((float) (c[DeliveryState.WAITING.ordinal()] + held) / weeks);
         int stopped = Math.round((float) c[DeliveryState.STOPPED.ordinal()] / weeks);
-        return new Totals(accepted + moving + waiting + stopped, accepted, moving, waiting, stopped);
+        int calledOff = Math.round((float) c[DeliveryState.CALLED_OFF.ordinal()] / weeks);
+        return new Totals(accepted + moving + waiting + stopped + calledOff, accepted, moving, waiting, stopped);
     }
 
     private List<DeliveryRow> rows(String sql, Map<String, ?> values) {
@@ -348,6 +374,7 @@ public class DeliveryQueries {
                 r.getString("label"),
                 r.getString("route_name"),
                 r.getObject("route_id", UUID.class),
+                DestinationKind.valueOf(r.getString("kind")),
                 LegPhase.valueOf(r.getString("state")),
                 r.getString("cause"),
                 r.getString("sentence"),
@@ -358,7 +385,9 @@ public class DeliveryQueries {
                 at(r, "sent_at"),
                 at(r, "accepted_at"),
                 r.getBoolean("possibly_twice"),
-                r.getLong("sent_bytes"));
+                r.getLong("sent_bytes"),
+                r.getString("landed"),
+                Recipients.read(r.getString("recipient_outcomes")));
     }
 
     private static DeliveryRow row(ResultSet r, List<LegView> legs) throws SQLException {

@@ -47,9 +47,6 @@ class LegsOfJob {
         if (destination.kind() == DestinationKind.MAIL_TO_ME || destination.kind() == DestinationKind.LINK) {
             leg.label = delivery.personName;
             leg.recipients = Json.write(List.of(delivery.personEmail));
-        } else if (destination.kind().isAtDevice()) {
-            leg.routeId = delivery.deviceId;
-            leg.routeName = delivery.deviceName;
         } else if (destination.kind() == DestinationKind.DESKTOP) {
             // Without a folder of their own the leg waits, under the destination itself, until there is one.
             var own = accounts.ofPerson(delivery.personId);

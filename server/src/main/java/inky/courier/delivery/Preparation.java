@@ -153,6 +153,11 @@ class Preparation {
                 attempt++) {
             Optional<ScanProfile> smaller = sizes.fitting(profile, delivery.pages, aim);
             if (smaller.isEmpty()) {
+                steps.add(
+                        delivery.id,
+                        null,
+                        "No setting makes so many pages fit. Send a link instead, or fewer pages.",
+                        "");
                 break;
             }
             empty(folder);
@@ -236,8 +241,8 @@ class Preparation {
     }
 
     private void keepFiles(Delivery delivery, JobSnapshot job, List<MadeFile> made) throws IOException {
-        store.remove(
-                files.of(delivery.id).stream().map(Files.KeptFile::contentId).toList());
+        List<Files.KeptFile> before = files.of(delivery.id);
+        store.remove(before.stream().map(Files.KeptFile::contentId).toList());
         files.remove(delivery.id);
         delivery.fileBytes = 0;
         delivery.madeReadyAt = clock.instant();
@@ -250,7 +255,10 @@ class Preparation {
             try (InputStream in = java.nio.file.Files.newInputStream(file.path())) {
                 stored = store.keep(in, file.mediaType());
             }
-            String name = free(template.fill(values(delivery, file)), file, taken);
+            // Made again, a file keeps its name: no number is used up for it.
+            String name = before.size() == made.size()
+                    ? before.get(i).name()
+                    : free(template.fill(values(delivery, file)), file, taken);
             names.add(name);
             delivery.fileBytes += stored.bytes();
             files.add(

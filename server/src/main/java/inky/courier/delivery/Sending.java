@@ -39,7 +39,7 @@ class Sending {
     private static final Logger LOG = LoggerFactory.getLogger(Sending.class);
 
     /** How soon a leg looks again that waits for a place or for the one before it; usually it is woken earlier. */
-    private static final Duration TURN = Duration.ofSeconds(3);
+    private static final Duration TURN = Duration.ofSeconds(20);
 
     private final DeliveryRepository deliveries;
     private final LegRepository legs;

@@ -23,6 +23,7 @@ class Demo {
     private final DemoScans scans;
     private final Path worldFile;
     private final int mailPort;
+    private final int filePort;
 
     Demo(
             SignIn signIn,
@@ -30,13 +31,15 @@ class Demo {
             DemoHistory history,
             DemoScans scans,
             @Value("${courier.demo.world}") Path worldFile,
-            @Value("${courier.demo.mail-port}") int mailPort) {
+            @Value("${courier.demo.mail-port}") int mailPort,
+            @Value("${courier.demo.file-port}") int filePort) {
         this.signIn = signIn;
         this.setUp = setUp;
         this.history = history;
         this.scans = scans;
         this.worldFile = worldFile;
         this.mailPort = mailPort;
+        this.filePort = filePort;
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -44,7 +47,7 @@ class Demo {
     void fill() throws Exception {
         if (signIn.isFirstStart()) {
             World world = World.read(worldFile);
-            DemoSetUp.Office office = setUp.build(world, mailPort);
+            DemoSetUp.Office office = setUp.build(world, mailPort, filePort);
             history.write(world, office);
             scans.run(office);
             // Last, since it marks the database as filled.

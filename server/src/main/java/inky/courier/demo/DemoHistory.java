@@ -155,7 +155,9 @@ class DemoHistory {
                     time(ready),
                     time(accepted),
                     time(accepted),
-                    Math.round(bytes * 1.368) + 2_000
+                    d.kind().isMail() ? Math.round(bytes * 1.368) + 2_000 : bytes,
+                    d.kind().isMail() ? "250 2.0.0 Accepted" : "",
+                    d.id()
                 });
             }
             number++;
@@ -167,8 +169,8 @@ class DemoHistory {
                 deliveries);
         jdbc.batchUpdate(
                 "insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients, message_id, state, cause, sentence, "
-                        + "remedy, reply, tries, first_try_at, sent_at, accepted_at, possibly_twice, sent_bytes) "
-                        + "values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, 'ACCEPTED', '', '', '', '250 2.0.0 Accepted', 1, ?, ?, ?, false, ?)",
+                        + "remedy, tries, first_try_at, sent_at, accepted_at, possibly_twice, sent_bytes, reply, destination_id) "
+                        + "values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, 'ACCEPTED', '', '', '', 1, ?, ?, ?, false, ?, ?, ?)",
                 legs);
         jdbc.queryForObject("select setval('delivery_number', ?)", Long.class, number);
     }

@@ -60,6 +60,7 @@ class DemoSetUp {
     private final JobService jobs;
     private final PeopleService people;
     private final PanelPlaces panels;
+    private final DemoFolders demoFolders;
 
     DemoSetUp(
             Settings settings,
@@ -70,7 +71,8 @@ class DemoSetUp {
             NamingService names,
             JobService jobs,
             PeopleService people,
-            PanelPlaces panels) {
+            PanelPlaces panels,
+            DemoFolders demoFolders) {
         this.settings = settings;
         this.servers = servers;
         this.destinations = destinations;
@@ -80,19 +82,21 @@ class DemoSetUp {
         this.jobs = jobs;
         this.people = people;
         this.panels = panels;
+        this.demoFolders = demoFolders;
     }
 
     /** What was set up, by name. */
     record Office(Map<String, DeviceView> devices, Map<String, JobView> jobs, List<PersonView> people) {}
 
-    Office build(World world, int mailPort) {
+    Office build(World world, int mailPort, int filePort) {
         settings.change(new Settings.Office(world.office(), KEEP_ACCEPTED_HOURS, 30, ""));
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);
-        Map<String, JobView> made = makeJobs(world, harbour, lantern);
+        List<PersonView> folk = makePeople(world);
+        DemoFolders.Made folders = demoFolders.make(world, filePort, folk.get(0).id());
+        Map<String, JobView> made = makeJobs(world, harbour, lantern, folders);
         Map<String, DeviceView> placed = makeDevices(world);
         placed.values().forEach(device -> place(device, made));
-        List<PersonView> folk = makePeople(world);
         return new Office(placed, made, folk);
     }
 
@@ -155,7 +159,7 @@ class DemoSetUp {
         return folk;
     }
 
-    private Map<String, JobView> makeJobs(World world, UUID harbour, UUID lantern) {
+    private Map<String, JobView> makeJobs(World world, UUID harbour, UUID lantern, DemoFolders.Made folders) {
         String at = "@" + world.domain();
         UUID toMe = mail("Mail to me", DestinationKind.MAIL_TO_ME, lantern);
         UUID accounts = mail("Accounts desk", DestinationKind.MAIL_FIXED, harbour, "accounts" + at);
@@ -180,12 +184,12 @@ class DemoSetUp {
         Map<String, JobView> made = new HashMap<>();
         job(made, "Mail to me", "letter", single, personal, toMe);
         job(made, "Berth permit", "permit", usual, plain, toMe, berths);
-        job(made, "Cargo manifest", "crates", usual, plain, yard);
+        job(made, "Cargo manifest", "crates", usual, plain, yard, folders.manifests());
         job(made, "Lost property", "question", single, personal, lost);
         job(made, "Tide table", "waves", small, timed, watch);
         job(made, "Crew roster", "people", grey, plain, crew);
-        job(made, "Supplier bills", "receipt", grey, plain, accounts);
-        job(made, "Harbour charts", "map", colour, timed, charts);
+        job(made, "Supplier bills", "receipt", grey, plain, accounts, folders.bills());
+        job(made, "Harbour charts", "map", colour, timed, charts, folders.charts());
         job(made, "Safety drill", "ring", grey, plain, watch, toMe);
         return made;
     }

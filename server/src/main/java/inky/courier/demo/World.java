@@ -14,6 +14,8 @@ record World(
         List<Place> places,
         List<Device> devices,
         List<PostOffice> postOffices,
+        House fileHouse,
+        House cloud,
         Admin administrator,
         List<Person> people,
         Map<String, String> pins) {
@@ -23,6 +25,8 @@ record World(
 
     record PostOffice(
             String name, String host, String address, String account, String password, String formerPassword) {}
+
+    record House(String host, String address, String account, String password) {}
 
     record Admin(String login, String name, String email, String password) {}
 

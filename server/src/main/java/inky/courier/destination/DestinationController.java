@@ -1,7 +1,9 @@
 package inky.courier.destination;
 
+import inky.courier.connection.ProbeReport;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.destination.DestinationService.DestinationView;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -12,6 +14,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -43,6 +46,47 @@ class DestinationController {
     @PutMapping("/{id}")
     DestinationView changeDestination(@PathVariable UUID id, @RequestBody DestinationForm form) {
         return destinations.change(id, form);
+    }
+
+    /** @param id of the saved destination whose secret is meant when the form has none */
+    record FolderDraft(@Nullable UUID id, DestinationForm form) {}
+
+    record SecretChange(String secret) {}
+
+    record NewFolder(String path, String name) {}
+
+    @PutMapping("/{id}/secret")
+    DestinationView changeDestinationSecret(@PathVariable UUID id, @RequestBody SecretChange change) {
+        return destinations.changeSecret(id, change.secret());
+    }
+
+    @PostMapping("/probe")
+    ProbeReport probeDestinationDraft(@RequestBody FolderDraft draft) {
+        return destinations.probe(draft.id(), draft.form());
+    }
+
+    @PostMapping("/{id}/probe")
+    ProbeReport probeDestination(@PathVariable UUID id) {
+        return destinations.probe(id);
+    }
+
+    @GetMapping("/{id}/probes")
+    List<ProbeReport> destinationProbes(@PathVariable UUID id) {
+        return destinations.history(id);
+    }
+
+    /** @param after the last name of the page before; empty for the first */
+    @GetMapping("/{id}/folders")
+    Folders.FolderListing browseDestination(
+            @PathVariable UUID id,
+            @RequestParam(defaultValue = "") String path,
+            @RequestParam(defaultValue = "") String after) {
+        return destinations.browse(id, path, after);
+    }
+
+    @PostMapping("/{id}/folders")
+    Folders.FolderListing makeDestinationFolder(@PathVariable UUID id, @RequestBody NewFolder folder) {
+        return destinations.makeFolder(id, folder.path(), folder.name());
     }
 
     @DeleteMapping("/{id}")

@@ -14,18 +14,10 @@ public enum DestinationKind {
     SFTP,
     /** A folder of a WebDAV server. */
     WEBDAV,
-    /** A folder of a person in a cloud, by WebDAV with the person's consent. */
-    CLOUD,
-    /** The USB stick in the device that scans. */
-    USB,
-    /** The storage of the device that scans. */
-    SHELF,
     /** The folder that belongs to the person who scans. */
     DESKTOP,
     /** A download page of Courier's own; its address goes by mail to who scans. */
-    LINK,
-    /** Paper, on another device. */
-    PRINTER;
+    LINK;
 
     public boolean isMail() {
         return this == MAIL_TO_ME || this == MAIL_FIXED;
@@ -33,16 +25,11 @@ public enum DestinationKind {
 
     /** Whether its settings are a folder on a server. */
     public boolean isFolder() {
-        return this == SMB || this == FTP || this == SFTP || this == WEBDAV || this == CLOUD;
+        return this == SMB || this == FTP || this == SFTP || this == WEBDAV;
     }
 
-    /** Whether it lies at the device that scans, wherever that is. */
-    public boolean isAtDevice() {
-        return this == USB || this == SHELF;
-    }
-
-    /** Whether it goes through something set up apart: a mail server, or a device. */
+    /** Whether it goes through a mail server, which is set up apart. */
     public boolean goesThroughAnother() {
-        return isMail() || this == LINK || this == PRINTER;
+        return isMail() || this == LINK;
     }
 }

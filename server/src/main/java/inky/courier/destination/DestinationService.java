@@ -66,7 +66,7 @@ public class DestinationService implements Dependents.Source {
     }
 
     /**
-     * @param routeId of what it goes through: a mail server, or a device for a printer
+     * @param routeId of what it goes through: a mail server
      * @param folder settings of a folder; absent for other kinds
      * @param secret password or private key; absent to keep the one that is there
      * @param link settings of a download page; absent for other kinds
@@ -191,7 +191,7 @@ public class DestinationService implements Dependents.Source {
                         "destination.probe",
                         "kind",
                         "There is nothing to try here.",
-                        "Probe the mail server or device that it goes through."));
+                        "Probe the mail server that it goes through."));
         ProbeReport report = connectorOf(access.kind()).probe(access);
         keep(id, report);
         return report;
@@ -212,12 +212,12 @@ public class DestinationService implements Dependents.Source {
         return probes.history(find(id).id);
     }
 
-    public Folders.Listing browse(UUID id, String path, String after) {
+    public Folders.FolderListing browse(UUID id, String path, String after) {
         FolderAccess access = browsable(id);
         return folders(access.kind()).list(access, FolderPath.of(path), after);
     }
 
-    public Folders.Listing makeFolder(UUID id, String path, String name) {
+    public Folders.FolderListing makeFolder(UUID id, String path, String name) {
         FolderAccess access = browsable(id);
         FolderPath parent = FolderPath.of(path);
         FolderPath made = FolderPath.of(name);
@@ -237,12 +237,11 @@ public class DestinationService implements Dependents.Source {
                 .orElseThrow();
     }
 
-    /** Destinations that a person may use: the office's, and their own. */
     @Override
     @Transactional(readOnly = true)
     public List<Dependent> on(Dependents.Kind kind, UUID id) {
         List<Destination> found = switch (kind) {
-            case MAIL_SERVER, DEVICE -> destinations.findByRouteId(id);
+            case MAIL_SERVER -> destinations.findByRouteId(id);
             case PERSON -> destinations.findByOwnerId(id);
             default -> List.of();
         };
@@ -302,9 +301,8 @@ public class DestinationService implements Dependents.Source {
         }
         UUID route = Optional.ofNullable(form.routeId()).orElse(NO_ROUTE);
         if (connector.route(route).isEmpty()) {
-            String what = form.kind() == DestinationKind.PRINTER ? "device" : "mail server";
             throw new Invalid(
-                    "destination.route", "routeId", "There is no such " + what + ".", "Choose one of the list.");
+                    "destination.route", "routeId", "There is no such mail server.", "Choose one of the list.");
         }
         return route;
     }
@@ -338,9 +336,6 @@ public class DestinationService implements Dependents.Source {
     }
 
     private String routeName(Destination d) {
-        if (d.kind.isAtDevice()) {
-            return "the device that scans";
-        }
         if (d.kind == DestinationKind.DESKTOP) {
             return "the person's own folder";
         }

@@ -6,7 +6,7 @@ import java.util.UUID;
  * All that is needed to get into a folder; the secret in clear, never to be shown.
  *
  * @param id of the destination
- * @param secret password, private key, or access token
+ * @param secret password or private key
  */
 public record FolderAccess(UUID id, String name, DestinationKind kind, FolderSettings settings, String secret) {
     public FolderAccess with(FolderSettings changed, String otherSecret) {

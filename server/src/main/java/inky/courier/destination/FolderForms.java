@@ -26,7 +26,7 @@ class FolderForms {
     FolderSettings check(DestinationForm form) {
         FolderSettings f = Optional.ofNullable(form.folder()).orElse(FolderSettings.BLANK);
         List<Problem> problems = new ArrayList<>();
-        boolean byAddress = form.kind() == DestinationKind.WEBDAV || form.kind() == DestinationKind.CLOUD;
+        boolean byAddress = form.kind() == DestinationKind.WEBDAV;
         if (byAddress ? !isWebAddress(f.host()) : !HostAddress.isValid(f.host().strip())) {
             problems.add(
                     byAddress
@@ -56,10 +56,6 @@ class FolderForms {
                     "The fingerprint is missing.",
                     "Probe, compare what it shows, then trust that one."));
         }
-        if (form.kind() == DestinationKind.CLOUD && !(isWebAddress(f.authorization()) && isWebAddress(f.token()))) {
-            problems.add(problem(
-                    "authorization", "The addresses for consent are missing.", "Who runs the cloud tells them."));
-        }
         if (f.atOnce() < 1 || f.atOnce() > MOST_AT_ONCE) {
             problems.add(problem("atOnce", "1 to " + MOST_AT_ONCE + " transfers can go at once.", "4 are usual."));
         }
@@ -86,8 +82,7 @@ class FolderForms {
         boolean same = saved.kind == form.kind()
                 && before.host().equalsIgnoreCase(form.folder().host().strip())
                 && before.port() == form.folder().port()
-                && before.account().equals(form.folder().account())
-                && before.token().equals(form.folder().token());
+                && before.account().equals(form.folder().account());
         if (!same) {
             throw new Invalid(
                     "destination.secret",

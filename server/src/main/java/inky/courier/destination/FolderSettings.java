@@ -8,7 +8,7 @@ import inky.courier.core.transfer.WhenTaken;
 /**
  * A folder on a server, and how to get there. What a protocol has no use for is left as it is.
  *
- * @param host a name or an address; for WebDAV and the cloud a whole address, with https
+ * @param host a name or an address; for WebDAV a whole address, with https
  * @param port 0 for the protocol's own
  * @param share of SMB
  * @param path a template; names with slashes between, from the account's root
@@ -17,9 +17,6 @@ import inky.courier.core.transfer.WhenTaken;
  * @param fingerprint of the certificate, or of the key of an SSH server, that an administrator has accepted
  * @param passive whether FTP's second line is opened by Courier
  * @param signsInByKey whether the secret is a private key (SFTP)
- * @param clientId of OAuth 2 (cloud)
- * @param authorization address at which a device asks for consent (RFC 8628)
- * @param token address at which tokens are had
  * @param atOnce transfers at the same time, 1 to 16
  */
 public record FolderSettings(
@@ -34,9 +31,6 @@ public record FolderSettings(
         String fingerprint,
         boolean passive,
         boolean signsInByKey,
-        String clientId,
-        String authorization,
-        String token,
         WhenTaken whenTaken,
         boolean makeFolders,
         SidecarForm sidecar,
@@ -55,9 +49,6 @@ public record FolderSettings(
             "",
             true,
             false,
-            "",
-            "",
-            "",
             WhenTaken.NUMBER,
             true,
             SidecarForm.NONE,
@@ -76,9 +67,26 @@ public record FolderSettings(
                 fingerprint,
                 passive,
                 signsInByKey,
-                clientId,
-                authorization,
-                token,
+                whenTaken,
+                makeFolders,
+                sidecar,
+                atOnce);
+    }
+
+    /** The same, with exactly this certificate or key accepted. */
+    public FolderSettings trusting(String shown) {
+        return new FolderSettings(
+                host,
+                port,
+                share,
+                path,
+                account,
+                domain,
+                encryption,
+                CertificateCheck.EXACTLY_THIS,
+                shown,
+                passive,
+                signsInByKey,
                 whenTaken,
                 makeFolders,
                 sidecar,

@@ -10,13 +10,13 @@ public interface Folders {
     int PAGE = 100;
 
     /** @param bytes 0 for a folder */
-    record Entry(String name, boolean folder, long bytes, Instant changedAt) {}
+    record FolderEntry(String name, boolean folder, long bytes, Instant changedAt) {}
 
     /** @param more whether others follow; ask again with the last name as {@code after} */
-    record Listing(String path, List<Entry> entries, boolean more) {}
+    record FolderListing(String path, List<FolderEntry> entries, boolean more) {}
 
     /** Folders first, then by name. @param after the name after which to go on; empty for the beginning */
-    Listing list(FolderAccess access, FolderPath folder, String after);
+    FolderListing list(FolderAccess access, FolderPath folder, String after);
 
     void make(FolderAccess access, FolderPath folder);
 }

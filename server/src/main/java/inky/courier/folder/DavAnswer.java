@@ -26,9 +26,9 @@ final class DavAnswer {
 
     /** @param spaceLeft bytes; -1 where it is not told */
     record Found(String path, boolean folder, long bytes, Instant changedAt, long spaceLeft) {
-        Folders.Entry entry() {
+        Folders.FolderEntry entry() {
             String trimmed = path.replaceAll("/+$", "");
-            return new Folders.Entry(trimmed.substring(trimmed.lastIndexOf('/') + 1), folder, bytes, changedAt);
+            return new Folders.FolderEntry(trimmed.substring(trimmed.lastIndexOf('/') + 1), folder, bytes, changedAt);
         }
     }
 

@@ -3,6 +3,8 @@ package inky.courier.folder;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
+import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.connection.ProbeStep;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.TransferCause;
@@ -14,6 +16,7 @@ import inky.courier.destination.FolderAccounts;
 import inky.courier.destination.Folders;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
+import java.io.IOException;
 import java.time.Clock;
 import java.util.EnumSet;
 import java.util.List;
@@ -68,9 +71,9 @@ class FolderConnector implements Connector, Folders {
             }
         } catch (FarSideException e) {
             return new Outcome.NotAccepted(e.setback());
-        } catch (java.io.IOException e) {
+        } catch (IOException e) {
             // Only closing can end here: the files have their names already.
-            return new Outcome.NotAccepted(Setback.of(inky.courier.core.connection.ConnectionCause.LINE_LOST, ""));
+            return new Outcome.NotAccepted(Setback.of(ConnectionCause.LINE_LOST, ""));
         }
     }
 
@@ -86,20 +89,10 @@ class FolderConnector implements Connector, Folders {
 
     @Override
     public ProbeReport ask(UUID routeId) {
-        return accounts.access(routeId).map(this::probe).orElseGet(() -> nothingToAsk(routeId));
-    }
-
-    private ProbeReport nothingToAsk(UUID routeId) {
-        return sources.stream()
-                .flatMap(source -> source.access(routeId).stream())
-                .findFirst()
+        return accounts.access(routeId)
                 .map(this::probe)
                 .orElseGet(() -> new Passage(Optional.empty())
-                        .report(
-                                clock.instant(),
-                                new inky.courier.core.connection.ProbeStep[0],
-                                Optional.empty(),
-                                "There is nothing to ask here."));
+                        .report(clock.instant(), new ProbeStep[0], Optional.empty(), "There is nothing to ask here."));
     }
 
     @Override
@@ -108,7 +101,7 @@ class FolderConnector implements Connector, Folders {
     }
 
     @Override
-    public Listing list(FolderAccess access, FolderPath below, String after) {
+    public FolderListing list(FolderAccess access, FolderPath below, String after) {
         return Looking.into(protocolOf(access.kind()), access, folder -> folder.list(below, after));
     }
 

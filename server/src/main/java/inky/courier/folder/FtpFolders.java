@@ -216,7 +216,7 @@ class FtpFolders implements FolderProtocol {
 
     private record Opened(FTPClient client, String root, Passage passage) implements RemoteFolder {
         @Override
-        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+        public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             if (find(folder).isEmpty()) {
                 throw new FarSideException(TransferCause.FOLDER_NOT_FOUND, "");
             }
@@ -225,7 +225,7 @@ class FtpFolders implements FolderProtocol {
             if (!FTPReply.isPositiveCompletion(client.getReplyCode())) {
                 throw refused(client, TransferStep.FOLDER);
             }
-            List<Folders.Entry> entries = new ArrayList<>();
+            List<Folders.FolderEntry> entries = new ArrayList<>();
             for (FTPFile file : found) {
                 if (file != null
                         && !file.getName().equals(".")
@@ -236,19 +236,19 @@ class FtpFolders implements FolderProtocol {
             return entries;
         }
 
-        private static Folders.Entry entry(FTPFile file) {
+        private static Folders.FolderEntry entry(FTPFile file) {
             Instant changed = file.getTimestamp() == null
                     ? Instant.EPOCH
                     : file.getTimestamp().toInstant();
             String name = file.getName().substring(file.getName().lastIndexOf('/') + 1);
-            return new Folders.Entry(
+            return new Folders.FolderEntry(
                     name, file.isDirectory(), file.isDirectory() ? 0 : Math.max(0, file.getSize()), changed);
         }
 
         @Override
-        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+        public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
             if (path.isRoot()) {
-                return Optional.of(new Folders.Entry("", true, 0, Instant.EPOCH));
+                return Optional.of(new Folders.FolderEntry("", true, 0, Instant.EPOCH));
             }
             if (client.hasFeature("MLST")) {
                 return Optional.ofNullable(client.mlistFile(path(path))).map(Opened::entry);

@@ -9,8 +9,8 @@ import inky.courier.core.transfer.TransferStep;
 import inky.courier.core.transfer.UploadName;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Folders;
-import inky.courier.destination.Folders.Entry;
-import inky.courier.destination.Folders.Listing;
+import inky.courier.destination.Folders.FolderEntry;
+import inky.courier.destination.Folders.FolderListing;
 import inky.courier.web.Refusal;
 import java.io.IOException;
 import java.util.Comparator;
@@ -20,9 +20,9 @@ import org.springframework.http.HttpStatus;
 
 /** Looks into a destination's folders, from its root down. */
 final class Looking {
-    private static final Comparator<Entry> FOLDERS_FIRST = Comparator.comparing((Entry e) -> !e.folder())
+    private static final Comparator<FolderEntry> FOLDERS_FIRST = Comparator.comparing((FolderEntry e) -> !e.folder())
             .thenComparing(e -> e.name().toLowerCase(Locale.ROOT))
-            .thenComparing(Entry::name);
+            .thenComparing(FolderEntry::name);
 
     private final RemoteFolder far;
     private final FolderPath root;
@@ -59,8 +59,8 @@ final class Looking {
                 setback.remedy());
     }
 
-    Listing list(FolderPath below, String after) throws IOException {
-        List<Entry> all = passage.at(TransferStep.FOLDER, () -> far.list(root.then(below))).stream()
+    FolderListing list(FolderPath below, String after) throws IOException {
+        List<FolderEntry> all = passage.at(TransferStep.FOLDER, () -> far.list(root.then(below))).stream()
                 .filter(entry -> !UploadName.isUnderWay(entry.name()))
                 .sorted(FOLDERS_FIRST)
                 .toList();
@@ -69,7 +69,7 @@ final class Looking {
             from = all.get(i).name().equals(after) ? i + 1 : from;
         }
         int to = Math.min(all.size(), from + Folders.PAGE);
-        return new Listing(below.text(), all.subList(from, to), to < all.size());
+        return new FolderListing(below.text(), all.subList(from, to), to < all.size());
     }
 
     void make(FolderPath below) throws IOException {

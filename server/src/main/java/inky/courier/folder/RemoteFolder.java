@@ -15,10 +15,10 @@ import java.util.OptionalLong;
  */
 interface RemoteFolder extends Closeable {
     /** Everything in a folder, in any order. */
-    List<Folders.Entry> list(FolderPath folder) throws IOException;
+    List<Folders.FolderEntry> list(FolderPath folder) throws IOException;
 
     /** One file or folder; empty when it is not there. */
-    Optional<Folders.Entry> find(FolderPath path) throws IOException;
+    Optional<Folders.FolderEntry> find(FolderPath path) throws IOException;
 
     /** Makes one folder; its parent is there. One that another made in the same moment is as good. */
     void makeFolder(FolderPath folder) throws IOException;

@@ -12,6 +12,7 @@ import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderSettings;
 import inky.courier.destination.Folders;
+import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -29,8 +30,10 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Predicate;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.session.ClientSession;
+import org.apache.sshd.common.AttributeRepository;
 import org.apache.sshd.common.NamedResource;
 import org.apache.sshd.common.SshException;
 import org.apache.sshd.common.config.keys.KeyUtils;
@@ -50,7 +53,23 @@ import org.springframework.stereotype.Component;
 @Component
 class SftpFolders implements FolderProtocol {
     private static final int PORT = 22;
+    private static final AttributeRepository.AttributeKey<Predicate<PublicKey>> JUDGE =
+            new AttributeRepository.AttributeKey<>();
     private static final Duration ANSWER = Duration.ofMillis(ANSWER_MILLIS);
+
+    /** One for all sessions: its threads and its random source take longer to make than a small file to send. */
+    private final SshClient client = SshClient.setUpDefaultClient();
+
+    SftpFolders() {
+        client.setServerKeyVerifier((session, address, key) ->
+                session.getConnectionContext().getAttribute(JUDGE).test(key));
+        client.start();
+    }
+
+    @PreDestroy
+    void stop() {
+        client.stop();
+    }
 
     @Override
     public Set<DestinationKind> kinds() {
@@ -65,33 +84,36 @@ class SftpFolders implements FolderProtocol {
     @Override
     public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
         FolderSettings s = access.settings();
-        SshClient client = SshClient.setUpDefaultClient();
         AtomicReference<FarSideException> keyRefused = new AtomicReference<>();
-        client.setServerKeyVerifier((session, address, key) -> {
+        Predicate<PublicKey> judge = key -> {
             keyRefused.set(judge(key, s, passage));
             return keyRefused.get() == null;
-        });
-        client.start();
+        };
+        ClientSession[] opened = new ClientSession[1];
         try {
             passage.does(
                     TransferStep.NAME,
                     () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
-            ClientSession session = passage.at(TransferStep.REACHED, () -> connect(client, s, passage));
+            ClientSession session = passage.at(TransferStep.REACHED, () -> connect(s, passage, judge));
+            opened[0] = session;
             passage.does(TransferStep.ENCRYPTED, () -> exchangeKeys(session, passage, keyRefused));
             passage.does(TransferStep.SIGNED_IN, () -> signIn(session, access, passage));
             SftpClient sftp = passage.at(
                     TransferStep.FOLDER, () -> SftpClientFactory.instance().createSftpClient(session));
             String root = FolderTemplate.of(s.path()).absolute() ? "/" : "";
-            return new Opened(client, session, sftp, root, passage);
+            return new Opened(session, sftp, root, passage);
         } catch (IOException | RuntimeException e) {
-            client.stop();
+            if (opened[0] != null) {
+                opened[0].close(true);
+            }
             throw e;
         }
     }
 
-    private static ClientSession connect(SshClient client, FolderSettings s, Passage passage) throws IOException {
+    private ClientSession connect(FolderSettings s, Passage passage, Predicate<PublicKey> judge) throws IOException {
         int port = s.port() == 0 ? PORT : s.port();
-        ClientSession session = client.connect(s.account(), s.host(), port)
+        ClientSession session = client.connect(
+                        s.account(), s.host(), port, AttributeRepository.ofKeyValuePair(JUDGE, judge))
                 .verify(CONNECT_MILLIS)
                 .getSession();
         passage.said(s.host() + ":" + port);
@@ -163,7 +185,7 @@ class SftpFolders implements FolderProtocol {
         return pairs;
     }
 
-    private record Opened(SshClient client, ClientSession session, SftpClient sftp, String root, Passage passage)
+    private record Opened(ClientSession session, SftpClient sftp, String root, Passage passage)
             implements RemoteFolder {
         private interface Call<T> {
             T run() throws IOException;
@@ -179,9 +201,9 @@ class SftpFolders implements FolderProtocol {
         }
 
         @Override
-        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+        public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             return tried(TransferStep.FOLDER, () -> {
-                List<Folders.Entry> entries = new ArrayList<>();
+                List<Folders.FolderEntry> entries = new ArrayList<>();
                 for (DirEntry found : sftp.readDir(path(folder))) {
                     if (!found.getFilename().equals(".") && !found.getFilename().equals("..")) {
                         entries.add(entry(found.getFilename(), found.getAttributes()));
@@ -191,8 +213,8 @@ class SftpFolders implements FolderProtocol {
             });
         }
 
-        private static Folders.Entry entry(String name, Attributes a) {
-            return new Folders.Entry(
+        private static Folders.FolderEntry entry(String name, Attributes a) {
+            return new Folders.FolderEntry(
                     name,
                     a.isDirectory(),
                     a.isDirectory() ? 0 : a.getSize(),
@@ -202,7 +224,7 @@ class SftpFolders implements FolderProtocol {
         }
 
         @Override
-        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+        public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
             return tried(TransferStep.FOLDER, () -> {
                 try {
                     String name =
@@ -297,7 +319,6 @@ class SftpFolders implements FolderProtocol {
             sftp.close();
             session.close();
             session.waitFor(EnumSet.of(ClientSession.ClientSessionEvent.CLOSED), Duration.ofSeconds(2));
-            client.stop();
         }
     }
 }

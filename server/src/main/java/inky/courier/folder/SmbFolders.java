@@ -142,9 +142,9 @@ class SmbFolders implements FolderProtocol {
 
     private record Opened(SMBClient client, DiskShare share, Passage passage) implements RemoteFolder {
         @Override
-        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+        public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             return tried(TransferStep.FOLDER, () -> {
-                List<Folders.Entry> entries = new ArrayList<>();
+                List<Folders.FolderEntry> entries = new ArrayList<>();
                 for (FileIdBothDirectoryInformation found : share.list(path(folder))) {
                     if (!found.getFileName().equals(".") && !found.getFileName().equals("..")) {
                         entries.add(entry(found));
@@ -154,21 +154,21 @@ class SmbFolders implements FolderProtocol {
             });
         }
 
-        private static Folders.Entry entry(FileIdBothDirectoryInformation f) {
+        private static Folders.FolderEntry entry(FileIdBothDirectoryInformation f) {
             boolean folder = (f.getFileAttributes() & FileAttributes.FILE_ATTRIBUTE_DIRECTORY.getValue()) != 0;
             Instant changed = f.getLastWriteTime().toInstant();
-            return new Folders.Entry(f.getFileName(), folder, folder ? 0 : f.getEndOfFile(), changed);
+            return new Folders.FolderEntry(f.getFileName(), folder, folder ? 0 : f.getEndOfFile(), changed);
         }
 
         @Override
-        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+        public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
             return tried(TransferStep.FOLDER, () -> {
                 try {
                     var info = share.getFileInformation(path(path));
                     boolean folder = info.getStandardInformation().isDirectory();
                     String name =
                             path.isRoot() ? "" : path.names().get(path.names().size() - 1);
-                    return Optional.of(new Folders.Entry(
+                    return Optional.of(new Folders.FolderEntry(
                             name,
                             folder,
                             folder ? 0 : info.getStandardInformation().getEndOfFile(),

@@ -134,7 +134,7 @@ final class Upload {
     }
 
     private boolean isThere(FolderPath path, FileToSend file) throws IOException {
-        Optional<Folders.Entry> found = far.find(path);
+        Optional<Folders.FolderEntry> found = far.find(path);
         if (found.isEmpty() || found.get().bytes() != file.bytes()) {
             return false;
         }
@@ -153,7 +153,7 @@ final class Upload {
         try (InputStream content = file.content().get()) {
             far.write(underWay, content, file.bytes());
         }
-        long written = far.find(underWay).map(Folders.Entry::bytes).orElse(-1L);
+        long written = far.find(underWay).map(Folders.FolderEntry::bytes).orElse(-1L);
         if (written != file.bytes()) {
             throw new FarSideException(
                     TransferCause.CONTENT_DIFFERS, written + " bytes lie there, " + file.bytes() + " were sent");

@@ -54,7 +54,7 @@ class WebDavFolders implements FolderProtocol {
 
     @Override
     public Set<DestinationKind> kinds() {
-        return Set.of(DestinationKind.WEBDAV, DestinationKind.CLOUD, DestinationKind.USB, DestinationKind.SHELF);
+        return Set.of(DestinationKind.WEBDAV);
     }
 
     @Override
@@ -113,9 +113,6 @@ class WebDavFolders implements FolderProtocol {
 
     private static String authorization(FolderAccess access) {
         String account = access.settings().account();
-        if (access.kind() == DestinationKind.CLOUD) {
-            return "Bearer " + access.secret();
-        }
         return account.isEmpty()
                 ? ""
                 : "Basic "
@@ -149,7 +146,7 @@ class WebDavFolders implements FolderProtocol {
         }
 
         @Override
-        public List<Folders.Entry> list(FolderPath folder) throws IOException {
+        public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             List<DavAnswer.Found> found = properties(folder, "1")
                     .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, folder.text()));
             // The folder itself comes along (RFC 4918 section 9.1); its own path tells it from what is in it.
@@ -161,7 +158,7 @@ class WebDavFolders implements FolderProtocol {
         }
 
         @Override
-        public Optional<Folders.Entry> find(FolderPath path) throws IOException {
+        public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
             return properties(path, "0")
                     .flatMap(all -> all.stream().findFirst())
                     .map(DavAnswer.Found::entry);

@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -154,6 +155,19 @@ public class MailServers {
         events.publishEvent(new RouteMended(id));
         live.tell("mail-server", id);
         return view(server);
+    }
+
+    @EventListener
+    @Transactional
+    public void keep(MailTokens.Renewed renewed) {
+        for (MailServer server : servers.findAllByOrderByName()) {
+            if (server.signIn == MailSignIn.BEARER
+                    && server.tokenEndpoint.equals(renewed.tokenEndpoint())
+                    && server.account.equals(renewed.account())) {
+                server.secret = vault.sealText(renewed.refreshToken(), secretContext(server));
+                servers.saveAndFlush(server);
+            }
+        }
     }
 
     @Transactional

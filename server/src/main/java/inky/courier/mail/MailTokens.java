@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Access tokens for mail servers, kept in memory for as long as they last and made anew from the refresh token. */
@@ -21,11 +22,21 @@ class MailTokens {
 
     private final AccessTokens endpoint;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
     private final Map<String, Kept> kept = new ConcurrentHashMap<>();
 
-    MailTokens(AccessTokens endpoint, Clock clock) {
+    MailTokens(AccessTokens endpoint, Clock clock, ApplicationEventPublisher events) {
         this.endpoint = endpoint;
         this.clock = clock;
+        this.events = events;
+    }
+
+    /** A server that gives a new refresh token with each access token takes the old one no more (RFC 6749 section 6). */
+    record Renewed(String tokenEndpoint, String account, String refreshToken) {
+        @Override
+        public String toString() {
+            return "Renewed[" + account + "]";
+        }
     }
 
     private record Kept(String refresh, String access, Instant until) {}
@@ -39,12 +50,16 @@ class MailTokens {
         }
         try {
             Tokens tokens = endpoint.refresh(server.tokenEndpoint(), server.clientId(), server.password());
+            String refresh = tokens.refresh().orElse(server.password());
             kept.put(
                     key,
                     new Kept(
-                            server.password(),
+                            refresh,
                             tokens.access(),
                             clock.instant().plus(tokens.lasts()).minus(EARLY)));
+            tokens.refresh()
+                    .ifPresent(
+                            token -> events.publishEvent(new Renewed(server.tokenEndpoint(), server.account(), token)));
             return tokens.access();
         } catch (TokenRefused e) {
             throw new FarSideException(

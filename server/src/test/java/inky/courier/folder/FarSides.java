@@ -51,12 +51,22 @@ final class FarSides implements AutoCloseable {
         WEBDAV
     }
 
+    private static final SftpFolders SFTP = new SftpFolders();
+
     final FileHouse house;
     final CloudHouse cloud;
 
     FarSides() throws IOException {
         house = FileHouse.open(new FileHouse.Settings(
-                "127.40.9.5", 0, 0, 0, 0, ACCOUNT, PASSWORD, Files.createTempDirectory("house")));
+                "files.wherrymoor.example",
+                "127.40.9.5",
+                0,
+                0,
+                0,
+                0,
+                ACCOUNT,
+                PASSWORD,
+                Files.createTempDirectory("house")));
         cloud = CloudHouse.open(new CloudHouse.Settings(
                 "cloud.wherrymoor.example", "127.40.9.6", 0, ACCOUNT, PASSWORD, Files.createTempDirectory("cloud")));
     }
@@ -104,9 +114,6 @@ final class FarSides implements AutoCloseable {
                 "",
                 true,
                 false,
-                "",
-                "",
-                "",
                 taken,
                 true,
                 SidecarForm.NONE,
@@ -132,9 +139,6 @@ final class FarSides implements AutoCloseable {
                         s.fingerprint(),
                         s.passive(),
                         s.signsInByKey(),
-                        "",
-                        "",
-                        "",
                         taken,
                         s.makeFolders(),
                         sidecar,
@@ -147,7 +151,7 @@ final class FarSides implements AutoCloseable {
         return switch (access.kind()) {
             case SMB -> new SmbFolders();
             case FTP -> new FtpFolders(clock);
-            case SFTP -> new SftpFolders();
+            case SFTP -> SFTP;
             default -> new WebDavFolders(clock);
         };
     }

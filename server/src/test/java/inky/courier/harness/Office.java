@@ -10,10 +10,13 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
+import tools.jackson.databind.JsonNode;
 
 /** A small office: the application, a device, a post office, and one job on the device's panel. */
 public final class Office implements AutoCloseable {
     public static final String PASSWORD = "Harbour-1124";
+    private static final AtomicInteger FOLDERS = new AtomicInteger();
     private static final int MAX_MESSAGE = 64 * 1024 * 1024;
 
     public final Host host;
@@ -189,6 +192,70 @@ public final class Office implements AutoCloseable {
         return guest.post(panel("/scans/" + scan(guest, stack) + "/send"), Map.of())
                 .ok()
                 .get("deliveryId");
+    }
+
+    /** Adds a folder of a stand-in file house as a destination. @return its id */
+    public String folder(String kind, String host, int port, String path) {
+        return desk.post("/api/destinations", folderForm(kind, host, port, path))
+                .ok()
+                .get("id");
+    }
+
+    public static Map<String, Object> folderForm(String kind, String host, int port, String path) {
+        Map<String, Object> folder = new HashMap<>(Map.ofEntries(
+                Map.entry("host", host),
+                Map.entry("port", port),
+                Map.entry("share", "scans"),
+                Map.entry("path", path),
+                Map.entry("account", "scans"),
+                Map.entry("domain", ""),
+                Map.entry("encryption", "NONE"),
+                Map.entry("certificateCheck", "OFF"),
+                Map.entry("fingerprint", ""),
+                Map.entry("passive", true),
+                Map.entry("signsInByKey", false),
+                Map.entry("whenTaken", "NUMBER"),
+                Map.entry("makeFolders", true),
+                Map.entry("sidecar", "NONE"),
+                Map.entry("atOnce", 4)));
+        return new HashMap<>(Map.of(
+                "name",
+                kind + " " + FOLDERS.incrementAndGet(),
+                "kind",
+                kind,
+                "recipients",
+                List.of(),
+                "folder",
+                folder,
+                "secret",
+                PASSWORD));
+    }
+
+    /** Makes the job on the panel go to these destinations. */
+    public void goesTo(String... destinations) {
+        goesTo(Map.of(), destinations);
+    }
+
+    /** @param more of the job's form */
+    public void goesTo(Map<String, Object> more, String... destinations) {
+        JsonNode job = desk.get("/api/jobs/" + jobId).json();
+        Map<String, Object> form = new HashMap<>(Map.of(
+                "name",
+                job.path("name").asString(),
+                "icon",
+                "permit",
+                "profileId",
+                job.path("profileId").asString(),
+                "templateId",
+                job.path("templateId").asString(),
+                "destinationIds",
+                List.of(destinations),
+                "subject",
+                "{job}, {pages} pages",
+                "body",
+                "From {device.name}."));
+        form.putAll(more);
+        desk.put("/api/jobs/" + jobId, form).ok();
     }
 
     /** What the desk does to one delivery by hand. */

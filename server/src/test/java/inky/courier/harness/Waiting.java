@@ -11,7 +11,11 @@ public final class Waiting {
     private Waiting() {}
 
     public static void until(BooleanSupplier condition, String what) {
-        Instant end = Instant.now().plus(PATIENCE);
+        until(condition, what, PATIENCE);
+    }
+
+    public static void until(BooleanSupplier condition, String what, Duration patience) {
+        Instant end = Instant.now().plus(patience);
         while (!condition.getAsBoolean()) {
             if (Instant.now().isAfter(end)) {
                 throw new AssertionError("waited in vain until " + what);

@@ -155,7 +155,7 @@ class MailProbeTest {
                         server,
                         "maud.ellery@wherrymoor.example",
                         Clock.systemUTC(),
-                        new MailTokens(null, Clock.systemUTC()))
+                        new MailTokens(null, Clock.systemUTC(), event -> {}))
                 .run();
     }
 

@@ -41,6 +41,7 @@ public final class CloudHouse implements AutoCloseable {
 
     private final Settings settings;
     private final Tomcat tomcat = new Tomcat();
+    private final Connector plain = new Connector();
     private final Path files;
     private final SecureRandom random = new SecureRandom();
     private final Map<String, Asked> asked = new ConcurrentHashMap<>();
@@ -62,6 +63,9 @@ public final class CloudHouse implements AutoCloseable {
         SelfSigned.context(settings.folder, settings.host, settings.address, 1, 900);
         tomcat.setBaseDir(settings.folder.resolve("tomcat").toString());
         tomcat.setConnector(connector());
+        plain.setPort(0);
+        plain.setProperty("address", settings.address);
+        tomcat.getService().addConnector(plain);
         Context dav = tomcat.addContext("", files.toString());
         add(
                 dav,
@@ -97,6 +101,11 @@ public final class CloudHouse implements AutoCloseable {
         return tomcat.getConnector().getLocalPort();
     }
 
+    /** Where tokens are had without TLS, for who does not trust a certificate of the stand-in's own. */
+    public String plainAddress() {
+        return "http://" + settings.address + ":" + plain.getLocalPort();
+    }
+
     public String address() {
         return "https://" + settings.address + ":" + port();
     }
@@ -128,6 +137,19 @@ public final class CloudHouse implements AutoCloseable {
 
     public void tokensLast(Duration lasts) {
         tokenLasts = lasts;
+    }
+
+    /** Whether an access token is good at this moment. */
+    public boolean knows(String token) {
+        Granted known = granted.get(token);
+        return known != null && !known.refresh && known.until.isAfter(Instant.now());
+    }
+
+    /** A refresh token as somebody gets who has given consent. */
+    public String consented(String who) {
+        String refresh = secret();
+        granted.put(refresh, new Granted(who, Instant.MAX, true));
+        return refresh;
     }
 
     /** All consent is gone, as when a person withdraws it at the cloud. */
@@ -213,8 +235,7 @@ public final class CloudHouse implements AutoCloseable {
                 return false;
             }
             if (authorization.startsWith("Bearer ")) {
-                Granted token = granted.get(authorization.substring(7));
-                return token != null && !token.refresh && token.until.isAfter(Instant.now());
+                return knows(authorization.substring(7));
             }
             String pair = settings.account + ":" + password;
             return authorization.equals(

@@ -32,6 +32,7 @@ import org.apache.sshd.common.file.virtualfs.VirtualFileSystemFactory;
 import org.apache.sshd.common.keyprovider.KeyPairProvider;
 import org.apache.sshd.server.SshServer;
 import org.apache.sshd.server.session.ServerSession;
+import org.apache.sshd.sftp.common.SftpConstants;
 import org.apache.sshd.sftp.common.SftpException;
 import org.apache.sshd.sftp.server.FileHandle;
 import org.apache.sshd.sftp.server.Handle;
@@ -49,6 +50,7 @@ public final class FileHouse implements AutoCloseable {
      * @param folder for keys and for what is stored, under {@code files}
      */
     public record Settings(
+            String host,
             String address,
             int ftpPort,
             int ftpsPort,
@@ -70,6 +72,8 @@ public final class FileHouse implements AutoCloseable {
     private final Map<String, String> ftpRefusals = new ConcurrentHashMap<>();
     private volatile String password;
     private volatile int sftpRefusal;
+    private volatile Chance chance = Chance.NONE;
+    private volatile PostOffice.Pause beforeRenamed = () -> {};
 
     private FileHouse(Settings settings) throws IOException {
         this.settings = settings;
@@ -137,6 +141,16 @@ public final class FileHouse implements AutoCloseable {
         ftpRefusals.put(command, reply);
     }
 
+    /** Runs when a file has its name, before the client hears of it; by FTP only. */
+    public void beforeRenamed(PostOffice.Pause pause) {
+        beforeRenamed = pause;
+    }
+
+    /** Refuses some files for now, by chance. @param share 0 to 1 */
+    public void sometimesRefuse(double share, long seed) {
+        chance = new Chance(share, seed);
+    }
+
     /** Answers every write with a status of SFTP, for example 14 for a full disk. */
     public void refuseSftpWrites(int status) {
         sftpRefusal = status;
@@ -153,6 +167,8 @@ public final class FileHouse implements AutoCloseable {
     public void behave() {
         ftpRefusals.clear();
         sftpRefusal = 0;
+        beforeRenamed = () -> {};
+        chance = Chance.NONE;
         lines().forEach(BreakableLine::behave);
     }
 
@@ -177,7 +193,7 @@ public final class FileHouse implements AutoCloseable {
     }
 
     private FtpServer ftp(int plain, int secure) throws IOException {
-        SelfSigned.context(settings.folder, "files.wherrymoor.example", settings.address, 1, 900);
+        SelfSigned.context(settings.folder, settings.host, settings.address, 1, 900);
         SslConfigurationFactory ssl = new SslConfigurationFactory();
         ssl.setKeystoreFile(SelfSigned.store(settings.folder, 1, 900).toFile());
         ssl.setKeystorePassword(SelfSigned.PASSWORD);
@@ -227,8 +243,20 @@ public final class FileHouse implements AutoCloseable {
 
     private final class Refusing extends DefaultFtplet {
         @Override
+        public FtpletResult onRenameEnd(FtpSession session, FtpRequest request) throws FtpException, IOException {
+            try {
+                beforeRenamed.run();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            return super.onRenameEnd(session, request);
+        }
+
+        @Override
         public FtpletResult beforeCommand(FtpSession session, FtpRequest request) throws FtpException, IOException {
-            String reply = ftpRefusals.get(request.getCommand().toUpperCase(java.util.Locale.ROOT));
+            String command = request.getCommand().toUpperCase(java.util.Locale.ROOT);
+            boolean unlucky = (command.equals("STOR") || command.equals("RNTO")) && chance.strikes();
+            String reply = unlucky ? "450 Try later, says the stand-in by chance" : ftpRefusals.get(command);
             if (reply == null) {
                 return super.beforeCommand(session, request);
             }
@@ -278,7 +306,7 @@ public final class FileHouse implements AutoCloseable {
         public void writing(
                 ServerSession session, String remote, FileHandle handle, long offset, byte[] data, int from, int length)
                 throws IOException {
-            refuse();
+            refuse(offset == 0);
         }
 
         @Override
@@ -286,7 +314,10 @@ public final class FileHouse implements AutoCloseable {
             // Reading and looking around goes on.
         }
 
-        private void refuse() throws IOException {
+        private void refuse(boolean firstPiece) throws IOException {
+            if (firstPiece && chance.strikes()) {
+                throw new SftpException(SftpConstants.SSH_FX_FAILURE, "try later, says the stand-in by chance");
+            }
             if (sftpRefusal != 0) {
                 throw new SftpException(sftpRefusal, "the stand-in was told so");
             }

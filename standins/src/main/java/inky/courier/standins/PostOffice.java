@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Predicate;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLServerSocket;
 import org.subethamail.smtp.AuthenticationHandler;
@@ -61,6 +62,9 @@ public final class PostOffice implements AutoCloseable {
     private final SMTPServer startTls;
     private final SMTPServer tls;
     private final Map<Step, String> refusals = new ConcurrentHashMap<>();
+    private final Map<String, String> recipientRefusals = new ConcurrentHashMap<>();
+    private volatile Predicate<String> bearers = token -> false;
+    private volatile Chance chance = Chance.NONE;
     private volatile String password;
     private volatile long bytesPerSecond = Long.MAX_VALUE;
     private volatile Runnable afterFirstBytes = () -> {};
@@ -123,13 +127,25 @@ public final class PostOffice implements AutoCloseable {
         return tls.getPortAllocated();
     }
 
+    /** Refuses one recipient only. */
+    public void refuseRecipient(String address, String reply) {
+        recipientRefusals.put(address, reply);
+    }
+
     /** @param reply for example {@code 535 5.7.8 Authentication credentials invalid} */
     public void refuse(Step step, String reply) {
         refusals.put(step, reply);
     }
 
+    /** Refuses some messages for now, by chance. @param share 0 to 1 */
+    public void sometimesRefuse(double share, long seed) {
+        chance = new Chance(share, seed);
+    }
+
     public void behave() {
+        chance = Chance.NONE;
         refusals.clear();
+        recipientRefusals.clear();
         bytesPerSecond = Long.MAX_VALUE;
         afterFirstBytes = () -> {};
         beforeAnswer = () -> {};
@@ -138,6 +154,11 @@ public final class PostOffice implements AutoCloseable {
     /** Runs when a message is kept, before the client hears of it. */
     public void beforeAnswer(Pause pause) {
         beforeAnswer = pause;
+    }
+
+    /** Lets whoever shows a bearer token in that this takes (RFC 7628). */
+    public void bearers(Predicate<String> known) {
+        bearers = known;
     }
 
     public void password(String changed) {
@@ -184,11 +205,21 @@ public final class PostOffice implements AutoCloseable {
         return new RejectException(Integer.parseInt(reply.substring(0, 3)), reply.substring(4));
     }
 
-    /** Gives a refused sign-in its enhanced status code, RFC 4954 section 6. */
-    private record Gate(AuthenticationHandlerFactory plain) implements AuthenticationHandlerFactory {
+    /** Gives a refused sign-in its enhanced status code, RFC 4954 section 6, and takes bearer tokens as well. */
+    private final class Gate implements AuthenticationHandlerFactory {
+        private static final String BEARER = "OAUTHBEARER";
+
+        private final AuthenticationHandlerFactory plain;
+
+        Gate(AuthenticationHandlerFactory plain) {
+            this.plain = plain;
+        }
+
         @Override
         public List<String> getAuthenticationMechanisms() {
-            return plain.getAuthenticationMechanisms();
+            List<String> all = new ArrayList<>(plain.getAuthenticationMechanisms());
+            all.add(BEARER);
+            return all;
         }
 
         @Override
@@ -197,6 +228,11 @@ public final class PostOffice implements AutoCloseable {
             return new AuthenticationHandler() {
                 @Override
                 public java.util.Optional<String> auth(String input, MessageContext context) throws RejectException {
+                    String[] words = input.split(" ");
+                    if (words.length > 1 && words[1].equalsIgnoreCase(BEARER)) {
+                        bearer(words[words.length - 1]);
+                        return java.util.Optional.empty();
+                    }
                     try {
                         return handler.auth(input, context);
                     } catch (RejectException e) {
@@ -208,9 +244,18 @@ public final class PostOffice implements AutoCloseable {
 
                 @Override
                 public Object getIdentity() {
-                    return handler.getIdentity();
+                    return settings.account;
                 }
             };
+        }
+
+        private void bearer(String coded) throws RejectException {
+            String message =
+                    new String(java.util.Base64.getDecoder().decode(coded), java.nio.charset.StandardCharsets.UTF_8);
+            String token = message.replaceFirst("(?s).*auth=Bearer ([^\u0001]*).*", "$1");
+            if (!message.startsWith("n,a=" + settings.account + ",") || !bearers.test(token)) {
+                throw new RejectException(535, "5.7.8 Authentication credentials invalid");
+            }
         }
     }
 
@@ -242,7 +287,13 @@ public final class PostOffice implements AutoCloseable {
         @Override
         public void execute(String line, Session session)
                 throws IOException, org.subethamail.smtp.DropConnectionException {
-            String reply = refusals.get(step);
+            String reply = step == Step.RCPT
+                    ? recipientRefusals.entrySet().stream()
+                            .filter(refused -> line.contains("<" + refused.getKey() + ">"))
+                            .map(Map.Entry::getValue)
+                            .findFirst()
+                            .orElse(refusals.get(step))
+                    : refusals.get(step);
             if (reply == null) {
                 real.execute(line, session);
             } else {
@@ -275,6 +326,9 @@ public final class PostOffice implements AutoCloseable {
                 if (bytes > settings.maxMessageBytes) {
                     throw new RejectException(
                             552, "5.3.4 Message size exceeds fixed limit of " + settings.maxMessageBytes);
+                }
+                if (chance.strikes()) {
+                    throw new RejectException(451, "4.3.0 Try later, says the stand-in by chance");
                 }
                 if (refusals.containsKey(Step.END)) {
                     throw refusal(Step.END);

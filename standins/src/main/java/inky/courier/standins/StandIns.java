@@ -11,7 +11,7 @@ import java.util.Map;
 /**
  * Starts the stand-ins of a world file and runs until it is ended.
  *
- * <p>Arguments: world file, data folder, port of the devices, first port of the post offices, port of the mailbox page.
+ * <p>Arguments: world file, data folder, port of the devices, first port of the post offices, first port of the file house, port of the bench page.
  */
 public final class StandIns {
     private static final int PAGE_MILLIS = 450;
@@ -20,26 +20,29 @@ public final class StandIns {
     private StandIns() {}
 
     public static void main(String[] args) throws IOException, InterruptedException {
-        if (args.length != 5) {
-            System.err.println("usage: StandIns WORLD.json FOLDER DEVICE_PORT MAIL_PORT PAGE_PORT");
+        if (args.length != 6) {
+            System.err.println("usage: StandIns WORLD.json FOLDER DEVICE_PORT MAIL_PORT FILE_PORT PAGE_PORT");
             System.exit(2);
         }
         Path folder = Path.of(args[1]);
         int devicePort = Integer.parseInt(args[2]);
         int mailPort = Integer.parseInt(args[3]);
-        int pagePort = Integer.parseInt(args[4]);
+        int filePort = Integer.parseInt(args[4]);
+        int pagePort = Integer.parseInt(args[5]);
         try {
-            start(World.read(Path.of(args[0])), folder, devicePort, mailPort, pagePort);
+            start(World.read(Path.of(args[0])), folder, devicePort, mailPort, filePort, pagePort);
         } catch (BindException e) {
-            System.err.println("A port of the stand-ins is in use (" + devicePort + ", " + mailPort + " to "
-                    + (mailPort + 2) + " or " + pagePort + "): " + e.getMessage());
+            System.err.println(
+                    "A port of the stand-ins is in use (" + devicePort + ", " + mailPort + " to " + (mailPort + 2)
+                            + ", " + filePort + " to " + (filePort + 4) + " or " + pagePort + "): " + e.getMessage());
             System.exit(3);
         }
         System.out.println("stand-ins ready");
         Thread.currentThread().join();
     }
 
-    private static void start(World world, Path folder, int devicePort, int mailPort, int pagePort) throws IOException {
+    private static void start(World world, Path folder, int devicePort, int mailPort, int filePort, int pagePort)
+            throws IOException {
         Map<String, StandInDevice> devices = new HashMap<>();
         long seed = 1;
         for (World.Device device : world.devices()) {
@@ -64,6 +67,25 @@ public final class StandIns {
                     office.maxMessageMb() * MB,
                     folder.resolve(office.host()))));
         }
-        new MailboxPage(offices, devices, pagePort).start();
+        World.House files = world.fileHouse();
+        FileHouse house = FileHouse.open(new FileHouse.Settings(
+                files.host(),
+                files.address(),
+                filePort,
+                filePort + 1,
+                filePort + 2,
+                filePort + 3,
+                files.account(),
+                files.password(),
+                folder.resolve(files.host())));
+        World.House clouds = world.cloud();
+        CloudHouse cloud = CloudHouse.open(new CloudHouse.Settings(
+                clouds.host(),
+                clouds.address(),
+                filePort + 4,
+                clouds.account(),
+                clouds.password(),
+                folder.resolve(clouds.host())));
+        new BenchPage(offices, devices, house, cloud, pagePort).start();
     }
 }

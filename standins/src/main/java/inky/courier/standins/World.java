@@ -7,7 +7,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** What the file of the demo world says about stand-ins; the rest of the file is for the application's demo data. */
 @JsonIgnoreProperties(ignoreUnknown = true)
-record World(List<Device> devices, List<Trouble> troubles, List<Office> postOffices) {
+record World(List<Device> devices, List<Trouble> troubles, List<Office> postOffices, House fileHouse, House cloud) {
     @JsonIgnoreProperties(ignoreUnknown = true)
     record Device(String name, String model, String address) {}
 
@@ -15,6 +15,10 @@ record World(List<Device> devices, List<Trouble> troubles, List<Office> postOffi
 
     @JsonIgnoreProperties(ignoreUnknown = true)
     record Office(String name, String host, String address, String account, String password, int maxMessageMb) {}
+
+    /** A file house or a cloud folder. */
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    record House(String host, String address, String account, String password) {}
 
     static World read(Path file) {
         return JsonMapper.builder().build().readValue(file.toFile(), World.class);

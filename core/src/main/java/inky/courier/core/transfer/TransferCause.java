@@ -90,23 +90,6 @@ public enum TransferCause implements Cause {
             PASSES,
             "What lies there is not what was sent.",
             "Courier sends it again. If it stays so, the server or its disk is at fault."),
-    CONSENT_MISSING(
-            UNTIL_MENDED,
-            "This person has not yet allowed Courier into the cloud folder.",
-            "The person gives consent once, at a panel or under Destinations."),
-    CONSENT_GONE(
-            UNTIL_MENDED,
-            "The consent to use the cloud folder has been withdrawn or has run out.",
-            "The person gives consent anew, at a panel or under Destinations."),
-    CLIENT_REFUSED(
-            UNTIL_MENDED,
-            "The cloud does not know this client.",
-            "Check the client's id and secret with who runs the cloud."),
-    DEVICE_AWAY(
-            PASSES,
-            "The device cannot be reached, so neither can what is stored on it.",
-            "Switch it on, or check its line."),
-    NO_MEDIUM(PASSES, "There is no USB stick in the device.", "Put one in. The scan waits."),
     NO_OWN_FOLDER(
             UNTIL_MENDED,
             "This person has no desktop folder yet.",
@@ -136,15 +119,8 @@ public enum TransferCause implements Cause {
     @Override
     public Scope scope() {
         return switch (this) {
-            case NAME_REFUSED,
-                    NAME_TAKEN,
-                    FILE_TOO_LARGE,
-                    BUSY,
-                    CONTENT_DIFFERS,
-                    REFUSED,
-                    CONSENT_MISSING,
-                    CONSENT_GONE,
-                    NO_OWN_FOLDER -> Scope.THIS_ONE;
+            case NAME_REFUSED, NAME_TAKEN, FILE_TOO_LARGE, BUSY, CONTENT_DIFFERS, REFUSED, NO_OWN_FOLDER ->
+                Scope.THIS_ONE;
             default -> Scope.ROUTE;
         };
     }
@@ -258,16 +234,6 @@ public enum TransferCause implements Cause {
             case 423 -> BUSY;
             case 408, 425, 429, 500, 502, 503, 504 -> TRY_LATER;
             case 507 -> NO_SPACE;
-            default -> REFUSED;
-        };
-    }
-
-    /** What an error of an OAuth token endpoint means: RFC 6749 section 5.2, RFC 8628 section 3.5. */
-    public static TransferCause ofOAuth(String error) {
-        return switch (error) {
-            case "invalid_grant", "expired_token", "access_denied" -> CONSENT_GONE;
-            case "invalid_client", "unauthorized_client", "unsupported_grant_type", "invalid_scope" -> CLIENT_REFUSED;
-            case "slow_down", "authorization_pending", "temporarily_unavailable", "server_error" -> TRY_LATER;
             default -> REFUSED;
         };
     }

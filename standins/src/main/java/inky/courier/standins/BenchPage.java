@@ -22,16 +22,21 @@ import java.util.Map;
 import java.util.Properties;
 import java.util.stream.Collectors;
 
-/** A page to look into the stand-in mailboxes, and the small control API by which stand-ins are told to misbehave. */
-final class MailboxPage {
+/** A page that shows what arrived where, and the small control API by which stand-ins are told to misbehave. */
+final class BenchPage {
     private static final DateTimeFormatter CLOCK =
             DateTimeFormatter.ofPattern("HH:mm:ss").withZone(ZoneId.systemDefault());
 
     private final List<PostOffice> offices;
     private final Map<String, StandInDevice> devices;
+    private final FileHouse house;
+    private final CloudHouse cloud;
     private final HttpServer http;
 
-    MailboxPage(List<PostOffice> offices, Map<String, StandInDevice> devices, int port) throws IOException {
+    BenchPage(List<PostOffice> offices, Map<String, StandInDevice> devices, FileHouse house, CloudHouse cloud, int port)
+            throws IOException {
+        this.house = house;
+        this.cloud = cloud;
         this.offices = offices;
         this.devices = devices;
         http = HttpServer.create(new InetSocketAddress("127.0.0.1", port), 16);
@@ -63,7 +68,9 @@ final class MailboxPage {
     }
 
     private String list() throws IOException {
-        StringBuilder rows = new StringBuilder();
+        StringBuilder rows = new StringBuilder(breaking());
+        rows.append(stored("File house, " + house.settings().host(), house.stored()));
+        rows.append(stored("Cloud folder, " + cloud.settings().host(), cloud.stored()));
         for (int o = 0; o < offices.size(); o++) {
             PostOffice office = offices.get(o);
             List<Mailbox.Letter> letters = office.mailbox().letters();
@@ -79,6 +86,38 @@ final class MailboxPage {
         return rows.toString();
     }
 
+    private static String stored(String title, List<String> paths) {
+        StringBuilder rows = new StringBuilder("<h2>" + escape(title) + "</h2><table>");
+        for (int i = paths.size() - 1; i >= 0 && i >= paths.size() - 200; i--) {
+            rows.append("<tr><td><code>").append(escape(paths.get(i))).append("</code></tr>");
+        }
+        return rows.append(paths.isEmpty() ? "<tr><td>Nothing has arrived here yet.</tr></table>" : "</table>")
+                .toString();
+    }
+
+    /** Buttons for the faults that are worth watching in the demo. */
+    private String breaking() {
+        StringBuilder forms = new StringBuilder("<h2>Break something, and watch Today</h2><p class=break>");
+        for (PostOffice office : offices) {
+            String post = "/control/post/" + office.settings().host();
+            forms.append(button(
+                    post + "/refuse?step=MAIL&reply=421+4.3.2+Closing+down",
+                    office.settings().host() + " closes"));
+            forms.append(button(post + "/behave", office.settings().host() + " is well"));
+        }
+        forms.append(button("/control/files/deaf", "File house does not answer"));
+        forms.append(button("/control/files/full", "File house is full (FTP, SFTP)"));
+        forms.append(button("/control/files/slow", "File house is slow"));
+        forms.append(button("/control/files/behave", "File house is well"));
+        forms.append(button("/control/cloud/full", "Cloud is full"));
+        forms.append(button("/control/cloud/behave", "Cloud is well"));
+        return forms.append("</p>").toString();
+    }
+
+    private static String button(String action, String words) {
+        return "<form method=post action='" + action + "'><button>" + escape(words) + "</button></form>";
+    }
+
     private String row(int office, Mailbox.Letter letter) throws IOException {
         String subject;
         String attachment;
@@ -86,7 +125,7 @@ final class MailboxPage {
             MimeMessage message = parse(letter);
             subject = message.getSubject() == null ? "(none)" : message.getSubject();
             attachment = parts(message).stream()
-                    .map(MailboxPage::nameOf)
+                    .map(BenchPage::nameOf)
                     .filter(n -> !n.isEmpty())
                     .collect(Collectors.joining(", "));
         } catch (MessagingException e) {
@@ -188,18 +227,44 @@ final class MailboxPage {
             String[] path = exchange.getRequestURI().getPath().split("/");
             Map<String, String> query = query(exchange);
             try {
-                exchange.sendResponseHeaders(obey(path, query) ? 204 : 404, -1);
+                boolean done = obey(path, query);
+                // A browser goes back to the page that it came from.
+                if (done && exchange.getRequestHeaders().containsKey("Referer")) {
+                    exchange.getResponseHeaders().set("Location", "/");
+                }
+                exchange.sendResponseHeaders(
+                        done ? exchange.getResponseHeaders().containsKey("Location") ? 303 : 204 : 404, -1);
             } catch (RuntimeException e) {
                 exchange.sendResponseHeaders(400, -1);
             }
         }
     }
 
-    /** {@code /control/post/HOST/refuse?step=&reply=}, {@code .../behave}, {@code .../password?value=}, {@code /control/device/NAME?state=&reasons=}. */
+    /** {@code /control/post/HOST/refuse?step=&reply=}, {@code .../behave}, {@code .../password?value=}, {@code /control/device/NAME?state=&reasons=}, {@code /control/files/FAULT}, {@code /control/cloud/FAULT}. */
     private boolean obey(String[] path, Map<String, String> query) {
         if (path.length > 3 && path[2].equals("device") && devices.containsKey(path[3])) {
             String reasons = query.getOrDefault("reasons", "none");
             devices.get(path[3]).misbehave(Integer.parseInt(query.get("state")), Arrays.asList(reasons.split(",")));
+            return true;
+        }
+        if (path.length > 3 && path[2].equals("files")) {
+            switch (path[3]) {
+                case "deaf" -> house.lines().forEach(line -> line.deaf(true));
+                case "slow" -> house.lines().forEach(line -> line.slow(40_000));
+                case "full" -> {
+                    house.refuseFtp("STOR", "452 No space left");
+                    house.refuseSftpWrites(14);
+                }
+                default -> house.behave();
+            }
+            return true;
+        }
+        if (path.length > 3 && path[2].equals("cloud")) {
+            if (path[3].equals("full")) {
+                cloud.refuse("PUT", "507");
+            } else {
+                cloud.behave();
+            }
             return true;
         }
         if (path.length > 4 && path[2].equals("post")) {
@@ -231,12 +296,12 @@ final class MailboxPage {
     }
 
     private static void html(HttpExchange exchange, String body) throws IOException {
-        String page = "<!doctype html><html lang=en><meta charset=utf-8><title>Stand-in mailboxes</title><style>"
+        String page = "<!doctype html><html lang=en><meta charset=utf-8><title>Stand-ins</title><style>"
                 + "body{font:15px/1.5 system-ui,sans-serif;margin:28px;color:#141d2b;background:#fefdf9;max-width:1100px}"
                 + "h1{font-size:24px;border-bottom:2px solid}h2{font-size:17px;margin-top:28px}table{border-collapse:collapse;width:100%}"
                 + "td,th{text-align:left;border-bottom:1px solid #d7d0c1;padding:5px 14px 5px 0;vertical-align:top}th{font-weight:600;color:#55647a}"
-                + ".n{text-align:right}a{color:#2a3d59}pre{background:#f5f2ea;padding:12px;white-space:pre-wrap}</style>"
-                + "<h1>Stand-in mailboxes</h1><p>What has arrived at the demo's post offices. Nothing here leaves this machine.</p>"
+                + ".n{text-align:right}.break form{display:inline-block;margin:0 6px 6px 0}button{font:inherit;padding:4px 10px}a{color:#2a3d59}pre{background:#f5f2ea;padding:12px;white-space:pre-wrap}</style>"
+                + "<h1>Stand-ins</h1><p>What has arrived at the demo's far sides. Nothing here leaves this machine.</p>"
                 + body;
         byte[] bytes = page.getBytes(StandardCharsets.UTF_8);
         exchange.getResponseHeaders().set("Content-Type", "text/html; charset=utf-8");

@@ -14,19 +14,6 @@ defineEmits<{ dialogue: [] }>();
 
 const state = computed(() => props.step?.state ?? 'NOT_TRIED');
 const failed = computed(() => state.value === 'FAILED');
-const title = computed(() => {
-  if (!failed.value) return props.step?.title ?? '';
-  return {
-    NAME: 'Name not found',
-    REACHED: 'Not reached',
-    GREETED: 'Not greeted',
-    ENCRYPTED: 'Not encrypted',
-    SIGNED_IN: 'Sign-in refused',
-    SENDER: 'Sender refused',
-    RECIPIENT: 'Recipient refused',
-    ACCEPTED: 'Message refused',
-  }[props.step!.step];
-});
 </script>
 
 <template>
@@ -42,7 +29,7 @@ const title = computed(() => {
     <div class="found">
       <template v-if="step">
         <h3>
-          {{ title }}
+          {{ step.title }}
           <span class="quiet small time">{{
             state === 'NOT_TRIED' ? 'not tried' : step.millis + ' ms'
           }}</span>

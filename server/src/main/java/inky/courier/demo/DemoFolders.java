@@ -1,0 +1,113 @@
+package inky.courier.demo;
+
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.transfer.SidecarForm;
+import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.destination.FolderSettings;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Component;
+
+/** The folders of the demo office, each trusted as an administrator would: probed, looked at, pinned. */
+@Component
+@Profile("demo")
+class DemoFolders {
+    private final DestinationService destinations;
+
+    DemoFolders(DestinationService destinations) {
+        this.destinations = destinations;
+    }
+
+    record Made(UUID manifests, UUID bills, UUID charts) {}
+
+    Made make(World world, int port, UUID owner) {
+        World.House files = world.fileHouse();
+        World.House cloud = world.cloud();
+        // Samba may be missing, or not allowed to listen; the manifests then go by SFTP.
+        FolderSettings share = settings(
+                files.host(), port + 3, "manifests/{date:yyyy}", files.account(), Encryption.NONE, SidecarForm.NONE);
+        boolean hasShare = destinations
+                .probe(null, DestinationForm.folder("Manifests", DestinationKind.SMB, share, files.password()))
+                .passed();
+        UUID manifests = hasShare
+                ? add("Manifest archive", DestinationKind.SMB, share, files, null)
+                : add("Manifest archive", DestinationKind.SFTP, share.withHost(files.host(), port + 2), files, null);
+        UUID bills = add(
+                "Bills for the ledger",
+                DestinationKind.FTP,
+                settings(
+                        files.host(),
+                        port + 1,
+                        "bills/{date:yyyy-MM}",
+                        files.account(),
+                        Encryption.TLS,
+                        SidecarForm.JSON),
+                files,
+                null);
+        UUID charts = add(
+                "Chart archive",
+                DestinationKind.SFTP,
+                settings(files.host(), port + 2, "charts", files.account(), Encryption.TLS, SidecarForm.NONE),
+                files,
+                null);
+        String address = "https://" + cloud.host() + ":" + (port + 4) + "/dav/";
+        add(
+                "Ferry cloud",
+                DestinationKind.WEBDAV,
+                settings(address, 0, "from scanners", cloud.account(), Encryption.TLS, SidecarForm.NONE),
+                cloud,
+                null);
+        add(
+                "Oda's desktop",
+                DestinationKind.SFTP,
+                settings(
+                        files.host(),
+                        port + 2,
+                        "desktops/o.fennick",
+                        files.account(),
+                        Encryption.TLS,
+                        SidecarForm.NONE),
+                files,
+                owner);
+        destinations.add(DestinationForm.plain("Own folder", DestinationKind.DESKTOP));
+        return new Made(manifests, bills, charts);
+    }
+
+    private UUID add(String name, DestinationKind kind, FolderSettings settings, World.House house, UUID owner) {
+        ProbeReport seen = destinations.probe(null, DestinationForm.folder(name, kind, settings, house.password()));
+        FolderSettings trusted = seen.certificate() == null
+                ? settings
+                : settings.trusting(seen.certificate().fingerprint());
+        UUID id = destinations
+                .add(new DestinationForm(name, kind, null, List.of(), trusted, house.password(), null, owner))
+                .id();
+        destinations.probe(id);
+        return id;
+    }
+
+    private static FolderSettings settings(
+            String host, int port, String path, String account, Encryption encryption, SidecarForm sidecar) {
+        return new FolderSettings(
+                host,
+                port,
+                "scans",
+                path,
+                account,
+                "",
+                encryption,
+                CertificateCheck.OFF,
+                "",
+                true,
+                false,
+                WhenTaken.NUMBER,
+                true,
+                sidecar,
+                FolderSettings.USUAL_AT_ONCE);
+    }
+}

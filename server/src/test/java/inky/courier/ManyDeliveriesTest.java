@@ -1,0 +1,123 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import inky.courier.harness.Courier;
+import inky.courier.harness.Office;
+import inky.courier.harness.TestDatabase;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.FileHouse;
+import inky.courier.standins.Stack;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Two instances on one database, ten destinations, and far sides that refuse one try in twenty. */
+class ManyDeliveriesTest {
+    private static final int EACH = 200;
+    private static final double FAULTS = 0.05;
+
+    @Test
+    void twoThousandDeliveriesAllArriveNoneIsDoubledAndNoneIsLost() throws Exception {
+        Path key = Files.createTempDirectory("many").resolve("key");
+        TestDatabase database = TestDatabase.create();
+        Map<String, Object> same = Map.of("courier.key-file", key);
+        try (FileHouse house = FileHouse.open(new FileHouse.Settings(
+                        "files.wherrymoor.example",
+                        "127.40.9.9",
+                        0,
+                        0,
+                        0,
+                        0,
+                        "scans",
+                        Office.PASSWORD,
+                        Files.createTempDirectory("house")));
+                Courier first = Courier.start(database, same);
+                Office office = Office.ready(first);
+                Courier second = Courier.start(database, same)) {
+            assertThat(second.uri()).isNotEqualTo(first.uri());
+            String template = office.send(Stack.TIDE_TABLE);
+            Waiting.until(() -> office.state(template).equals("ACCEPTED"), "the one to copy has arrived");
+            int lettersBefore = office.post.mailbox().letters().size();
+            house.sometimesRefuse(FAULTS, 77);
+            office.post.sometimesRefuse(FAULTS, 78);
+            JdbcClient jdbc = first.bean(JdbcClient.class);
+            for (int i = 0; i < 8; i++) {
+                boolean ftp = i % 2 == 0;
+                int port = ftp ? house.ftpPort() : house.sftpPort();
+                String folder = office.folder(ftp ? "FTP" : "SFTP", "127.40.9.9", port, "many/" + i);
+                copy(jdbc, template, ftp ? "FTP" : "SFTP", folder, i);
+            }
+            copy(jdbc, template, "MAIL_FIXED", office.serverId, 8);
+            copy(jdbc, template, "MAIL_FIXED", office.serverId, 9);
+
+            Waiting.until(() -> open(jdbc) == 0, "all have arrived", Duration.ofMinutes(6));
+            try (Stream<Path> found = Files.walk(house.files())) {
+                List<String> names = found.filter(Files::isRegularFile)
+                        .map(file -> file.getFileName().toString())
+                        .toList();
+                assertThat(names).hasSize(8 * EACH);
+                assertThat(new HashSet<>(names)).as("each its own").hasSize(8 * EACH);
+                assertThat(names).noneMatch(name -> name.endsWith(".part"));
+            }
+            assertThat(office.post.mailbox().letters()).hasSize(lettersBefore + 2 * EACH);
+            assertThat(count(jdbc, "select sum(tries) from leg"))
+                    .as("some were refused once")
+                    .isGreaterThan(10 * EACH * 102 / 100);
+            assertThat(count(jdbc, "select count(*) from leg where possibly_twice"))
+                    .as("nothing had to be guessed")
+                    .isZero();
+        }
+    }
+
+    private static int open(JdbcClient jdbc) {
+        return count(jdbc, "select count(*) from leg where state <> 'ACCEPTED'");
+    }
+
+    private static int count(JdbcClient jdbc, String sql) {
+        return jdbc.sql(sql).query(Integer.class).single();
+    }
+
+    /** The same small file again and again, each as a delivery of somebody else, named and due now. */
+    private static void copy(JdbcClient jdbc, String template, String kind, String route, int batch) {
+        jdbc.sql("""
+                        with w as (
+                            select gen_random_uuid() as delivery, gen_random_uuid() as leg, gen_random_uuid() as person, n
+                            from generate_series(1, :each) n),
+                        d as (
+                            insert into delivery (id, version, number, scan_id, device_id, device_name, place, person_id,
+                                person_name, person_login, person_email, job_id, job_name, job_icon, job_snapshot,
+                                profile_words, pages, state, trouble, scan_began_at, scanned_at, made_ready_at, named_at,
+                                file_name, file_bytes)
+                            select w.delivery, 0, 100000 + :batch * 1000 + w.n, null, t.device_id, t.device_name, t.place,
+                                w.person, t.person_name, t.person_login, t.person_email, t.job_id, t.job_name, t.job_icon,
+                                t.job_snapshot, t.profile_words, t.pages, 'MOVING', '', t.scan_began_at, t.scanned_at,
+                                t.made_ready_at, t.named_at, t.file_name, t.file_bytes
+                            from w, delivery t where t.id = :template),
+                        f as (
+                            insert into delivery_file (delivery_id, position, name, content_id, media_type, bytes, pages, part, kind)
+                            select w.delivery, 0, 'scan ' || :batch || ' ' || w.n || '.pdf', f.content_id, f.media_type,
+                                f.bytes, f.pages, f.part, f.kind
+                            from w, delivery_file f where f.delivery_id = :template),
+                        l as (
+                            insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients,
+                                message_id, state, cause, sentence, remedy, reply, tries, first_try_at, possibly_twice, sent_bytes)
+                            select w.leg, 0, w.delivery, 0, :kind, :route, 'Route', 'Route', '["berths@wherrymoor.example"]',
+                                '<' || w.leg || '@courier.invalid>', 'WAITING', '', '', '', '', 0, now(), false, 0 from w)
+                        insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)
+                        select 'send-leg', cast(w.leg as text), now(), false, 1 from w""")
+                .param("each", EACH)
+                .param("batch", batch)
+                .param("template", UUID.fromString(template))
+                .param("kind", kind)
+                .param("route", UUID.fromString(route))
+                .update();
+    }
+}

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import FormField from '@/shared/FormField.vue';
+import { useActs, type Action } from './acts';
+
+/** Try again, hold, release, stop, send elsewhere: for one delivery or for several. */
+const props = defineProps<{ rows: Schemas['DeliveryRow'][]; main?: boolean }>();
+const { act, possible, busy } = useActs(() => props.rows);
+const asking = ref<Action>();
+const reason = ref('');
+const elsewhere = ref('');
+const destinations = useQuery({
+  queryKey: ['destinations'],
+  queryFn: () => ask(api.GET('/api/destinations')),
+});
+defineExpose({ act, possible });
+
+const TITLES: Partial<Record<Action, string>> = {
+  HOLD: 'Hold it',
+  STOP: 'Stop it for good',
+  SEND_ELSEWHERE: 'Send it elsewhere',
+};
+const SAYS: Partial<Record<Action, string>> = {
+  HOLD: 'It stays where it is until somebody releases it. What has arrived already is not touched.',
+  STOP: 'It is not sent any more. Its pages stay as long as Settings say.',
+  SEND_ELSEWHERE: 'The same files go to another destination instead of the one that does not take them.',
+};
+function ready(action: Action) {
+  reason.value = '';
+  asking.value = action;
+}
+async function carryOut() {
+  const action = asking.value;
+  if (!action) return;
+  asking.value = undefined;
+  await act(action, {
+    reason: reason.value,
+    destinationId: action === 'SEND_ELSEWHERE' ? elsewhere.value : undefined,
+  });
+}
+</script>
+
+<template>
+  <div class="actions">
+    <slot />
+    <button v-if="possible.RELEASE" type="button" class="button" :disabled="busy" @click="act('RELEASE')">
+      Release
+    </button>
+    <button v-if="possible.HOLD" type="button" class="button" :disabled="busy" @click="ready('HOLD')">
+      Hold
+    </button>
+    <button
+      v-if="possible.SEND_ELSEWHERE"
+      type="button"
+      class="button"
+      :disabled="busy"
+      @click="ready('SEND_ELSEWHERE')"
+    >
+      Send elsewhere
+    </button>
+    <button v-if="possible.STOP" type="button" class="button" :disabled="busy" @click="ready('STOP')">
+      Stop
+    </button>
+    <button
+      v-if="possible.TRY_AGAIN"
+      type="button"
+      class="button"
+      :class="{ stamp: main }"
+      :disabled="busy"
+      @click="act('TRY_AGAIN')"
+    >
+      Try again
+    </button>
+  </div>
+  <el-dialog
+    :model-value="asking !== undefined"
+    :title="asking ? TITLES[asking] : ''"
+    width="440"
+    @update:model-value="asking = undefined"
+  >
+    <form class="ask" @submit.prevent="carryOut">
+      <p>{{ asking ? SAYS[asking] : '' }}</p>
+      <FormField v-if="asking === 'SEND_ELSEWHERE'" v-slot="f" label="To" name="destinationId">
+        <el-select
+          :id="f.id"
+          v-model="elsewhere"
+          aria-label="Other destination"
+          :aria-describedby="f.describedby"
+        >
+          <el-option v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id" :label="d.name" />
+        </el-select>
+      </FormField>
+      <FormField v-slot="f" label="Why, for the record" name="reason">
+        <el-input :id="f.id" v-model="reason" maxlength="200" :aria-describedby="f.describedby" />
+      </FormField>
+      <div class="actions end">
+        <button type="button" class="button" @click="asking = undefined">Leave it</button>
+        <button
+          type="submit"
+          class="button ink"
+          :disabled="busy || (asking === 'SEND_ELSEWHERE' && !elsewhere)"
+        >
+          {{ asking ? TITLES[asking] : '' }}
+        </button>
+      </div>
+    </form>
+  </el-dialog>
+</template>
+
+<style scoped>
+.actions {
+  flex-wrap: wrap;
+}
+.ask {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+}
+.end {
+  justify-content: flex-end;
+}
+</style>

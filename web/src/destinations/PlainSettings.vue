@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Schemas } from '@/api/client';
+import FormField from '@/shared/FormField.vue';
+import TickBox from '@/shared/TickBox.vue';
+import type { Kind } from './kinds';
+
+/** What a destination needs that is no folder: addresses, or how long a link lasts. */
+const form = defineModel<{ kind: Kind; recipients: string[]; link: Schemas['LinkSettings'] }>({
+  required: true,
+});
+const recipients = computed({
+  get: () => form.value.recipients.join('\n'),
+  set: (text) => (form.value.recipients = text.split('\n')),
+});
+</script>
+
+<template>
+  <div class="plain">
+    <FormField
+      v-if="form.kind === 'MAIL_FIXED'"
+      v-slot="f"
+      label="Addresses, one a line"
+      name="recipients"
+      hint="Each address has an outcome of its own: who is refused does not hold up the others."
+    >
+      <el-input
+        :id="f.id"
+        v-model="recipients"
+        type="textarea"
+        :rows="4"
+        class="mono"
+        :aria-describedby="f.describedby"
+      />
+    </FormField>
+    <template v-if="form.kind === 'LINK'">
+      <FormField
+        v-slot="f"
+        label="Days until the page ends"
+        name="days"
+        hint="Whoever has the address can fetch the files until then; every fetch is written down."
+      >
+        <el-input
+          :id="f.id"
+          v-model.number="form.link.days"
+          class="short"
+          inputmode="numeric"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+      <TickBox
+        v-model="form.link.withPasscode"
+        words="Ask for a passcode"
+        note="It goes to the person in a mail of its own."
+      />
+    </template>
+    <p v-if="form.kind === 'DESKTOP'" class="small quiet">
+      Nothing else to set. Give each person a folder destination that belongs to them; a scan of somebody who
+      has none waits until there is one.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.plain {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  max-width: 520px;
+}
+.short {
+  width: 110px;
+}
+</style>

@@ -1,0 +1,172 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api, ask, type Schemas } from '@/api/client';
+import { useForm } from '@/shared/problems';
+import { useToast } from '@/shared/toast';
+import { BLANK_FOLDER, isFolder, needsMailServer, type Folder } from './kinds';
+
+type View = Schemas['DestinationView'];
+type Form = Omit<Schemas['DestinationForm'], 'folder' | 'link'> & {
+  folder: Folder;
+  link: Schemas['LinkSettings'];
+};
+
+const BLANK: Form = {
+  name: '',
+  kind: 'MAIL_TO_ME',
+  routeId: '',
+  recipients: [],
+  folder: BLANK_FOLDER,
+  secret: '',
+  link: { days: 14, withPasscode: false },
+  ownerId: '',
+};
+
+function formOf(view: View): Form {
+  return {
+    name: view.name,
+    kind: view.kind,
+    routeId: view.routeId,
+    recipients: [...view.recipients],
+    folder: { ...BLANK_FOLDER, ...view.folder },
+    secret: '',
+    link: { ...BLANK.link, ...view.link },
+    ownerId: view.ownerId ?? '',
+  };
+}
+
+/** One destination being set up: its form, its probe, saving and deleting. */
+export function useDestination() {
+  const route = useRoute();
+  const router = useRouter();
+  const queries = useQueryClient();
+  const { say } = useToast();
+  const state = useForm();
+
+  const id = computed(() => String(route.params.id));
+  const isNew = computed(() => id.value === 'new');
+  const query = useQuery({
+    queryKey: computed(() => ['destinations', id.value]),
+    queryFn: () => ask(api.GET('/api/destinations/{id}', { params: { path: { id: id.value } } })),
+    enabled: computed(() => !isNew.value),
+  });
+  const servers = useQuery({
+    queryKey: ['mail-servers'],
+    queryFn: () => ask(api.GET('/api/mail-servers')),
+  });
+  const people = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) });
+  const history = useQuery({
+    queryKey: computed(() => ['destinations', id.value, 'probes']),
+    queryFn: () => ask(api.GET('/api/destinations/{id}/probes', { params: { path: { id: id.value } } })),
+    enabled: computed(() => !isNew.value),
+  });
+
+  const form = ref<Form>(structuredClone(BLANK));
+  const before = ref(JSON.stringify(form.value));
+  const report = ref<Schemas['ProbeReport']>();
+  const probing = ref(false);
+  const dirty = computed(() => JSON.stringify(form.value) !== before.value);
+
+  watch(
+    query.data,
+    (view) => {
+      if (!view || dirty.value) return;
+      form.value = formOf(view);
+      before.value = JSON.stringify(form.value);
+      report.value = view.lastProbe ?? undefined;
+    },
+    { immediate: true },
+  );
+  /** With one server there is nothing to choose. */
+  const routeId = computed({
+    get: () => form.value.routeId || servers.data.value?.[0]?.id || '',
+    set: (server) => (form.value.routeId = server),
+  });
+
+  /** An empty secret keeps the one that is there. */
+  const body = computed<Schemas['DestinationForm']>(() => {
+    const f = form.value;
+    return {
+      name: f.name,
+      kind: f.kind,
+      routeId: needsMailServer(f.kind) ? routeId.value || undefined : undefined,
+      recipients: f.kind === 'MAIL_FIXED' ? f.recipients : [],
+      folder: isFolder(f.kind) ? f.folder : undefined,
+      secret: f.secret || undefined,
+      link: f.kind === 'LINK' ? f.link : undefined,
+      ownerId: f.ownerId || undefined,
+    };
+  });
+
+  async function save() {
+    const saved = await state.attempt(() =>
+      isNew.value
+        ? ask(api.POST('/api/destinations', { body: body.value }))
+        : ask(api.PUT('/api/destinations/{id}', { params: { path: { id: id.value } }, body: body.value })),
+    );
+    if (!saved) return;
+    const wasNew = isNew.value;
+    form.value = formOf(saved);
+    before.value = JSON.stringify(form.value);
+    queries.setQueryData(['destinations', saved.id], saved);
+    if (wasNew) await router.push('/destinations/' + saved.id);
+    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved. What waited for it goes now.`);
+    await queries.invalidateQueries({ queryKey: ['destinations'] });
+  }
+
+  async function probe() {
+    if (!isFolder(form.value.kind) || probing.value) return;
+    probing.value = true;
+    const draft = isNew.value || dirty.value;
+    const found = await state.attempt(() =>
+      draft
+        ? ask(
+            api.POST('/api/destinations/probe', {
+              body: { id: isNew.value ? undefined : id.value, form: body.value },
+            }),
+          )
+        : ask(api.POST('/api/destinations/{id}/probe', { params: { path: { id: id.value } } })),
+    );
+    probing.value = false;
+    if (!found) return;
+    report.value = found;
+    if (!draft) void history.refetch();
+  }
+
+  async function remove() {
+    const done = await state.attempt(async () => {
+      await ask(api.DELETE('/api/destinations/{id}', { params: { path: { id: id.value } } }));
+      return true;
+    });
+    if (!done) return;
+    say(`${form.value.name} is deleted.`);
+    await router.push('/destinations');
+    await queries.invalidateQueries({ queryKey: ['destinations'] });
+  }
+
+  function trust() {
+    if (!report.value?.certificate) return;
+    form.value.folder.certificateCheck = 'EXACTLY_THIS';
+    form.value.folder.fingerprint = report.value.certificate.fingerprint;
+  }
+
+  return {
+    id,
+    isNew,
+    query,
+    servers,
+    people,
+    history,
+    form,
+    routeId,
+    report,
+    probing,
+    dirty,
+    save,
+    probe,
+    remove,
+    trust,
+    ...state,
+  };
+}
