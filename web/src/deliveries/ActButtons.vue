@@ -43,70 +43,72 @@ async function carryOut() {
 </script>
 
 <template>
-  <div class="actions">
-    <slot />
-    <button v-if="possible.RELEASE" type="button" class="button" :disabled="busy" @click="act('RELEASE')">
-      Release
-    </button>
-    <button v-if="possible.HOLD" type="button" class="button" :disabled="busy" @click="ready('HOLD')">
-      Hold
-    </button>
-    <button
-      v-if="possible.SEND_ELSEWHERE"
-      type="button"
-      class="button"
-      :disabled="busy"
-      @click="ready('SEND_ELSEWHERE')"
+  <div>
+    <div class="actions">
+      <slot />
+      <button v-if="possible.RELEASE" type="button" class="button" :disabled="busy" @click="act('RELEASE')">
+        Release
+      </button>
+      <button v-if="possible.HOLD" type="button" class="button" :disabled="busy" @click="ready('HOLD')">
+        Hold
+      </button>
+      <button
+        v-if="possible.SEND_ELSEWHERE"
+        type="button"
+        class="button"
+        :disabled="busy"
+        @click="ready('SEND_ELSEWHERE')"
+      >
+        Send elsewhere
+      </button>
+      <button v-if="possible.STOP" type="button" class="button" :disabled="busy" @click="ready('STOP')">
+        Stop
+      </button>
+      <button
+        v-if="possible.TRY_AGAIN"
+        type="button"
+        class="button"
+        :class="{ stamp: main }"
+        :disabled="busy"
+        @click="act('TRY_AGAIN')"
+      >
+        Try again
+      </button>
+    </div>
+    <el-dialog
+      :model-value="asking !== undefined"
+      :title="asking ? TITLES[asking] : ''"
+      width="440"
+      @update:model-value="asking = undefined"
     >
-      Send elsewhere
-    </button>
-    <button v-if="possible.STOP" type="button" class="button" :disabled="busy" @click="ready('STOP')">
-      Stop
-    </button>
-    <button
-      v-if="possible.TRY_AGAIN"
-      type="button"
-      class="button"
-      :class="{ stamp: main }"
-      :disabled="busy"
-      @click="act('TRY_AGAIN')"
-    >
-      Try again
-    </button>
+      <form class="ask" @submit.prevent="carryOut">
+        <p>{{ asking ? SAYS[asking] : '' }}</p>
+        <FormField v-if="asking === 'SEND_ELSEWHERE'" v-slot="f" label="To" name="destinationId">
+          <el-select
+            :id="f.id"
+            v-model="elsewhere"
+            aria-label="Other destination"
+            :aria-describedby="f.describedby"
+          >
+            <el-option v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id" :label="d.name" />
+          </el-select>
+        </FormField>
+        <FormField v-slot="f" label="Why, for the record" name="reason">
+          <el-input :id="f.id" v-model="reason" maxlength="200" :aria-describedby="f.describedby" />
+        </FormField>
+        <div class="actions end">
+          <button type="button" class="button" @click="asking = undefined">Leave it</button>
+          <button
+            type="submit"
+            class="button ink"
+            :disabled="busy || (asking === 'SEND_ELSEWHERE' && !elsewhere)"
+          >
+            {{ asking ? TITLES[asking] : '' }}
+          </button>
+        </div>
+      </form>
+    </el-dialog>
   </div>
-  <el-dialog
-    :model-value="asking !== undefined"
-    :title="asking ? TITLES[asking] : ''"
-    width="440"
-    @update:model-value="asking = undefined"
-  >
-    <form class="ask" @submit.prevent="carryOut">
-      <p>{{ asking ? SAYS[asking] : '' }}</p>
-      <FormField v-if="asking === 'SEND_ELSEWHERE'" v-slot="f" label="To" name="destinationId">
-        <el-select
-          :id="f.id"
-          v-model="elsewhere"
-          aria-label="Other destination"
-          :aria-describedby="f.describedby"
-        >
-          <el-option v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id" :label="d.name" />
-        </el-select>
-      </FormField>
-      <FormField v-slot="f" label="Why, for the record" name="reason">
-        <el-input :id="f.id" v-model="reason" maxlength="200" :aria-describedby="f.describedby" />
-      </FormField>
-      <div class="actions end">
-        <button type="button" class="button" @click="asking = undefined">Leave it</button>
-        <button
-          type="submit"
-          class="button ink"
-          :disabled="busy || (asking === 'SEND_ELSEWHERE' && !elsewhere)"
-        >
-          {{ asking ? TITLES[asking] : '' }}
-        </button>
-      </div>
-    </form>
-  </el-dialog>
 </template>
 
 <style scoped>

@@ -109,7 +109,9 @@ useKeys({
           <p class="small">{{ stuck.remedy }}</p>
           <p class="actions">
             <RouterLink class="button" :to="mendPath">Open {{ stuck.routeName }}</RouterLink>
-            <span class="small quiet">{{ count(stuck.tries, 'try', 'tries') }} so far</span>
+            <span v-if="stuck.tries" class="small quiet"
+              >{{ count(stuck.tries, 'try', 'tries') }} so far</span
+            >
           </p>
         </section>
         <section class="log" aria-labelledby="steps">

@@ -54,7 +54,9 @@ function legStops(leg: Schemas['LegView']): TallStop[] {
       words:
         trouble && leg.sentence
           ? `${leg.sentence} ${leg.remedy}${next}`
-          : `${leg.routeName}, to ${leg.label}`,
+          : leg.routeName === leg.label
+            ? leg.routeName
+            : `${leg.routeName}, to ${leg.label}`,
       said: trouble ? leg.reply : '',
       leg: leg.label,
     },

@@ -8,6 +8,7 @@ import { useKeys } from '@/shared/keys';
 import FolderBrowser from './FolderBrowser.vue';
 import FolderRows from './FolderRows.vue';
 import { isFolder, KINDS, needsMailServer } from './kinds';
+import KindList from './KindList.vue';
 import PlainSettings from './PlainSettings.vue';
 import ProbeHistory from './ProbeHistory.vue';
 import { useDestination } from './useDestination';
@@ -21,6 +22,7 @@ const asking = ref(false);
 const browsing = ref(false);
 
 const folder = computed(() => isFolder(form.value.kind));
+const does = computed(() => KINDS.find((k) => k.value === form.value.kind)?.does);
 const title = computed(() => {
   if (isNew.value) return 'New destination';
   const name = query.data.value?.name ?? '';
@@ -86,7 +88,7 @@ useKeys({
           :aria-invalid="f.invalid"
         />
       </FormField>
-      <FormField v-slot="f" label="Kind" name="kind" :hint="KINDS.find((k) => k.value === form.kind)?.does">
+      <FormField v-if="!isNew" v-slot="f" label="Kind" name="kind" :hint="does">
         <el-select :id="f.id" v-model="form.kind" aria-label="Kind" :aria-describedby="f.describedby">
           <el-option v-for="kind in KINDS" :key="kind.value" :value="kind.value" :label="kind.words" />
         </el-select>
@@ -108,6 +110,7 @@ useKeys({
         </el-select>
       </FormField>
     </div>
+    <KindList v-if="isNew" v-model="form.kind" />
     <PlainSettings v-if="!folder" v-model="form" />
     <template v-else>
       <div class="heads">

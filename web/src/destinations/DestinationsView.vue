@@ -70,7 +70,7 @@ useKeys({
         <td>{{ kindWords(row.kind) }}</td>
         <td :class="{ mono: row.folder || row.kind === 'MAIL_FIXED' }">{{ row.where }}</td>
         <td class="quiet">{{ row.folder ? '' : row.routeName }}</td>
-        <td class="small">
+        <td class="small probe">
           <template v-if="probed(row)">
             <StateMark :mark="probed(row)!.mark" silent /> {{ probed(row)!.words }}
           </template>
@@ -102,6 +102,9 @@ tbody tr {
 }
 tr.open td {
   background: var(--paper-1);
+}
+.probe {
+  min-width: 130px;
 }
 td.mono {
   overflow-wrap: anywhere;

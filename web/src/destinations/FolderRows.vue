@@ -132,7 +132,7 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
           >.
           <span class="quiet">{{ report.certificate.verdict }}</span>
         </p>
-        <p class="mono caption">{{ report.certificate.fingerprint }}</p>
+        <p v-if="!isSsh" class="mono caption">{{ report.certificate.fingerprint }}</p>
         <button v-if="canTrust" type="button" class="button stamp" @click="$emit('trust')">
           Trust exactly this one
         </button>
@@ -224,8 +224,14 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
       name="ownerId"
       hint="Then it is where “own folder of who scans” leads for that person."
     >
-      <el-select :id="f.id" v-model="owner" aria-label="Belongs to" :aria-describedby="f.describedby">
-        <el-option value="" label="the office" />
+      <el-select
+        :id="f.id"
+        v-model="owner"
+        aria-label="Belongs to"
+        placeholder="the office"
+        clearable
+        :aria-describedby="f.describedby"
+      >
         <el-option v-for="person in people" :key="person.id" :value="person.id" :label="person.name" />
       </el-select>
     </FormField>

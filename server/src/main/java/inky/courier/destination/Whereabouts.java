@@ -13,7 +13,7 @@ final class Whereabouts {
             case MAIL_FIXED -> String.join(", ", recipients);
             case SMB -> "\\\\" + f.host() + "\\" + f.share() + below(f.path(), "\\");
             case FTP, SFTP -> kind.name().toLowerCase(java.util.Locale.ROOT) + "://" + f.host() + port(f) + path(f);
-            case WEBDAV -> f.host() + below(f.path(), "/");
+            case WEBDAV -> f.host().replaceFirst("/+$", "") + below(f.path(), "/");
             case DESKTOP -> "the folder that belongs to them";
             case LINK -> "a page to download from";
         };

@@ -1,0 +1,177 @@
+package inky.courier.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import inky.courier.harness.Courier;
+import inky.courier.harness.Office;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.FileHouse;
+import inky.courier.standins.Mailbox;
+import inky.courier.standins.Stack;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** A folder is added, probed and looked into; a scan that it does not take is held, released and sent elsewhere. */
+class WaysOutTest {
+    private Page desk;
+
+    @Test
+    void aFolderIsSetUpAndWhatItDoesNotTakeIsMendedByHand() throws Exception {
+        try (Courier courier = Courier.start();
+                Office office = Office.ready(courier);
+                FileHouse house = FileHouse.open(new FileHouse.Settings(
+                        "files.wherrymoor.example",
+                        "127.40.9.11",
+                        0,
+                        0,
+                        0,
+                        0,
+                        "scans",
+                        Office.PASSWORD,
+                        Files.createTempDirectory("house")));
+                Chrome chrome = new Chrome()) {
+            desk = chrome.window(1280, 800);
+            signIn(courier);
+            addFolder(courier, house);
+            holdReleaseAndSendElsewhere(courier, office, house);
+            fetchByLink(courier, office);
+            org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
+        }
+    }
+
+    private void signIn(Courier courier) {
+        desk.navigate(courier.uri().toString());
+        desk.getByLabel("Account").fill("maud");
+        desk.getByLabel("Password").fill("ferry crossing 7");
+        button("Sign in").click();
+        assertThat(desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Deliveries"))
+                        .first())
+                .isVisible();
+    }
+
+    private void addFolder(Courier courier, FileHouse house) {
+        desk.navigate(courier.uri() + "/destinations/new");
+        desk.getByText("SFTP folder").click();
+        desk.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Chart archive");
+        desk.getByLabel("Server", new Page.GetByLabelOptions().setExact(true)).fill("127.40.9.11");
+        desk.getByLabel("Port").fill(Integer.toString(house.sftpPort()));
+        desk.getByLabel("Account").fill("scans");
+        desk.getByLabel("Password", new Page.GetByLabelOptions().setExact(true))
+                .last()
+                .fill(Office.PASSWORD);
+        desk.getByLabel("Folder", new Page.GetByLabelOptions().setExact(true)).fill("charts");
+        button("Probe").click();
+        assertThat(desk.getByText("Nobody has yet accepted the server's key.").first())
+                .isVisible();
+        button("Trust exactly this one").click();
+        button("Probe again").click();
+        assertThat(desk.getByText(Pattern.compile("all steps passed"))).isVisible();
+        Chrome.checkAccessibility(desk, "a destination");
+        button("Save").click();
+        assertThat(desk.getByText("Chart archive is there.")).isVisible();
+        button("Look inside").click();
+        desk.getByLabel("New folder here").fill("old charts");
+        button("Make it").click();
+        assertThat(button("old charts/")).isVisible();
+        Chrome.checkAccessibility(desk, "a folder looked into");
+        desk.keyboard().press("Escape");
+        desk.navigate(courier.uri() + "/destinations");
+        assertThat(desk.getByText(Pattern.compile("passed just now|not probed yet")))
+                .isVisible();
+        Chrome.checkAccessibility(desk, "Destinations");
+    }
+
+    private void holdReleaseAndSendElsewhere(Courier courier, Office office, FileHouse house) {
+        office.goesTo(destination(office, "Chart archive"));
+        house.refuseSftpWrites(14);
+        office.send(Stack.TIDE_TABLE);
+        desk.navigate(courier.uri() + "/");
+        heading("1 delivery waits for you, from one cause");
+        assertThat(desk.getByText("Chart archive has no space left")).isVisible();
+        desk.navigate(courier.uri() + "/deliveries?state=WAITING");
+        desk.getByLabel(Pattern.compile("^Choose D-")).check();
+        Locator bulk = desk.getByLabel("What to do with the chosen ones");
+        bulk.getByText("Hold").click();
+        desk.getByLabel("Why, for the record").fill("the disk is being changed");
+        button("Hold it").click();
+        assertThat(desk.getByText("1 delivery is held.")).isVisible();
+        desk.navigate(courier.uri() + "/deliveries?state=HELD");
+        desk.getByRole(AriaRole.TABLE)
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("\u00c1sa Kj\u00f8lv"))
+                .click();
+        heading("Berth permit: held");
+        assertThat(desk.getByText(Pattern.compile("the disk is being changed"))).isVisible();
+        button("Send elsewhere").click();
+        desk.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Other destination"))
+                .press("Enter");
+        desk.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("Mail to me"))
+                .click();
+        button("Send it elsewhere").click();
+        heading("Berth permit: arrived");
+        Chrome.checkAccessibility(desk, "a delivery sent elsewhere");
+        house.behave();
+    }
+
+    private void fetchByLink(Courier courier, Office office) throws IOException {
+        String link = office.desk
+                .post(
+                        "/api/destinations",
+                        Map.of(
+                                "name",
+                                "Download",
+                                "kind",
+                                "LINK",
+                                "routeId",
+                                office.serverId,
+                                "recipients",
+                                List.of(),
+                                "link",
+                                Map.of("days", 7, "withPasscode", false)))
+                .ok()
+                .get("id");
+        office.goesTo(link);
+        int before = office.post.mailbox().letters().size();
+        office.send(Stack.TIDE_TABLE);
+        Waiting.until(() -> office.post.mailbox().letters().size() > before, "the address comes by mail");
+        Mailbox.Letter letter = office.post.mailbox().letters().get(before);
+        String text = Files.readString(letter.file()).replace("=\r\n", "");
+        int at = text.indexOf("/get/");
+        desk.navigate(courier.uri() + text.substring(at, at + "/get/".length() + 32));
+        assertThat(desk.getByText(Pattern.compile("has scanned something for you")))
+                .isVisible();
+        Chrome.checkAccessibility(desk, "a download page");
+        org.assertj.core.api.Assertions.assertThat(desk.waitForDownload(
+                                () -> desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Download"))
+                                        .click())
+                        .suggestedFilename())
+                .endsWith(".pdf");
+        desk.navigate(courier.uri() + "/get/nothing");
+        heading("Nothing to fetch here");
+    }
+
+    private static String destination(Office office, String name) {
+        for (var d : office.desk.get("/api/destinations").json()) {
+            if (d.path("name").asString().equals(name)) {
+                return d.path("id").asString();
+            }
+        }
+        throw new AssertionError("no destination " + name);
+    }
+
+    private Locator button(String name) {
+        return desk.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private void heading(String words) {
+        assertThat(desk.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(words)))
+                .isVisible();
+    }
+}
