@@ -422,4 +422,21 @@ class FoldersTest {
                     .contains("48001", "\u00c1sa Kj\u00f8lv", "2026-11-24T10:15:00Z");
         }
     }
+
+    /** Sent by a process of its own with 512 MB of heap, of which the libraries themselves need a part. */
+    @ParameterizedTest
+    @EnumSource(
+            value = Door.class,
+            names = {"SMB", "FTP_TLS", "SFTP", "WEBDAV"})
+    void threeHundredMegabytesPassWithoutBeingHeldInMemory(Door door) throws Exception {
+        FolderAccess access = access(door, "large/" + door);
+        Process process = new ProcessBuilder(LargeUpload.command(access))
+                .redirectErrorStream(true)
+                .start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor()).as(said).isZero();
+        Path stored = far.lies(door).resolve("large/" + door + "/large.pdf");
+        assertThat(Files.size(stored)).isEqualTo(LargeUpload.BYTES);
+        Files.delete(stored);
+    }
 }

@@ -71,12 +71,12 @@ public record Sidecar(
     }
 
     private Map<String, Object> asMap() {
-        Map<String, Object> all = new LinkedHashMap<>(facts());
-        all.put("delivery", number);
-        all.put("pages", pages);
-        all.put("answers", answers);
-        all.put("files", files);
-        return all;
+        Map<String, Object> map = new LinkedHashMap<>(facts());
+        map.put("delivery", number);
+        map.put("pages", pages);
+        map.put("answers", answers);
+        map.put("files", files);
+        return map;
     }
 
     private String xml() {
@@ -116,7 +116,7 @@ public record Sidecar(
         for (File file : files) {
             List<String> row = new ArrayList<>(facts().values());
             row.addAll(answers.values());
-            row.addAll(facts(file).values());
+            facts(file).forEach((name, value) -> row.add(value));
             text.append(row(row));
         }
         return text.toString();
