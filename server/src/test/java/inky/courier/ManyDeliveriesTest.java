@@ -58,7 +58,7 @@ class ManyDeliveriesTest {
             copy(jdbc, template, "MAIL_FIXED", office.serverId, 8);
             copy(jdbc, template, "MAIL_FIXED", office.serverId, 9);
 
-            Waiting.until(() -> open(jdbc) == 0, "all have arrived", Duration.ofMinutes(6));
+            Waiting.until(() -> open(jdbc) == 0 || letTimePass(jdbc), "all have arrived", Duration.ofMinutes(15));
             try (Stream<Path> found = Files.walk(house.files())) {
                 List<String> names = found.filter(Files::isRegularFile)
                         .map(file -> file.getFileName().toString())
@@ -75,6 +75,16 @@ class ManyDeliveriesTest {
                     .as("nothing had to be guessed")
                     .isZero();
         }
+    }
+
+    /** Once only those are left that wait for their next try, they need not wait for minutes. @return false */
+    private static boolean letTimePass(JdbcClient jdbc) {
+        if (open(jdbc) < EACH) {
+            jdbc.sql("update scheduled_tasks set execution_time = now() where not picked and execution_time > now() "
+                            + "and task_name in ('send-leg', 'ask-route')")
+                    .update();
+        }
+        return false;
     }
 
     private static int open(JdbcClient jdbc) {
