@@ -2,6 +2,8 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.connection.Rounds;
+import inky.courier.delivery.Retention;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
@@ -23,6 +25,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Deliveries to every kind of destination, through the whole application. */
@@ -299,9 +302,17 @@ class EveryDestinationTest {
             assertThat(file.statusCode()).isEqualTo(200);
             assertThat(file.body().length)
                     .isEqualTo(page.path("files").path(0).path("bytes").asInt());
+            JdbcClient jdbc = office.bean(JdbcClient.class);
+            jdbc.sql("update leg set accepted_at = accepted_at - interval '25 hours' where delivery_id = ?::uuid")
+                    .param(link)
+                    .update();
+            office.bean(Retention.class).run();
+            assertThat(stranger.get("/api" + address + "/files/0").status())
+                    .as("an open page keeps its files")
+                    .isEqualTo(200);
             JsonNode links =
                     office.desk.get("/api/deliveries/" + link + "/links").json();
-            assertThat(links.path(0).path("fetched").asInt()).isEqualTo(1);
+            assertThat(links.path(0).path("fetched").asInt()).isEqualTo(2);
             office.desk
                     .delete("/api/links/" + links.path(0).path("id").asString())
                     .ok();
@@ -483,6 +494,27 @@ class EveryDestinationTest {
                         .ok()
                         .get("cause"))
                 .isEqualTo("SIGN_IN_REFUSED");
+        assertThat(office.desk
+                        .get("/api/destinations/" + folder + "/probes")
+                        .json()
+                        .size())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void whatWasNotProbedForADayIsProbedOnTheRounds(Office office) {
+        String folder = ftp(office, "rounds");
+        office.desk.post("/api/destinations/" + folder + "/probe", Map.of()).ok();
+        JdbcClient jdbc = office.bean(JdbcClient.class);
+        Rounds rounds = office.bean(Rounds.class);
+        while (rounds.visitNext().isPresent()) {
+            // Others that were never probed come first.
+        }
+        jdbc.sql("update route_probe set at = at - interval '25 hours' where route_id = ?::uuid")
+                .param(folder)
+                .update();
+        assertThat(rounds.visitNext()).hasValueSatisfying(id -> assertThat(id).hasToString(folder));
+        assertThat(rounds.visitNext()).isEmpty();
         assertThat(office.desk
                         .get("/api/destinations/" + folder + "/probes")
                         .json()

@@ -1,6 +1,7 @@
 package inky.courier.connection;
 
 import inky.courier.web.Json;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -30,6 +31,11 @@ public class Probes {
     @Transactional(readOnly = true)
     public Optional<ProbeReport> last(UUID routeId) {
         return kept.findFirstByRouteIdOrderByAtDesc(routeId).map(Probes::read);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Instant> lastAt(UUID routeId) {
+        return kept.findFirstByRouteIdOrderByAtDesc(routeId).map(probe -> probe.at);
     }
 
     /** The newest first. */

@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import inky.courier.connection.Rounds;
 import inky.courier.scan.ScanService;
 import java.time.Clock;
 import java.time.Duration;
@@ -95,6 +96,13 @@ class DeliveryTasks {
                     notices.send(UUID.fromString(instance.getId()));
                     return (complete, operations) -> operations.stop();
                 });
+    }
+
+    /** One route every five minutes at most. */
+    @Bean
+    Task<Void> probeRounds(Rounds rounds) {
+        return Tasks.recurring("probe-rounds", FixedDelay.of(Duration.ofMinutes(5)))
+                .execute((instance, context) -> rounds.visitNext());
     }
 
     @Bean

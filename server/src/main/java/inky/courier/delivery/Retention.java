@@ -8,7 +8,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -25,6 +27,7 @@ public class Retention {
     private final ScanService scans;
     private final ContentStore store;
     private final Files files;
+    private final List<ContentHold> holds;
     private final Settings settings;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -34,6 +37,7 @@ public class Retention {
             ScanService scans,
             ContentStore store,
             Files files,
+            List<ContentHold> holds,
             Settings settings,
             Clock clock,
             TransactionTemplate transaction) {
@@ -41,6 +45,7 @@ public class Retention {
         this.scans = scans;
         this.store = store;
         this.files = files;
+        this.holds = holds;
         this.settings = settings;
         this.clock = clock;
         this.transaction = transaction;
@@ -65,6 +70,9 @@ public class Retention {
                         now.minus(Duration.ofDays(office.keepOthersDays())).atOffset(ZoneOffset.UTC))
                 .query((row, n) -> new Due(row.getObject(1, UUID.class), row.getObject(2, UUID.class)))
                 .list();
+        Set<UUID> inUse =
+                holds.stream().flatMap(hold -> hold.deliveriesInUse().stream()).collect(Collectors.toSet());
+        due = due.stream().filter(one -> !inUse.contains(one.delivery)).toList();
         for (Due one : due) {
             transaction.executeWithoutResult(status -> remove(one, now));
         }

@@ -131,6 +131,12 @@ class Sending {
         }
         routes.lock(leg.routeId);
         if (routes.health(leg.routeId) instanceof RouteHealth.Paused paused) {
+            if (leg.firstTryAt != null && now.isAfter(leg.firstTryAt.plus(RetrySchedule.GIVE_UP))) {
+                leg.after(new Event.Begins(), now);
+                fail(delivery, leg, paused.setback(), List.of(), false);
+                delivery.settle();
+                return new NotNow(Next.NEVER);
+            }
             return postpone(delivery, leg, paused.nextQuestion().plus(jitter()), Optional.of(paused.setback()));
         }
         Connector connector = destinations.connectorOf(leg.kind);

@@ -3,6 +3,7 @@ package inky.courier.destination;
 import inky.courier.audit.ChangeLog;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
+import inky.courier.connection.Rounds;
 import inky.courier.core.Invalid;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.dependents.Dependents;
@@ -24,7 +25,7 @@ import tools.jackson.core.type.TypeReference;
 
 /** The destinations of the office. */
 @Service
-public class DestinationService implements Dependents.Source {
+public class DestinationService implements Dependents.Source, Rounds.Visited {
     /** Stands for a route where there is none apart from the device that scans. */
     private static final UUID NO_ROUTE = new UUID(0, 0);
 
@@ -197,7 +198,21 @@ public class DestinationService implements Dependents.Source {
         return report;
     }
 
-    void keep(UUID id, ProbeReport report) {
+    @Override
+    @Transactional(readOnly = true)
+    public List<UUID> routes() {
+        return destinations.findAllByOrderByName().stream()
+                .filter(d -> d.kind.isFolder())
+                .map(d -> d.id)
+                .toList();
+    }
+
+    @Override
+    public ProbeReport visit(UUID routeId) {
+        return probe(routeId);
+    }
+
+    private void keep(UUID id, ProbeReport report) {
         transaction.executeWithoutResult(status -> {
             probes.keep(id, report);
             live.tell("destination", id);

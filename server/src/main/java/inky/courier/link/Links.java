@@ -1,5 +1,6 @@
 package inky.courier.link;
 
+import inky.courier.delivery.ContentHold;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.DownloadLinks;
 import inky.courier.destination.LinkSettings;
@@ -18,6 +19,7 @@ import java.time.ZoneOffset;
 import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -30,7 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
  * sent again gives the same one; only its hash is kept.
  */
 @Service
-class Links implements DownloadLinks {
+class Links implements DownloadLinks, ContentHold {
     private static final int SECRET_BYTES = 24;
     private static final int PASSCODE_DIGITS = 6;
 
@@ -112,6 +114,17 @@ class Links implements DownloadLinks {
                     "Ask who sent it for a new one.");
         }
         return link;
+    }
+
+    /** A page that is open needs its files. */
+    @Override
+    @Transactional(readOnly = true)
+    public Set<UUID> deliveriesInUse() {
+        return Set.copyOf(
+                jdbc.sql("select distinct delivery_id from download_link where withdrawn_at is null and expires_at > ?")
+                        .param(OffsetDateTime.now(clock))
+                        .query(UUID.class)
+                        .list());
     }
 
     boolean isRight(Link link, String passcode) {

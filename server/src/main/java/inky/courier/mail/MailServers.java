@@ -3,6 +3,7 @@ package inky.courier.mail;
 import inky.courier.audit.ChangeLog;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
+import inky.courier.connection.Rounds;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.connection.CertificateCheck;
@@ -29,7 +30,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** The mail servers of the office. */
 @Service
-public class MailServers {
+public class MailServers implements Rounds.Visited {
     private static final int MOST_MB = 2000;
 
     private final MailServerRepository servers;
@@ -208,6 +209,25 @@ public class MailServers {
     @Transactional(readOnly = true)
     public List<ProbeReport> history(UUID id) {
         return probes.history(find(id).id);
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<UUID> routes() {
+        return servers.findAllByOrderByName().stream().map(server -> server.id).toList();
+    }
+
+    @Override
+    public ProbeReport visit(UUID routeId) {
+        ProbeReport report = ask(routeId);
+        transaction.executeWithoutResult(status -> {
+            probes.keep(routeId, report);
+            live.tell("mail-server", routeId);
+            if (report.passed()) {
+                events.publishEvent(new RouteMended(routeId));
+            }
+        });
+        return report;
     }
 
     /** Asks a server how it is; nothing arrives anywhere. */

@@ -122,7 +122,7 @@ class WalkUp {
         boolean late = job.destinations().stream().map(DestinationView::routeId).anyMatch(troubled::containsKey);
         String note = !possible
                 ? candidate.findings().get(0).sentence()
-                : late ? "Mail is late just now. Your scan waits safely and goes by itself." : "";
+                : late ? "Sending is late just now. Your scan waits safely and goes by itself." : "";
         return new Label(
                 job.id(),
                 job.name(),

@@ -7,6 +7,7 @@ import inky.courier.delivery.DeliveryQueries.Day;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
 import inky.courier.delivery.DeliveryQueries.Trouble;
 import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
@@ -115,6 +116,7 @@ class Watch {
         int needCare = troubles.stream().mapToInt(Trouble::deliveries).sum();
         List<DeviceView> allDevices = devices.list();
         List<MailServerView> allServers = servers.list();
+        List<DestinationView> allDestinations = destinations.list();
         List<PanelPlaces.PanelRow> allPanels = panels.list();
         List<PanelFinding> findings = allPanels.stream()
                 .flatMap(panel -> panel.findings().stream()
@@ -125,7 +127,7 @@ class Watch {
         List<StopView> setUp = List.of(
                 stop(SetUpStop.DEVICES, allDevices.size(), deviceMark(allDevices)),
                 stop(SetUpStop.MAIL_SERVERS, allServers.size(), serverMark(allServers, troubles)),
-                stop(SetUpStop.DESTINATIONS, destinations.list().size(), Mark.DONE),
+                stop(SetUpStop.DESTINATIONS, allDestinations.size(), destinationMark(allDestinations, troubles)),
                 stop(SetUpStop.PROFILES, profiles.list().size(), Mark.DONE),
                 stop(SetUpStop.NAMES, names.list().size(), Mark.DONE),
                 stop(SetUpStop.JOBS, jobs.list().size(), Mark.DONE),
@@ -175,9 +177,8 @@ class Watch {
                 .filter(s -> matches(wanted, s.name(), s.host()))
                 .forEach(s -> hits.add(new Hit("Mail server", s.name(), s.host(), "/mail-servers/" + s.id())));
         destinations.list().stream()
-                .filter(d -> matches(wanted, d.name(), String.join(" ", d.recipients())))
-                .forEach(d -> hits.add(new Hit(
-                        "Destination", d.name(), String.join(", ", d.recipients()), "/destinations/" + d.id())));
+                .filter(d -> matches(wanted, d.name(), d.where()))
+                .forEach(d -> hits.add(new Hit("Destination", d.name(), d.where(), "/destinations/" + d.id())));
         profiles.list().stream()
                 .filter(p -> matches(wanted, p.name()))
                 .forEach(p -> hits.add(new Hit("Profile", p.name(), p.sentence(), "/profiles/" + p.id())));
@@ -224,6 +225,17 @@ class Watch {
                 .anyMatch(s -> s.lastProbe() == null
                         || !s.lastProbe().passed()
                         || !s.advice().isEmpty());
+        return care ? Mark.CARE : Mark.DONE;
+    }
+
+    private static Mark destinationMark(List<DestinationView> destinations, List<Trouble> troubles) {
+        if (destinations.stream()
+                .anyMatch(d ->
+                        troubles.stream().anyMatch(t -> t.waits() && t.routeId().equals(d.id())))) {
+            return Mark.FAILED;
+        }
+        boolean care = destinations.stream()
+                .anyMatch(d -> d.lastProbe() != null && !d.lastProbe().passed());
         return care ? Mark.CARE : Mark.DONE;
     }
 
