@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import { kindWords } from '@/destinations/kinds';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -172,7 +173,7 @@ async function saveIt() {
         <el-checkbox-group v-model="form.destinationIds" class="destinations" aria-label="Destinations">
           <el-checkbox v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id">
             {{ d.name }}
-            <span class="quiet small">{{ d.folder ? d.where : `through ${d.routeName}` }}</span>
+            <span class="quiet small">{{ d.folder ? kindWords(d.kind) : `through ${d.routeName}` }}</span>
           </el-checkbox>
         </el-checkbox-group>
         <KindsOfPaper v-if="chosen.length > 1" v-model="form.kinds" :destinations="chosen" />
