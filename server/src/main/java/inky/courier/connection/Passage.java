@@ -126,7 +126,7 @@ public final class Passage {
         List<StepResult> shown = new ArrayList<>(steps);
         for (ProbeStep step : all) {
             if (steps.stream().noneMatch(done -> done.step().equals(step.name()))) {
-                shown.add(new StepResult(step.name(), step.passed(), StepState.NOT_TRIED, 0, "", ""));
+                shown.add(new StepResult(step.name(), step.titles().passed(), StepState.NOT_TRIED, 0, "", ""));
             }
         }
         return new ProbeReport(
@@ -143,7 +143,9 @@ public final class Passage {
 
     private void done(ProbeStep step, StepState state, long start) {
         long millis = (System.nanoTime() - start) / 1_000_000;
-        String title = state == StepState.FAILED ? step.failed() : step.passed();
+        String title = state == StepState.FAILED
+                ? step.titles().failed()
+                : step.titles().passed();
         // A step may be taken in two goes, for example the share and then the folder in it.
         for (StepResult before : List.copyOf(steps)) {
             if (before.step().equals(step.name())) {

@@ -2,7 +2,8 @@ package inky.courier.delivery;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.delivery.LegPhase;
-import inky.courier.core.delivery.LegState.Event;
+import inky.courier.core.delivery.LegState;
+import inky.courier.core.delivery.Setback;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.live.Live;
@@ -176,7 +177,7 @@ public class ByHand {
         if (leg.phase != LegPhase.STOPPED && leg.phase != LegPhase.WAITING) {
             return false;
         }
-        leg.after(new Event.AskedAgain(), clock.instant());
+        leg.become(LegState::askedAgain, clock.instant());
         leg.tries = 0;
         leg.firstTryAt = clock.instant();
         routes.succeeded(leg.routeId);
@@ -196,7 +197,7 @@ public class ByHand {
         if (leg.phase != LegPhase.WAITING) {
             return false;
         }
-        leg.after(new Event.HeldBack(), clock.instant());
+        leg.become(LegState::heldBack, clock.instant());
         steps.add(delivery.id, leg.id, "Held by " + Who.name() + because(reason), "");
         return true;
     }
@@ -205,7 +206,7 @@ public class ByHand {
         if (leg.phase != LegPhase.HELD) {
             return false;
         }
-        leg.after(new Event.Released(), clock.instant());
+        leg.become(LegState::released, clock.instant());
         leg.firstTryAt = clock.instant();
         steps.add(delivery.id, leg.id, "Released by " + Who.name() + ".", "");
         goNow(delivery, leg);
@@ -216,7 +217,7 @@ public class ByHand {
         if (leg.phase == LegPhase.MOVING || leg.phase == LegPhase.ACCEPTED || leg.isCalledOff()) {
             return false;
         }
-        leg.after(Event.CalledOff.by(Who.name(), reason), clock.instant());
+        leg.become(state -> state.calledOff(Setback.calledOff(Who.name(), reason)), clock.instant());
         claims.release(leg.id);
         steps.add(delivery.id, leg.id, word + " by " + Who.name() + because(reason), "");
         return true;

@@ -15,8 +15,9 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
 
-/** A delivery on its way to one destination. Its columns hold a {@link LegState}; only {@link #after} changes it. */
+/** A delivery on its way to one destination. Its columns hold a {@link LegState}; only {@link #become} changes it. */
 @Entity
 class Leg {
     @Id
@@ -87,8 +88,8 @@ class Leg {
     }
 
     /** @throws IllegalStateException when this cannot happen to the leg as it stands */
-    void after(LegState.Event event, Instant now) {
-        LegState next = state().after(event);
+    void become(UnaryOperator<LegState> happening, Instant now) {
+        LegState next = happening.apply(state());
         phase = next.phase();
         nextTryAt = null;
         if (next instanceof LegState.Waiting waiting) {
@@ -99,7 +100,7 @@ class Leg {
             sentAt = null;
         } else if (next instanceof LegState.Moving moving) {
             maybeThere = moving.maybeThere();
-            handedOverAt = moving.handedOver() ? now : null;
+            handedOverAt = moving.allSent() ? now : null;
             sentAt = handedOverAt;
         } else if (next instanceof LegState.Held) {
             put(Optional.empty());
@@ -117,7 +118,7 @@ class Leg {
     }
 
     boolean isCalledOff() {
-        return phase == LegPhase.STOPPED && cause.equals(LegState.Event.CalledOff.CODE);
+        return phase == LegPhase.STOPPED && cause.equals(Setback.CALLED_OFF);
     }
 
     Optional<Setback> setback() {

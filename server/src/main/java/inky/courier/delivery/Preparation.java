@@ -2,7 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.delivery.LegPhase;
-import inky.courier.core.delivery.LegState;
+import inky.courier.core.delivery.Setback;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
@@ -225,8 +225,9 @@ class Preparation {
                     continue;
                 }
                 if (kinds.stream().noneMatch(kind -> Consignments.goesTo(leg, kind))) {
-                    leg.after(
-                            LegState.Event.CalledOff.by("Courier", "nothing of its kind was scanned"), clock.instant());
+                    leg.become(
+                            state -> state.calledOff(Setback.calledOff("Courier", "nothing of its kind was scanned")),
+                            clock.instant());
                 } else {
                     leg.firstTryAt = clock.instant();
                     queue.add(DeliveryTasks.SEND, leg.id);

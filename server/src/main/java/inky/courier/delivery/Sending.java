@@ -2,7 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.LegPhase;
-import inky.courier.core.delivery.LegState.Event;
+import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.delivery.RouteHealth;
 import inky.courier.core.delivery.Setback;
@@ -132,7 +132,7 @@ class Sending {
         routes.lock(leg.routeId);
         if (routes.health(leg.routeId) instanceof RouteHealth.Paused paused) {
             if (leg.firstTryAt != null && now.isAfter(leg.firstTryAt.plus(RetrySchedule.GIVE_UP))) {
-                leg.after(new Event.Begins(), now);
+                leg.become(LegState::begun, now);
                 fail(delivery, leg, paused.setback(), List.of(), false);
                 delivery.settle();
                 return new NotNow(Next.NEVER);
@@ -144,7 +144,7 @@ class Sending {
         if (full || turns.hasEarlier(delivery, leg)) {
             return postpone(delivery, leg, now.plus(TURN).plus(jitter()), Optional.empty());
         }
-        leg.after(new Event.Begins(), now);
+        leg.become(LegState::begun, now);
         leg.tries++;
         delivery.settle();
         live.tell("delivery", delivery.id);
@@ -153,7 +153,7 @@ class Sending {
 
     private void revive(Delivery delivery, Leg leg, Instant now) {
         boolean handedOver = leg.handedOverAt != null;
-        leg.after(new Event.Revived(), now);
+        leg.become(LegState::revived, now);
         steps.add(
                 delivery.id,
                 leg.id,
@@ -167,7 +167,7 @@ class Sending {
 
     private Start postpone(Delivery delivery, Leg leg, Instant until, Optional<Setback> setback) {
         boolean news = setback.isPresent() && !leg.cause.equals(setback.get().cause());
-        leg.after(new Event.Postponed(until, setback), clock.instant());
+        leg.become(state -> state.postponed(until, setback), clock.instant());
         if (news) {
             steps.add(
                     delivery.id,
@@ -208,7 +208,7 @@ class Sending {
         public void handingOver() {
             transaction.executeWithoutResult(status -> {
                 Leg leg = legs.findById(legId).orElseThrow();
-                leg.after(new Event.HandedOver(), clock.instant());
+                leg.become(LegState::handedOver, clock.instant());
                 live.tell("delivery", leg.deliveryId);
             });
         }
@@ -239,7 +239,7 @@ class Sending {
     }
 
     private Next accept(Delivery delivery, Leg leg, Outcome.Accepted accepted) {
-        leg.after(new Event.Arrived(accepted.known()), clock.instant());
+        leg.become(state -> state.arrived(accepted.known()), clock.instant());
         leg.sentBytes = accepted.bytes();
         leg.reply = accepted.reply();
         leg.landed = accepted.words();
@@ -261,7 +261,7 @@ class Sending {
         Instant now = clock.instant();
         keepRecipients(delivery, leg, recipients);
         Optional<Instant> next = RetrySchedule.next(setback, leg.tries, leg.firstTryAt, now, random);
-        leg.after(new Event.Failed(setback, next, maybeThere), now);
+        leg.become(state -> state.failed(setback, next, maybeThere), now);
         steps.add(delivery.id, leg.id, setback.sentence(), setback.reply());
         if (next.isEmpty() && setback.lasting() != Lasting.FOR_GOOD) {
             steps.add(delivery.id, leg.id, "Given up after " + RetrySchedule.GIVE_UP.toDays() + " days of trying.", "");
@@ -296,8 +296,10 @@ class Sending {
         if (delivery.fitBytes != 0) {
             return fail(delivery, leg, smaller.setback(), List.of(), false);
         }
-        leg.after(new Event.Failed(smaller.setback(), Optional.of(now), false), now);
-        leg.after(new Event.AskedAgain(), now);
+        leg.become(
+                state ->
+                        state.failed(smaller.setback(), Optional.of(now), false).askedAgain(),
+                now);
         delivery.fitBytes = smaller.limit();
         delivery.namedAt = null;
         steps.add(delivery.id, leg.id, smaller.setback().sentence() + " It is made again, smaller.", "");

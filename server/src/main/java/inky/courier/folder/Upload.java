@@ -187,7 +187,7 @@ final class Upload {
             far.rename(underWay(position), folder.then(name), replace);
             return true;
         } catch (FarSideException e) {
-            if (!e.setback().cause().equals(TransferCause.NAME_TAKEN.code())) {
+            if (!e.setback().cause().equals(TransferCause.NAME_TAKEN.name())) {
                 throw e;
             }
             progress.unclaim(folder.text(), name);

@@ -42,38 +42,14 @@ public enum ConnectionCause implements Cause {
             "The server shows another certificate than the one you trusted.",
             "Compare the new fingerprint with who runs the server before you trust it.");
 
-    private final Lasting lasting;
-    private final String sentence;
-    private final String remedy;
+    private final Told told;
 
     ConnectionCause(Lasting lasting, String sentence, String remedy) {
-        this.lasting = lasting;
-        this.sentence = sentence;
-        this.remedy = remedy;
+        this.told = new Told(lasting, sentence, remedy);
     }
 
     @Override
-    public String code() {
-        return name();
-    }
-
-    @Override
-    public Lasting lasting() {
-        return lasting;
-    }
-
-    @Override
-    public Scope scope() {
-        return Scope.ROUTE;
-    }
-
-    @Override
-    public String sentence() {
-        return sentence;
-    }
-
-    @Override
-    public String remedy() {
-        return remedy;
+    public Told told() {
+        return told;
     }
 }

@@ -1,10 +1,11 @@
 package inky.courier.core.connection;
 
-/** One step of a probe, with what is said when it passed and when it did not. */
+/** One step of a probe; an enumeration of each area, in the order in which the steps are taken. */
 public interface ProbeStep {
+    /** What is said when a step passed and when it did not. */
+    record Titles(String passed, String failed) {}
+
     String name();
 
-    String passed();
-
-    String failed();
+    Titles titles();
 }

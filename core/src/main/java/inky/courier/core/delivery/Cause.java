@@ -1,6 +1,6 @@
 package inky.courier.core.delivery;
 
-/** Why something does not arrive: one sentence for a person, one remedy, and whether waiting helps. */
+/** Why something does not arrive; an enumeration of each area, so that its name is stable and groups what failed alike. */
 public interface Cause {
     /** What a cause is about. */
     enum Scope {
@@ -10,14 +10,26 @@ public interface Cause {
         THIS_ONE
     }
 
-    /** Stable, for grouping. */
-    String code();
+    /** What a person is told: one sentence, one remedy; and whether waiting helps. */
+    record Told(Lasting lasting, String sentence, String remedy) {}
 
-    Lasting lasting();
+    String name();
 
-    Scope scope();
+    Told told();
 
-    String sentence();
+    default Scope scope() {
+        return Scope.ROUTE;
+    }
 
-    String remedy();
+    default Lasting lasting() {
+        return told().lasting();
+    }
+
+    default String sentence() {
+        return told().sentence();
+    }
+
+    default String remedy() {
+        return told().remedy();
+    }
 }

@@ -4,14 +4,65 @@ import java.time.Instant;
 import java.util.Optional;
 
 /**
- * The life of one leg. What happens is an {@link Event}; a state says what follows, or that it cannot happen. What has
- * been accepted never moves again.
+ * The life of one leg. Each method is something that happens to it and gives the state that follows; a state in which it
+ * cannot happen throws {@link IllegalStateException}. What has been accepted never moves again.
  */
 public sealed interface LegState {
     LegPhase phase();
 
-    /** @throws IllegalStateException when the event cannot happen in this state */
-    LegState after(Event event);
+    /** A try begins. */
+    default LegState begun() {
+        throw impossible("begin");
+    }
+
+    /** It may not begin yet: the route is paused or busy, or an earlier one goes first. */
+    default LegState postponed(Instant until, Optional<Setback> setback) {
+        throw impossible("be postponed");
+    }
+
+    /** All has been sent; only the far side's word is missing. */
+    default LegState handedOver() {
+        throw impossible("be handed over");
+    }
+
+    /** @param known whether the far side could be asked, so that it is there exactly once */
+    default LegState arrived(boolean known) {
+        throw impossible("arrive");
+    }
+
+    /** @param next when to try again; empty for never. @param perhaps whether it may have arrived all the same */
+    default LegState failed(Setback setback, Optional<Instant> next, boolean perhaps) {
+        throw impossible("fail");
+    }
+
+    /** The instance that carried it is gone. */
+    default LegState revived() {
+        throw impossible("be revived");
+    }
+
+    /** A person asks for another try. */
+    default LegState askedAgain() {
+        throw impossible("be tried again");
+    }
+
+    /** A person puts it aside. */
+    default LegState heldBack() {
+        throw impossible("be held");
+    }
+
+    /** A person lets it go on. */
+    default LegState released() {
+        throw impossible("be released");
+    }
+
+    /** A person stops it. @param why in words, with who did: {@link Setback#calledOff} */
+    default LegState calledOff(Setback why) {
+        throw impossible("be called off");
+    }
+
+    private IllegalStateException impossible(String what) {
+        return new IllegalStateException("a leg that is " + phase() + " cannot " + what);
+    }
 
     /**
      * For its turn, for the next try, or for the set-up to be mended.
@@ -20,7 +71,11 @@ public sealed interface LegState {
      * @param maybeThere whether an earlier try may have arrived all the same
      */
     record Waiting(Optional<Setback> setback, Optional<Instant> next, boolean maybeThere) implements LegState {
-        public static final Waiting FIRST = new Waiting(Optional.empty(), Optional.empty(), false);
+        public static final Waiting FIRST = anew(false);
+
+        private static Waiting anew(boolean maybeThere) {
+            return new Waiting(Optional.empty(), Optional.empty(), maybeThere);
+        }
 
         @Override
         public LegPhase phase() {
@@ -28,55 +83,63 @@ public sealed interface LegState {
         }
 
         @Override
-        public LegState after(Event event) {
-            if (event instanceof Event.Begins) {
-                return new Moving(false, maybeThere);
-            }
-            if (event instanceof Event.Postponed postponed) {
-                return new Waiting(postponed.setback.or(() -> setback), Optional.of(postponed.until), maybeThere);
-            }
-            if (event instanceof Event.AskedAgain) {
-                return new Waiting(Optional.empty(), Optional.empty(), maybeThere);
-            }
-            if (event instanceof Event.HeldBack) {
-                return new Held(maybeThere);
-            }
-            if (event instanceof Event.CalledOff off) {
-                return new Stopped(Optional.of(off.why), maybeThere);
-            }
-            throw event.impossibleIn(this);
+        public LegState begun() {
+            return new Moving(false, maybeThere);
+        }
+
+        @Override
+        public LegState postponed(Instant until, Optional<Setback> why) {
+            return new Waiting(why.or(() -> setback), Optional.of(until), maybeThere);
+        }
+
+        @Override
+        public LegState askedAgain() {
+            return anew(maybeThere);
+        }
+
+        @Override
+        public LegState heldBack() {
+            return new Held(maybeThere);
+        }
+
+        @Override
+        public LegState calledOff(Setback why) {
+            return new Stopped(Optional.of(why), maybeThere);
         }
     }
 
     /**
      * A transfer is under way.
      *
-     * @param handedOver whether all has been sent and only the far side's word is missing
+     * @param allSent whether only the far side's word is missing
      */
-    record Moving(boolean handedOver, boolean maybeThere) implements LegState {
+    record Moving(boolean allSent, boolean maybeThere) implements LegState {
         @Override
         public LegPhase phase() {
             return LegPhase.MOVING;
         }
 
         @Override
-        public LegState after(Event event) {
-            if (event instanceof Event.HandedOver) {
-                return new Moving(true, maybeThere);
-            }
-            if (event instanceof Event.Arrived arrived) {
-                return new Accepted(maybeThere && !arrived.known);
-            }
-            if (event instanceof Event.Failed failed) {
-                boolean maybe = maybeThere || failed.maybeThere;
-                return failed.next.isPresent()
-                        ? new Waiting(Optional.of(failed.setback), failed.next, maybe)
-                        : new Stopped(Optional.of(failed.setback), maybe);
-            }
-            if (event instanceof Event.Revived) {
-                return new Waiting(Optional.empty(), Optional.empty(), maybeThere || handedOver);
-            }
-            throw event.impossibleIn(this);
+        public LegState handedOver() {
+            return new Moving(true, maybeThere);
+        }
+
+        @Override
+        public LegState arrived(boolean known) {
+            return new Accepted(maybeThere && !known);
+        }
+
+        @Override
+        public LegState failed(Setback setback, Optional<Instant> next, boolean perhaps) {
+            boolean maybe = maybeThere || perhaps;
+            return next.isPresent()
+                    ? new Waiting(Optional.of(setback), next, maybe)
+                    : new Stopped(Optional.of(setback), maybe);
+        }
+
+        @Override
+        public LegState revived() {
+            return Waiting.anew(maybeThere || allSent);
         }
     }
 
@@ -88,14 +151,13 @@ public sealed interface LegState {
         }
 
         @Override
-        public LegState after(Event event) {
-            if (event instanceof Event.Released) {
-                return new Waiting(Optional.empty(), Optional.empty(), maybeThere);
-            }
-            if (event instanceof Event.CalledOff off) {
-                return new Stopped(Optional.of(off.why), maybeThere);
-            }
-            throw event.impossibleIn(this);
+        public LegState released() {
+            return Waiting.anew(maybeThere);
+        }
+
+        @Override
+        public LegState calledOff(Setback why) {
+            return new Stopped(Optional.of(why), maybeThere);
         }
     }
 
@@ -104,11 +166,6 @@ public sealed interface LegState {
         @Override
         public LegPhase phase() {
             return LegPhase.ACCEPTED;
-        }
-
-        @Override
-        public LegState after(Event event) {
-            throw event.impossibleIn(this);
         }
     }
 
@@ -120,61 +177,13 @@ public sealed interface LegState {
         }
 
         @Override
-        public LegState after(Event event) {
-            if (event instanceof Event.AskedAgain) {
-                return new Waiting(Optional.empty(), Optional.empty(), maybeThere);
-            }
-            if (event instanceof Event.CalledOff off) {
-                return new Stopped(Optional.of(off.why), maybeThere);
-            }
-            throw event.impossibleIn(this);
-        }
-    }
-
-    /** What can happen to a leg. */
-    sealed interface Event {
-        default IllegalStateException impossibleIn(LegState state) {
-            return new IllegalStateException(
-                    state.phase() + " cannot be " + getClass().getSimpleName());
+        public LegState askedAgain() {
+            return Waiting.anew(maybeThere);
         }
 
-        /** A try begins. */
-        record Begins() implements Event {}
-
-        /** It may not begin yet: the route is paused or busy, or an earlier one goes first. */
-        record Postponed(Instant until, Optional<Setback> setback) implements Event {}
-
-        /** All has been sent; only the far side's word is missing. */
-        record HandedOver() implements Event {}
-
-        /** @param known whether the far side could be asked, so that it is there exactly once */
-        record Arrived(boolean known) implements Event {}
-
-        /** @param next when to try again; empty for never. @param maybeThere whether it may have arrived all the same */
-        record Failed(Setback setback, Optional<Instant> next, boolean maybeThere) implements Event {}
-
-        /** The instance that carried it is gone. */
-        record Revived() implements Event {}
-
-        /** A person asks for another try. */
-        record AskedAgain() implements Event {}
-
-        /** A person puts it aside. */
-        record HeldBack() implements Event {}
-
-        /** A person lets it go on. */
-        record Released() implements Event {}
-
-        /** A person stops it. @param why in words, with who did */
-        record CalledOff(Setback why) implements Event {
-            /** Stands where a cause would. */
-            public static final String CODE = "CALLED_OFF";
-
-            public static CalledOff by(String who, String reason) {
-                String words = who + " stopped it" + (reason.isBlank() ? "." : ": " + reason.strip());
-                return new CalledOff(
-                        new Setback(CODE, words, "", Lasting.FOR_GOOD, Cause.Scope.THIS_ONE, "", Optional.empty()));
-            }
+        @Override
+        public LegState calledOff(Setback why) {
+            return new Stopped(Optional.of(why), maybeThere);
         }
     }
 }

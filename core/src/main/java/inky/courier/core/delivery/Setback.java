@@ -27,13 +27,21 @@ public record Setback(
 
     public static Setback of(Cause cause, String reply) {
         return new Setback(
-                cause.code(),
+                cause.name(),
                 cause.sentence(),
                 cause.remedy(),
                 cause.lasting(),
                 cause.scope(),
                 reply,
                 Optional.empty());
+    }
+
+    /** Stands where a cause would, for what a person stopped. */
+    public static final String CALLED_OFF = "CALLED_OFF";
+
+    public static Setback calledOff(String who, String reason) {
+        String words = who + " stopped it" + (reason.isBlank() ? "." : ": " + reason.strip());
+        return new Setback(CALLED_OFF, words, "", Lasting.FOR_GOOD, Cause.Scope.THIS_ONE, "", Optional.empty());
     }
 
     /** The same, said more exactly. */

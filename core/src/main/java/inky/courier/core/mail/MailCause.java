@@ -53,19 +53,15 @@ public enum MailCause implements Cause {
             "Ask who runs the server which rule it met."),
     REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its own words stand beside this; ask who runs it.");
 
-    private final Lasting lasting;
-    private final String sentence;
-    private final String remedy;
+    private final Told told;
 
     MailCause(Lasting lasting, String sentence, String remedy) {
-        this.lasting = lasting;
-        this.sentence = sentence;
-        this.remedy = remedy;
+        this.told = new Told(lasting, sentence, remedy);
     }
 
     @Override
-    public String code() {
-        return name();
+    public Told told() {
+        return told;
     }
 
     /** A mailbox, a size or a content is about one message; all else about the server. */
@@ -76,21 +72,6 @@ public enum MailCause implements Cause {
                 Scope.THIS_ONE;
             default -> Scope.ROUTE;
         };
-    }
-
-    @Override
-    public Lasting lasting() {
-        return lasting;
-    }
-
-    @Override
-    public String sentence() {
-        return sentence;
-    }
-
-    @Override
-    public String remedy() {
-        return remedy;
     }
 
     /**

@@ -13,21 +13,14 @@ public enum MailStep implements ProbeStep {
     RECIPIENT("Recipient taken", "Recipient refused"),
     ACCEPTED("Message accepted", "Message refused");
 
-    private final String passed;
-    private final String failed;
+    private final Titles titles;
 
     MailStep(String passed, String failed) {
-        this.passed = passed;
-        this.failed = failed;
+        this.titles = new Titles(passed, failed);
     }
 
     @Override
-    public String passed() {
-        return passed;
-    }
-
-    @Override
-    public String failed() {
-        return failed;
+    public Titles titles() {
+        return titles;
     }
 }

@@ -96,24 +96,15 @@ public enum TransferCause implements Cause {
             "Add a folder destination that belongs to the person."),
     REFUSED(FOR_GOOD, "The server refuses it.", "Its own words stand beside this; ask who runs it.");
 
-    private final Lasting lasting;
-    private final String sentence;
-    private final String remedy;
+    private final Told told;
 
     TransferCause(Lasting lasting, String sentence, String remedy) {
-        this.lasting = lasting;
-        this.sentence = sentence;
-        this.remedy = remedy;
+        this.told = new Told(lasting, sentence, remedy);
     }
 
     @Override
-    public String code() {
-        return name();
-    }
-
-    @Override
-    public Lasting lasting() {
-        return lasting;
+    public Told told() {
+        return told;
     }
 
     @Override
@@ -123,16 +114,6 @@ public enum TransferCause implements Cause {
                 Scope.THIS_ONE;
             default -> Scope.ROUTE;
         };
-    }
-
-    @Override
-    public String sentence() {
-        return sentence;
-    }
-
-    @Override
-    public String remedy() {
-        return remedy;
     }
 
     /** What an FTP reply means: RFC 959 section 4.2; 431, 522, 533 and 534 by RFC 2228 and RFC 4217. */

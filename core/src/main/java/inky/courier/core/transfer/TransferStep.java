@@ -15,21 +15,14 @@ public enum TransferStep implements ProbeStep {
     REMOVED("Removed again", "Not removed"),
     SPACE("Space left", "Space not known");
 
-    private final String passed;
-    private final String failed;
+    private final Titles titles;
 
     TransferStep(String passed, String failed) {
-        this.passed = passed;
-        this.failed = failed;
+        this.titles = new Titles(passed, failed);
     }
 
     @Override
-    public String passed() {
-        return passed;
-    }
-
-    @Override
-    public String failed() {
-        return failed;
+    public Titles titles() {
+        return titles;
     }
 }
