@@ -317,14 +317,6 @@ td {
 .table td:last-child {
   white-space: normal;
 }
-td a {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-td a:hover {
-  text-decoration: underline;
-}
 tr.open td {
   background: var(--paper-1);
   --line-paper: var(--paper-1);

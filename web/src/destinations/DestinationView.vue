@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import ProbeHeads from '@/shared/ProbeHeads.vue';
+import TitleBar from '@/shared/TitleBar.vue';
+import WholeDialogue from '@/shared/WholeDialogue.vue';
+import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
-import { clockSeconds } from '@/shared/format';
+import TextField from '@/shared/TextField.vue';
 import { useKeys } from '@/shared/keys';
 import FolderBrowser from './FolderBrowser.vue';
 import FolderRows from './FolderRows.vue';
@@ -27,7 +32,7 @@ const title = computed(() => {
   if (isNew.value) return 'New destination';
   const name = query.data.value?.name ?? '';
   if (!report.value || !folder.value) return name;
-  return report.value.passed ? `${name} takes files` : `${name}: ${report.value.sentence.replace(/\.$/, '')}`;
+  return report.value.passed ? `${name} takes files` : `${name}: ${afterColon(report.value.sentence)}`;
 });
 const hint = computed(() => {
   if (dirty.value && !isNew.value)
@@ -36,15 +41,6 @@ const hint = computed(() => {
       : 'Changed, not saved yet.';
   if (isNew.value) return 'A place that scans go to.';
   return query.data.value?.where ?? '';
-});
-const when = computed(() => {
-  if (probing.value) return 'trying ...';
-  if (!report.value) return 'not tried yet';
-  const at = clockSeconds(report.value.at);
-  const failed = report.value.steps.findIndex((step) => step.state === 'FAILED');
-  return report.value.passed
-    ? `${at}, all steps passed`
-    : `${at}, stopped at step ${failed + 1} of ${report.value.steps.length}`;
 });
 useKeys({
   t: () => void probe(),
@@ -55,39 +51,25 @@ useKeys({
 
 <template>
   <form class="destination" novalidate :aria-label="title" @submit.prevent="save">
-    <div class="title">
-      <div>
-        <h1>{{ title }}</h1>
-        <p class="quiet small">{{ hint }}</p>
-      </div>
-      <div class="actions">
-        <button v-if="folder && !isNew" type="button" class="button" @click="browsing = true">
-          Look inside
-        </button>
-        <button type="submit" class="button" :class="{ ink: dirty || isNew }" :disabled="busy">Save</button>
-        <button
-          v-if="folder"
-          type="button"
-          class="button"
-          :class="{ stamp: !dirty || isNew }"
-          :disabled="busy || probing"
-          @click="probe"
-        >
-          {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
-        </button>
-      </div>
-    </div>
+    <TitleBar :title="title" :hint="hint">
+      <button v-if="folder && !isNew" type="button" class="button" @click="browsing = true">
+        Look inside
+      </button>
+      <button type="submit" class="button" :class="{ ink: dirty || isNew }" :disabled="busy">Save</button>
+      <button
+        v-if="folder"
+        type="button"
+        class="button"
+        :class="{ stamp: !dirty || isNew }"
+        :disabled="busy || probing"
+        @click="probe"
+      >
+        {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
+      </button>
+    </TitleBar>
     <ErrorNote :error="query.error.value ?? general" />
     <div class="what">
-      <FormField v-slot="f" label="Name" name="name">
-        <el-input
-          :id="f.id"
-          v-model="form.name"
-          maxlength="60"
-          :aria-describedby="f.describedby"
-          :aria-invalid="f.invalid"
-        />
-      </FormField>
+      <TextField v-model="form.name" :maxlength="60" label="Name" name="name" />
       <FormField v-if="!isNew" v-slot="f" label="Kind" name="kind" :hint="does">
         <el-select :id="f.id" v-model="form.kind" aria-label="Kind" :aria-describedby="f.describedby">
           <el-option v-for="kind in KINDS" :key="kind.value" :value="kind.value" :label="kind.words" />
@@ -113,13 +95,7 @@ useKeys({
     <KindList v-if="isNew" v-model="form.kind" />
     <PlainSettings v-if="!folder" v-model="form" />
     <template v-else>
-      <div class="heads">
-        <h2>Settings</h2>
-        <div class="head">
-          <h2>Probe</h2>
-          <p class="quiet small" role="status">{{ when }}</p>
-        </div>
-      </div>
+      <ProbeHeads :report="report" :probing="probing" />
       <FolderRows
         v-model="form.folder"
         v-model:secret="form.secret"
@@ -138,68 +114,27 @@ useKeys({
     </p>
   </form>
   <FolderBrowser v-if="browsing" :id="destination.id.value" :name="form.name" @close="browsing = false" />
-  <el-dialog v-model="dialogue" title="The whole dialogue" width="min(760px, 94vw)">
-    <pre class="mono">{{ report?.dialogue.join('\n') }}</pre>
-    <p class="caption">&gt; Courier, &lt; the server. Passwords are masked.</p>
-  </el-dialog>
-  <el-dialog v-model="asking" :title="`Delete ${form.name}?`" width="420">
-    <p>Jobs that use it keep it from being deleted; Courier names them.</p>
-    <template #footer>
-      <div class="actions end">
-        <button type="button" class="button" @click="asking = false">Keep it</button>
-        <button type="button" class="button ink" @click="((asking = false), remove())">Delete</button>
-      </div>
-    </template>
-  </el-dialog>
+  <WholeDialogue v-model="dialogue" :lines="report?.dialogue ?? []" />
+  <AskDelete
+    v-model="asking"
+    :name="form.name"
+    says="Jobs that use it keep it from being deleted; Courier names them."
+    @remove="remove()"
+  />
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  gap: 20px;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-.title .actions {
-  flex-wrap: nowrap;
-}
 .what {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 16px;
   padding: 12px 0 14px;
 }
-.heads {
-  display: grid;
-  grid-template-columns: minmax(0, 410fr) 64px minmax(0, 540fr);
-  padding: 7px 0;
-  border-top: 1px solid var(--ink-9);
-}
-.head {
-  display: flex;
-  grid-column: 3;
-  align-items: baseline;
-  justify-content: space-between;
-  padding: 0 14px;
-}
 .end-of-page {
   margin-top: 14px;
 }
 .delete {
   color: var(--failed);
-}
-pre {
-  max-height: 60vh;
-  margin: 0 0 8px;
-  padding: 12px;
-  background: var(--paper-1);
-  overflow: auto;
-  white-space: pre-wrap;
-}
-.end {
-  justify-content: flex-end;
 }
 @media (max-width: 1000px) {
   .what {

@@ -7,6 +7,7 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
+import TitleBar from '@/shared/TitleBar.vue';
 import { kindWords } from './kinds';
 
 const router = useRouter();
@@ -34,20 +35,16 @@ useKeys({
 </script>
 
 <template>
-  <div class="title">
-    <div>
-      <h1>{{ rows.length ? count(rows.length, 'destination') : 'Destinations' }}</h1>
-      <p class="quiet small">Where scans go</p>
-    </div>
+  <TitleBar :title="rows.length ? count(rows.length, 'destination') : 'Destinations'" hint="Where scans go">
     <RouterLink
       class="button"
       :class="{ stamp: rows.length === 0 && !query.isLoading.value }"
       to="/destinations/new"
       >New destination</RouterLink
     >
-  </div>
+  </TitleBar>
   <ErrorNote :error="query.error.value" />
-  <table v-if="rows.length" class="table">
+  <table v-if="rows.length" class="table opens">
     <thead>
       <tr>
         <th scope="col">Destination</th>
@@ -78,28 +75,13 @@ useKeys({
       </tr>
     </tbody>
   </table>
-  <p v-else-if="!query.isLoading.value" class="quiet empty">
+  <p v-else-if="!query.isLoading.value" class="empty-view">
     A destination is a place that scans go to: a mailbox, a network folder, a folder on a server, a download
     page. Each can be probed before anybody scans.
   </p>
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-td a {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-tbody tr {
-  cursor: pointer;
-}
 tr.open td {
   background: var(--paper-1);
 }
@@ -108,9 +90,5 @@ tr.open td {
 }
 td.mono {
   overflow-wrap: anywhere;
-}
-.empty {
-  max-width: 520px;
-  padding: 20px 0;
 }
 </style>

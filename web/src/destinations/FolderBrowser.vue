@@ -3,8 +3,8 @@ import { useInfiniteQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import TextField from '@/shared/TextField.vue';
 import { bytes, when } from '@/shared/format';
-import FormField from '@/shared/FormField.vue';
 import { useForm } from '@/shared/problems';
 
 /** A look into a destination's folders, from its root down; and a new folder. */
@@ -89,9 +89,7 @@ async function make() {
       <button type="button" class="button" @click="list.fetchNextPage()">Show more</button>
     </p>
     <form class="new" @submit.prevent="make">
-      <FormField v-slot="f" label="New folder here" name="name">
-        <el-input :id="f.id" v-model="newName" maxlength="80" :aria-describedby="f.describedby" />
-      </FormField>
+      <TextField v-model="newName" :maxlength="80" label="New folder here" name="name" />
       <button type="submit" class="button" :disabled="busy || !newName.trim()">Make it</button>
     </form>
   </el-dialog>

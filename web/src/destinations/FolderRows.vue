@@ -4,7 +4,9 @@ import type { Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
 import FormField from '@/shared/FormField.vue';
 import ProbeRow from '@/shared/ProbeRow.vue';
+import ShownCertificate from '@/shared/ShownCertificate.vue';
 import TickBox from '@/shared/TickBox.vue';
+import TextField from '@/shared/TextField.vue';
 import { usualPort, type Folder, type Kind } from './kinds';
 
 /** The settings of a folder, each beside the step of the probe that tries it. */
@@ -51,7 +53,6 @@ const CHECK: { value: Folder['certificateCheck']; words: string }[] = [
 ];
 /** Nobody vouches for the key of an SSH server. */
 const checks = computed(() => (isSsh.value ? CHECK.filter((c) => c.value !== 'MUST_BE_VALID') : CHECK));
-const canTrust = computed(() => /^(CERTIFICATE|HOST_KEY)/.test(props.report?.cause ?? ''));
 const secretLabel = computed(() => {
   const what = isSsh.value && folder.value.signsInByKey ? 'Private key' : 'Password';
   return props.kept ? `${what}, kept; enter to change` : what;
@@ -71,33 +72,24 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
 
 <template>
   <ProbeRow :step="step('NAME')" first :report="report" @dialogue="$emit('dialogue')">
-    <FormField v-slot="f" :label="byAddress ? 'Address' : 'Server'" name="host">
-      <el-input
-        :id="f.id"
-        v-model="folder.host"
-        class="mono"
-        :placeholder="example"
-        :aria-describedby="f.describedby"
-        :aria-invalid="f.invalid"
-      />
-    </FormField>
+    <TextField
+      v-model="folder.host"
+      mono
+      :placeholder="example"
+      :label="byAddress ? 'Address' : 'Server'"
+      name="host"
+    />
   </ProbeRow>
   <ProbeRow :step="step('REACHED')" :report="report" @dialogue="$emit('dialogue')">
-    <FormField
+    <TextField
       v-if="!byAddress"
-      v-slot="f"
+      v-model="folder.port"
+      mono
+      short
       label="Port"
       name="port"
       :hint="`0 stands for the usual one, ${usualPort(kind, folder.encryption)}.`"
-    >
-      <el-input
-        :id="f.id"
-        v-model.number="folder.port"
-        class="mono short"
-        inputmode="numeric"
-        :aria-describedby="f.describedby"
-      />
-    </FormField>
+    />
     <p v-else class="small quiet">The port stands in the address; https has 443.</p>
   </ProbeRow>
   <ProbeRow :step="step('ENCRYPTED')" :report="report" @dialogue="$emit('dialogue')">
@@ -124,35 +116,13 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
       note="Courier opens the second line; firewalls like it so."
     />
     <template #found>
-      <div v-if="report?.certificate" class="certificate small">
-        <p>
-          {{ report.certificate.subject
-          }}<template v-if="report.certificate.until"
-            >, until {{ report.certificate.until.slice(0, 10) }}</template
-          >.
-          <span class="quiet">{{ report.certificate.verdict }}</span>
-        </p>
-        <p v-if="!isSsh" class="mono caption">{{ report.certificate.fingerprint }}</p>
-        <button v-if="canTrust" type="button" class="button stamp" @click="$emit('trust')">
-          Trust exactly this one
-        </button>
-      </div>
+      <ShownCertificate :report="report" @trust="$emit('trust')" />
     </template>
   </ProbeRow>
   <ProbeRow :step="step('SIGNED_IN')" :report="report" @dialogue="$emit('dialogue')">
     <div class="pair">
-      <FormField v-slot="f" label="Account" name="account">
-        <el-input
-          :id="f.id"
-          v-model="folder.account"
-          class="mono"
-          autocomplete="off"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
-      <FormField v-if="kind === 'SMB'" v-slot="f" label="Domain, if any" name="domain">
-        <el-input :id="f.id" v-model="folder.domain" class="mono" :aria-describedby="f.describedby" />
-      </FormField>
+      <TextField v-model="folder.account" mono label="Account" name="account" />
+      <TextField v-if="kind === 'SMB'" v-model="folder.domain" mono label="Domain, if any" name="domain" />
       <FormField v-else-if="isSsh" label="Signs in by" name="signsInByKey">
         <ChoiceRow
           v-model="folder.signsInByKey"
@@ -177,17 +147,14 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
   </ProbeRow>
   <ProbeRow :step="step('FOLDER')" :report="report" @dialogue="$emit('dialogue')">
     <div :class="{ pair: kind === 'SMB' }">
-      <FormField v-if="kind === 'SMB'" v-slot="f" label="Share" name="share">
-        <el-input :id="f.id" v-model="folder.share" class="mono" :aria-describedby="f.describedby" />
-      </FormField>
-      <FormField
-        v-slot="f"
+      <TextField v-if="kind === 'SMB'" v-model="folder.share" mono label="Share" name="share" />
+      <TextField
+        v-model="folder.path"
+        mono
         label="Folder"
         name="path"
         hint="Fields as in file names: manifests/{date:yyyy}/{person.login}"
-      >
-        <el-input :id="f.id" v-model="folder.path" class="mono" :aria-describedby="f.describedby" />
-      </FormField>
+      />
     </div>
     <TickBox v-model="folder.makeFolders" words="Make folders that are missing" />
   </ProbeRow>
@@ -207,15 +174,7 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
     </FormField>
   </ProbeRow>
   <ProbeRow :step="step('REMOVED')" :report="report" @dialogue="$emit('dialogue')">
-    <FormField v-slot="f" label="Transfers at once" name="atOnce">
-      <el-input
-        :id="f.id"
-        v-model.number="folder.atOnce"
-        class="short"
-        inputmode="numeric"
-        :aria-describedby="f.describedby"
-      />
-    </FormField>
+    <TextField v-model="folder.atOnce" short label="Transfers at once" name="atOnce" />
   </ProbeRow>
   <ProbeRow :step="step('SPACE')" last :report="report" @dialogue="$emit('dialogue')">
     <FormField
@@ -243,15 +202,6 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 10px;
-}
-.short {
-  width: 110px;
-}
-.certificate {
-  margin-top: 4px;
-}
-.certificate .button {
-  margin-top: 8px;
 }
 .warn {
   color: var(--care);

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import FormField from '@/shared/FormField.vue';
 import TickBox from '@/shared/TickBox.vue';
+import TextField from '@/shared/TextField.vue';
 import type { Kind } from './kinds';
 
 /** What a destination needs that is no folder: addresses, or how long a link lasts. */
@@ -17,37 +17,23 @@ const recipients = computed({
 
 <template>
   <div class="plain">
-    <FormField
+    <TextField
       v-if="form.kind === 'MAIL_FIXED'"
-      v-slot="f"
+      v-model="recipients"
+      mono
+      type="textarea"
       label="Addresses, one a line"
       name="recipients"
       hint="Each address has an outcome of its own: who is refused does not hold up the others."
-    >
-      <el-input
-        :id="f.id"
-        v-model="recipients"
-        type="textarea"
-        :rows="4"
-        class="mono"
-        :aria-describedby="f.describedby"
-      />
-    </FormField>
+    />
     <template v-if="form.kind === 'LINK'">
-      <FormField
-        v-slot="f"
+      <TextField
+        v-model="form.link.days"
+        short
         label="Days until the page ends"
         name="days"
         hint="Whoever has the address can fetch the files until then; every fetch is written down."
-      >
-        <el-input
-          :id="f.id"
-          v-model.number="form.link.days"
-          class="short"
-          inputmode="numeric"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
+      />
       <TickBox
         v-model="form.link.withPasscode"
         words="Ask for a passcode"
@@ -67,8 +53,5 @@ const recipients = computed({
   flex-direction: column;
   gap: 12px;
   max-width: 520px;
-}
-.short {
-  width: 110px;
 }
 </style>

@@ -2,13 +2,14 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import { kindWords } from '@/destinations/kinds';
+import { kindWords, needsMailServer } from '@/destinations/kinds';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import { ICON_NAMES, ICONS } from '@/shared/icons';
 import JobStamp from '@/shared/JobStamp.vue';
+import TextField from '@/shared/TextField.vue';
 import KindsOfPaper from './KindsOfPaper.vue';
 
 type View = Schemas['JobView'];
@@ -137,9 +138,7 @@ async function saveIt() {
       <p v-if="missing" class="sheet small">
         {{ missing.words }} <RouterLink :to="missing.to">Make one</RouterLink>
       </p>
-      <FormField v-slot="f" label="Name on the button" name="name">
-        <el-input :id="f.id" v-model="form.name" maxlength="40" :aria-describedby="f.describedby" />
-      </FormField>
+      <TextField v-model="form.name" :maxlength="40" label="Name on the button" name="name" />
       <FormField label="Stamp" name="icon">
         <div class="stamps" role="radiogroup" aria-label="Stamp">
           <label v-for="icon in ICON_NAMES" :key="icon" :title="ICONS[icon].words">
@@ -173,19 +172,19 @@ async function saveIt() {
         <el-checkbox-group v-model="form.destinationIds" class="destinations" aria-label="Destinations">
           <el-checkbox v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id">
             {{ d.name }}
-            <span class="quiet small">{{ d.folder ? kindWords(d.kind) : `through ${d.routeName}` }}</span>
+            <span class="quiet small">{{
+              needsMailServer(d.kind) ? `through ${d.routeName}` : kindWords(d.kind)
+            }}</span>
           </el-checkbox>
         </el-checkbox-group>
         <KindsOfPaper v-if="chosen.length > 1" v-model="form.kinds" :destinations="chosen" />
       </FormField>
-      <FormField
-        v-slot="f"
+      <TextField
+        v-model="form.subject"
         label="Subject of the mail"
         name="subject"
         hint="Fields as in file names: {job}, {pages}, {person.name}, {date:yyyy-MM-dd} ..."
-      >
-        <el-input :id="f.id" v-model="form.subject" :aria-describedby="f.describedby" />
-      </FormField>
+      />
       <FormField v-slot="f" label="Text of the mail" name="body">
         <el-input
           :id="f.id"

@@ -59,8 +59,15 @@ details {
 summary {
   cursor: pointer;
 }
-th {
+th[scope='row'] {
+  border-bottom-color: var(--rule);
   font-weight: 400;
+  white-space: normal;
+}
+th:not(:first-child),
+td {
+  padding-right: 4px;
+  text-align: center;
 }
 input {
   width: 16px;

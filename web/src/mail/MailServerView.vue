@@ -3,11 +3,17 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
+import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import ProbeHeads from '@/shared/ProbeHeads.vue';
+import TitleBar from '@/shared/TitleBar.vue';
+import WholeDialogue from '@/shared/WholeDialogue.vue';
+import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
-import { clockSeconds } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import ProbeRow from '@/shared/ProbeRow.vue';
+import ShownCertificate from '@/shared/ShownCertificate.vue';
+import TextField from '@/shared/TextField.vue';
 import { useMailServer } from './useMailServer';
 
 type StepName = Schemas['StepResult']['step'];
@@ -22,7 +28,7 @@ const title = computed(() => {
   if (isNew.value) return 'Add a mail server';
   const name = query.data.value?.name ?? '';
   if (!report.value) return name;
-  return report.value.passed ? `${name} takes mail` : `${name}: ${report.value.sentence.replace(/\.$/, '')}`;
+  return report.value.passed ? `${name} takes mail` : `${name}: ${afterColon(report.value.sentence)}`;
 });
 const hint = computed(() => {
   if (dirty.value && !isNew.value) return 'Changed, not saved yet. The probe tries what stands here.';
@@ -31,18 +37,9 @@ const hint = computed(() => {
     ? 'Fill in what you know, then probe: each step says what it found.'
     : 'What stands on the left is tried on the right.';
 });
-const failedAt = computed(() => report.value?.steps.findIndex((step) => step.state === 'FAILED') ?? -1);
 function step(name: StepName) {
   return report.value?.steps.find((s) => s.step === name);
 }
-const when = computed(() => {
-  if (probing.value) return 'trying ...';
-  if (!report.value) return 'not tried yet';
-  const at = clockSeconds(report.value.at);
-  return report.value.passed
-    ? `${at}, all steps passed`
-    : `${at}, stopped at step ${failedAt.value + 1} of ${report.value.steps.length}`;
-});
 const CERTIFICATE: { value: Schemas['MailServerForm']['certificateCheck']; words: string }[] = [
   { value: 'MUST_BE_VALID', words: 'Must be valid' },
   { value: 'EXACTLY_THIS', words: 'Exactly this one' },
@@ -57,7 +54,6 @@ const secretLabel = computed(() => {
   const what = form.value.signIn === 'BEARER' ? 'Refresh token' : 'Password';
   return query.data.value?.hasPassword ? `${what}, kept; enter to change` : what;
 });
-const certificateCause = computed(() => report.value?.cause?.startsWith('CERTIFICATE') ?? false);
 useKeys({
   t: () => void probe(),
   e: () => document.querySelector<HTMLElement>('.server input')?.focus(),
@@ -67,62 +63,33 @@ useKeys({
 
 <template>
   <form class="server" novalidate @submit.prevent="save">
-    <div class="title">
-      <div>
-        <h1>{{ title }}</h1>
-        <p class="quiet small">{{ hint }}</p>
-      </div>
-      <div class="actions">
-        <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
-        <button
-          type="button"
-          class="button"
-          :class="{ stamp: !dirty || isNew }"
-          :disabled="busy || probing"
-          @click="probe"
-        >
-          {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
-        </button>
-      </div>
-    </div>
+    <TitleBar :title="title" :hint="hint">
+      <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
+      <button
+        type="button"
+        class="button"
+        :class="{ stamp: !dirty || isNew }"
+        :disabled="busy || probing"
+        @click="probe"
+      >
+        {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
+      </button>
+    </TitleBar>
     <ErrorNote :error="query.error.value ?? general" />
-    <div class="heads">
-      <h2>Settings</h2>
-      <div class="head">
-        <h2>Probe</h2>
-        <p class="quiet small" role="status">{{ when }}</p>
-      </div>
-    </div>
+    <ProbeHeads :report="report" :probing="probing" />
     <ProbeRow :step="step('NAME')" first :report="report" @dialogue="dialogue = true">
       <div class="pair">
-        <FormField v-slot="f" label="Name, as the office calls it" name="name">
-          <el-input :id="f.id" v-model="form.name" maxlength="60" :aria-describedby="f.describedby" />
-        </FormField>
-        <FormField v-slot="f" label="Server" name="host">
-          <el-input
-            :id="f.id"
-            v-model="form.host"
-            class="mono"
-            placeholder="mail.office.example"
-            :aria-describedby="f.describedby"
-          />
-        </FormField>
+        <TextField v-model="form.name" :maxlength="60" label="Name, as the office calls it" name="name" />
+        <TextField v-model="form.host" mono placeholder="mail.office.example" label="Server" name="host" />
       </div>
     </ProbeRow>
     <ProbeRow :step="step('REACHED')" :report="report" @dialogue="dialogue = true">
-      <FormField v-slot="f" label="Port" name="port">
-        <el-input
-          :id="f.id"
-          v-model.number="form.port"
-          class="mono short"
-          inputmode="numeric"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
+      <TextField v-model="form.port" mono short label="Port" name="port" />
     </ProbeRow>
     <ProbeRow :step="step('GREETED')" :report="report" @dialogue="dialogue = true">
-      <FormField
-        v-slot="f"
+      <TextField
+        v-model="form.sizeLimitMb"
+        short
         label="Size limit, MB as mail"
         name="sizeLimitMb"
         :hint="
@@ -130,15 +97,7 @@ useKeys({
             ? `The server itself says ${report.announcedSizeMb} MB.`
             : '0 leaves it to the server.'
         "
-      >
-        <el-input
-          :id="f.id"
-          v-model.number="form.sizeLimitMb"
-          class="short"
-          inputmode="numeric"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
+      />
     </ProbeRow>
     <ProbeRow :step="step('ENCRYPTED')" :report="report" @dialogue="dialogue = true">
       <FormField label="Encryption" name="encryption">
@@ -163,16 +122,7 @@ useKeys({
         Not checked: somebody in between could read the password and every scan.
       </p>
       <template #found>
-        <div v-if="report?.certificate" class="certificate small">
-          <p>
-            {{ report.certificate.subject }}, until {{ report.certificate.until?.slice(0, 10) }}.
-            <span class="quiet">{{ report.certificate.verdict }}</span>
-          </p>
-          <p class="mono caption">{{ report.certificate.fingerprint }}</p>
-          <button v-if="certificateCause" type="button" class="button stamp" @click="trust">
-            Trust exactly this one
-          </button>
-        </div>
+        <ShownCertificate :report="report" @trust="trust" />
       </template>
     </ProbeRow>
     <ProbeRow :step="step('SIGNED_IN')" :report="report" @dialogue="dialogue = true">
@@ -188,51 +138,29 @@ useKeys({
         />
       </FormField>
       <div v-if="form.signIn === 'BEARER'" class="pair">
-        <FormField v-slot="f" label="Where tokens are had" name="tokenEndpoint">
-          <el-input
-            :id="f.id"
-            v-model="form.tokenEndpoint"
-            class="mono"
-            :placeholder="TOKEN_EXAMPLE"
-            :aria-describedby="f.describedby"
-          />
-        </FormField>
-        <FormField v-slot="f" label="Client id" name="clientId">
-          <el-input :id="f.id" v-model="form.clientId" class="mono" :aria-describedby="f.describedby" />
-        </FormField>
+        <TextField
+          v-model="form.tokenEndpoint"
+          mono
+          :placeholder="TOKEN_EXAMPLE"
+          label="Where tokens are had"
+          name="tokenEndpoint"
+        />
+        <TextField v-model="form.clientId" mono label="Client id" name="clientId" />
       </div>
       <div v-if="form.signIn !== 'NONE'" class="pair">
-        <FormField v-slot="f" label="Account" name="account">
-          <el-input
-            :id="f.id"
-            v-model="form.account"
-            class="mono"
-            autocomplete="off"
-            :aria-describedby="f.describedby"
-          />
-        </FormField>
-        <FormField v-slot="f" :label="secretLabel" name="password">
-          <el-input
-            :id="f.id"
-            v-model="form.password"
-            type="password"
-            autocomplete="new-password"
-            :aria-describedby="f.describedby"
-          />
-        </FormField>
+        <TextField v-model="form.account" mono label="Account" name="account" />
+        <TextField v-model="form.password" type="password" :label="secretLabel" name="password" />
       </div>
     </ProbeRow>
     <ProbeRow :step="step('SENDER')" :report="report" @dialogue="dialogue = true">
       <div class="pair">
-        <FormField v-slot="f" label="Sender address" name="sender">
-          <el-input
-            :id="f.id"
-            v-model="form.sender"
-            class="mono"
-            placeholder="scans@office.example"
-            :aria-describedby="f.describedby"
-          />
-        </FormField>
+        <TextField
+          v-model="form.sender"
+          mono
+          placeholder="scans@office.example"
+          label="Sender address"
+          name="sender"
+        />
         <FormField
           label="From whom mail comes"
           name="senderIsPerson"
@@ -250,9 +178,7 @@ useKeys({
       </div>
     </ProbeRow>
     <ProbeRow :step="step('RECIPIENT')" :report="report" @dialogue="dialogue = true">
-      <FormField v-slot="f" label="Test message to" name="testTo">
-        <el-input :id="f.id" v-model="testTo" class="mono" :aria-describedby="f.describedby" />
-      </FormField>
+      <TextField v-model="testTo" mono label="Test message to" name="testTo" />
     </ProbeRow>
     <ProbeRow :step="step('ACCEPTED')" last :report="report" @dialogue="dialogue = true">
       <p class="caption">A real message is sent, so look whether it arrives.</p>
@@ -261,74 +187,25 @@ useKeys({
       </button>
     </ProbeRow>
   </form>
-  <el-dialog v-model="dialogue" title="The whole dialogue" width="min(760px, 94vw)">
-    <pre class="mono">{{ report?.dialogue.join('\n') }}</pre>
-    <p class="caption">&gt; Courier, &lt; the server. Passwords are masked.</p>
-  </el-dialog>
-  <el-dialog v-model="asking" :title="`Delete ${form.name}?`" width="420">
-    <p>Destinations that use it keep it from being deleted; Courier names them.</p>
-    <template #footer>
-      <div class="actions end">
-        <button type="button" class="button" @click="asking = false">Keep it</button>
-        <button type="button" class="button ink" @click="((asking = false), remove())">Delete</button>
-      </div>
-    </template>
-  </el-dialog>
+  <WholeDialogue v-model="dialogue" :lines="report?.dialogue ?? []" />
+  <AskDelete
+    v-model="asking"
+    :name="form.name"
+    says="Destinations that use it keep it from being deleted; Courier names them."
+    @remove="remove()"
+  />
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  gap: 20px;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-.title .actions {
-  flex-wrap: nowrap;
-}
-.heads {
-  display: grid;
-  grid-template-columns: minmax(0, 410fr) 64px minmax(0, 540fr);
-  padding: 7px 0;
-}
-.head {
-  display: flex;
-  grid-column: 3;
-  align-items: baseline;
-  justify-content: space-between;
-  padding: 0 14px;
-}
 .pair {
   display: grid;
   grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
   gap: 10px;
-}
-.short {
-  width: 110px;
-}
-.certificate {
-  margin-top: 4px;
-}
-.certificate .button {
-  margin-top: 8px;
 }
 .warn {
   color: var(--care);
 }
 .delete {
   color: var(--failed);
-}
-pre {
-  max-height: 60vh;
-  margin: 0 0 8px;
-  padding: 12px;
-  background: var(--paper-1);
-  overflow: auto;
-  white-space: pre-wrap;
-}
-.end {
-  justify-content: flex-end;
 }
 </style>

@@ -6,6 +6,7 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
+import TitleBar from '@/shared/TitleBar.vue';
 
 const router = useRouter();
 const query = useQuery({ queryKey: ['mail-servers'], queryFn: () => ask(api.GET('/api/mail-servers')) });
@@ -21,15 +22,14 @@ useKeys({ n: () => void router.push('/mail-servers/new') });
 </script>
 
 <template>
-  <div class="title">
-    <div>
-      <h1>{{ query.data.value?.length ? count(query.data.value.length, 'mail server') : 'Mail servers' }}</h1>
-      <p class="quiet small">How the office sends mail</p>
-    </div>
+  <TitleBar
+    :title="query.data.value?.length ? count(query.data.value.length, 'mail server') : 'Mail servers'"
+    hint="How the office sends mail"
+  >
     <RouterLink class="button" to="/mail-servers/new">Add a mail server</RouterLink>
-  </div>
+  </TitleBar>
   <ErrorNote :error="query.error.value" />
-  <table v-if="query.data.value?.length" class="table">
+  <table v-if="query.data.value?.length" class="table opens">
     <thead>
       <tr>
         <th scope="col">Mail server</th>
@@ -55,30 +55,8 @@ useKeys({ n: () => void router.push('/mail-servers/new') });
       </tr>
     </tbody>
   </table>
-  <p v-else-if="!query.isLoading.value" class="quiet empty">
+  <p v-else-if="!query.isLoading.value" class="empty-view">
     Courier sends scans through a mail server of yours. Add it with an account that may send; a probe then
     tries every step and says where it fails.
   </p>
 </template>
-
-<style scoped>
-.title {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-td a {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-tbody tr {
-  cursor: pointer;
-}
-.empty {
-  max-width: 520px;
-  padding: 20px 0;
-}
-</style>

@@ -4,6 +4,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
+import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { useKeys } from '@/shared/keys';
@@ -234,15 +235,12 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
       </table>
     </section>
   </form>
-  <el-dialog v-model="asking" :title="`Delete ${form.name}?`" width="420">
-    <p>Jobs that use it keep it from being deleted; Courier names them.</p>
-    <template #footer>
-      <div class="actions end">
-        <button type="button" class="button" @click="asking = false">Keep it</button>
-        <button type="button" class="button ink" @click="((asking = false), remove())">Delete</button>
-      </div>
-    </template>
-  </el-dialog>
+  <AskDelete
+    v-model="asking"
+    :name="form.name"
+    says="Jobs that use it keep it from being deleted; Courier names them."
+    @remove="remove()"
+  />
 </template>
 
 <style scoped>
@@ -364,8 +362,5 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
 }
 .changes {
   display: block;
-}
-.end {
-  justify-content: flex-end;
 }
 </style>

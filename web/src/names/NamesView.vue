@@ -6,6 +6,7 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { count } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
+import TitleBar from '@/shared/TitleBar.vue';
 
 const router = useRouter();
 const query = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
@@ -13,17 +14,14 @@ useKeys({ n: () => void router.push('/names/new') });
 </script>
 
 <template>
-  <div class="title">
-    <div>
-      <h1>
-        {{ query.data.value?.length ? count(query.data.value.length, 'file-name template') : 'File names' }}
-      </h1>
-      <p class="quiet small">What the files of a job are called</p>
-    </div>
+  <TitleBar
+    :title="query.data.value?.length ? count(query.data.value.length, 'file-name template') : 'File names'"
+    hint="What the files of a job are called"
+  >
     <RouterLink class="button" to="/names/new">New template</RouterLink>
-  </div>
+  </TitleBar>
   <ErrorNote :error="query.error.value" />
-  <table v-if="query.data.value?.length" class="table">
+  <table v-if="query.data.value?.length" class="table opens">
     <thead>
       <tr>
         <th scope="col">Template</th>
@@ -46,35 +44,16 @@ useKeys({ n: () => void router.push('/names/new') });
       </tr>
     </tbody>
   </table>
-  <p v-else-if="!query.isLoading.value" class="quiet empty">
+  <p v-else-if="!query.isLoading.value" class="empty-view">
     A template is a text with fields, such as the day, the person and a counter. Every job names its files by
     one.
   </p>
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-td a {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-tbody tr {
-  cursor: pointer;
-}
 .care {
   display: block;
   color: var(--care);
   font-family: var(--text);
-}
-.empty {
-  max-width: 520px;
-  padding: 20px 0;
 }
 </style>

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import TitleBar from '@/shared/TitleBar.vue';
 import { count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
@@ -22,12 +23,9 @@ const title = computed(() => {
 </script>
 
 <template>
-  <div class="title">
-    <h1>{{ title }}</h1>
-    <p class="quiet small">Which jobs are on which device, and in which place</p>
-  </div>
+  <TitleBar :title="title" hint="Which jobs are on which device, and in which place" />
   <ErrorNote :error="query.error.value" />
-  <table v-if="query.data.value?.length" class="table">
+  <table v-if="query.data.value?.length" class="table opens">
     <thead>
       <tr>
         <th scope="col">Device</th>
@@ -76,25 +74,13 @@ const title = computed(() => {
       </tr>
     </tbody>
   </table>
-  <p v-else-if="!query.isLoading.value" class="quiet empty">
+  <p v-else-if="!query.isLoading.value" class="empty-view">
     A panel is what a device shows to the person in front of it.
     <RouterLink to="/devices/new">Add a device</RouterLink> first, then give its places to jobs.
   </p>
 </template>
 
 <style scoped>
-.title {
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-td a {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-tbody tr {
-  cursor: pointer;
-}
 .taken {
   fill: var(--ink-7);
 }
@@ -104,8 +90,5 @@ tbody tr {
 }
 svg {
   vertical-align: -2px;
-}
-.empty {
-  padding: 20px 0;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { useKeys } from '@/shared/keys';
@@ -116,15 +117,12 @@ useKeys({
       :sizes="abilities.data.value?.media ?? []"
     />
   </div>
-  <el-dialog v-model="asking" :title="`Delete ${form.name}?`" width="420">
-    <p>Jobs that use it keep it from being deleted; Courier names them.</p>
-    <template #footer>
-      <div class="actions end">
-        <button type="button" class="button" @click="asking = false">Keep it</button>
-        <button type="button" class="button ink" @click="((asking = false), profile.remove())">Delete</button>
-      </div>
-    </template>
-  </el-dialog>
+  <AskDelete
+    v-model="asking"
+    :name="form.name"
+    says="Jobs that use it keep it from being deleted; Courier names them."
+    @remove="profile.remove()"
+  />
 </template>
 
 <style scoped>
@@ -197,9 +195,6 @@ useKeys({
   margin-top: 16px;
   padding-top: 12px;
   border-top: 2px solid var(--ink-9);
-}
-.end {
-  justify-content: flex-end;
 }
 @media (max-width: 900px) {
   .title {

@@ -4,6 +4,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import TitleBar from '@/shared/TitleBar.vue';
 import { count } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import { useForm } from '@/shared/problems';
@@ -32,28 +33,23 @@ async function bring(event: Event) {
 </script>
 
 <template>
-  <div class="title">
-    <div>
-      <h1>
-        {{ query.data.value?.length ? count(query.data.value.length, 'scan profile') : 'Scan profiles' }}
-      </h1>
-      <p class="quiet small">How paper becomes pages and files</p>
-    </div>
-    <div class="actions">
-      <button type="button" class="button" @click="chooser?.click()">Bring from a file</button>
-      <input
-        ref="chooser"
-        type="file"
-        accept="application/json,.json"
-        hidden
-        aria-label="Profile to bring"
-        @change="bring"
-      />
-      <RouterLink class="button" to="/profiles/new">New profile</RouterLink>
-    </div>
-  </div>
+  <TitleBar
+    :title="query.data.value?.length ? count(query.data.value.length, 'scan profile') : 'Scan profiles'"
+    hint="How paper becomes pages and files"
+  >
+    <button type="button" class="button" @click="chooser?.click()">Bring from a file</button>
+    <input
+      ref="chooser"
+      type="file"
+      accept="application/json,.json"
+      hidden
+      aria-label="Profile to bring"
+      @change="bring"
+    />
+    <RouterLink class="button" to="/profiles/new">New profile</RouterLink>
+  </TitleBar>
   <ErrorNote :error="query.error.value ?? general" />
-  <table v-if="query.data.value?.length" class="table">
+  <table v-if="query.data.value?.length" class="table opens">
     <thead>
       <tr>
         <th scope="col">Profile</th>
@@ -69,36 +65,14 @@ async function bring(event: Event) {
       </tr>
     </tbody>
   </table>
-  <p v-else-if="!query.isLoading.value" class="quiet empty">
+  <p v-else-if="!query.isLoading.value" class="empty-view">
     A scan profile says how paper becomes pages: colour or grey, how fine, one side or both, what is tidied,
     what files are made. Jobs are made from it.
   </p>
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
 td:first-child {
   width: 320px;
-}
-td a {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-td a:hover {
-  text-decoration: underline;
-}
-tbody tr {
-  cursor: pointer;
-}
-.empty {
-  max-width: 560px;
-  padding: 20px 0;
 }
 </style>

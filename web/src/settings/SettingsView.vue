@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { ref, watch } from 'vue';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import FormField from '@/shared/FormField.vue';
+import TextField from '@/shared/TextField.vue';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
 
@@ -30,23 +30,15 @@ async function save() {
   <form novalidate @submit.prevent="save">
     <section aria-labelledby="office">
       <h2 id="office">The office</h2>
-      <FormField v-slot="f" label="Name, shown at panels" name="office">
-        <el-input :id="f.id" v-model="form.office" maxlength="60" :aria-describedby="f.describedby" />
-      </FormField>
-      <FormField
-        v-slot="f"
+      <TextField v-model="form.office" :maxlength="60" label="Name, shown at panels" name="office" />
+      <TextField
+        v-model="form.address"
+        mono
+        :placeholder="ADDRESS_EXAMPLE"
         label="Where people reach Courier"
         name="address"
         hint="Stands in mails that lead here, for example download links."
-      >
-        <el-input
-          :id="f.id"
-          v-model="form.address"
-          class="mono"
-          :placeholder="ADDRESS_EXAMPLE"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
+      />
     </section>
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>
@@ -54,24 +46,18 @@ async function save() {
         Pages and files lie encrypted in the database. When their time is over they are removed; the
         delivery's line stays.
       </p>
-      <FormField v-slot="f" label="After everything was accepted, hours" name="keepAcceptedHours">
-        <el-input
-          :id="f.id"
-          v-model.number="form.keepAcceptedHours"
-          inputmode="numeric"
-          class="short"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
-      <FormField v-slot="f" label="When something never arrived, days" name="keepOthersDays">
-        <el-input
-          :id="f.id"
-          v-model.number="form.keepOthersDays"
-          inputmode="numeric"
-          class="short"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
+      <TextField
+        v-model="form.keepAcceptedHours"
+        short
+        label="After everything was accepted, hours"
+        name="keepAcceptedHours"
+      />
+      <TextField
+        v-model="form.keepOthersDays"
+        short
+        label="When something never arrived, days"
+        name="keepOthersDays"
+      />
     </section>
     <button type="submit" class="button ink" :disabled="busy">Save</button>
   </form>
@@ -88,8 +74,5 @@ section {
   margin: 14px 0 20px;
   padding-top: 8px;
   border-top: 2px solid var(--ink-9);
-}
-.short {
-  width: 120px;
 }
 </style>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import AskDelete from './AskDelete.vue';
 import ErrorNote from './ErrorNote.vue';
+import TitleBar from './TitleBar.vue';
 
 /** The page of an area: title and list on the left, the open thing on the right. */
 defineProps<{
@@ -25,15 +27,11 @@ const asking = ref(false);
 </script>
 
 <template>
-  <div class="title">
-    <div>
-      <h1>{{ title }}</h1>
-      <p class="quiet small">{{ hint }}</p>
-    </div>
+  <TitleBar :title="title" :hint="hint">
     <RouterLink class="button" :class="{ stamp: !hasRows && !loading && !opened }" :to="newPath">{{
       newWords
     }}</RouterLink>
-  </div>
+  </TitleBar>
   <ErrorNote :error="error" />
   <div class="area" :class="{ opened }">
     <div class="list">
@@ -58,26 +56,15 @@ const asking = ref(false);
       </footer>
     </form>
   </div>
-  <el-dialog v-model="asking" :title="`Delete ${deleteName}?`" width="420">
-    <p>It goes for good. If something still needs it, Courier says so and leaves it alone.</p>
-    <template #footer>
-      <div class="actions end">
-        <button type="button" class="button" @click="asking = false">Keep it</button>
-        <button type="button" class="button ink" @click="((asking = false), emit('remove'))">Delete</button>
-      </div>
-    </template>
-  </el-dialog>
+  <AskDelete
+    v-model="asking"
+    :name="deleteName"
+    says="It goes for good. If something still needs it, Courier says so and leaves it alone."
+    @remove="emit('remove')"
+  />
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  gap: 20px;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
 .area.opened {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(380px, 460px);
@@ -95,14 +82,6 @@ const asking = ref(false);
 }
 .list :deep(thead tr) {
   cursor: default;
-}
-.list :deep(td a) {
-  color: var(--ink-9);
-  font-weight: 600;
-  text-decoration: none;
-}
-.list :deep(td a:hover) {
-  text-decoration: underline;
 }
 .list :deep(tr.open td) {
   background: var(--paper-1);
@@ -134,9 +113,6 @@ header {
   max-width: 520px;
   padding: 20px 0;
   color: var(--ink-5);
-}
-.end {
-  justify-content: flex-end;
 }
 @media (max-width: 1000px) {
   .area.opened {

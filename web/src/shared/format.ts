@@ -71,6 +71,11 @@ export function bytes(count: number): string {
   return count < 1024 * 1024 ? `${Math.round(count / 1024)} KB` : `${(count / 1024 / 1024).toFixed(1)} MB`;
 }
 
+/** A sentence told after a colon: "There is no space left." becomes "there is no space left". */
+export function afterColon(sentence: string): string {
+  return (sentence.charAt(0).toLowerCase() + sentence.slice(1)).replace(/\.$/, '');
+}
+
 /** "1 page", "3 pages" */
 export function count(number: number, one: string, many = one + 's'): string {
   return `${number} ${number === 1 ? one : many}`;

@@ -325,6 +325,58 @@ class EveryDestinationTest {
         }
     }
 
+    @Test
+    void filesThatAreTooLargeTogetherGoInSeveralMailsAndNoneTwice(Office office) {
+        Map<String, Object> small = office.mailServer(Office.PASSWORD);
+        small.put("sizeLimitMb", 10);
+        office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
+        String usual = office.desk.get("/api/jobs/" + office.jobId).get("profileId");
+        Map<String, Object> tens = Map.of("everyPages", 10, "atBlank", false, "atSeparator", false, "byKind", false);
+        String profile = office.desk
+                .post(
+                        "/api/profiles",
+                        Map.of("name", "Tens", "colour", "AS_FOUND", "dpi", 200, "sides", "ONE", "grouping", tens))
+                .ok()
+                .get("id");
+        try {
+            int before = office.post.mailbox().letters().size();
+            job(office, List.of(mailToMe(office)), Map.of("whenTooLarge", "SEVERAL", "profileId", profile));
+            office.post.beforeAnswer(() -> office.post.refuse(Step.MAIL, "451 4.7.1 Not so fast"));
+            String delivery = office.send(Stack.FIFTY_LETTERS);
+            waitFor(office, delivery, "WAITING");
+            assertThat(letters(office, before)).hasSize(1);
+            office.post.behave();
+            office.act("TRY_AGAIN", delivery);
+            waitFor(office, delivery, "ACCEPTED");
+            assertThat(letters(office, before))
+                    .as("five files, two to a mail")
+                    .hasSize(3)
+                    .allMatch(letter -> letter.bytes() < 10 * 1024 * 1024);
+        } finally {
+            job(office, List.of(mailToMe(office)), Map.of("profileId", usual));
+            office.desk
+                    .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
+                    .ok();
+        }
+    }
+
+    @Test
+    void aLinkIsRefusedWhileNobodyHasSaidWhereCourierIsReached(Office office) {
+        Map<String, Object> settings = new HashMap<>(
+                Map.of("office", "Wherrymoor Ferries", "keepAcceptedHours", 24, "keepOthersDays", 30, "address", ""));
+        office.desk.put("/api/settings", settings).ok();
+        try {
+            Browser.Answer answer = office.desk.post(
+                    "/api/destinations",
+                    Map.of("name", "Page", "kind", "LINK", "routeId", office.serverId, "recipients", List.of()));
+            assertThat(answer.status()).isEqualTo(422);
+            assertThat(answer.text()).contains("Enter it under Settings first.");
+        } finally {
+            settings.put("address", office.host.uri().toString());
+            office.desk.put("/api/settings", settings).ok();
+        }
+    }
+
     private static String addressIn(Letter letter) {
         try {
             String text = Files.readString(letter.file()).replace("=\r\n", "");

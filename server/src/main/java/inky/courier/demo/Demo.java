@@ -24,6 +24,7 @@ class Demo {
     private final Path worldFile;
     private final int mailPort;
     private final int filePort;
+    private final int port;
 
     Demo(
             SignIn signIn,
@@ -32,7 +33,8 @@ class Demo {
             DemoScans scans,
             @Value("${courier.demo.world}") Path worldFile,
             @Value("${courier.demo.mail-port}") int mailPort,
-            @Value("${courier.demo.file-port}") int filePort) {
+            @Value("${courier.demo.file-port}") int filePort,
+            @Value("${server.port}") int port) {
         this.signIn = signIn;
         this.setUp = setUp;
         this.history = history;
@@ -40,6 +42,7 @@ class Demo {
         this.worldFile = worldFile;
         this.mailPort = mailPort;
         this.filePort = filePort;
+        this.port = port;
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -47,7 +50,7 @@ class Demo {
     void fill() throws Exception {
         if (signIn.isFirstStart()) {
             World world = World.read(worldFile);
-            DemoSetUp.Office office = setUp.build(world, mailPort, filePort);
+            DemoSetUp.Office office = setUp.build(world, mailPort, filePort, "http://127.0.0.1:" + port);
             history.write(world, office);
             scans.run(office);
             // Last, since it marks the database as filled.

@@ -45,52 +45,7 @@ public record Consignment(
     public record FileToSend(
             String name, String mediaType, long bytes, int pages, String sha256, Supplier<InputStream> content) {}
 
-    /** A message without files. */
-    public static Consignment note(
-            List<String> recipients, Sender sender, String subject, String body, String messageId, Instant at) {
-        UUID nobody = new UUID(0, 0);
-        return new Consignment(
-                nobody,
-                nobody,
-                DestinationKind.MAIL_FIXED,
-                nobody,
-                nobody,
-                recipients,
-                sender,
-                nobody,
-                subject,
-                body,
-                WhenTooLarge.REFUSE,
-                List.of(),
-                null,
-                null,
-                messageId,
-                at,
-                Map.of());
-    }
-
     public long bytes() {
         return files.stream().mapToLong(FileToSend::bytes).sum();
-    }
-
-    public Consignment withFiles(List<FileToSend> others, String text, String id) {
-        return new Consignment(
-                legId,
-                deliveryId,
-                kind,
-                routeId,
-                destinationId,
-                recipients,
-                sender,
-                deviceId,
-                subject,
-                text,
-                whenTooLarge,
-                others,
-                values,
-                sidecar,
-                id,
-                at,
-                claimed);
     }
 }

@@ -9,6 +9,7 @@ import inky.courier.core.transfer.FolderPath;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.live.Live;
+import inky.courier.settings.Settings;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -36,6 +37,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
     private final Probes probes;
     private final Dependents dependents;
     private final ChangeLog changes;
+    private final Settings settings;
     private final Live live;
     private final Clock clock;
     private final ApplicationEventPublisher events;
@@ -49,6 +51,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
             Probes probes,
             Dependents dependents,
             ChangeLog changes,
+            Settings settings,
             Live live,
             Clock clock,
             ApplicationEventPublisher events,
@@ -60,6 +63,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         this.probes = probes;
         this.dependents = dependents;
         this.changes = changes;
+        this.settings = settings;
         this.live = live;
         this.clock = clock;
         this.events = events;
@@ -298,7 +302,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
             destination.settings = Json.write(settings);
         } else {
             destination.secret = null;
-            destination.settings = form.kind() == DestinationKind.LINK ? Json.write(FolderForms.checkLink(form)) : "{}";
+            destination.settings = form.kind() == DestinationKind.LINK ? Json.write(checkedLink(form)) : "{}";
         }
         destination.name = form.name().strip();
         destination.kind = form.kind();
@@ -308,6 +312,11 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         events.publishEvent(new RouteMended(destination.id));
         live.tell("destination", destination.id);
         return view(destination);
+    }
+
+    private LinkSettings checkedLink(DestinationForm form) {
+        settings.requireAddress("kind");
+        return FolderForms.checkLink(form);
     }
 
     private UUID routeOf(Destination destination, DestinationForm form, Connector connector) {

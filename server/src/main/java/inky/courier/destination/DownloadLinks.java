@@ -10,6 +10,6 @@ public interface DownloadLinks {
      */
     record Made(String address, Optional<String> passcode) {}
 
-    /** The page for a leg's files; asked again, the same one. */
-    Made linkFor(Consignment consignment, LinkSettings settings);
+    /** The page for a leg's files; asked again, the same one. Empty while nobody has said where Courier is reached. */
+    Optional<Made> linkFor(Consignment consignment, LinkSettings settings);
 }

@@ -165,9 +165,6 @@ class FtpFolders implements FolderProtocol {
         // RFC 4217 section 9: the second line is private only when both are said.
         secure.execPBSZ(0);
         secure.execPROT("P");
-        passage.said(policy.flatMap(TrustPolicy::seen)
-                .map(c -> c.getSubjectX500Principal().getName())
-                .orElse(""));
         policy.flatMap(p -> p.worry(clock.instant())).ifPresent(passage::care);
     }
 
@@ -227,9 +224,7 @@ class FtpFolders implements FolderProtocol {
             }
             List<Folders.FolderEntry> entries = new ArrayList<>();
             for (FTPFile file : found) {
-                if (file != null
-                        && !file.getName().equals(".")
-                        && !file.getName().equals("..")) {
+                if (file != null) {
                     entries.add(entry(file));
                 }
             }
@@ -253,9 +248,8 @@ class FtpFolders implements FolderProtocol {
             if (client.hasFeature("MLST")) {
                 return Optional.ofNullable(client.mlistFile(path(path))).map(Opened::entry);
             }
-            String name = path.names().get(path.names().size() - 1);
             for (FTPFile file : client.listFiles(path(path.parent()))) {
-                if (file != null && file.getName().equals(name)) {
+                if (file != null && file.getName().equals(path.name())) {
                     return Optional.of(entry(file));
                 }
             }

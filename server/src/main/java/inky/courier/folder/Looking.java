@@ -16,10 +16,14 @@ import java.io.IOException;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 
 /** Looks into a destination's folders, from its root down. */
 final class Looking {
+    /** Some protocols list the folder itself and the one above. */
+    private static final Set<String> ITSELF = Set.of(".", "..");
+
     private static final Comparator<FolderEntry> FOLDERS_FIRST = Comparator.comparing((FolderEntry e) -> !e.folder())
             .thenComparing(e -> e.name().toLowerCase(Locale.ROOT))
             .thenComparing(FolderEntry::name);
@@ -61,7 +65,7 @@ final class Looking {
 
     FolderListing list(FolderPath below, String after) throws IOException {
         List<FolderEntry> all = passage.at(TransferStep.FOLDER, () -> far.list(root.then(below))).stream()
-                .filter(entry -> !UploadName.isUnderWay(entry.name()))
+                .filter(entry -> !UploadName.isUnderWay(entry.name()) && !ITSELF.contains(entry.name()))
                 .sorted(FOLDERS_FIRST)
                 .toList();
         int from = 0;

@@ -14,7 +14,7 @@ import java.util.OptionalLong;
  * inky.courier.connection.FarSideException} with what it means.
  */
 interface RemoteFolder extends Closeable {
-    /** Everything in a folder, in any order. */
+    /** Everything in a folder, in any order; the folder itself and the one above may come along. */
     List<Folders.FolderEntry> list(FolderPath folder) throws IOException;
 
     /** One file or folder; empty when it is not there. */

@@ -101,7 +101,7 @@ class SftpFolders implements FolderProtocol {
             SftpClient sftp = passage.at(
                     TransferStep.FOLDER, () -> SftpClientFactory.instance().createSftpClient(session));
             String root = FolderTemplate.of(s.path()).absolute() ? "/" : "";
-            return new Opened(session, sftp, root, passage);
+            return new ToldFolder(new Opened(session, sftp, root), passage, SftpFolders::translated);
         } catch (IOException | RuntimeException e) {
             if (opened[0] != null) {
                 opened[0].close(true);
@@ -185,32 +185,22 @@ class SftpFolders implements FolderProtocol {
         return pairs;
     }
 
-    private record Opened(ClientSession session, SftpClient sftp, String root, Passage passage)
-            implements RemoteFolder {
-        private interface Call<T> {
-            T run() throws IOException;
+    private static Optional<IOException> translated(TransferStep step, Exception e) {
+        if (!(e instanceof SftpException refused)) {
+            return Optional.empty();
         }
+        String status = SftpConstants.getStatusName(refused.getStatus()) + " " + refused.getMessage();
+        return Optional.of(new FarSideException(TransferCause.ofSftp(step, refused.getStatus(), status), status));
+    }
 
-        private static <T> T tried(TransferStep step, Call<T> call) throws IOException {
-            try {
-                return call.run();
-            } catch (SftpException e) {
-                String status = SftpConstants.getStatusName(e.getStatus()) + " " + e.getMessage();
-                throw new FarSideException(TransferCause.ofSftp(step, e.getStatus(), status), status);
-            }
-        }
-
+    private record Opened(ClientSession session, SftpClient sftp, String root) implements RemoteFolder {
         @Override
         public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
-            return tried(TransferStep.FOLDER, () -> {
-                List<Folders.FolderEntry> entries = new ArrayList<>();
-                for (DirEntry found : sftp.readDir(path(folder))) {
-                    if (!found.getFilename().equals(".") && !found.getFilename().equals("..")) {
-                        entries.add(entry(found.getFilename(), found.getAttributes()));
-                    }
-                }
-                return entries;
-            });
+            List<Folders.FolderEntry> entries = new ArrayList<>();
+            for (DirEntry found : sftp.readDir(path(folder))) {
+                entries.add(entry(found.getFilename(), found.getAttributes()));
+            }
+            return entries;
         }
 
         private static Folders.FolderEntry entry(String name, Attributes a) {
@@ -225,83 +215,63 @@ class SftpFolders implements FolderProtocol {
 
         @Override
         public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
-            return tried(TransferStep.FOLDER, () -> {
-                try {
-                    String name =
-                            path.isRoot() ? "" : path.names().get(path.names().size() - 1);
-                    return Optional.of(entry(name, sftp.stat(path(path))));
-                } catch (SftpException e) {
-                    if (e.getStatus() == SftpConstants.SSH_FX_NO_SUCH_FILE) {
-                        return Optional.empty();
-                    }
-                    throw e;
+            try {
+                return Optional.of(entry(path.name(), sftp.stat(path(path))));
+            } catch (SftpException e) {
+                if (e.getStatus() == SftpConstants.SSH_FX_NO_SUCH_FILE) {
+                    return Optional.empty();
                 }
-            });
+                throw e;
+            }
         }
 
         @Override
         public void makeFolder(FolderPath folder) throws IOException {
-            passage.line("> mkdir " + folder);
-            tried(TransferStep.WRITTEN, () -> {
-                try {
-                    sftp.mkdir(path(folder));
-                } catch (SftpException e) {
-                    if (find(folder).isEmpty()) {
-                        throw e;
-                    }
+            try {
+                sftp.mkdir(path(folder));
+            } catch (SftpException e) {
+                if (find(folder).isEmpty()) {
+                    throw e;
                 }
-                return null;
-            });
+            }
         }
 
         @Override
         public void write(FolderPath file, InputStream content, long bytes) throws IOException {
-            passage.line("> write " + file + ", " + bytes + " bytes");
-            tried(TransferStep.WRITTEN, () -> {
-                try (OutputStream out =
-                        sftp.write(path(file), EnumSet.of(OpenMode.Create, OpenMode.Truncate, OpenMode.Write))) {
-                    content.transferTo(out);
-                }
-                return null;
-            });
+            try (OutputStream out =
+                    sftp.write(path(file), EnumSet.of(OpenMode.Create, OpenMode.Truncate, OpenMode.Write))) {
+                content.transferTo(out);
+            }
         }
 
         @Override
         public InputStream read(FolderPath file) throws IOException {
-            return tried(TransferStep.READ_BACK, () -> sftp.read(path(file)));
+            return sftp.read(path(file));
         }
 
         /** Version 3 refuses a name that is taken; servers that do not are asked first. */
         @Override
         public void rename(FolderPath from, FolderPath to, boolean replace) throws IOException {
-            passage.line("> rename " + from + " to " + to);
             boolean taken = find(to).isPresent();
             if (taken && !replace) {
                 throw new FarSideException(TransferCause.NAME_TAKEN, "");
             }
-            tried(TransferStep.RENAMED, () -> {
-                if (!taken) {
-                    sftp.rename(path(from), path(to));
-                    return null;
-                }
-                OpenSSHPosixRenameExtension atOnce = sftp.getExtension(OpenSSHPosixRenameExtension.class);
-                if (atOnce != null && atOnce.isSupported()) {
-                    atOnce.posixRename(path(from), path(to));
-                } else {
-                    sftp.remove(path(to));
-                    sftp.rename(path(from), path(to));
-                }
-                return null;
-            });
+            if (!taken) {
+                sftp.rename(path(from), path(to));
+                return;
+            }
+            OpenSSHPosixRenameExtension atOnce = sftp.getExtension(OpenSSHPosixRenameExtension.class);
+            if (atOnce != null && atOnce.isSupported()) {
+                atOnce.posixRename(path(from), path(to));
+            } else {
+                sftp.remove(path(to));
+                sftp.rename(path(from), path(to));
+            }
         }
 
         @Override
         public void remove(FolderPath file) throws IOException {
-            passage.line("> remove " + file);
-            tried(TransferStep.REMOVED, () -> {
-                sftp.remove(path(file));
-                return null;
-            });
+            sftp.remove(path(file));
         }
 
         @Override

@@ -74,28 +74,31 @@ class SmbFolders implements FolderProtocol {
                 .withBufferSize(BLOCK)
                 .build();
         SMBClient client = new SMBClient(config);
+        Translation translation = SmbFolders::translated;
         try {
             passage.does(
                     TransferStep.NAME,
                     () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
             int port = s.port() == 0 ? PORT : s.port();
             Connection connection = passage.at(
-                    TransferStep.REACHED, () -> tried(TransferStep.REACHED, () -> client.connect(s.host(), port)));
+                    TransferStep.REACHED,
+                    () -> translation.tried(TransferStep.REACHED, () -> client.connect(s.host(), port)));
             SMB2Dialect dialect = connection.getNegotiatedProtocol().getDialect();
             passage.does(TransferStep.ENCRYPTED, () -> encryption(passage, dialect, encrypted));
             Session session = passage.at(
                     TransferStep.SIGNED_IN,
-                    () -> tried(
+                    () -> translation.tried(
                             TransferStep.SIGNED_IN,
                             () -> connection.authenticate(new AuthenticationContext(
                                     s.account(), access.secret().toCharArray(), s.domain()))));
             passage.line("* signed in as " + s.account() + ", " + dialect);
             Share share = passage.at(
-                    TransferStep.FOLDER, () -> tried(TransferStep.FOLDER, () -> session.connectShare(s.share())));
+                    TransferStep.FOLDER,
+                    () -> translation.tried(TransferStep.FOLDER, () -> session.connectShare(s.share())));
             if (!(share instanceof DiskShare disk)) {
                 throw new FarSideException(TransferCause.SHARE_NOT_FOUND, s.share() + " holds no files");
             }
-            return new Opened(client, disk, passage);
+            return new ToldFolder(new Opened(client, disk), passage, translation);
         } catch (IOException | RuntimeException e) {
             client.close();
             throw e;
@@ -113,45 +116,30 @@ class SmbFolders implements FolderProtocol {
         }
     }
 
-    private interface SmbCall<T> {
-        T run() throws IOException;
-    }
-
-    /** The library's exceptions are unchecked; each carries the server's own status. */
-    private static <T> T tried(TransferStep step, SmbCall<T> call) throws IOException {
-        try {
-            return call.run();
-        } catch (SMBApiException e) {
-            throw refused(step, e);
-        } catch (SMBRuntimeException e) {
-            if (e.getCause() instanceof SMBApiException api) {
-                throw refused(step, api);
-            }
-            throw new IOException(e);
-        } catch (TransportException e) {
-            throw e.getCause() instanceof IOException cause ? cause : e;
+    /** The library's exceptions are unchecked, and wrap each other. */
+    private static Optional<IOException> translated(TransferStep step, Exception e) {
+        SMBApiException refused =
+                e instanceof SMBApiException api ? api : e.getCause() instanceof SMBApiException inner ? inner : null;
+        if (refused != null) {
+            String status = refused.getStatus() == NtStatus.STATUS_OTHER
+                    ? String.format(Locale.ROOT, "0x%08X", refused.getStatusCode())
+                    : refused.getStatus().name();
+            return Optional.of(new FarSideException(TransferCause.ofSmb(step, refused.getStatusCode()), status));
         }
+        if (e instanceof TransportException && e.getCause() instanceof IOException line) {
+            return Optional.of(line);
+        }
+        return e instanceof SMBRuntimeException ? Optional.of(new IOException(e)) : Optional.empty();
     }
 
-    private static FarSideException refused(TransferStep step, SMBApiException e) {
-        String status = e.getStatus() == NtStatus.STATUS_OTHER
-                ? String.format(Locale.ROOT, "0x%08X", e.getStatusCode())
-                : e.getStatus().name();
-        return new FarSideException(TransferCause.ofSmb(step, e.getStatusCode()), status);
-    }
-
-    private record Opened(SMBClient client, DiskShare share, Passage passage) implements RemoteFolder {
+    private record Opened(SMBClient client, DiskShare share) implements RemoteFolder {
         @Override
         public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
-            return tried(TransferStep.FOLDER, () -> {
-                List<Folders.FolderEntry> entries = new ArrayList<>();
-                for (FileIdBothDirectoryInformation found : share.list(path(folder))) {
-                    if (!found.getFileName().equals(".") && !found.getFileName().equals("..")) {
-                        entries.add(entry(found));
-                    }
-                }
-                return entries;
-            });
+            List<Folders.FolderEntry> entries = new ArrayList<>();
+            for (FileIdBothDirectoryInformation found : share.list(path(folder))) {
+                entries.add(entry(found));
+            }
+            return entries;
         }
 
         private static Folders.FolderEntry entry(FileIdBothDirectoryInformation f) {
@@ -162,92 +150,68 @@ class SmbFolders implements FolderProtocol {
 
         @Override
         public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
-            return tried(TransferStep.FOLDER, () -> {
-                try {
-                    var info = share.getFileInformation(path(path));
-                    boolean folder = info.getStandardInformation().isDirectory();
-                    String name =
-                            path.isRoot() ? "" : path.names().get(path.names().size() - 1);
-                    return Optional.of(new Folders.FolderEntry(
-                            name,
-                            folder,
-                            folder ? 0 : info.getStandardInformation().getEndOfFile(),
-                            info.getBasicInformation().getLastWriteTime().toInstant()));
-                } catch (SMBApiException e) {
-                    if (TransferCause.ofSmb(TransferStep.FOLDER, e.getStatusCode()) == TransferCause.FOLDER_NOT_FOUND) {
-                        return Optional.empty();
-                    }
-                    throw e;
+            try {
+                var info = share.getFileInformation(path(path));
+                boolean folder = info.getStandardInformation().isDirectory();
+                return Optional.of(new Folders.FolderEntry(
+                        path.name(),
+                        folder,
+                        folder ? 0 : info.getStandardInformation().getEndOfFile(),
+                        info.getBasicInformation().getLastWriteTime().toInstant()));
+            } catch (SMBApiException e) {
+                if (TransferCause.ofSmb(TransferStep.FOLDER, e.getStatusCode()) == TransferCause.FOLDER_NOT_FOUND) {
+                    return Optional.empty();
                 }
-            });
+                throw e;
+            }
         }
 
         @Override
         public void makeFolder(FolderPath folder) throws IOException {
-            passage.line("> make folder " + folder);
-            tried(TransferStep.WRITTEN, () -> {
-                try {
-                    share.mkdir(path(folder));
-                } catch (SMBApiException e) {
-                    if (e.getStatus() != NtStatus.STATUS_OBJECT_NAME_COLLISION) {
-                        throw e;
-                    }
+            try {
+                share.mkdir(path(folder));
+            } catch (SMBApiException e) {
+                if (e.getStatus() != NtStatus.STATUS_OBJECT_NAME_COLLISION) {
+                    throw e;
                 }
-                return null;
-            });
+            }
         }
 
         @Override
         public void write(FolderPath file, InputStream content, long bytes) throws IOException {
-            passage.line("> write " + file + ", " + bytes + " bytes");
-            tried(TransferStep.WRITTEN, () -> {
-                try (File opened = open(file, AccessMask.GENERIC_WRITE, SMB2CreateDisposition.FILE_OVERWRITE_IF);
-                        OutputStream out = opened.getOutputStream()) {
-                    content.transferTo(out);
-                }
-                return null;
-            });
+            try (File opened = open(file, AccessMask.GENERIC_WRITE, SMB2CreateDisposition.FILE_OVERWRITE_IF);
+                    OutputStream out = opened.getOutputStream()) {
+                content.transferTo(out);
+            }
         }
 
         @Override
         public InputStream read(FolderPath file) throws IOException {
-            return tried(TransferStep.READ_BACK, () -> {
-                File opened = open(file, AccessMask.GENERIC_READ, SMB2CreateDisposition.FILE_OPEN);
-                return new FilterInputStream(opened.getInputStream()) {
-                    @Override
-                    public void close() throws IOException {
-                        super.close();
-                        opened.close();
-                    }
-                };
-            });
+            File opened = open(file, AccessMask.GENERIC_READ, SMB2CreateDisposition.FILE_OPEN);
+            return new FilterInputStream(opened.getInputStream()) {
+                @Override
+                public void close() throws IOException {
+                    super.close();
+                    opened.close();
+                }
+            };
         }
 
         @Override
         public void rename(FolderPath from, FolderPath to, boolean replace) throws IOException {
-            passage.line("> rename " + from + " to " + to);
-            tried(TransferStep.RENAMED, () -> {
-                try (File opened = open(from, AccessMask.DELETE, SMB2CreateDisposition.FILE_OPEN)) {
-                    opened.rename(path(to), replace);
-                }
-                return null;
-            });
+            try (File opened = open(from, AccessMask.DELETE, SMB2CreateDisposition.FILE_OPEN)) {
+                opened.rename(path(to), replace);
+            }
         }
 
         @Override
         public void remove(FolderPath file) throws IOException {
-            passage.line("> remove " + file);
-            tried(TransferStep.REMOVED, () -> {
-                share.rm(path(file));
-                return null;
-            });
+            share.rm(path(file));
         }
 
         @Override
         public OptionalLong spaceLeft(FolderPath folder) throws IOException {
-            return tried(
-                    TransferStep.SPACE,
-                    () -> OptionalLong.of(share.getShareInformation().getFreeSpace()));
+            return OptionalLong.of(share.getShareInformation().getFreeSpace());
         }
 
         private File open(FolderPath file, AccessMask mask, SMB2CreateDisposition disposition) {

@@ -12,6 +12,7 @@ import inky.courier.destination.WhenTooLarge;
 import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
+import inky.courier.settings.Settings;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -42,6 +43,7 @@ public class JobService implements Dependents.Source {
     private final DestinationService destinations;
     private final Dependents dependents;
     private final ChangeLog changes;
+    private final Settings settings;
     private final Live live;
     private final Clock clock;
 
@@ -52,6 +54,7 @@ public class JobService implements Dependents.Source {
             DestinationService destinations,
             Dependents dependents,
             ChangeLog changes,
+            Settings settings,
             Live live,
             Clock clock) {
         this.jobs = jobs;
@@ -60,6 +63,7 @@ public class JobService implements Dependents.Source {
         this.destinations = destinations;
         this.dependents = dependents;
         this.changes = changes;
+        this.settings = settings;
         this.live = live;
         this.clock = clock;
     }
@@ -168,6 +172,9 @@ public class JobService implements Dependents.Source {
         job.templateId = form.templateId();
         job.subject = form.subject();
         job.body = form.body();
+        if (form.whenTooLarge() == WhenTooLarge.LINK) {
+            settings.requireAddress("whenTooLarge");
+        }
         job.whenTooLarge = Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE);
         job.notifyWhen = Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER);
         Map<UUID, List<String>> kinds = Optional.ofNullable(form.kinds()).orElse(Map.of());

@@ -72,7 +72,11 @@ class Links implements DownloadLinks, ContentHold {
 
     @Override
     @Transactional
-    public Made linkFor(Consignment c, LinkSettings wanted) {
+    public Optional<Made> linkFor(Consignment c, LinkSettings wanted) {
+        String address = settings.read().address();
+        if (address.isEmpty()) {
+            return Optional.empty();
+        }
         String token = token(c.legId());
         Optional<String> passcode = wanted.withPasscode() ? Optional.of(passcode(c.legId())) : Optional.empty();
         Instant now = clock.instant();
@@ -88,7 +92,7 @@ class Links implements DownloadLinks, ContentHold {
                         time(now),
                         time(now.plus(Duration.ofDays(wanted.days()))))
                 .update();
-        return new Made(settings.read().address() + "/get/" + token, passcode);
+        return Optional.of(new Made(address + "/get/" + token, passcode));
     }
 
     /** @throws Refusal saying no more than that there is nothing here */

@@ -3,7 +3,6 @@ package inky.courier.mail;
 import inky.courier.destination.Announcements;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
-import inky.courier.destination.Progress;
 import java.time.Clock;
 import java.util.List;
 import java.util.UUID;
@@ -12,30 +11,13 @@ import org.springframework.stereotype.Component;
 /** Short mails of Courier's own, through the first server that takes them. */
 @Component
 class MailAnnouncements implements Announcements {
-    private static final Progress UNTOLD = new Progress() {
-        @Override
-        public boolean claim(String folder, int position, String name) {
-            return true;
-        }
-
-        @Override
-        public void unclaim(String folder, String name) {
-            // Nothing was claimed.
-        }
-
-        @Override
-        public void handingOver() {
-            // Nobody keeps it.
-        }
-    };
-
     private final MailServers servers;
-    private final MailConnector connector;
+    private final MailTransfer transfer;
     private final Clock clock;
 
-    MailAnnouncements(MailServers servers, MailConnector connector, Clock clock) {
+    MailAnnouncements(MailServers servers, MailTransfer transfer, Clock clock) {
         this.servers = servers;
-        this.connector = connector;
+        this.transfer = transfer;
         this.clock = clock;
     }
 
@@ -43,14 +25,15 @@ class MailAnnouncements implements Announcements {
     public boolean send(Announcement a) {
         for (MailServers.MailServerView view : servers.list()) {
             Submission server = servers.submission(view.id()).orElseThrow();
-            Consignment note = Consignment.note(
+            Letter note = new Letter(
                     List.of(a.email()),
                     new Consignment.Sender(new UUID(0, 0), "Inky Courier", server.sender()),
                     a.subject(),
                     a.text(),
+                    List.of(),
                     "<" + UUID.randomUUID() + "@courier.invalid>",
                     clock.instant());
-            if (connector.sendPlain(server, note, UNTOLD, true) instanceof Outcome.Accepted) {
+            if (transfer.send(server, note, () -> {}) instanceof Outcome.Accepted) {
                 return true;
             }
         }

@@ -33,7 +33,7 @@ final class MailMessage extends MimeMessage {
     }
 
     /** @param written runs when the last byte is out and only the server's word is missing */
-    static MailMessage of(Session session, Submission server, Consignment c, Runnable written)
+    static MailMessage of(Session session, Submission server, Letter c, Runnable written)
             throws MessagingException, IOException {
         MailMessage message = new MailMessage(session, c.messageId(), written);
         InternetAddress person = address(c.sender().email(), c.sender().name());

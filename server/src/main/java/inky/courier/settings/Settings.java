@@ -77,6 +77,17 @@ public class Settings {
         return read();
     }
 
+    /** @throws Invalid beside a field that makes links, while nobody has said where Courier is reached */
+    public void requireAddress(String field) {
+        if (read().address().isEmpty()) {
+            throw new Invalid(
+                    "settings.address",
+                    field,
+                    "A link needs the address at which people reach Courier.",
+                    "Enter it under Settings first.");
+        }
+    }
+
     private String text(String name, String otherwise) {
         return jdbc.sql("select value from setting where name = ?")
                 .param(name)

@@ -73,6 +73,18 @@ public final class Office implements AutoCloseable {
     }
 
     private void setUp() {
+        desk.put(
+                        "/api/settings",
+                        Map.of(
+                                "office",
+                                "Wherrymoor Ferries",
+                                "keepAcceptedHours",
+                                24,
+                                "keepOthersDays",
+                                30,
+                                "address",
+                                host.uri().toString()))
+                .ok();
         deviceId = desk.post(
                         "/api/devices",
                         Map.of(

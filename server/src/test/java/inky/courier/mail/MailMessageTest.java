@@ -85,7 +85,7 @@ class MailMessageTest {
     @Test
     void theMessageIdStaysAndTheEndIsToldOnce() throws Exception {
         int[] told = {0};
-        Consignment c = consignment("Permit", "permit.pdf", "");
+        Letter c = letter("Permit", "permit.pdf", "");
         MailMessage message = MailMessage.of(SESSION, SERVER, c, () -> told[0]++);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         message.writeTo(out, null);
@@ -97,7 +97,7 @@ class MailMessageTest {
     // RFC 2045 section 6.8: the reckoned size is that of the real message, but for its head and text
     @Test
     void theReckonedSizeHoldsForAWholeMessage() throws Exception {
-        Consignment c = consignment("Permit", "permit.pdf", "From the front desk.\n");
+        Letter c = letter("Permit", "permit.pdf", "From the front desk.\n");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         MailMessage.of(SESSION, SERVER, c, () -> {}).writeTo(out, null);
         long attachment = MailSize.base64(c.files().get(0).bytes());
@@ -106,30 +106,21 @@ class MailMessageTest {
 
     private static String written(String subject, String file, String body) throws Exception {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        MailMessage.of(SESSION, SERVER, consignment(subject, file, body), () -> {})
-                .writeTo(out, null);
+        MailMessage.of(SESSION, SERVER, letter(subject, file, body), () -> {}).writeTo(out, null);
         return out.toString(StandardCharsets.ISO_8859_1);
     }
 
-    private static Consignment consignment(String subject, String file, String body) {
+    private static Letter letter(String subject, String file, String body) {
         byte[] content = new byte[123_457];
-        return Consignment.note(
-                        List.of("oda.fennick@wherrymoor.example"),
-                        new Consignment.Sender(
-                                java.util.UUID.randomUUID(), "\u00c1sa Kj\u00f8lv", "asa.kjolv@wherrymoor.example"),
-                        subject,
-                        body,
-                        "<48213.leg@courier.invalid>",
-                        Instant.parse("2026-11-24T10:42:16Z"))
-                .withFiles(
-                        List.of(new Consignment.FileToSend(
-                                file,
-                                "application/pdf",
-                                content.length,
-                                1,
-                                "",
-                                () -> new ByteArrayInputStream(content))),
-                        body,
-                        "<48213.leg@courier.invalid>");
+        return new Letter(
+                List.of("oda.fennick@wherrymoor.example"),
+                new Consignment.Sender(
+                        java.util.UUID.randomUUID(), "\u00c1sa Kj\u00f8lv", "asa.kjolv@wherrymoor.example"),
+                subject,
+                body,
+                List.of(new Consignment.FileToSend(
+                        file, "application/pdf", content.length, 1, "", () -> new ByteArrayInputStream(content))),
+                "<48213.leg@courier.invalid>",
+                Instant.parse("2026-11-24T10:42:16Z"));
     }
 }

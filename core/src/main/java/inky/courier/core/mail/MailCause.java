@@ -45,6 +45,10 @@ public enum MailCause implements Cause {
             Lasting.FOR_GOOD,
             "The message is larger than the server takes.",
             "Scan at a lower resolution or in grey, or in several parts."),
+    NO_ADDRESS_FOR_LINKS(
+            Lasting.UNTIL_MENDED,
+            "Nobody has said at which address people reach Courier, so no link can be made.",
+            "Enter the address under Settings."),
     SERVER_FULL(Lasting.PASSES, "The server has no room just now.", "Courier tries again by itself."),
     TRY_LATER(Lasting.PASSES, "The server asks to try again later.", "Nothing to do: Courier tries again by itself."),
     CONTENT_REFUSED(
@@ -68,8 +72,13 @@ public enum MailCause implements Cause {
     @Override
     public Scope scope() {
         return switch (this) {
-            case RECIPIENT_UNKNOWN, RECIPIENT_FULL, RELAY_REFUSED, TOO_LARGE, CONTENT_REFUSED, REFUSED ->
-                Scope.THIS_ONE;
+            case NO_ADDRESS_FOR_LINKS,
+                    RECIPIENT_UNKNOWN,
+                    RECIPIENT_FULL,
+                    RELAY_REFUSED,
+                    TOO_LARGE,
+                    CONTENT_REFUSED,
+                    REFUSED -> Scope.THIS_ONE;
             default -> Scope.ROUTE;
         };
     }

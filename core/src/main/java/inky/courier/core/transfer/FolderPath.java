@@ -72,6 +72,11 @@ public record FolderPath(List<String> names) {
         return new FolderPath(names.subList(0, names.size() - 1));
     }
 
+    /** The last name; empty for the root. */
+    public String name() {
+        return names.isEmpty() ? "" : names.get(names.size() - 1);
+    }
+
     public boolean isRoot() {
         return names.isEmpty();
     }

@@ -1,0 +1,230 @@
+package inky.courier.mail;
+
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.TrustPolicy;
+import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.delivery.Cause;
+import inky.courier.core.delivery.Setback;
+import inky.courier.core.mail.MailCause;
+import inky.courier.core.mail.MailStep;
+import inky.courier.core.mail.SmtpReply;
+import inky.courier.destination.Outcome;
+import jakarta.mail.Address;
+import jakarta.mail.AuthenticationFailedException;
+import jakarta.mail.MessagingException;
+import jakarta.mail.SendFailedException;
+import jakarta.mail.Session;
+import jakarta.mail.internet.InternetAddress;
+import java.io.IOException;
+import java.net.UnknownHostException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Properties;
+import java.util.function.LongFunction;
+import java.util.stream.Collectors;
+import javax.net.ssl.SSLException;
+import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
+import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
+import org.eclipse.angus.mail.smtp.SMTPTransport;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/** Carries one message to a mail server: RFC 5321 and RFC 6409, through Angus Mail. */
+@Component
+class MailTransfer {
+    private static final Logger LOG = LoggerFactory.getLogger(MailTransfer.class);
+
+    private final MailTokens tokens;
+
+    MailTransfer(MailTokens tokens) {
+        this.tokens = tokens;
+    }
+
+    /** @param allSent runs when the last byte is out and only the server's word is missing */
+    Outcome send(Submission server, Letter letter, Runnable allSent) {
+        return send(server, letter, allSent, announced -> Optional.empty());
+    }
+
+    /** @param instead looks at the size that the server announces, 0 for none; what it gives is the outcome instead */
+    Outcome send(Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
+        TrustPolicy policy = server.trustPolicy();
+        Session session = Session.getInstance(properties(server, policy));
+        boolean[] out = new boolean[1];
+        try (SMTPTransport transport = new SMTPTransport(session, null)) {
+            connect(transport, server);
+            Optional<Outcome> other = instead.apply(announcedSize(transport));
+            if (other.isPresent()) {
+                return other.get();
+            }
+            MailMessage message = MailMessage.of(session, server, letter, () -> {
+                out[0] = true;
+                allSent.run();
+            });
+            return send(transport, message, letter);
+        } catch (MessagingException e) {
+            return out[0] ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, "")) : connecting(e, policy);
+        } catch (FarSideException e) {
+            return new Outcome.NotAccepted(e.setback());
+        } catch (IOException e) {
+            return failed(ConnectionCause.LINE_LOST, "");
+        }
+    }
+
+    private void connect(SMTPTransport transport, Submission server) throws MessagingException, IOException {
+        boolean signsIn = server.signIn() != MailSignIn.NONE;
+        // The library says the token where it would say a password.
+        String secret = server.signIn() == MailSignIn.BEARER ? tokens.accessTo(server) : server.password();
+        try {
+            transport.connect(server.host(), server.port(), signsIn ? server.account() : null, signsIn ? secret : null);
+        } catch (AuthenticationFailedException e) {
+            tokens.forget(server);
+            throw e;
+        }
+    }
+
+    /** Who is taken gets it, even when another is not; each has an outcome of its own. */
+    private static Outcome send(SMTPTransport transport, MailMessage message, Letter letter) throws MessagingException {
+        Address[] recipients = new Address[letter.recipients().size()];
+        for (int i = 0; i < recipients.length; i++) {
+            recipients[i] = new InternetAddress(letter.recipients().get(i));
+        }
+        try {
+            transport.sendMessage(message, recipients);
+            List<Outcome.Recipient> all = letter.recipients().stream()
+                    .map(address -> new Outcome.Recipient(address, true, "", ""))
+                    .toList();
+            return new Outcome.Accepted(oneLine(transport.getLastServerResponse()), "", message.bytes(), false, all);
+        } catch (SendFailedException e) {
+            return sending(e);
+        }
+    }
+
+    private static Outcome sending(SendFailedException e) throws MessagingException {
+        List<Outcome.Recipient> outcomes = new ArrayList<>();
+        for (Address address : addresses(e.getValidSentAddresses())) {
+            outcomes.add(new Outcome.Recipient(address.toString(), true, "", ""));
+        }
+        Setback worst = null;
+        // The reply to each recipient hangs on the exception for all.
+        for (Exception next = e; next instanceof MessagingException m; next = m.getNextException()) {
+            if (next instanceof SMTPAddressFailedException refused) {
+                Setback setback = SmtpReply.parse(refused.getMessage())
+                        .map(reply -> Setback.of(MailCause.of(MailStep.RECIPIENT, reply), reply.line()))
+                        .orElseGet(() -> Setback.of(MailCause.REFUSED, oneLine(refused.getMessage())));
+                outcomes.add(new Outcome.Recipient(
+                        refused.getAddress().toString(), false, setback.sentence(), setback.reply()));
+                // What passes is tried again, so it outweighs what is final.
+                worst = worst == null || setback.lasting().compareTo(worst.lasting()) < 0 ? setback : worst;
+            }
+        }
+        if (worst != null) {
+            String who = outcomes.stream()
+                    .filter(r -> !r.accepted())
+                    .map(Outcome.Recipient::address)
+                    .collect(Collectors.joining(", "));
+            Setback named = outcomes.size() > 1 ? worst.saying(worst.sentence() + " It is about " + who + ".") : worst;
+            return new Outcome.NotAccepted(named, outcomes);
+        }
+        MailStep step = e instanceof SMTPSendFailedException failed && failed.getCommand() != null
+                ? stepOf(failed.getCommand().toUpperCase(Locale.ROOT))
+                : MailStep.ACCEPTED;
+        Optional<SmtpReply> reply = SmtpReply.parse(e.getMessage());
+        if (reply.isEmpty()) {
+            // No reply at all: the line broke, and the caller knows whether everything had been sent.
+            throw e;
+        }
+        return failed(MailCause.of(step, reply.get()), reply.get().line());
+    }
+
+    private static Address[] addresses(Address[] found) {
+        return found == null ? new Address[0] : found;
+    }
+
+    private static MailStep stepOf(String command) {
+        if (command.startsWith("MAIL")) {
+            return MailStep.SENDER;
+        }
+        return command.startsWith("RCPT") ? MailStep.RECIPIENT : MailStep.ACCEPTED;
+    }
+
+    private static Outcome connecting(MessagingException e, TrustPolicy policy) {
+        if (policy.failure().isPresent()) {
+            return failed(policy.failure().get(), "");
+        }
+        if (e instanceof AuthenticationFailedException) {
+            return SmtpReply.parse(e.getMessage())
+                    .map(reply -> failed(MailCause.of(MailStep.SIGNED_IN, reply), reply.line()))
+                    .orElseGet(() -> failed(MailCause.SIGN_IN_TOO_WEAK, ""));
+        }
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof UnknownHostException) {
+                return failed(ConnectionCause.NAME_NOT_FOUND, "");
+            }
+            if (cause instanceof SSLException) {
+                return failed(ConnectionCause.TLS_FAILED, "");
+            }
+        }
+        String words = e.getMessage() == null ? "" : e.getMessage();
+        if (words.contains("STARTTLS is required")) {
+            return failed(MailCause.TLS_NOT_OFFERED, "");
+        }
+        Optional<SmtpReply> reply = SmtpReply.parse(words.replaceFirst("(?s)^.*response: ", ""));
+        if (reply.isPresent()) {
+            return failed(
+                    MailCause.of(MailStep.GREETED, reply.get()), reply.get().line());
+        }
+        LOG.debug("mail", e);
+        return failed(
+                e instanceof org.eclipse.angus.mail.util.MailConnectException
+                        ? ConnectionCause.NOT_REACHED
+                        : ConnectionCause.LINE_LOST,
+                "");
+    }
+
+    private static Properties properties(Submission server, TrustPolicy policy) {
+        Properties p = new Properties();
+        p.put("mail.smtp.connectiontimeout", "10000");
+        // RFC 5321 section 4.5.3.2 gives the server ten minutes after the last dot.
+        p.put("mail.smtp.timeout", "600000");
+        p.put("mail.smtp.writetimeout", "180000");
+        p.put("mail.smtp.auth", Boolean.toString(server.signIn() != MailSignIn.NONE));
+        if (server.signIn() == MailSignIn.BEARER) {
+            BearerSignIn.install();
+            p.put("mail.smtp.sasl.enable", "true");
+            p.put("mail.smtp.sasl.mechanisms", BearerSignIn.MECHANISM);
+            p.put(BearerSignIn.PORT, Integer.toString(server.port()));
+        } else {
+            p.put("mail.smtp.auth.mechanisms", "PLAIN LOGIN");
+        }
+        // Who is taken gets it, even when another is not.
+        p.put("mail.smtp.sendpartial", "true");
+        p.put("mail.smtp.localhost", "courier.invalid");
+        p.put("mail.smtp.ssl.enable", Boolean.toString(server.encryption() == Encryption.TLS));
+        p.put("mail.smtp.starttls.enable", Boolean.toString(server.encryption() == Encryption.STARTTLS));
+        p.put("mail.smtp.starttls.required", Boolean.toString(server.encryption() == Encryption.STARTTLS));
+        p.put("mail.smtp.ssl.socketFactory", policy.socketFactory());
+        p.put("mail.smtp.ssl.socketFactory.fallback", "false");
+        // The trust policy has checked the name already, where it is to be checked.
+        p.put("mail.smtp.ssl.checkserveridentity", "false");
+        p.put("mail.smtp.from", server.sender());
+        p.put("mail.smtp.quitwait", "false");
+        return p;
+    }
+
+    private static long announcedSize(SMTPTransport transport) {
+        String size = transport.getExtensionParameter("SIZE");
+        return size != null && size.matches("\\d{1,15}") ? Long.parseLong(size) : 0;
+    }
+
+    private static Outcome failed(Cause cause, String reply) {
+        return new Outcome.NotAccepted(Setback.of(cause, reply));
+    }
+
+    private static String oneLine(String words) {
+        return words == null ? "" : words.replaceAll("\\p{Cntrl}+", " ").strip();
+    }
+}

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/** Asks before something goes for good. */
+defineProps<{ name: string; says: string }>();
+const open = defineModel<boolean>({ required: true });
+defineEmits<{ remove: [] }>();
+</script>
+
+<template>
+  <el-dialog v-model="open" :title="`Delete ${name}?`" width="420">
+    <p>{{ says }}</p>
+    <template #footer>
+      <div class="actions end">
+        <button type="button" class="button" @click="open = false">Keep it</button>
+        <button type="button" class="button ink" @click="((open = false), $emit('remove'))">Delete</button>
+      </div>
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.end {
+  justify-content: flex-end;
+}
+</style>
