@@ -16,10 +16,13 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Properties;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
 /** A page that shows what arrived where, and the small control API by which stand-ins are told to misbehave. */
@@ -29,6 +32,9 @@ final class BenchPage {
 
     private final List<PostOffice> offices;
     private final Map<String, StandInDevice> devices;
+    /** What each far side was last told to do, by its path; empty for well. */
+    private final Map<String, String> ails = new ConcurrentHashMap<>();
+
     private final FileHouse house;
     private final CloudHouse cloud;
     private final HttpServer http;
@@ -95,23 +101,56 @@ final class BenchPage {
                 .toString();
     }
 
-    /** Buttons for the faults that are worth watching in the demo. */
-    private String breaking() {
-        StringBuilder forms = new StringBuilder("<h2>Break something, and watch Today</h2><p class=break>");
+    /** A far side on the page: what it is called, how to get in, what ails it, and what can be done to it. */
+    private record FarSide(String path, String name, String way, Map<String, String> faults) {}
+
+    private List<FarSide> farSides() {
+        List<FarSide> all = new ArrayList<>();
         for (PostOffice office : offices) {
-            String post = "/control/post/" + office.settings().host();
-            forms.append(button(
-                    post + "/refuse?step=MAIL&reply=421+4.3.2+Closing+down",
-                    office.settings().host() + " closes"));
-            forms.append(button(post + "/behave", office.settings().host() + " is well"));
+            PostOffice.Settings s = office.settings();
+            all.add(new FarSide(
+                    "post/" + s.host(),
+                    s.host(),
+                    "mail, STARTTLS " + s.startTlsPort() + ", TLS " + s.tlsPort() + "; account " + s.account(),
+                    Map.of("closes", "closes down")));
         }
-        forms.append(button("/control/files/deaf", "File house does not answer"));
-        forms.append(button("/control/files/full", "File house is full (FTP, SFTP)"));
-        forms.append(button("/control/files/slow", "File house is slow"));
-        forms.append(button("/control/files/behave", "File house is well"));
-        forms.append(button("/control/cloud/full", "Cloud is full"));
-        forms.append(button("/control/cloud/behave", "Cloud is well"));
-        return forms.append("</p>").toString();
+        FileHouse.Settings f = house.settings();
+        all.add(new FarSide(
+                "files",
+                f.host(),
+                "FTP " + house.ftpPort() + ", FTPS " + house.ftpsPort() + ", SFTP " + house.sftpPort()
+                        + (house.smbPort() == 0 ? "" : ", SMB " + house.smbPort() + " with the share scans")
+                        + "; account " + f.account() + ", password " + f.password(),
+                Map.of("deaf", "does not answer", "full", "is full (FTP, SFTP)", "slow", "is slow")));
+        CloudHouse.Settings c = cloud.settings();
+        all.add(new FarSide(
+                "cloud",
+                c.host(),
+                "WebDAV https://" + c.host() + ":" + cloud.port() + "/dav/; account " + c.account() + ", password "
+                        + c.password(),
+                Map.of("full", "is full")));
+        return all;
+    }
+
+    /** What is broken now, and buttons for the faults that are worth watching in the demo. */
+    private String breaking() {
+        StringBuilder rows = new StringBuilder(
+                "<h2>Break something, and watch Today</h2><table><tr><th>Far side<th>Now<th>Make it</tr>");
+        for (FarSide far : farSides()) {
+            String now = ails.getOrDefault(far.path, "");
+            rows.append("<tr><td><b>")
+                    .append(escape(far.name))
+                    .append("</b><br><small>")
+                    .append(escape(far.way))
+                    .append("</small><td>")
+                    .append(now.isEmpty() ? "well" : "<strong>" + escape(far.faults.get(now)) + "</strong>")
+                    .append("<td>");
+            new TreeMap<>(far.faults)
+                    .forEach((fault, words) -> rows.append(button("/control/" + far.path + "/" + fault, words)));
+            rows.append(button("/control/" + far.path + "/behave", "well again"))
+                    .append("</tr>");
+        }
+        return rows.append("</table>").toString();
     }
 
     private static String button(String action, String words) {
@@ -240,7 +279,7 @@ final class BenchPage {
         }
     }
 
-    /** {@code /control/post/HOST/refuse?step=&reply=}, {@code .../behave}, {@code .../password?value=}, {@code /control/device/NAME?state=&reasons=}, {@code /control/files/FAULT}, {@code /control/cloud/FAULT}. */
+    /** {@code /control/post/HOST/refuse?step=&reply=}, {@code .../closes}, {@code .../behave}, {@code .../password?value=}, {@code /control/device/NAME?state=&reasons=}, {@code /control/files/FAULT}, {@code /control/cloud/FAULT}. */
     private boolean obey(String[] path, Map<String, String> query) {
         if (path.length > 3 && path[2].equals("device") && devices.containsKey(path[3])) {
             String reasons = query.getOrDefault("reasons", "none");
@@ -248,6 +287,8 @@ final class BenchPage {
             return true;
         }
         if (path.length > 3 && path[2].equals("files")) {
+            ails.put("files", path[3].equals("behave") ? "" : path[3]);
+            house.behave();
             switch (path[3]) {
                 case "deaf" -> house.lines().forEach(line -> line.deaf(true));
                 case "slow" -> house.lines().forEach(line -> line.slow(40_000));
@@ -255,11 +296,14 @@ final class BenchPage {
                     house.refuseFtp("STOR", "452 No space left");
                     house.refuseSftpWrites(14);
                 }
-                default -> house.behave();
+                default -> {
+                    // It is well already.
+                }
             }
             return true;
         }
         if (path.length > 3 && path[2].equals("cloud")) {
+            ails.put("cloud", path[3].equals("behave") ? "" : path[3]);
             if (path[3].equals("full")) {
                 cloud.refuse("PUT", "507");
             } else {
@@ -270,7 +314,9 @@ final class BenchPage {
         if (path.length > 4 && path[2].equals("post")) {
             for (PostOffice office : offices) {
                 if (office.settings().host().equals(path[3])) {
+                    ails.put("post/" + path[3], path[4].equals("closes") ? "closes" : "");
                     switch (path[4]) {
+                        case "closes" -> office.refuse(PostOffice.Step.MAIL, "421 4.3.2 Closing down");
                         case "refuse" -> office.refuse(PostOffice.Step.valueOf(query.get("step")), query.get("reply"));
                         case "password" -> office.password(query.get("value"));
                         default -> office.behave();
@@ -300,7 +346,7 @@ final class BenchPage {
                 + "body{font:15px/1.5 system-ui,sans-serif;margin:28px;color:#141d2b;background:#fefdf9;max-width:1100px}"
                 + "h1{font-size:24px;border-bottom:2px solid}h2{font-size:17px;margin-top:28px}table{border-collapse:collapse;width:100%}"
                 + "td,th{text-align:left;border-bottom:1px solid #d7d0c1;padding:5px 14px 5px 0;vertical-align:top}th{font-weight:600;color:#55647a}"
-                + ".n{text-align:right}.break form{display:inline-block;margin:0 6px 6px 0}button{font:inherit;padding:4px 10px}a{color:#2a3d59}pre{background:#f5f2ea;padding:12px;white-space:pre-wrap}</style>"
+                + ".n{text-align:right}form{display:inline-block;margin:0 6px 4px 0}small{color:#55647a}strong{color:#a3301c}button{font:inherit;padding:4px 10px}a{color:#2a3d59}pre{background:#f5f2ea;padding:12px;white-space:pre-wrap}</style>"
                 + "<h1>Stand-ins</h1><p>What has arrived at the demo's far sides. Nothing here leaves this machine.</p>"
                 + body;
         byte[] bytes = page.getBytes(StandardCharsets.UTF_8);
