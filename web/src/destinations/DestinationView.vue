@@ -11,11 +11,13 @@ import FormField from '@/shared/FormField.vue';
 import TextField from '@/shared/TextField.vue';
 import { useKeys } from '@/shared/keys';
 import FolderBrowser from './FolderBrowser.vue';
+import ConsentList from './ConsentList.vue';
 import FolderRows from './FolderRows.vue';
-import { isFolder, KINDS, needsMailServer } from './kinds';
+import { isAtTheDevice, isBrowsable, isFolder, KINDS, needsMailServer } from './kinds';
 import KindList from './KindList.vue';
 import PlainSettings from './PlainSettings.vue';
 import ProbeHistory from './ProbeHistory.vue';
+import StorageSettings from './StorageSettings.vue';
 import { useDestination } from './useDestination';
 
 const router = useRouter();
@@ -27,12 +29,17 @@ const asking = ref(false);
 const browsing = ref(false);
 
 const folder = computed(() => isFolder(form.value.kind));
+const routeLabel = computed(() =>
+  form.value.kind === 'PRINTER' ? 'On the device' : 'Through the mail server',
+);
 const does = computed(() => KINDS.find((k) => k.value === form.value.kind)?.does);
 const title = computed(() => {
   if (isNew.value) return 'New destination';
   const name = query.data.value?.name ?? '';
   if (!report.value || !folder.value) return name;
-  return report.value.passed ? `${name} takes files` : `${name}: ${afterColon(report.value.sentence)}`;
+  return report.value.passed
+    ? `${name} ${form.value.kind === 'CLOUD' ? 'lets people in' : 'takes files'}`
+    : `${name}: ${afterColon(report.value.sentence)}`;
 });
 const hint = computed(() => {
   if (dirty.value && !isNew.value)
@@ -52,7 +59,7 @@ useKeys({
 <template>
   <form class="destination" novalidate :aria-label="title" @submit.prevent="save">
     <TitleBar :title="title" :hint="hint">
-      <button v-if="folder && !isNew" type="button" class="button" @click="browsing = true">
+      <button v-if="isBrowsable(form.kind) && !isNew" type="button" class="button" @click="browsing = true">
         Look inside
       </button>
       <button type="submit" class="button" :class="{ ink: dirty || isNew }" :disabled="busy">Save</button>
@@ -76,15 +83,15 @@ useKeys({
         </el-select>
       </FormField>
       <FormField
-        v-if="needsMailServer(form.kind)"
+        v-if="needsMailServer(form.kind) || form.kind === 'PRINTER'"
         v-slot="f"
-        label="Through the mail server"
+        :label="routeLabel"
         name="routeId"
-        :hint="destination.servers.data.value?.length ? undefined : 'There is none yet: add one first.'"
+        :hint="destination.routes.value.length ? undefined : 'There is none yet: add one first.'"
       >
-        <el-select :id="f.id" v-model="routeId" aria-label="Mail server" :aria-describedby="f.describedby">
+        <el-select :id="f.id" v-model="routeId" :aria-label="routeLabel" :aria-describedby="f.describedby">
           <el-option
-            v-for="server in destination.servers.data.value ?? []"
+            v-for="server in destination.routes.value"
             :key="server.id"
             :value="server.id"
             :label="server.name"
@@ -93,7 +100,8 @@ useKeys({
       </FormField>
     </div>
     <KindList v-if="isNew" v-model="form.kind" />
-    <PlainSettings v-if="!folder" v-model="form" />
+    <StorageSettings v-if="isAtTheDevice(form.kind)" v-model="form.folder" :kind="form.kind" />
+    <PlainSettings v-else-if="!folder" v-model="form" />
     <template v-else>
       <ProbeHeads :report="report" :probing="probing" />
       <FolderRows
@@ -107,6 +115,7 @@ useKeys({
         @dialogue="dialogue = true"
         @trust="trust"
       />
+      <ConsentList v-if="form.kind === 'CLOUD' && !isNew" :id="destination.id.value" />
       <ProbeHistory v-if="!isNew" :probes="destination.history.data.value ?? []" @open="report = $event" />
     </template>
     <p v-if="!isNew" class="end-of-page">

@@ -7,7 +7,7 @@ import ProbeRow from '@/shared/ProbeRow.vue';
 import ShownCertificate from '@/shared/ShownCertificate.vue';
 import TickBox from '@/shared/TickBox.vue';
 import TextField from '@/shared/TextField.vue';
-import { usualPort, type Folder, type Kind } from './kinds';
+import { SIDECARS, usualPort, WHEN_TAKEN, type Folder, type Kind } from './kinds';
 
 /** The settings of a folder, each beside the step of the probe that tries it. */
 const props = defineProps<{
@@ -22,7 +22,8 @@ const secret = defineModel<string | null>('secret');
 const owner = defineModel<string | null>('owner');
 
 const step = (name: string) => props.report?.steps.find((s) => s.step === name);
-const byAddress = computed(() => props.kind === 'WEBDAV');
+const isCloud = computed(() => props.kind === 'CLOUD');
+const byAddress = computed(() => props.kind === 'WEBDAV' || isCloud.value);
 const example = computed(() =>
   byAddress.value ? 'https://files.office.example/dav/' : 'files.office.example',
 );
@@ -57,17 +58,6 @@ const secretLabel = computed(() => {
   const what = isSsh.value && folder.value.signsInByKey ? 'Private key' : 'Password';
   return props.kept ? `${what}, kept; enter to change` : what;
 });
-const WHEN_TAKEN: { value: Folder['whenTaken']; words: string }[] = [
-  { value: 'NUMBER', words: 'Number the new one' },
-  { value: 'REPLACE', words: 'Replace it' },
-  { value: 'REFUSE', words: 'Refuse' },
-];
-const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
-  { value: 'NONE', words: 'Nothing' },
-  { value: 'JSON', words: 'JSON' },
-  { value: 'XML', words: 'XML' },
-  { value: 'CSV', words: 'CSV' },
-];
 </script>
 
 <template>
@@ -119,7 +109,27 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
       <ShownCertificate :report="report" @trust="$emit('trust')" />
     </template>
   </ProbeRow>
-  <ProbeRow :step="step('SIGNED_IN')" :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow v-if="isCloud" :step="step('CONSENT')" last :report="report" @dialogue="$emit('dialogue')">
+    <TextField
+      v-model="folder.consent.codes"
+      mono
+      label="Address for codes"
+      name="consent.codes"
+      hint="The device authorization endpoint (RFC 8628)."
+    />
+    <TextField
+      v-model="folder.consent.tokens"
+      mono
+      label="Address for tokens"
+      name="consent.tokens"
+      hint="The token endpoint."
+    />
+    <div class="pair">
+      <TextField v-model="folder.consent.clientId" mono label="Client’s name" name="consent.clientId" />
+      <TextField v-model="folder.consent.scope" mono label="Scope, if any" name="consent.scope" />
+    </div>
+  </ProbeRow>
+  <ProbeRow v-else :step="step('SIGNED_IN')" :report="report" @dialogue="$emit('dialogue')">
     <div class="pair">
       <TextField v-model="folder.account" mono label="Account" name="account" />
       <TextField v-if="kind === 'SMB'" v-model="folder.domain" mono label="Domain, if any" name="domain" />
@@ -176,7 +186,7 @@ const SIDECARS: { value: Folder['sidecar']; words: string }[] = [
   <ProbeRow :step="step('REMOVED')" :report="report" @dialogue="$emit('dialogue')">
     <TextField v-model="folder.atOnce" short label="Transfers at once" name="atOnce" />
   </ProbeRow>
-  <ProbeRow :step="step('SPACE')" last :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow v-if="!isCloud" :step="step('SPACE')" last :report="report" @dialogue="$emit('dialogue')">
     <FormField
       v-slot="f"
       label="Belongs to"

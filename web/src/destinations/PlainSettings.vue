@@ -3,15 +3,24 @@ import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import TickBox from '@/shared/TickBox.vue';
 import TextField from '@/shared/TextField.vue';
-import type { Kind } from './kinds';
+import { isMail, type Kind } from './kinds';
 
 /** What a destination needs that is no folder: addresses, or how long a link lasts. */
-const form = defineModel<{ kind: Kind; recipients: string[]; link: Schemas['LinkSettings'] }>({
+const form = defineModel<{
+  kind: Kind;
+  recipients: string[];
+  link: Schemas['LinkSettings'];
+  mail: Schemas['MailSettings'];
+}>({
   required: true,
 });
 const recipients = computed({
   get: () => form.value.recipients.join('\n'),
   set: (text) => (form.value.recipients = text.split('\n')),
+});
+const copies = computed({
+  get: () => form.value.mail.copies.join('\n'),
+  set: (text) => (form.value.mail.copies = text.split('\n')),
 });
 </script>
 
@@ -26,6 +35,27 @@ const recipients = computed({
       name="recipients"
       hint="Each address has an outcome of its own: who is refused does not hold up the others."
     />
+    <template v-if="isMail(form.kind)">
+      <TickBox
+        v-if="form.kind === 'MAIL_CHOSEN'"
+        v-model="form.mail.directEntry"
+        words="Any address may be written"
+        note="Else only people of the office can be chosen."
+      />
+      <TickBox
+        v-if="form.kind !== 'MAIL_TO_ME'"
+        v-model="form.mail.copyToSender"
+        words="A copy to who scans"
+      />
+      <TextField
+        v-model="copies"
+        mono
+        type="textarea"
+        label="Copies to, one address a line"
+        name="copies"
+        hint="They stand under “copy” in the mail, for everybody to see."
+      />
+    </template>
     <template v-if="form.kind === 'LINK'">
       <TextField
         v-model="form.link.days"
@@ -40,6 +70,10 @@ const recipients = computed({
         note="It goes to the person in a mail of its own."
       />
     </template>
+    <p v-if="form.kind === 'PRINTER'" class="small quiet">
+      Nothing else to set. Devices print PDF, JPEG and plain text; a job that makes other files is refused by
+      the device.
+    </p>
     <p v-if="form.kind === 'DESKTOP'" class="small quiet">
       Nothing else to set. Give each person a folder destination that belongs to them; a scan of somebody who
       has none waits until there is one.

@@ -4,13 +4,16 @@ import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
-import { BLANK_FOLDER, isFolder, needsMailServer, type Folder } from './kinds';
+import { BLANK_FOLDER, isAtTheDevice, isFolder, isMail, needsMailServer, type Folder } from './kinds';
 
 type View = Schemas['DestinationView'];
-type Form = Omit<Schemas['DestinationForm'], 'folder' | 'link'> & {
+type Form = Omit<Schemas['DestinationForm'], 'folder' | 'link' | 'mail'> & {
   folder: Folder;
   link: Schemas['LinkSettings'];
+  mail: Schemas['MailSettings'];
 };
+
+const goesThrough = (kind: Form['kind']) => needsMailServer(kind) || kind === 'PRINTER';
 
 const BLANK: Form = {
   name: '',
@@ -20,6 +23,7 @@ const BLANK: Form = {
   folder: BLANK_FOLDER,
   secret: '',
   link: { days: 14, withPasscode: false },
+  mail: { copies: [], copyToSender: false, directEntry: true },
   ownerId: '',
 };
 
@@ -29,9 +33,14 @@ function formOf(view: View): Form {
     kind: view.kind,
     routeId: view.routeId,
     recipients: [...view.recipients],
-    folder: { ...BLANK_FOLDER, ...view.folder },
+    folder: {
+      ...BLANK_FOLDER,
+      ...view.folder,
+      consent: { ...BLANK_FOLDER.consent, ...view.folder?.consent },
+    },
     secret: '',
     link: { ...BLANK.link, ...view.link },
+    mail: { ...BLANK.mail, ...view.mail },
     ownerId: view.ownerId ?? '',
   };
 }
@@ -55,6 +64,7 @@ export function useDestination() {
     queryKey: ['mail-servers'],
     queryFn: () => ask(api.GET('/api/mail-servers')),
   });
+  const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask(api.GET('/api/devices')) });
   const people = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) });
   const history = useQuery({
     queryKey: computed(() => ['destinations', id.value, 'probes']),
@@ -78,9 +88,15 @@ export function useDestination() {
     },
     { immediate: true },
   );
-  /** With one server there is nothing to choose. */
+  /** What it can go through. */
+  const routes = computed(() =>
+    form.value.kind === 'PRINTER'
+      ? (devices.data.value ?? []).filter((device) => device.abilities.prints)
+      : (servers.data.value ?? []),
+  );
+  /** With one there is nothing to choose. */
   const routeId = computed({
-    get: () => form.value.routeId || servers.data.value?.[0]?.id || '',
+    get: () => routes.value.find((one) => one.id === form.value.routeId)?.id ?? routes.value[0]?.id ?? '',
     set: (server) => (form.value.routeId = server),
   });
 
@@ -90,11 +106,12 @@ export function useDestination() {
     return {
       name: f.name,
       kind: f.kind,
-      routeId: needsMailServer(f.kind) ? routeId.value || undefined : undefined,
+      routeId: goesThrough(f.kind) ? routeId.value || undefined : undefined,
       recipients: f.kind === 'MAIL_FIXED' ? f.recipients : [],
-      folder: isFolder(f.kind) ? f.folder : undefined,
+      folder: isFolder(f.kind) || isAtTheDevice(f.kind) ? f.folder : undefined,
       secret: f.secret || undefined,
       link: f.kind === 'LINK' ? f.link : undefined,
+      mail: isMail(f.kind) ? f.mail : undefined,
       ownerId: f.ownerId || undefined,
     };
   });
@@ -155,7 +172,7 @@ export function useDestination() {
     id,
     isNew,
     query,
-    servers,
+    routes,
     people,
     history,
     form,

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import { kindWords, needsMailServer } from '@/destinations/kinds';
+import { isMail, kindWords, needsMailServer } from '@/destinations/kinds';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -10,10 +10,11 @@ import FormField from '@/shared/FormField.vue';
 import { ICON_NAMES, ICONS } from '@/shared/icons';
 import JobStamp from '@/shared/JobStamp.vue';
 import TextField from '@/shared/TextField.vue';
+import TickBox from '@/shared/TickBox.vue';
 import KindsOfPaper from './KindsOfPaper.vue';
 
 type View = Schemas['JobView'];
-type Form = Schemas['JobForm'];
+type Form = Schemas['JobForm'] & { askFolder: boolean };
 const profiles = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
 const names = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
 const destinations = useQuery({
@@ -37,6 +38,7 @@ const { query, rows, openId, isNew, open, form, save, remove, go, general, busy 
     kinds: {},
     whenTooLarge: 'REFUSE',
     notifyWhen: 'NEVER',
+    askFolder: false,
   }),
   formOf: (v) => ({
     name: v.name,
@@ -49,6 +51,7 @@ const { query, rows, openId, isNew, open, form, save, remove, go, general, busy 
     kinds: { ...v.kinds },
     whenTooLarge: v.whenTooLarge,
     notifyWhen: v.notifyWhen,
+    askFolder: v.askFolder,
   }),
 });
 /** With one of a kind there is nothing to choose. */
@@ -72,7 +75,7 @@ const missing = computed(() => {
 const chosen = computed(() =>
   (destinations.data.value ?? []).filter((d) => form.value.destinationIds.includes(d.id)),
 );
-const byMail = computed(() => chosen.value.some((d) => d.kind === 'MAIL_TO_ME' || d.kind === 'MAIL_FIXED'));
+const byMail = computed(() => chosen.value.some((d) => isMail(d.kind)));
 const TOO_LARGE: { value: View['whenTooLarge']; words: string }[] = [
   { value: 'REFUSE', words: 'Stop, with advice' },
   { value: 'SMALLER', words: 'Make it smaller, giving up what costs least' },
@@ -179,6 +182,12 @@ async function saveIt() {
         </el-checkbox-group>
         <KindsOfPaper v-if="chosen.length > 1" v-model="form.kinds" :destinations="chosen" />
       </FormField>
+      <TickBox
+        v-if="chosen.some((d) => d.folder)"
+        v-model="form.askFolder"
+        words="Ask for a folder at the device"
+        note="Below the destination’s own; where that has fields such as the date, there is nothing to choose."
+      />
       <TextField
         v-model="form.subject"
         label="Subject of the mail"
@@ -199,8 +208,12 @@ async function saveIt() {
           <el-option v-for="o in TOO_LARGE" :key="o.value" :value="o.value" :label="o.words" />
         </el-select>
       </FormField>
-      <FormField v-slot="f" label="Tell who scanned, by mail" name="notifyWhen">
-        <el-select :id="f.id" v-model="form.notifyWhen" aria-label="Tell who scanned, by mail">
+      <FormField v-slot="f" label="Tell who scanned, by mail and at the panel" name="notifyWhen">
+        <el-select
+          :id="f.id"
+          v-model="form.notifyWhen"
+          aria-label="Tell who scanned, by mail and at the panel"
+        >
           <el-option v-for="o in NOTIFY" :key="o.value" :value="o.value" :label="o.words" />
         </el-select>
       </FormField>

@@ -3,11 +3,13 @@ import { computed, ref } from 'vue';
 import JobStamp from '@/shared/JobStamp.vue';
 import { count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
+import NewsStrip from './NewsStrip.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
-const { labels, loaded, busy, front } = props.panel;
+const { labels, loaded, busy, front, mine } = props.panel;
+const news = computed(() => mine.value?.news ?? []);
 const FIRST_PAGE = 5;
 const OTHER_PAGE = 6;
 const page = ref(0);
@@ -32,7 +34,8 @@ const stopped = computed(
 
 <template>
   <div class="jobs">
-    <h1>{{ title }}</h1>
+    <NewsStrip v-if="news.length" :news="news" :busy="busy" @seen="panel.newsSeen()" />
+    <h1 v-else>{{ title }}</h1>
     <ul :class="['labels', { large: page === 0 }]">
       <li v-for="(label, i) in shown" :key="label.jobId">
         <button type="button" :disabled="busy || stopped || !label.possible" @click="panel.begin(label)">
@@ -51,6 +54,9 @@ const stopped = computed(
           >
           <span v-if="label.note && ((page === 0 && i === 0) || !label.possible)" class="note">
             <StateMark mark="care" :size="20" silent /> {{ label.note }}
+          </span>
+          <span v-else-if="label.asks.some((one) => one.kind === 'CONSENT')" class="once">
+            asks for your consent once
           </span>
           <span v-else-if="label.note" class="late"
             ><StateMark mark="care" :size="18" silent /> late just now</span
@@ -217,6 +223,11 @@ strong + .to {
   align-items: center;
   padding-top: 4px;
   color: var(--care);
+  font-size: 16px;
+}
+.once {
+  padding-top: 4px;
+  color: var(--ink-5);
   font-size: 16px;
 }
 .none {

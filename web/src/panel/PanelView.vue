@@ -6,7 +6,9 @@ import BrandMark from '@/shared/BrandMark.vue';
 import { clock, longDay } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
+import ConsentDesk from './ConsentDesk.vue';
 import JobLabels from './JobLabels.vue';
+import MyThings from './MyThings.vue';
 import PinDoor from './PinDoor.vue';
 import ScanDesk from './ScanDesk.vue';
 import SentView from './SentView.vue';
@@ -34,6 +36,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
             <p class="where">{{ front.person.name }}</p>
             <p class="quiet">signs out in {{ secondsLeft }} s</p>
           </div>
+          <button v-if="stage === 'jobs'" type="button" class="key" @click="panel.look()">My scans</button>
           <button type="button" class="key" @click="panel.signOut()">Sign out</button>
         </template>
       </header>
@@ -46,6 +49,8 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         </p>
         <PinDoor v-if="stage === 'door'" :panel="panel" />
         <JobLabels v-else-if="stage === 'jobs'" :panel="panel" />
+        <ConsentDesk v-else-if="stage === 'consent'" :panel="panel" />
+        <MyThings v-else-if="stage === 'mine'" :panel="panel" />
         <ScanDesk v-else-if="stage === 'scan'" :panel="panel" />
         <SentView v-else :panel="panel" />
       </main>
@@ -158,6 +163,37 @@ footer.unreachable {
   border-color: var(--stamp);
   background: var(--stamp);
   color: var(--on-stamp);
+}
+:deep(.choice-drawer) {
+  position: absolute;
+  inset: 0;
+  z-index: 2;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  padding: 14px 20px 16px;
+  background: var(--paper-1);
+}
+:deep(.choice-drawer header) {
+  all: unset;
+  display: flex;
+  flex: none;
+  gap: 10px;
+  align-items: center;
+  justify-content: space-between;
+}
+:deep(.choice-drawer .list) {
+  align-content: start;
+  flex: 1;
+  min-height: 0;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  overflow-y: auto;
+}
+:deep(.choice-drawer h2) {
+  font-size: 28px;
+  line-height: 34px;
 }
 :deep(h1) {
   font-size: 34px;

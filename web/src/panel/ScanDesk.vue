@@ -2,13 +2,27 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
+import FolderDrawer from './FolderDrawer.vue';
+import RecipientsDrawer from './RecipientsDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
-const { scan, job, busy, front, sendWhenDone, loaded, device } = props.panel;
+const { scan, job, busy, front, sendWhenDone, loaded, device, recipients, folders } = props.panel;
 const drawer = ref(false);
 const strip = ref<HTMLElement>();
+/** Questions that can be answered while the paper goes through. */
+const asks = computed(() => (job.value?.asks ?? []).filter((one) => one.kind !== 'CONSENT'));
+const answering = ref<(typeof asks.value)[number]>();
+const unanswered = computed(() =>
+  asks.value.find((one) => one.kind === 'RECIPIENTS' && !recipients.value[one.destinationId]?.length),
+);
+function answer(one: (typeof asks.value)[number]) {
+  if (one.kind === 'FOLDER') return folders.value[one.destinationId] || one.name;
+  const chosen = recipients.value[one.destinationId] ?? [];
+  if (!chosen.length) return 'Choose people';
+  return chosen.length === 1 ? chosen[0] : `${chosen[0]} and ${chosen.length - 1} more`;
+}
 const pages = computed(() => scan.value?.pages ?? []);
 const scanning = computed(() => scan.value?.state === 'SCANNING');
 const trouble = computed(() => scan.value?.state === 'TROUBLE');
@@ -49,6 +63,17 @@ watch(
       <div>
         <p class="name">{{ job?.name }}</p>
         <p class="quiet">to {{ job?.to.join(', ') }}</p>
+      </div>
+      <div class="asks">
+        <button
+          v-for="one in asks"
+          :key="one.destinationId + one.kind"
+          type="button"
+          :class="['key', 'ask', { wanted: one === unanswered }]"
+          @click="answering = one"
+        >
+          <small>{{ one.kind === 'FOLDER' ? 'into' : 'to' }}</small> <span>{{ answer(one) }}</span>
+        </button>
       </div>
       <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">Cancel</button>
     </div>
@@ -129,19 +154,33 @@ watch(
       <button
         type="button"
         class="key stamp send"
-        :disabled="busy || (pages.length === 0 && !scanning) || sendWhenDone"
+        :disabled="busy || (pages.length === 0 && !scanning) || sendWhenDone || unanswered !== undefined"
         @click="panel.send()"
       >
         <strong>Send</strong>
         <span>{{
-          sendWhenDone
-            ? 'goes when the last page is in'
-            : scanning
-              ? 'as soon as the last page is in'
-              : `to ${job?.to[0] ?? ''}`
+          unanswered
+            ? 'choose whom it goes to first'
+            : sendWhenDone
+              ? 'goes when the last page is in'
+              : scanning
+                ? 'as soon as the last page is in'
+                : `to ${job?.to[0] ?? ''}`
         }}</span>
       </button>
     </div>
+    <RecipientsDrawer
+      v-if="answering?.kind === 'RECIPIENTS'"
+      :panel="panel"
+      :question="answering"
+      @done="answering = undefined"
+    />
+    <FolderDrawer
+      v-if="answering?.kind === 'FOLDER'"
+      :panel="panel"
+      :question="answering"
+      @done="answering = undefined"
+    />
     <SampleDrawer v-if="drawer" :panel="panel" @done="drawer = false" />
   </div>
 </template>
@@ -161,8 +200,29 @@ watch(
   padding: 10px 16px 10px 20px;
   background: var(--paper-0);
 }
-.job .key {
-  margin-left: auto;
+.asks {
+  display: flex;
+  flex: 1;
+  gap: 10px;
+  justify-content: flex-end;
+  min-width: 0;
+}
+.ask {
+  min-width: 0;
+}
+.ask span {
+  overflow: hidden;
+  max-width: 250px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.ask small {
+  color: var(--ink-5);
+  font-weight: 400;
+}
+.ask.wanted {
+  border-color: var(--stamp);
+  border-width: 3px;
 }
 .name {
   font: 680 23px/28px var(--heading);

@@ -3,7 +3,9 @@ import { computed, onScopeDispose, ref } from 'vue';
 import { api, ask, Problem, type Schemas } from '@/api/client';
 import { setZone } from '@/shared/format';
 
-export type Stage = 'door' | 'jobs' | 'scan' | 'sent';
+export type Stage = 'door' | 'jobs' | 'consent' | 'mine' | 'scan' | 'sent';
+type Label = Schemas['Label'];
+type Ask = Schemas['Ask'];
 
 /** What a person does at one device's panel, from the PIN to signing out. */
 export function usePanel(device: string) {
@@ -18,6 +20,11 @@ export function usePanel(device: string) {
   const problem = ref<Problem>();
   const busy = ref(false);
   const sendWhenDone = ref(false);
+  const consent = ref<Schemas['ConsentRequest']>();
+  const mine = ref<Schemas['Mine']>();
+  const looking = ref(false);
+  const recipients = ref<Record<string, string[]>>({});
+  const folders = ref<Record<string, string>>({});
   const lastTouch = ref(Date.now());
   const now = ref(Date.now());
   let live: EventSource | undefined;
@@ -25,6 +32,8 @@ export function usePanel(device: string) {
   const stage = computed<Stage>(() => {
     if (!front.value?.person) return 'door';
     if (progress.value) return 'sent';
+    if (consent.value) return 'consent';
+    if (looking.value) return 'mine';
     return scan.value ? 'scan' : 'jobs';
   });
   const secondsLeft = computed(() =>
@@ -76,6 +85,7 @@ export function usePanel(device: string) {
     stacks.value = front.value?.standIn
       ? await ask(api.GET('/api/panel/{device}/stacks', { params: { path } }))
       : [];
+    await refreshMine();
     live?.close();
     live = new EventSource(`/api/panel/${device}/live`);
     live.addEventListener('changed', (event) => {
@@ -103,6 +113,9 @@ export function usePanel(device: string) {
     loaded.value = undefined;
     sendWhenDone.value = false;
     problem.value = undefined;
+    consent.value = undefined;
+    mine.value = undefined;
+    looking.value = false;
     labels.value = [];
     if (front.value) front.value = { ...front.value, person: undefined };
   }
@@ -125,8 +138,22 @@ export function usePanel(device: string) {
     if (done) loaded.value = stack;
   }
 
-  async function begin(label: Schemas['Label']) {
+  async function refreshMine() {
+    mine.value = await ask(api.GET('/api/panel/{device}/mine', { params: { path } }));
+  }
+
+  /** A job that needs the person's consent asks for it first, unless they put it off. */
+  async function begin(label: Label, askFirst = true) {
     touch();
+    const needs = label.asks.find((one) => one.kind === 'CONSENT');
+    if (needs && askFirst) {
+      job.value = label;
+      await askConsent(needs);
+      return;
+    }
+    consent.value = undefined;
+    recipients.value = {};
+    folders.value = {};
     const begun = await attempt(() =>
       ask(api.POST('/api/panel/{device}/scans', { params: { path }, body: { jobId: label.jobId } })),
     );
@@ -135,6 +162,85 @@ export function usePanel(device: string) {
     scan.value = begun;
     loaded.value = undefined;
     void refreshScan();
+  }
+
+  async function askConsent(needs: Ask) {
+    const request = await attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/consents', {
+          params: { path },
+          body: { destinationId: needs.destinationId },
+        }),
+      ),
+    );
+    if (request) consent.value = request;
+  }
+
+  /** A new code after the old one was declined or has run out. */
+  async function askAgain() {
+    touch();
+    const needs = job.value?.asks.find((one) => one.kind === 'CONSENT');
+    if (needs) await askConsent(needs);
+  }
+
+  function leaveConsent() {
+    touch();
+    consent.value = undefined;
+    job.value = undefined;
+  }
+
+  /** Whoever types a code on a telephone is still here, so this keeps them signed in. */
+  async function refreshConsent() {
+    const waiting = consent.value;
+    if (waiting?.state !== 'WAITING') return;
+    touch();
+    try {
+      const seen = await ask(
+        api.GET('/api/panel/{device}/consents/{request}', {
+          params: { path: { device, request: waiting.id } },
+        }),
+      );
+      if (consent.value?.id !== waiting.id) return;
+      consent.value = seen;
+      if (seen.state !== 'GIVEN') return;
+      labels.value = await ask(api.GET('/api/panel/{device}/jobs', { params: { path } }));
+      const label = labels.value.find((one) => one.jobId === job.value?.jobId);
+      if (label) await begin(label);
+    } catch (error) {
+      if (error instanceof Problem && error.status === 401) leave();
+    }
+  }
+
+  async function look() {
+    touch();
+    await attempt(refreshMine);
+    looking.value = true;
+  }
+
+  async function leaveMine() {
+    touch();
+    looking.value = false;
+    await attempt(enter);
+  }
+
+  async function newsSeen() {
+    touch();
+    await attempt(async () => {
+      await ask(api.POST('/api/panel/{device}/mine/seen', { params: { path } }));
+    });
+    if (mine.value) mine.value = { ...mine.value, news: [] };
+  }
+
+  async function withdraw(destination: string) {
+    touch();
+    await attempt(async () => {
+      await ask(
+        api.DELETE('/api/panel/{device}/mine/consents/{destination}', {
+          params: { path: { device, destination } },
+        }),
+      );
+      await refreshMine();
+    });
   }
 
   async function addLoad() {
@@ -202,7 +308,12 @@ export function usePanel(device: string) {
       return;
     }
     const receipt = await attempt(() =>
-      ask(api.POST('/api/panel/{device}/scans/{scan}/send', { params: { path: { device, scan: seen.id } } })),
+      ask(
+        api.POST('/api/panel/{device}/scans/{scan}/send', {
+          params: { path: { device, scan: seen.id } },
+          body: { recipients: recipients.value, folders: folders.value },
+        }),
+      ),
     );
     if (!receipt) return;
     progress.value = {
@@ -253,6 +364,7 @@ export function usePanel(device: string) {
     )
       void refreshProgress();
   }, 2000);
+  useIntervalFn(() => void refreshConsent(), 1500);
   useIntervalFn(() => void refreshFront(), 15_000);
   void refreshFront();
   onScopeDispose(() => live?.close());
@@ -270,6 +382,17 @@ export function usePanel(device: string) {
     stage,
     secondsLeft,
     sendWhenDone,
+    consent,
+    mine,
+    recipients,
+    folders,
+    askAgain,
+    leaveConsent,
+    look,
+    leaveMine,
+    newsSeen,
+    withdraw,
+    attempt,
     signIn,
     signOut,
     load,

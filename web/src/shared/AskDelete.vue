@@ -1,17 +1,19 @@
 <script setup lang="ts">
 /** Asks before something goes for good. */
-defineProps<{ name: string; says: string }>();
+withDefaults(defineProps<{ name: string; says: string; verb?: string }>(), { verb: 'Delete' });
 const open = defineModel<boolean>({ required: true });
 defineEmits<{ remove: [] }>();
 </script>
 
 <template>
-  <el-dialog v-model="open" :title="`Delete ${name}?`" width="420">
+  <el-dialog v-model="open" :title="`${verb} ${name}?`" width="420">
     <p>{{ says }}</p>
     <template #footer>
       <div class="actions end">
         <button type="button" class="button" @click="open = false">Keep it</button>
-        <button type="button" class="button ink" @click="((open = false), $emit('remove'))">Delete</button>
+        <button type="button" class="button ink" @click="((open = false), $emit('remove'))">
+          {{ verb }}
+        </button>
       </div>
     </template>
   </el-dialog>

@@ -1,5 +1,6 @@
 package inky.courier.connection;
 
+import inky.courier.core.connection.DeviceGrant;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -10,6 +11,7 @@ import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -18,18 +20,42 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Talks to the token endpoints of OAuth 2 (RFC 6749). */
+/** Talks to the token and device endpoints of OAuth 2 (RFC 6749, RFC 8628). */
 @Component
 public class AccessTokens {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Duration ANSWER = Duration.ofSeconds(20);
     private static final int USUAL_SECONDS = 3600;
+    private static final int LONGEST_CODE = 40;
+    private static final int LONGEST_PAGE = 500;
+
+    /**
+     * Where to ask, and as whom.
+     *
+     * @param trust what judges the certificate; empty for the system's own judgement
+     */
+    public record Client(String endpoint, String clientId, Optional<TrustPolicy> trust) {}
 
     /** @param refresh empty when the old one stays good */
     public record Tokens(String access, Optional<String> refresh, Duration lasts) {
         @Override
         public String toString() {
             return "Tokens[" + lasts + "]";
+        }
+    }
+
+    /**
+     * What a person needs in order to allow something (RFC 8628 section 3.2).
+     *
+     * @param deviceCode ours alone
+     * @param page where the person types the code
+     * @param completePage the same with the code in it; empty when the cloud offers none
+     */
+    public record Invitation(
+            String deviceCode, String userCode, String page, String completePage, Duration lasts, Duration interval) {
+        @Override
+        public String toString() {
+            return "Invitation[" + userCode + "]";
         }
     }
 
@@ -48,9 +74,47 @@ public class AccessTokens {
     }
 
     /** RFC 6749 section 6. */
-    public Tokens refresh(String endpoint, String clientId, String refreshToken) throws IOException {
-        return tokens(post(
-                endpoint, Map.of("grant_type", "refresh_token", "refresh_token", refreshToken, "client_id", clientId)));
+    public Tokens refresh(Client client, String refreshToken) throws IOException {
+        return tokens(post(client, Map.of("grant_type", "refresh_token", "refresh_token", refreshToken)));
+    }
+
+    /** RFC 8628 section 3.1. @param scope empty for what the far side gives by itself */
+    public Invitation invite(Client client, String scope) throws IOException {
+        JsonNode answer = post(client, scope.isEmpty() ? Map.of() : Map.of("scope", scope));
+        Invitation invitation = new Invitation(
+                answer.path("device_code").asString(""),
+                answer.path("user_code").asString(""),
+                answer.path("verification_uri").asString(""),
+                answer.path("verification_uri_complete").asString(""),
+                Duration.ofSeconds(answer.path("expires_in").asInt(0)),
+                Duration.ofSeconds(answer.path("interval").asInt((int) DeviceGrant.USUAL_INTERVAL.toSeconds())));
+        boolean whole = !invitation.deviceCode.isEmpty()
+                && !invitation.userCode.isEmpty()
+                && invitation.userCode.length() <= LONGEST_CODE
+                && invitation.lasts.toSeconds() > 0
+                && invitation.interval.toSeconds() > 0
+                && isPage(invitation.page)
+                && (invitation.completePage.isEmpty() || isPage(invitation.completePage));
+        if (!whole) {
+            throw new TokenRefused("invalid_response");
+        }
+        return invitation;
+    }
+
+    /** RFC 8628 section 3.4. @throws TokenRefused with {@code authorization_pending} until the person has decided */
+    public Tokens redeem(Client client, String deviceCode) throws IOException {
+        Tokens tokens = tokens(post(
+                client,
+                Map.of("grant_type", "urn:ietf:params:oauth:grant-type:device_code", "device_code", deviceCode)));
+        if (tokens.refresh.isEmpty()) {
+            // Without one, the consent would end with the first access token.
+            throw new TokenRefused("no_refresh_token");
+        }
+        return tokens;
+    }
+
+    private static boolean isPage(String address) {
+        return address.length() <= LONGEST_PAGE && address.matches("https?://[^\\s\"'<>]+");
     }
 
     private static Tokens tokens(JsonNode answer) throws IOException {
@@ -64,19 +128,22 @@ public class AccessTokens {
                 Duration.ofSeconds(answer.path("expires_in").asInt(USUAL_SECONDS)));
     }
 
-    private static JsonNode post(String endpoint, Map<String, String> fields) throws IOException {
-        String form = fields.entrySet().stream()
+    private static JsonNode post(Client client, Map<String, String> fields) throws IOException {
+        Map<String, String> all = new LinkedHashMap<>(fields);
+        all.put("client_id", client.clientId);
+        String form = all.entrySet().stream()
                 .map(field -> field.getKey() + "=" + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
                 .collect(Collectors.joining("&"));
-        HttpRequest request = HttpRequest.newBuilder(URI.create(endpoint))
+        HttpRequest request = HttpRequest.newBuilder(URI.create(client.endpoint))
                 .timeout(ANSWER)
                 .header("Content-Type", "application/x-www-form-urlencoded")
                 .header("Accept", "application/json")
                 .POST(BodyPublishers.ofString(form))
                 .build();
+        HttpClient.Builder line = HttpClient.newBuilder().connectTimeout(ANSWER);
+        client.trust.ifPresent(policy -> line.sslContext(policy.context()));
         try {
-            HttpResponse<String> answer =
-                    HttpClient.newBuilder().connectTimeout(ANSWER).build().send(request, BodyHandlers.ofString());
+            HttpResponse<String> answer = line.build().send(request, BodyHandlers.ofString());
             JsonNode body = JSON.readTree(answer.body());
             if (answer.statusCode() != 200) {
                 throw new TokenRefused(

@@ -4,9 +4,11 @@ import inky.courier.core.Invalid;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
+import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.live.Live;
+import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
@@ -107,6 +109,13 @@ public class ByHand {
                         "delivery.elsewhere", "destinationId", "Nobody said where to.", "Choose another destination.");
             }
             elsewhere = destinations.get(order.destinationId());
+            if (elsewhere.kind() == DestinationKind.MAIL_CHOSEN) {
+                throw new Invalid(
+                        "delivery.elsewhere",
+                        "destinationId",
+                        "Nobody has chosen recipients for " + elsewhere.name() + ".",
+                        "Take a destination with fixed ones.");
+            }
         }
         Set<UUID> wanted = new LinkedHashSet<>(order.deliveries().isEmpty() ? standingFor(order) : order.deliveries());
         int done = 0;
@@ -234,7 +243,7 @@ public class ByHand {
             return false;
         }
         Instant now = clock.instant();
-        Leg instead = legsOfJob.to(delivery, other, delivery.legs.size());
+        Leg instead = legsOfJob.to(delivery, other, delivery.legs.size(), Choices.NONE);
         instead.kinds = leg.kinds;
         instead.firstTryAt = now;
         delivery.legs.add(instead);

@@ -43,12 +43,15 @@ class Consignments {
                 leg.kind,
                 leg.routeId,
                 leg.destinationId == null ? leg.routeId : leg.destinationId,
-                stillWanting(leg),
+                stillWanting(leg, leg.recipients),
+                stillWanting(leg, leg.copies),
+                leg.below,
                 new Consignment.Sender(d.personId, d.personName, d.personEmail),
                 d.deviceId,
                 Preparation.read(job.subject()).fill(values),
                 Preparation.read(job.body()).fill(values),
                 job.tooLarge(),
+                job.encrypts(),
                 carried.stream().map(this::toSend).toList(),
                 values,
                 sidecar(d, carried),
@@ -77,12 +80,12 @@ class Consignments {
                 scope -> d.number);
     }
 
-    private static List<String> stillWanting(Leg leg) {
+    private static List<String> stillWanting(Leg leg, String addresses) {
         Set<String> have = Recipients.read(leg.recipientOutcomes).stream()
                 .filter(Outcome.Recipient::accepted)
                 .map(Outcome.Recipient::address)
                 .collect(Collectors.toSet());
-        return Json.read(leg.recipients, new TypeReference<List<String>>() {}).stream()
+        return Json.read(addresses, new TypeReference<List<String>>() {}).stream()
                 .filter(address -> !have.contains(address))
                 .toList();
     }

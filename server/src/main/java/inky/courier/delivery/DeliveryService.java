@@ -1,12 +1,14 @@
 package inky.courier.delivery;
 
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.destination.ConsentGiven;
 import inky.courier.destination.RouteMended;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Live;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService.ProfileView;
+import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanState;
 import inky.courier.store.ContentStore;
@@ -87,6 +89,7 @@ public class DeliveryService {
             ProfileView profile,
             ScanProfile scanProfile,
             String nameTemplate,
+            Choices choices,
             Instant at) {}
 
     public record Receipt(UUID deliveryId, long number) {}
@@ -147,7 +150,7 @@ public class DeliveryService {
         d.pages = scan.pages().size();
         d.scanBeganAt = scan.beganAt();
         d.scannedAt = order.at;
-        d.legs.addAll(legsOfJob.of(d, order.job));
+        d.legs.addAll(legsOfJob.of(d, order.job, order.choices));
         return d;
     }
 
@@ -162,6 +165,18 @@ public class DeliveryService {
                     .list()
                     .forEach(id -> queue.wake(DeliveryTasks.SEND, id));
         });
+    }
+
+    /** What waits for one person's consent goes as soon as they have given it. */
+    @TransactionalEventListener(fallbackExecution = true)
+    void consented(ConsentGiven given) {
+        transaction.executeWithoutResult(
+                status -> jdbc.sql("select l.id from leg l join delivery d on d.id = l.delivery_id "
+                                + "where l.route_id = ? and d.person_id = ? and l.state = 'WAITING' and l.cause <> ''")
+                        .params(given.destinationId(), given.personId())
+                        .query(UUID.class)
+                        .list()
+                        .forEach(id -> queue.wake(DeliveryTasks.SEND, id)));
     }
 
     /** A file as others may know of it. */

@@ -27,7 +27,8 @@ record JobSnapshot(
         String profile,
         String passcodes,
         @Nullable WhenTooLarge whenTooLarge,
-        @Nullable Notify notifyWhen) {
+        @Nullable Notify notifyWhen,
+        @Nullable Boolean encrypted) {
     static JobSnapshot of(String template, JobView job, String profileName, ScanProfile profile, Vault vault) {
         ScanProfile open = Passcodes.NONE.into(profile);
         return new JobSnapshot(
@@ -37,11 +38,16 @@ record JobSnapshot(
                 ProfileFormat.write(new ProfileFormat.Named(profileName, open)),
                 Base64.getEncoder().encodeToString(Passcodes.of(profile).seal(vault)),
                 job.whenTooLarge(),
-                job.notifyWhen());
+                job.notifyWhen(),
+                profile.encryptsFiles());
     }
 
     WhenTooLarge tooLarge() {
         return whenTooLarge == null ? WhenTooLarge.REFUSE : whenTooLarge;
+    }
+
+    boolean encrypts() {
+        return Boolean.TRUE.equals(encrypted);
     }
 
     Notify notices() {

@@ -40,6 +40,12 @@ class Leg {
     String label;
     String recipients;
 
+    /** Who gets a copy beside them, as JSON. */
+    String copies = "[]";
+
+    /** A folder chosen at the device, below the destination's own. */
+    String below = "";
+
     /** The kinds of paper that go here, with commas between; empty for all. */
     String kinds = "";
 

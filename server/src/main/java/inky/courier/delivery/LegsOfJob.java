@@ -4,6 +4,7 @@ import inky.courier.core.page.Kind;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.FolderAccounts;
+import inky.courier.destination.MailSettings;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
 import inky.courier.web.Json;
@@ -24,37 +25,61 @@ class LegsOfJob {
         this.accounts = accounts;
     }
 
-    List<Leg> of(Delivery delivery, JobView job) {
+    List<Leg> of(Delivery delivery, JobView job, Choices choices) {
         List<Leg> legs = new ArrayList<>();
         for (DestinationView destination : job.destinations()) {
-            Leg leg = to(delivery, destination, legs.size());
+            Leg leg = to(delivery, destination, legs.size(), choices);
             leg.kinds = kinds(job, destination.id());
             legs.add(leg);
         }
         return legs;
     }
 
-    Leg to(Delivery delivery, DestinationView destination, int position) {
+    Leg to(Delivery delivery, DestinationView destination, int position, Choices choices) {
         Leg leg = new Leg();
         leg.position = position;
         leg.kind = destination.kind();
         leg.destinationId = destination.id();
-        leg.label = destination.name();
+        leg.label = destination.kind().isPersonal() ? delivery.personName : destination.name();
         leg.routeName = destination.routeName();
         leg.routeId = destination.routeId();
-        leg.recipients = Json.write(destination.recipients());
+        leg.below = choices.folders().getOrDefault(destination.id(), "");
         leg.messageId = "<" + delivery.number + "." + leg.id + "@courier.invalid>";
-        if (destination.kind() == DestinationKind.MAIL_TO_ME || destination.kind() == DestinationKind.LINK) {
-            leg.label = delivery.personName;
-            leg.recipients = Json.write(List.of(delivery.personEmail));
+        List<String> recipients = recipients(delivery, destination, choices);
+        leg.recipients = Json.write(recipients);
+        leg.copies = Json.write(copies(delivery, destination, recipients));
+        if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
+            leg.label = String.join(", ", recipients);
+        } else if (destination.kind().isAtTheDevice()) {
+            leg.routeId = delivery.deviceId;
+            leg.routeName = delivery.deviceName;
         } else if (destination.kind() == DestinationKind.DESKTOP) {
             // Without a folder of their own the leg waits, under the destination itself, until there is one.
             var own = accounts.ofPerson(delivery.personId);
             leg.routeId = own.map(access -> access.id()).orElse(destination.id());
             leg.routeName = own.map(access -> access.name()).orElse(destination.name());
-            leg.label = delivery.personName;
         }
         return leg;
+    }
+
+    private static List<String> recipients(Delivery delivery, DestinationView destination, Choices choices) {
+        return switch (destination.kind()) {
+            case MAIL_TO_ME, LINK -> List.of(delivery.personEmail);
+            case MAIL_CHOSEN -> choices.recipients().getOrDefault(destination.id(), List.of());
+            default -> destination.recipients();
+        };
+    }
+
+    private static List<String> copies(Delivery delivery, DestinationView destination, List<String> recipients) {
+        MailSettings mail = destination.mail();
+        if (mail == null) {
+            return List.of();
+        }
+        Stream<String> sender = mail.copyToSender() ? Stream.of(delivery.personEmail) : Stream.empty();
+        return Stream.concat(mail.copies().stream(), sender)
+                .filter(address -> !recipients.contains(address))
+                .distinct()
+                .toList();
     }
 
     /** The rest is written out, so that a leg knows by itself what it carries. */

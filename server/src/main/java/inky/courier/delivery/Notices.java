@@ -3,6 +3,7 @@ package inky.courier.delivery;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.destination.Announcements;
 import inky.courier.job.Notify;
+import inky.courier.queue.Queue;
 import inky.courier.settings.Settings;
 import inky.courier.web.Json;
 import java.util.Optional;

@@ -23,6 +23,7 @@ import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.live.Live;
 import inky.courier.naming.Counters;
+import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;

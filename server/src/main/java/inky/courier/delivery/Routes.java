@@ -8,6 +8,7 @@ import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.RouteHealth.Well;
 import inky.courier.core.delivery.Setback;
 import inky.courier.destination.DestinationKind;
+import inky.courier.queue.Queue;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;

@@ -14,6 +14,7 @@ import inky.courier.destination.DestinationService;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import inky.courier.live.Live;
+import inky.courier.queue.Queue;
 import inky.courier.web.Json;
 import java.time.Clock;
 import java.time.Duration;

@@ -1,5 +1,6 @@
 package inky.courier.delivery;
 
+import inky.courier.queue.Queue;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;

@@ -5,6 +5,7 @@ import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.ConsentSettings;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationForm;
@@ -24,7 +25,7 @@ class DemoFolders {
         this.destinations = destinations;
     }
 
-    record Made(UUID manifests, UUID bills, UUID charts) {}
+    record Made(UUID manifests, UUID bills, UUID charts, UUID ownCloud, UUID stick) {}
 
     Made make(World world, int port, UUID owner) {
         World.House files = world.fileHouse();
@@ -76,7 +77,28 @@ class DemoFolders {
                 files,
                 owner);
         destinations.add(DestinationForm.plain("Own folder", DestinationKind.DESKTOP));
-        return new Made(manifests, bills, charts);
+        UUID own = personal(address, cloud.host(), port + 4);
+        UUID stick = destinations
+                .add(DestinationForm.folder("USB stick", DestinationKind.USB, FolderSettings.BLANK, null))
+                .id();
+        return new Made(manifests, bills, charts, own, stick);
+    }
+
+    /** Everybody's own folder in the ferry's cloud, once they have allowed it. */
+    private UUID personal(String address, String host, int port) {
+        String door = "https://" + host + ":" + port + "/oauth/";
+        FolderSettings open = settings(address, 0, "scans/{person.login}", "", Encryption.TLS, SidecarForm.NONE)
+                .asking(new ConsentSettings(door + "device", door + "token", "inky-courier", ""));
+        ProbeReport seen =
+                destinations.probe(null, DestinationForm.folder("My ferry folder", DestinationKind.CLOUD, open, null));
+        FolderSettings trusted = seen.certificate() == null
+                ? open
+                : open.trusting(seen.certificate().fingerprint());
+        UUID id = destinations
+                .add(DestinationForm.folder("My ferry folder", DestinationKind.CLOUD, trusted, null))
+                .id();
+        destinations.probe(id);
+        return id;
     }
 
     private UUID add(String name, DestinationKind kind, FolderSettings settings, World.House house, UUID owner) {
@@ -85,7 +107,7 @@ class DemoFolders {
                 ? settings
                 : settings.trusting(seen.certificate().fingerprint());
         UUID id = destinations
-                .add(new DestinationForm(name, kind, null, List.of(), trusted, house.password(), null, owner))
+                .add(new DestinationForm(name, kind, null, List.of(), trusted, house.password(), null, null, owner))
                 .id();
         destinations.probe(id);
         return id;
@@ -108,6 +130,8 @@ class DemoFolders {
                 WhenTaken.NUMBER,
                 true,
                 sidecar,
-                FolderSettings.USUAL_AT_ONCE);
+                FolderSettings.USUAL_AT_ONCE,
+                ConsentSettings.NONE,
+                false);
     }
 }

@@ -4,6 +4,7 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
+import inky.courier.delivery.Choices;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.delivery.DeliveryState;
@@ -135,6 +136,7 @@ class DemoScans {
                         profiles.get(job.profileId()),
                         profile,
                         names.get(job.templateId()).template(),
+                        Choices.NONE,
                         at))
                 .deliveryId();
     }

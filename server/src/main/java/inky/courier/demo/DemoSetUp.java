@@ -12,6 +12,7 @@ import inky.courier.core.profile.Tidy;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.destination.MailSettings;
 import inky.courier.destination.WhenTooLarge;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceForm;
@@ -191,6 +192,21 @@ class DemoSetUp {
         job(made, "Supplier bills", "receipt", grey, plain, accounts, folders.bills());
         job(made, "Harbour charts", "map", colour, timed, charts, folders.charts());
         job(made, "Safety drill", "ring", grey, plain, watch, toMe);
+        UUID chosen = destinations
+                .add(new DestinationForm(
+                        "Mail to whom they choose",
+                        DestinationKind.MAIL_CHOSEN,
+                        lantern,
+                        List.of(),
+                        null,
+                        null,
+                        null,
+                        new MailSettings(List.of(), true, true),
+                        null))
+                .id();
+        job(made, "Mail to someone", "letter", single, personal, chosen);
+        job(made, "My ferry folder", "card", single, personal, folders.ownCloud());
+        job(made, "Onto a stick", "crates", single, timed, folders.stick());
         return made;
     }
 
@@ -226,7 +242,8 @@ class DemoSetUp {
                         "Scanned by {person.name} on {device.name}, {device.place}.\n",
                         Map.of(),
                         WhenTooLarge.REFUSE,
-                        Notify.NEVER)));
+                        Notify.NEVER,
+                        false)));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */
@@ -237,7 +254,7 @@ class DemoSetUp {
             order.addAll(List.of("Crew roster", "Safety drill", "Supplier bills"));
         }
         if (device.abilities().panelPlaces() > 11) {
-            order.add("Harbour charts");
+            order.addAll(List.of("Harbour charts", "Mail to someone", "My ferry folder", "Onto a stick"));
         }
         if (!device.abilities().turnsSheets()) {
             // One that cannot work is left on one panel, for preflight to find.

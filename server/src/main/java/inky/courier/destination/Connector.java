@@ -42,4 +42,9 @@ public interface Connector {
     default List<String> checkRecipients(DestinationKind kind, List<String> recipients) {
         return List.of();
     }
+
+    /** Checked when a destination is saved. @throws Invalid when these cannot get copies */
+    default MailSettings checkMail(MailSettings settings) {
+        return settings;
+    }
 }

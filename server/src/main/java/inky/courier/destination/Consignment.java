@@ -14,6 +14,9 @@ import java.util.function.Supplier;
  *
  * @param destinationId the destination, where {@code routeId} is what it goes through
  * @param messageId the same for every try, so that the far side can tell a repetition
+ * @param copies who gets a copy beside the recipients
+ * @param below a folder that was chosen at the device, below the destination's own; empty for that itself
+ * @param encrypted whether nobody can read the files without a passcode
  * @param files one or more
  * @param claimed names that earlier tries have taken, by the file's position
  */
@@ -24,11 +27,14 @@ public record Consignment(
         UUID routeId,
         UUID destinationId,
         List<String> recipients,
+        List<String> copies,
+        String below,
         Sender sender,
         UUID deviceId,
         String subject,
         String body,
         WhenTooLarge whenTooLarge,
+        boolean encrypted,
         List<FileToSend> files,
         NameValues values,
         Sidecar sidecar,

@@ -14,7 +14,6 @@ import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -75,6 +74,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
      * @param folder settings of a folder; absent for other kinds
      * @param secret password or private key; absent to keep the one that is there
      * @param link settings of a download page; absent for other kinds
+     * @param mail what mail has beside its recipients; absent for the usual
      * @param ownerId the person whose desktop folder it is; absent for the office's
      */
     public record DestinationForm(
@@ -85,17 +85,18 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
             @Nullable FolderSettings folder,
             @Nullable String secret,
             @Nullable LinkSettings link,
+            @Nullable MailSettings mail,
             @Nullable UUID ownerId) {
         public static DestinationForm mail(String name, DestinationKind kind, UUID routeId, List<String> recipients) {
-            return new DestinationForm(name, kind, routeId, recipients, null, null, null, null);
+            return new DestinationForm(name, kind, routeId, recipients, null, null, null, null, null);
         }
 
         public static DestinationForm folder(String name, DestinationKind kind, FolderSettings folder, String secret) {
-            return new DestinationForm(name, kind, null, List.of(), folder, secret, null, null);
+            return new DestinationForm(name, kind, null, List.of(), folder, secret, null, null, null);
         }
 
         public static DestinationForm plain(String name, DestinationKind kind) {
-            return new DestinationForm(name, kind, null, List.of(), null, null, null, null);
+            return new DestinationForm(name, kind, null, List.of(), null, null, null, null, null);
         }
 
         @Override
@@ -119,6 +120,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
             @Nullable FolderSettings folder,
             boolean hasSecret,
             @Nullable LinkSettings link,
+            @Nullable MailSettings mail,
             @Nullable UUID ownerId,
             String label,
             String where,
@@ -192,11 +194,12 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
     /** Tries a destination as it is saved, and keeps what was found. */
     public ProbeReport probe(UUID id) {
         FolderAccess access = accounts.access(id)
+                .filter(found -> found.kind().isServer())
                 .orElseThrow(() -> new Invalid(
                         "destination.probe",
                         "kind",
                         "There is nothing to try here.",
-                        "Probe the mail server that it goes through."));
+                        "Probe what it goes through instead."));
         ProbeReport report = connectorOf(access.kind()).probe(access);
         keep(id, report);
         return report;
@@ -206,7 +209,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
     @Transactional(readOnly = true)
     public List<UUID> routes() {
         return destinations.findAllByOrderByName().stream()
-                .filter(d -> d.kind.isFolder())
+                .filter(d -> d.kind.isServer())
                 .map(d -> d.id)
                 .toList();
     }
@@ -238,14 +241,42 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
 
     public Folders.FolderListing makeFolder(UUID id, String path, String name) {
         FolderAccess access = browsable(id);
+        Folders.FolderListing listing = makeFolder(access, path, name);
+        transaction.executeWithoutResult(status -> changes.record(
+                "destination",
+                id,
+                access.name(),
+                null,
+                "made the folder " + FolderPath.of(path).then(FolderPath.of(name))));
+        return listing;
+    }
+
+    /** The same for who stands at a device: in a cloud, their own folders. */
+    public Folders.FolderListing browse(Visitor visitor, String path, String after) {
+        FolderAccess access = openFor(visitor);
+        return folders(access.kind()).list(access, FolderPath.of(path), after);
+    }
+
+    public Folders.FolderListing makeFolder(Visitor visitor, String path, String name) {
+        FolderAccess access = openFor(visitor);
+        if (!access.settings().makeFolders()) {
+            throw new Invalid("folder.make", "name", "No folders are made here.", "Choose one that is there already.");
+        }
+        return makeFolder(access, path, name);
+    }
+
+    private FolderAccess openFor(Visitor visitor) {
+        DestinationKind kind = get(visitor.destinationId()).kind();
+        return folders(kind).open(kind, visitor);
+    }
+
+    private Folders.FolderListing makeFolder(FolderAccess access, String path, String name) {
         FolderPath parent = FolderPath.of(path);
         FolderPath made = FolderPath.of(name);
         if (made.names().size() != 1) {
             throw new Invalid("folder.name", "name", "This is no name of a folder.", "Write one name without slashes.");
         }
         folders(access.kind()).make(access, parent.then(made));
-        transaction.executeWithoutResult(status ->
-                changes.record("destination", id, access.name(), null, "made the folder " + parent.then(made)));
         return folders(access.kind()).list(access, parent, "");
     }
 
@@ -260,7 +291,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
     @Transactional(readOnly = true)
     public List<Dependent> on(Dependents.Kind kind, UUID id) {
         List<Destination> found = switch (kind) {
-            case MAIL_SERVER -> destinations.findByRouteId(id);
+            case MAIL_SERVER, DEVICE -> destinations.findByRouteId(id);
             case PERSON -> destinations.findByOwnerId(id);
             default -> List.of();
         };
@@ -271,6 +302,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
 
     private FolderAccess browsable(UUID id) {
         return accounts.access(id)
+                .filter(access -> access.kind().isBrowsable())
                 .orElseThrow(() -> new Invalid(
                         "destination.browse",
                         "kind",
@@ -293,25 +325,36 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         Connector connector = connectorOf(form.kind());
         destination.routeId = routeOf(destination, form, connector);
         destination.recipients = Json.write(connector.checkRecipients(form.kind(), form.recipients()));
-        if (form.kind().isFolder()) {
-            FolderSettings settings = forms.check(form);
-            byte[] kept = forms.keptSecret(destination, form);
-            destination.secret = form.secret() == null || form.secret().isEmpty()
-                    ? kept
-                    : accounts.seal(destination.id, form.secret());
-            destination.settings = Json.write(settings);
-        } else {
-            destination.secret = null;
-            destination.settings = form.kind() == DestinationKind.LINK ? Json.write(checkedLink(form)) : "{}";
-        }
+        settle(destination, form, connector);
         destination.name = form.name().strip();
         destination.kind = form.kind();
-        destination.ownerId = form.kind().isFolder() ? form.ownerId() : null;
+        destination.ownerId = form.kind().isServer() && form.kind() != DestinationKind.CLOUD ? form.ownerId() : null;
         destinations.saveAndFlush(destination);
         changes.record("destination", destination.id, destination.name, before, logged(view(destination)));
         events.publishEvent(new RouteMended(destination.id));
         live.tell("destination", destination.id);
         return view(destination);
+    }
+
+    private void settle(Destination destination, DestinationForm form, Connector connector) {
+        byte[] before = destination.secret;
+        destination.secret = null;
+        if (form.kind().hasFolderSettings()) {
+            FolderSettings settings = forms.check(form);
+            destination.secret = before;
+            byte[] kept = forms.keptSecret(destination, form);
+            destination.secret = form.secret() == null || form.secret().isEmpty()
+                    ? kept
+                    : accounts.seal(destination.id, form.secret());
+            destination.settings = Json.write(settings);
+        } else if (form.kind() == DestinationKind.LINK) {
+            destination.settings = Json.write(checkedLink(form));
+        } else if (form.kind().isMail()) {
+            MailSettings mail = Optional.ofNullable(form.mail()).orElse(MailSettings.USUAL);
+            destination.settings = Json.write(connector.checkMail(mail));
+        } else {
+            destination.settings = "{}";
+        }
     }
 
     private LinkSettings checkedLink(DestinationForm form) {
@@ -321,12 +364,17 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
 
     private UUID routeOf(Destination destination, DestinationForm form, Connector connector) {
         if (!form.kind().goesThroughAnother()) {
-            return form.kind().isFolder() ? destination.id : NO_ROUTE;
+            return form.kind().isServer() ? destination.id : NO_ROUTE;
         }
         UUID route = Optional.ofNullable(form.routeId()).orElse(NO_ROUTE);
         if (connector.route(route).isEmpty()) {
             throw new Invalid(
-                    "destination.route", "routeId", "There is no such mail server.", "Choose one of the list.");
+                    "destination.route",
+                    "routeId",
+                    form.kind() == DestinationKind.PRINTER
+                            ? "There is no such device."
+                            : "There is no such mail server.",
+                    "Choose one of the list.");
         }
         return route;
     }
@@ -337,7 +385,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
 
     private DestinationView view(Destination d) {
         List<String> recipients = Json.read(d.recipients, new TypeReference<List<String>>() {});
-        FolderSettings folder = d.kind.isFolder() ? Json.read(d.settings, FolderSettings.class) : null;
+        FolderSettings folder = d.kind.hasFolderSettings() ? Json.read(d.settings, FolderSettings.class) : null;
         return new DestinationView(
                 d.id,
                 d.name,
@@ -348,22 +396,21 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
                 folder,
                 d.secret != null,
                 d.kind == DestinationKind.LINK ? Json.read(d.settings, LinkSettings.class) : null,
+                d.kind.isMail() ? accounts.mail(d) : null,
                 d.ownerId,
-                isPersonal(d.kind) ? "the person who scans" : d.name,
+                d.kind.isPersonal() ? "the person who scans" : d.name,
                 Whereabouts.words(d.kind, folder, recipients),
-                d.kind.isFolder() ? probes.last(d.id).orElse(null) : null);
-    }
-
-    /** Whether the person who scans decides where it goes. */
-    public static boolean isPersonal(DestinationKind kind) {
-        return Arrays.asList(DestinationKind.MAIL_TO_ME, DestinationKind.LINK).contains(kind);
+                d.kind.isServer() ? probes.last(d.id).orElse(null) : null);
     }
 
     private String routeName(Destination d) {
         if (d.kind == DestinationKind.DESKTOP) {
             return "the person's own folder";
         }
-        return d.kind.isFolder()
+        if (d.kind.isAtTheDevice()) {
+            return "the device that scans";
+        }
+        return d.kind.isServer()
                 ? d.name
                 : connectorOf(d.kind)
                         .route(d.routeId)
@@ -383,6 +430,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
                 v.folder,
                 v.hasSecret,
                 v.link,
+                v.mail,
                 v.ownerId,
                 v.label,
                 v.where,

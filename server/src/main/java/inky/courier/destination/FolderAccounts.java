@@ -20,7 +20,7 @@ public class FolderAccounts {
 
     @Transactional(readOnly = true)
     public Optional<FolderAccess> access(UUID id) {
-        return destinations.findById(id).filter(d -> d.kind.isFolder()).map(this::access);
+        return destinations.findById(id).filter(d -> d.kind.hasFolderSettings()).map(this::access);
     }
 
     /** The folder that belongs to a person. */
@@ -36,6 +36,18 @@ public class FolderAccounts {
                 .filter(d -> d.kind == DestinationKind.LINK)
                 .map(d -> Json.read(d.settings, LinkSettings.class))
                 .orElse(LinkSettings.USUAL);
+    }
+
+    @Transactional(readOnly = true)
+    public MailSettings mail(UUID id) {
+        return destinations.findById(id).map(this::mail).orElse(MailSettings.USUAL);
+    }
+
+    /** Those that were kept before there was anything to say have the usual. */
+    MailSettings mail(Destination d) {
+        return d.kind.isMail() && !d.settings.equals("{}")
+                ? Json.read(d.settings, MailSettings.class)
+                : MailSettings.USUAL;
     }
 
     @Transactional(readOnly = true)

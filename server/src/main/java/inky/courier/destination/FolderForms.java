@@ -5,6 +5,7 @@ import inky.courier.core.Problem;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.HostAddress;
 import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.SidecarForm;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.web.Json;
 import java.net.URI;
@@ -26,25 +27,17 @@ class FolderForms {
     FolderSettings check(DestinationForm form) {
         FolderSettings f = Optional.ofNullable(form.folder()).orElse(FolderSettings.BLANK);
         List<Problem> problems = new ArrayList<>();
-        boolean byAddress = form.kind() == DestinationKind.WEBDAV;
-        if (byAddress ? !isWebAddress(f.host()) : !HostAddress.isValid(f.host().strip())) {
-            problems.add(
-                    byAddress
-                            ? problem(
-                                    "host",
-                                    "This is not the address of a WebDAV server.",
-                                    "Write for example https://files.office.example/dav/.")
-                            : problem(
-                                    "host",
-                                    "This is not the name or address of a server.",
-                                    "Write for example files.office.example."));
+        if (form.kind().isServer()) {
+            problems.addAll(server(form.kind(), f));
         }
-        if (f.port() < 0 || f.port() > 65_535) {
-            problems.add(problem("port", "A port is a number up to 65535.", "0 stands for the usual one."));
+        if (form.kind() == DestinationKind.CLOUD) {
+            problems.addAll(consent(f.consent()));
         }
-        if (form.kind() == DestinationKind.SMB && !f.share().strip().matches("[^\\\\/:*?\"<>|\\p{Cntrl}]{1,80}")) {
-            problems.add(
-                    problem("share", "The share's name is missing.", "It stands after the server: \\\\server\\share."));
+        if (f.mustEncrypt() && f.sidecar() != SidecarForm.NONE) {
+            problems.add(problem(
+                    "sidecar",
+                    "The delivery's data would lie open beside the encrypted files.",
+                    "Choose no sidecar, or do not insist on encryption."));
         }
         if (f.account().length() > LONGEST || f.domain().length() > LONGEST || hasControl(f.account() + f.domain())) {
             problems.add(problem("account", "This is not an account.", "Write it as for signing in at the server."));
@@ -71,6 +64,54 @@ class FolderForms {
             throw new Invalid(problems);
         }
         return f.withHost(f.host().strip(), f.port());
+    }
+
+    private static List<Problem> server(DestinationKind kind, FolderSettings f) {
+        List<Problem> problems = new ArrayList<>();
+        boolean byAddress = kind == DestinationKind.WEBDAV || kind == DestinationKind.CLOUD;
+        if (byAddress && !isWebAddress(f.host())) {
+            problems.add(problem(
+                    "host",
+                    "This is not the address of a WebDAV server.",
+                    "Write for example https://files.office.example/dav/."));
+        } else if (!byAddress && !HostAddress.isValid(f.host().strip())) {
+            problems.add(problem(
+                    "host", "This is not the name or address of a server.", "Write for example files.office.example."));
+        }
+        if (f.port() < 0 || f.port() > 65_535) {
+            problems.add(problem("port", "A port is a number up to 65535.", "0 stands for the usual one."));
+        }
+        if (kind == DestinationKind.SMB && !f.share().strip().matches("[^\\\\/:*?\"<>|\\p{Cntrl}]{1,80}")) {
+            problems.add(
+                    problem("share", "The share's name is missing.", "It stands after the server: \\\\server\\share."));
+        }
+        return problems;
+    }
+
+    private static List<Problem> consent(ConsentSettings consent) {
+        List<Problem> problems = new ArrayList<>();
+        if (!isWebAddress(consent.codes())) {
+            problems.add(problem(
+                    "consent.codes",
+                    "This is not the address that gives codes.",
+                    "It is called device authorization endpoint; who runs the cloud knows it."));
+        }
+        if (!isWebAddress(consent.tokens())) {
+            problems.add(problem(
+                    "consent.tokens",
+                    "This is not the address that gives tokens.",
+                    "It is called token endpoint; who runs the cloud knows it."));
+        }
+        if (consent.clientId().isBlank() || consent.clientId().length() > LONGEST || hasControl(consent.clientId())) {
+            problems.add(problem(
+                    "consent.clientId",
+                    "The client's name is missing.",
+                    "The cloud gives it when Courier is registered."));
+        }
+        if (consent.scope().length() > LONGEST || hasControl(consent.scope())) {
+            problems.add(problem("consent.scope", "This is too long.", "Leave it empty for what the cloud gives."));
+        }
+        return problems;
     }
 
     /** @throws Invalid when the form would send the kept secret elsewhere than where it was entered for */

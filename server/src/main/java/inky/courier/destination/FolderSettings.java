@@ -4,6 +4,7 @@ import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
+import jakarta.annotation.Nullable;
 
 /**
  * A folder on a server, and how to get there. What a protocol has no use for is left as it is.
@@ -18,6 +19,8 @@ import inky.courier.core.transfer.WhenTaken;
  * @param passive whether FTP's second line is opened by Courier
  * @param signsInByKey whether the secret is a private key (SFTP)
  * @param atOnce transfers at the same time, 1 to 16
+ * @param consent of a cloud, where each person signs in for themselves
+ * @param mustEncrypt whether a USB stick gets encrypted files only
  */
 public record FolderSettings(
         String host,
@@ -34,7 +37,9 @@ public record FolderSettings(
         WhenTaken whenTaken,
         boolean makeFolders,
         SidecarForm sidecar,
-        int atOnce) {
+        int atOnce,
+        @Nullable ConsentSettings consent,
+        boolean mustEncrypt) {
     public static final int USUAL_AT_ONCE = 4;
 
     public static final FolderSettings BLANK = new FolderSettings(
@@ -52,7 +57,14 @@ public record FolderSettings(
             WhenTaken.NUMBER,
             true,
             SidecarForm.NONE,
-            USUAL_AT_ONCE);
+            USUAL_AT_ONCE,
+            ConsentSettings.NONE,
+            false);
+
+    /** Settings that were kept before there was consent have none. */
+    public FolderSettings {
+        consent = consent == null ? ConsentSettings.NONE : consent;
+    }
 
     public FolderSettings withHost(String other, int otherPort) {
         return new FolderSettings(
@@ -70,7 +82,9 @@ public record FolderSettings(
                 whenTaken,
                 makeFolders,
                 sidecar,
-                atOnce);
+                atOnce,
+                consent,
+                mustEncrypt);
     }
 
     /** The same, with exactly this certificate or key accepted. */
@@ -90,6 +104,34 @@ public record FolderSettings(
                 whenTaken,
                 makeFolders,
                 sidecar,
-                atOnce);
+                atOnce,
+                consent,
+                mustEncrypt);
+    }
+
+    /** The same, for the folder at an address that is known only now. */
+    public FolderSettings at(String address) {
+        return withHost(address, 0);
+    }
+
+    public FolderSettings asking(ConsentSettings other) {
+        return new FolderSettings(
+                host,
+                port,
+                share,
+                path,
+                account,
+                domain,
+                encryption,
+                certificateCheck,
+                fingerprint,
+                passive,
+                signsInByKey,
+                whenTaken,
+                makeFolders,
+                sidecar,
+                atOnce,
+                other,
+                mustEncrypt);
     }
 }

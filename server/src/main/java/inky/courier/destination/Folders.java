@@ -15,6 +15,9 @@ public interface Folders {
     /** @param more whether others follow; ask again with the last name as {@code after} */
     record FolderListing(String path, List<FolderEntry> entries, boolean more) {}
 
+    /** The folder that a destination is for a visitor. @throws inky.courier.web.Refusal when it is none */
+    FolderAccess open(DestinationKind kind, Visitor visitor);
+
     /** Folders first, then by name. @param after the name after which to go on; empty for the beginning */
     FolderListing list(FolderAccess access, FolderPath folder, String after);
 

@@ -13,6 +13,12 @@ final class Whereabouts {
             case MAIL_FIXED -> String.join(", ", recipients);
             case SMB -> "\\\\" + f.host() + "\\" + f.share() + below(f.path(), "\\");
             case FTP, SFTP -> kind.name().toLowerCase(java.util.Locale.ROOT) + "://" + f.host() + port(f) + path(f);
+            case MAIL_CHOSEN -> "whom they choose";
+            case CLOUD ->
+                "their folder at " + f.host().replaceFirst("^https?://", "").replaceFirst("/.*$", "");
+            case USB -> "the stick in the device";
+            case SHELF -> "the shelf of the device" + below(f.path(), ", ");
+            case PRINTER -> "on paper";
             case WEBDAV -> f.host().replaceFirst("/+$", "") + below(f.path(), "/");
             case DESKTOP -> "the folder that belongs to them";
             case LINK -> "a page to download from";

@@ -27,6 +27,9 @@ class Device {
     String abilities;
     String standInUri;
 
+    /** Below which its stick and its shelf are reached; null when it has neither. */
+    String storageUri;
+
     @Enumerated(EnumType.STRING)
     DeviceCondition.State condition;
 
@@ -49,6 +52,7 @@ class Device {
         boolean changed = take(report.condition()) | !described.equals(abilities);
         abilities = described;
         standInUri = report.standInUri().orElse(null);
+        storageUri = report.storageUri().orElse(null);
         seenAt = now;
         return changed;
     }

@@ -35,6 +35,14 @@ public record DeviceAddress(String host, int port) {
         return URI.create("ipp://" + host + ":" + port + "/ipp/scan");
     }
 
+    URI printUri() {
+        return URI.create("ipp://" + host + ":" + port + "/ipp/print");
+    }
+
+    URI httpPrintUri() {
+        return URI.create("http://" + host + ":" + port + "/ipp/print");
+    }
+
     URI httpUri() {
         return URI.create("http://" + host + ":" + port + "/ipp/scan");
     }

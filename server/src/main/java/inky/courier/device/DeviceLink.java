@@ -3,14 +3,20 @@ package inky.courier.device;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.profile.ScanProfile;
+import java.io.InputStream;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /** The line to a device. Every call may take as long as the device takes, and fails with {@link DeviceTrouble}. */
 public interface DeviceLink {
-    /** What a device says of itself. */
+    /** What a device says of itself. @param storageUri below which its stick and its shelf are reached by WebDAV */
     record Report(
-            DeviceAbilities abilities, DeviceCondition condition, Optional<String> standInUri, int sheetsInFeeder) {}
+            DeviceAbilities abilities,
+            DeviceCondition condition,
+            Optional<String> standInUri,
+            Optional<String> storageUri,
+            int sheetsInFeeder) {}
 
     /** One page as the device sent it. */
     @SuppressWarnings("ArrayRecordComponent")
@@ -26,6 +32,25 @@ public interface DeviceLink {
 
     /** Sample paper that only a stand-in can be given. */
     record SampleStack(String name, String title, String description, int sheets) {}
+
+    /** A document to print. @param name which tells the job again among the device's own */
+    record PrintOrder(String name, String mediaType, long bytes, Supplier<InputStream> content) {}
+
+    /** What a device answered to a print job, in the status codes of IPP. */
+    record PrintAnswer(int status, String words) {
+        /** RFC 8011 section B.1. */
+        private static final int FIRST_ERROR = 0x0400;
+
+        public boolean taken() {
+            return status < FIRST_ERROR;
+        }
+    }
+
+    /** @throws DeviceTrouble when no answer is had */
+    PrintAnswer print(DeviceAddress device, PrintOrder order) throws DeviceTrouble;
+
+    /** Whether a device remembers a print job of this name. */
+    boolean hasPrinted(DeviceAddress device, String name) throws DeviceTrouble;
 
     Report look(DeviceAddress device) throws DeviceTrouble;
 

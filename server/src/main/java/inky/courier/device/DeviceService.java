@@ -13,6 +13,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
@@ -196,6 +197,21 @@ public class DeviceService {
         } catch (DeviceTrouble trouble) {
             throw refusal(trouble);
         }
+    }
+
+    /**
+     * Where a part of the device's storage is reached by WebDAV, if it has any.
+     *
+     * @param part for example {@code usb}
+     */
+    @Transactional(readOnly = true)
+    public Optional<String> storageOf(UUID id, String part) {
+        return devices.findById(id).map(d -> d.storageUri).map(uri -> uri + part + "/");
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<String> nameOf(UUID id) {
+        return devices.findById(id).map(d -> d.name);
     }
 
     private DeviceLink.Report lookAt(DeviceAddress address) {

@@ -43,12 +43,18 @@ class IppDeviceLink implements DeviceLink {
     /** A thick sheet on a slow scanner at 600 dpi; common practice, no source. */
     private static final Duration PAGE = Duration.ofMinutes(2);
 
+    /** A large document over a slow line, before the device has it all. */
+    private static final Duration PRINT = Duration.ofMinutes(10);
+
     /** No scanner's page in JPEG is larger; bounds what a broken device can make us hold. */
     private static final int MAX_PAGE_BYTES = 96 * 1024 * 1024;
 
     private static final IntType FEEDER_CAPACITY = new IntType("feeder-capacity");
     private static final IntType PANEL_PLACES = new IntType("panel-places");
     private static final BooleanType CARD_READER = new BooleanType("card-reader");
+    private static final BooleanType USB_PORT = new BooleanType("usb-port");
+    private static final BooleanType SHELF = new BooleanType("shelf");
+    private static final UriType STORAGE_URI = new UriType("storage-uri");
     private static final UriType STAND_IN_URI = new UriType("stand-in-uri");
     private static final IntType FEEDER_SHEETS = new IntType("stand-in-feeder-sheets");
 
@@ -86,13 +92,74 @@ class IppDeviceLink implements DeviceLink {
                 List.copyOf(resolutions),
                 group.getStrings(Types.inputMediaSupported),
                 number(group, PANEL_PLACES),
-                Boolean.TRUE.equals(group.getValue(CARD_READER)));
-        URI standIn = group.getValue(STAND_IN_URI);
-        // Only the device itself may be asked for sample paper: an address elsewhere would make Courier call strangers.
-        Optional<String> door = Optional.ofNullable(standIn)
+                Boolean.TRUE.equals(group.getValue(CARD_READER)),
+                Boolean.TRUE.equals(group.getValue(USB_PORT)),
+                Boolean.TRUE.equals(group.getValue(SHELF)),
+                group.getValues(Types.operationsSupported).stream().anyMatch(Operation.printJob::equals));
+        return new Report(
+                abilities,
+                conditionOf(group),
+                ownDoor(device, group.getValue(STAND_IN_URI)),
+                ownDoor(device, group.getValue(STORAGE_URI)),
+                number(group, FEEDER_SHEETS));
+    }
+
+    /** Only doors of the device itself are used: an address elsewhere would make Courier call strangers. */
+    private static Optional<String> ownDoor(DeviceAddress device, URI announced) {
+        return Optional.ofNullable(announced)
                 .filter(uri -> device.host().equals(uri.getHost()) && "http".equals(uri.getScheme()))
                 .map(URI::toString);
-        return new Report(abilities, conditionOf(group), door, number(group, FEEDER_SHEETS));
+    }
+
+    @Override
+    public PrintAnswer print(DeviceAddress device, PrintOrder order) throws DeviceTrouble {
+        IppPacket.Builder request = IppPacket.printJob(device.printUri());
+        var head = request.getOperationAttributes();
+        head.put(Types.requestingUserName, "Inky Courier");
+        head.put(Types.jobName, order.name());
+        head.put(Types.documentFormat, order.mediaType());
+        request.setRequestId(requestIds.incrementAndGet());
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try {
+            request.build().write(bytes);
+            HttpRequest.BodyPublisher document = HttpRequest.BodyPublishers.concat(
+                    HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()),
+                    HttpRequest.BodyPublishers.fromPublisher(
+                            HttpRequest.BodyPublishers.ofInputStream(order.content()), order.bytes()));
+            IppPacket answer = send(device.httpPrintUri(), document, PRINT).packet;
+            AttributeGroup group = answer.get(Tag.operationAttributes);
+            String words = group == null ? null : group.getString(Types.statusMessage);
+            Status status = answer.getStatus();
+            return new PrintAnswer(status.getCode(), words == null ? status.getName() : words);
+        } catch (IOException e) {
+            throw lineBroke();
+        }
+    }
+
+    @Override
+    public boolean hasPrinted(DeviceAddress device, String name) throws DeviceTrouble {
+        for (String which : List.of("not-completed", "completed")) {
+            IppPacket.Builder request = IppPacket.getJobs(device.printUri(), Types.jobId, Types.jobName);
+            request.getOperationAttributes().put(Types.whichJobs, which);
+            request.setRequestId(requestIds.incrementAndGet());
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            try {
+                request.build().write(bytes);
+                IppPacket answer = send(
+                                device.httpPrintUri(),
+                                HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()),
+                                ANSWER)
+                        .packet;
+                for (AttributeGroup group : answer.getAttributeGroups()) {
+                    if (group.getTag().equals(Tag.jobAttributes) && name.equals(group.getString(Types.jobName))) {
+                        return true;
+                    }
+                }
+            } catch (IOException e) {
+                throw lineBroke();
+            }
+        }
+        return false;
     }
 
     @Override
@@ -186,10 +253,26 @@ class IppDeviceLink implements DeviceLink {
         try {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             builder.build().write(bytes);
-            HttpRequest request = HttpRequest.newBuilder(device.httpUri())
+            Answer answer =
+                    send(device.httpUri(), HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()), patience);
+            checkStatus(answer.packet);
+            return answer;
+        } catch (IOException e) {
+            throw lineBroke();
+        }
+    }
+
+    private static DeviceTrouble lineBroke() {
+        return new DeviceTrouble(
+                "device.line", "The line to the device broke.", "Check its network cable, then try again.");
+    }
+
+    private Answer send(URI address, HttpRequest.BodyPublisher body, Duration patience) throws DeviceTrouble {
+        try {
+            HttpRequest request = HttpRequest.newBuilder(address)
                     .header("Content-Type", "application/ipp")
                     .timeout(patience)
-                    .POST(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()))
+                    .POST(body)
                     .build();
             HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
             // One stream for both: the codec reads ahead, so what follows the packet is only to be had from it.
@@ -202,14 +285,12 @@ class IppDeviceLink implements DeviceLink {
                 if (data.length > MAX_PAGE_BYTES) {
                     throw unreadable();
                 }
-                checkStatus(packet);
                 return new Answer(packet, data);
             }
         } catch (ConnectException | HttpConnectTimeoutException e) {
             throw unreachable();
         } catch (IOException e) {
-            throw new DeviceTrouble(
-                    "device.line", "The line to the device broke.", "Check its network cable, then try again.");
+            throw lineBroke();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw unreachable();

@@ -2,10 +2,10 @@ package inky.courier.folder;
 
 import inky.courier.connection.FarSideException;
 import inky.courier.core.transfer.TransferCause;
-import inky.courier.destination.Consignment;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
+import inky.courier.destination.Visitor;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -24,9 +24,8 @@ class DesktopFolders implements AccessSource {
     }
 
     @Override
-    public FolderAccess accessFor(Consignment consignment) throws FarSideException {
-        return accounts.ofPerson(consignment.sender().id())
-                .orElseThrow(() -> new FarSideException(
-                        TransferCause.NO_OWN_FOLDER, consignment.sender().name()));
+    public FolderAccess accessFor(Visitor visitor) throws FarSideException {
+        return accounts.ofPerson(visitor.personId())
+                .orElseThrow(() -> new FarSideException(TransferCause.NO_OWN_FOLDER, visitor.personName()));
     }
 }

@@ -16,6 +16,7 @@ import inky.courier.destination.FolderAccounts;
 import inky.courier.destination.Folders;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
+import inky.courier.destination.Visitor;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.EnumSet;
@@ -62,42 +63,68 @@ class FolderConnector implements Connector, Folders {
 
     @Override
     public Outcome deliver(Consignment consignment, Progress progress) {
+        Visitor visitor = new Visitor(
+                consignment.destinationId(),
+                consignment.sender().id(),
+                consignment.sender().name(),
+                consignment.deviceId());
+        Optional<AccessSource> source = sourceOf(consignment.kind());
         try {
-            FolderAccess access = accessFor(consignment);
+            FolderAccess access = accessFor(source, visitor);
+            if (access.settings().mustEncrypt() && !consignment.encrypted()) {
+                throw new FarSideException(TransferCause.MUST_BE_ENCRYPTED, "");
+            }
             FolderProtocol protocol = protocolOf(access.kind());
             Passage passage = new Passage(protocol.trust(access));
             try (RemoteFolder folder = protocol.open(access, passage)) {
                 return new Upload(folder, access.settings(), protocol.rules(), passage, consignment, progress).run();
             }
         } catch (FarSideException e) {
-            return new Outcome.NotAccepted(e.setback());
+            return new Outcome.NotAccepted(
+                    source.map(s -> s.refused(visitor, e.setback())).orElse(e.setback()));
         } catch (IOException e) {
             // Only closing can end here: the files have their names already.
             return new Outcome.NotAccepted(Setback.of(ConnectionCause.LINE_LOST, ""));
         }
     }
 
-    private FolderAccess accessFor(Consignment consignment) throws FarSideException {
-        for (AccessSource source : sources) {
-            if (source.kinds().contains(consignment.kind())) {
-                return source.accessFor(consignment);
-            }
+    private FolderAccess accessFor(Optional<AccessSource> source, Visitor visitor) throws FarSideException {
+        return source.isPresent()
+                ? source.get().accessFor(visitor)
+                : accounts.access(visitor.destinationId())
+                        .orElseThrow(() ->
+                                new FarSideException(TransferCause.FOLDER_NOT_FOUND, "the destination was deleted"));
+    }
+
+    @Override
+    public FolderAccess open(DestinationKind kind, Visitor visitor) {
+        try {
+            return accessFor(sourceOf(kind), visitor);
+        } catch (FarSideException e) {
+            throw Looking.refused(e.setback());
         }
-        return accounts.access(consignment.routeId())
-                .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, "the destination was deleted"));
+    }
+
+    private Optional<AccessSource> sourceOf(DestinationKind kind) {
+        return sources.stream().filter(source -> source.kinds().contains(kind)).findFirst();
     }
 
     @Override
     public ProbeReport ask(UUID routeId) {
         return accounts.access(routeId)
                 .map(this::probe)
+                .or(() -> sources.stream()
+                        .flatMap(source -> source.ask(routeId).stream())
+                        .findFirst())
                 .orElseGet(() -> new Passage(Optional.empty())
                         .report(clock.instant(), new ProbeStep[0], Optional.empty(), "There is nothing to ask here."));
     }
 
     @Override
     public ProbeReport probe(FolderAccess access) {
-        return new FolderProbe(protocolOf(access.kind()), access, clock).run();
+        return sourceOf(access.kind())
+                .flatMap(source -> source.probe(access))
+                .orElseGet(() -> new FolderProbe(protocolOf(access.kind()), access, clock).run());
     }
 
     @Override

@@ -58,7 +58,7 @@ final class FolderProbe {
         } catch (IOException e) {
             passage.line("* the line broke at the end");
         }
-        return passage.report(clock.instant(), TransferStep.values(), setback, "Files can be put here.");
+        return passage.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be put here.");
     }
 
     private void reach(RemoteFolder far, FolderPath folder, boolean hasFields) throws IOException {

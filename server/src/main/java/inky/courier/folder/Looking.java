@@ -2,6 +2,7 @@ package inky.courier.folder;
 
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
+import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -51,11 +52,11 @@ final class Looking {
         } catch (FarSideException e) {
             throw refused(e.setback());
         } catch (IOException e) {
-            throw refused(Setback.of(inky.courier.core.connection.ConnectionCause.LINE_LOST, ""));
+            throw refused(Setback.of(ConnectionCause.LINE_LOST, ""));
         }
     }
 
-    private static Refusal refused(Setback setback) {
+    static Refusal refused(Setback setback) {
         return new Refusal(
                 HttpStatus.BAD_GATEWAY,
                 "folder." + setback.cause().toLowerCase(Locale.ROOT),

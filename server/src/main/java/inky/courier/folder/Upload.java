@@ -57,7 +57,9 @@ final class Upload {
         this.passage = passage;
         this.consignment = consignment;
         this.progress = progress;
-        this.folder = FolderTemplate.of(settings.path()).fill(consignment.values(), rules);
+        this.folder = FolderTemplate.of(settings.path())
+                .fill(consignment.values(), rules)
+                .then(FolderPath.of(consignment.below()));
     }
 
     Outcome run() throws FarSideException {

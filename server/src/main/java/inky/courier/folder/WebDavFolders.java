@@ -13,9 +13,6 @@ import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Folders;
 import java.io.IOException;
 import java.io.InputStream;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
-import java.net.Socket;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -54,7 +51,7 @@ class WebDavFolders implements FolderProtocol {
 
     @Override
     public Set<DestinationKind> kinds() {
-        return Set.of(DestinationKind.WEBDAV);
+        return Set.of(DestinationKind.WEBDAV, DestinationKind.CLOUD, DestinationKind.USB, DestinationKind.SHELF);
     }
 
     @Override
@@ -64,55 +61,26 @@ class WebDavFolders implements FolderProtocol {
 
     @Override
     public Optional<TrustPolicy> trust(FolderAccess access) {
-        URI base = base(access);
+        URI base = WebAddress.of(access.settings().host()).base();
         return "https".equals(base.getScheme())
                 ? Optional.of(FolderProtocol.policy(access, base.getHost()))
                 : Optional.empty();
     }
 
-    private static URI base(FolderAccess access) {
-        String address = access.settings().host();
-        return URI.create(address.endsWith("/") ? address : address + "/");
-    }
-
     @Override
     public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
-        URI base = base(access);
-        passage.does(
-                TransferStep.NAME,
-                () -> passage.said(InetAddress.getByName(base.getHost()).getHostAddress()));
-        passage.does(TransferStep.REACHED, () -> reach(base, passage));
-        HttpClient.Builder builder = HttpClient.newBuilder()
-                .version(HttpClient.Version.HTTP_1_1)
-                .followRedirects(HttpClient.Redirect.NEVER)
-                .connectTimeout(Duration.ofMillis(CONNECT_MILLIS));
-        passage.policy().ifPresent(policy -> builder.sslContext(policy.context()));
-        Opened opened = new Opened(builder.build(), base, authorization(access), passage);
-        passage.does(TransferStep.ENCRYPTED, () -> encryption(opened, passage));
+        WebAddress address = WebAddress.of(access.settings().host());
+        HttpClient client = address.reach(passage, clock.instant());
+        Opened opened = new Opened(client, address.base(), authorization(access), passage);
         passage.does(TransferStep.SIGNED_IN, opened::signIn);
         return opened;
     }
 
-    private static void reach(URI base, Passage passage) throws IOException {
-        int usual = "https".equals(base.getScheme()) ? 443 : 80;
-        int port = base.getPort() < 0 ? usual : base.getPort();
-        try (Socket socket = new Socket()) {
-            socket.connect(new InetSocketAddress(base.getHost(), port), CONNECT_MILLIS);
-        }
-        passage.said(base.getHost() + ":" + port);
-    }
-
-    private void encryption(Opened opened, Passage passage) throws IOException {
-        if (passage.policy().isEmpty()) {
-            passage.care("Not encrypted: sign-in and files can be read along.");
-            return;
-        }
-        opened.hello();
-        passage.policy().flatMap(p -> p.worry(clock.instant())).ifPresent(passage::care);
-    }
-
     private static String authorization(FolderAccess access) {
         String account = access.settings().account();
+        if (access.kind() == DestinationKind.CLOUD) {
+            return "Bearer " + access.secret();
+        }
         return account.isEmpty()
                 ? ""
                 : "Basic "
@@ -132,11 +100,6 @@ class WebDavFolders implements FolderProtocol {
             this.base = base;
             this.authorization = authorization;
             this.passage = passage;
-        }
-
-        void hello() throws IOException {
-            HttpResponse<Void> answer = send("OPTIONS", base, BodyPublishers.noBody(), BodyHandlers.discarding());
-            answer.sslSession().ifPresent(tls -> passage.said(tls.getProtocol() + ", " + tls.getCipherSuite()));
         }
 
         void signIn() throws IOException {

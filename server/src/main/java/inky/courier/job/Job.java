@@ -43,4 +43,7 @@ class Job {
 
     @Enumerated(EnumType.STRING)
     Notify notifyWhen = Notify.NEVER;
+
+    /** Whether a folder below the destination's own is chosen at the device. */
+    boolean askFolder;
 }

@@ -75,6 +75,7 @@ public class JobService implements Dependents.Source {
      * @param kinds which kinds of paper go to a destination; all where nothing stands
      * @param whenTooLarge absent to refuse
      * @param notifyWhen absent for never
+     * @param askFolder whether a folder is chosen at the device, below the destination's own; absent for no
      */
     public record JobForm(
             String name,
@@ -86,7 +87,8 @@ public class JobService implements Dependents.Source {
             String body,
             @Nullable Map<UUID, List<String>> kinds,
             @Nullable WhenTooLarge whenTooLarge,
-            @Nullable Notify notifyWhen) {}
+            @Nullable Notify notifyWhen,
+            @Nullable Boolean askFolder) {}
 
     public record JobView(
             UUID id,
@@ -101,7 +103,8 @@ public class JobService implements Dependents.Source {
             String body,
             Map<UUID, List<String>> kinds,
             WhenTooLarge whenTooLarge,
-            Notify notifyWhen) {}
+            Notify notifyWhen,
+            boolean askFolder) {}
 
     @Transactional(readOnly = true)
     public List<JobView> list() {
@@ -177,6 +180,7 @@ public class JobService implements Dependents.Source {
         }
         job.whenTooLarge = Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE);
         job.notifyWhen = Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER);
+        job.askFolder = Boolean.TRUE.equals(form.askFolder());
         Map<UUID, List<String>> kinds = Optional.ofNullable(form.kinds()).orElse(Map.of());
         List<JobTarget> targets = wanted.stream()
                 .map(id -> new JobTarget(id, checkedKinds(kinds.getOrDefault(id, List.of()))))
@@ -225,6 +229,7 @@ public class JobService implements Dependents.Source {
                         .filter(t -> !t.kinds.isEmpty())
                         .collect(Collectors.toMap(t -> t.destinationId, t -> List.of(t.kinds.split(",")))),
                 job.whenTooLarge,
-                job.notifyWhen);
+                job.notifyWhen,
+                job.askFolder);
     }
 }

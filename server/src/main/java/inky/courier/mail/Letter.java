@@ -5,6 +5,7 @@ import inky.courier.destination.Consignment.FileToSend;
 import inky.courier.destination.Consignment.Sender;
 import java.time.Instant;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * One message.
@@ -14,6 +15,7 @@ import java.util.List;
  */
 record Letter(
         List<String> recipients,
+        List<String> copies,
         Sender sender,
         String subject,
         String body,
@@ -23,12 +25,17 @@ record Letter(
 
     /** A whole consignment as one message. */
     static Letter of(Consignment c) {
-        return new Letter(c.recipients(), c.sender(), c.subject(), c.body(), c.files(), c.messageId(), c.at());
+        return new Letter(
+                c.recipients(), c.copies(), c.sender(), c.subject(), c.body(), c.files(), c.messageId(), c.at());
     }
 
     /** Another message of the same consignment. @param mark makes its message id its own; empty for the only one */
     Letter with(String text, List<FileToSend> others, String mark) {
         String id = mark.isEmpty() ? messageId : messageId.replaceFirst("<", "<" + mark + ".");
-        return new Letter(recipients, sender, subject, text, others, id, at);
+        return new Letter(recipients, copies, sender, subject, text, others, id, at);
+    }
+
+    List<String> everybody() {
+        return Stream.concat(recipients.stream(), copies.stream()).distinct().toList();
     }
 }

@@ -27,6 +27,7 @@ class MailAnnouncements implements Announcements {
             Submission server = servers.submission(view.id()).orElseThrow();
             Letter note = new Letter(
                     List.of(a.email()),
+                    List.of(),
                     new Consignment.Sender(new UUID(0, 0), "Inky Courier", server.sender()),
                     a.subject(),
                     a.text(),

@@ -14,6 +14,7 @@ import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DownloadLinks;
 import inky.courier.destination.FolderAccounts;
 import inky.courier.destination.LinkSettings;
+import inky.courier.destination.MailSettings;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import java.util.ArrayList;
@@ -51,7 +52,11 @@ class MailConnector implements Connector {
 
     @Override
     public Set<DestinationKind> kinds() {
-        return Set.of(DestinationKind.MAIL_TO_ME, DestinationKind.MAIL_FIXED, DestinationKind.LINK);
+        return Set.of(
+                DestinationKind.MAIL_TO_ME,
+                DestinationKind.MAIL_FIXED,
+                DestinationKind.MAIL_CHOSEN,
+                DestinationKind.LINK);
     }
 
     @Override
@@ -64,18 +69,27 @@ class MailConnector implements Connector {
         if (kind != DestinationKind.MAIL_FIXED) {
             return List.of();
         }
-        List<String> addresses = recipients.stream()
+        List<String> addresses = checked("recipients", recipients);
+        if (addresses.isEmpty()) {
+            throw tooFewOrMany("recipients", "It needs 1 to 100 mail addresses.");
+        }
+        return addresses;
+    }
+
+    @Override
+    public MailSettings checkMail(MailSettings settings) {
+        return new MailSettings(checked("copies", settings.copies()), settings.copyToSender(), settings.directEntry());
+    }
+
+    private static List<String> checked(String field, List<String> written) {
+        List<String> addresses = written.stream()
                 .map(String::strip)
                 .filter(r -> !r.isEmpty())
                 .distinct()
                 .toList();
         // RFC 5321 section 4.5.3.1.8: a server takes at least 100 recipients.
-        if (addresses.isEmpty() || addresses.size() > MOST_RECIPIENTS) {
-            throw new Invalid(
-                    "destination.recipients",
-                    "recipients",
-                    "It needs 1 to 100 mail addresses.",
-                    "Write one address a line.");
+        if (addresses.size() > MOST_RECIPIENTS) {
+            throw tooFewOrMany(field, "It takes up to 100 mail addresses.");
         }
         try {
             return addresses.stream()
@@ -83,8 +97,12 @@ class MailConnector implements Connector {
                     .toList();
         } catch (Invalid invalid) {
             var problem = invalid.problems().get(0);
-            throw new Invalid(problem.code(), "recipients", problem.sentence(), problem.remedy());
+            throw new Invalid(problem.code(), field, problem.sentence(), problem.remedy());
         }
+    }
+
+    private static Invalid tooFewOrMany(String field, String sentence) {
+        return new Invalid("destination." + field, field, sentence, "Write one address a line.");
     }
 
     @Override

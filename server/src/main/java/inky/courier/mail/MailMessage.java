@@ -46,6 +46,9 @@ final class MailMessage extends MimeMessage {
         for (String recipient : c.recipients()) {
             message.addRecipient(RecipientType.TO, new InternetAddress(recipient));
         }
+        for (String copy : c.copies()) {
+            message.addRecipient(RecipientType.CC, new InternetAddress(copy));
+        }
         message.setSubject(oneLine(c.subject()), StandardCharsets.UTF_8.name());
         message.setSentDate(Date.from(c.at()));
         MimeMultipart parts = new MimeMultipart();

@@ -10,6 +10,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -49,7 +50,9 @@ class MailTokens {
             return known.access;
         }
         try {
-            Tokens tokens = endpoint.refresh(server.tokenEndpoint(), server.clientId(), server.password());
+            Tokens tokens = endpoint.refresh(
+                    new AccessTokens.Client(server.tokenEndpoint(), server.clientId(), Optional.empty()),
+                    server.password());
             String refresh = tokens.refresh().orElse(server.password());
             kept.put(
                     key,

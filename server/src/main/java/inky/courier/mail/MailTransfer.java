@@ -66,7 +66,9 @@ class MailTransfer {
             });
             return send(transport, message, letter);
         } catch (MessagingException e) {
-            return out[0] ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, "")) : connecting(e, policy);
+            return out[0]
+                    ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, ""))
+                    : connecting(e, server, policy);
         } catch (FarSideException e) {
             return new Outcome.NotAccepted(e.setback());
         } catch (IOException e) {
@@ -75,26 +77,39 @@ class MailTransfer {
     }
 
     private void connect(SMTPTransport transport, Submission server) throws MessagingException, IOException {
-        boolean signsIn = server.signIn() != MailSignIn.NONE;
-        // The library says the token where it would say a password.
-        String secret = server.signIn() == MailSignIn.BEARER ? tokens.accessTo(server) : server.password();
-        try {
-            transport.connect(server.host(), server.port(), signsIn ? server.account() : null, signsIn ? secret : null);
-        } catch (AuthenticationFailedException e) {
-            tokens.forget(server);
-            throw e;
+        if (server.signIn() != MailSignIn.BEARER) {
+            boolean signsIn = server.signIn() == MailSignIn.PASSWORD;
+            transport.connect(
+                    server.host(),
+                    server.port(),
+                    signsIn ? server.account() : null,
+                    signsIn ? server.password() : null);
+            return;
         }
+        try {
+            connectWithToken(transport, server);
+        } catch (AuthenticationFailedException e) {
+            // A token can end before its time; a new one tells whether it was that.
+            tokens.forget(server);
+            connectWithToken(transport, server);
+        }
+    }
+
+    /** The library says the token where it would say a password. */
+    private void connectWithToken(SMTPTransport transport, Submission server) throws MessagingException, IOException {
+        transport.connect(server.host(), server.port(), server.account(), tokens.accessTo(server));
     }
 
     /** Who is taken gets it, even when another is not; each has an outcome of its own. */
     private static Outcome send(SMTPTransport transport, MailMessage message, Letter letter) throws MessagingException {
-        Address[] recipients = new Address[letter.recipients().size()];
+        List<String> everybody = letter.everybody();
+        Address[] recipients = new Address[everybody.size()];
         for (int i = 0; i < recipients.length; i++) {
-            recipients[i] = new InternetAddress(letter.recipients().get(i));
+            recipients[i] = new InternetAddress(everybody.get(i));
         }
         try {
             transport.sendMessage(message, recipients);
-            List<Outcome.Recipient> all = letter.recipients().stream()
+            List<Outcome.Recipient> all = everybody.stream()
                     .map(address -> new Outcome.Recipient(address, true, "", ""))
                     .toList();
             return new Outcome.Accepted(oneLine(transport.getLastServerResponse()), "", message.bytes(), false, all);
@@ -151,14 +166,19 @@ class MailTransfer {
         return command.startsWith("RCPT") ? MailStep.RECIPIENT : MailStep.ACCEPTED;
     }
 
-    private static Outcome connecting(MessagingException e, TrustPolicy policy) {
+    private static Outcome connecting(MessagingException e, Submission server, TrustPolicy policy) {
         if (policy.failure().isPresent()) {
             return failed(policy.failure().get(), "");
         }
         if (e instanceof AuthenticationFailedException) {
             return SmtpReply.parse(e.getMessage())
                     .map(reply -> failed(MailCause.of(MailStep.SIGNED_IN, reply), reply.line()))
-                    .orElseGet(() -> failed(MailCause.SIGN_IN_TOO_WEAK, ""));
+                    // The library keeps the server's words of a token to itself.
+                    .orElseGet(() -> failed(
+                            server.signIn() == MailSignIn.BEARER
+                                    ? MailCause.SIGN_IN_REFUSED
+                                    : MailCause.SIGN_IN_TOO_WEAK,
+                            ""));
         }
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof UnknownHostException) {

@@ -6,6 +6,8 @@ import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.Preflight;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
@@ -152,9 +154,19 @@ public class PanelPlaces implements Dependents.Source {
                 .map(job -> new Candidate(
                         job,
                         placeOf.getOrDefault(job.id(), 0),
-                        Preflight.check(job.name(), profiles.value(job.profileId()), device.abilities())))
+                        Preflight.check(job.name(), profiles.value(job.profileId()), exits(job), device.abilities())))
                 .toList();
         return new PlanView(device, device.abilities().panelPlaces(), candidates);
+    }
+
+    private static Preflight.Exits exits(JobView job) {
+        List<DestinationView> sticks = job.destinations().stream()
+                .filter(d -> d.kind() == DestinationKind.USB)
+                .toList();
+        return new Preflight.Exits(
+                !sticks.isEmpty(),
+                sticks.stream().anyMatch(d -> d.folder() != null && d.folder().mustEncrypt()),
+                job.destinations().stream().anyMatch(d -> d.kind() == DestinationKind.SHELF));
     }
 
     private static Map<Integer, String> names(PlanView plan) {

@@ -38,6 +38,7 @@ class WalkUp {
     private final ScanService scans;
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
+    private final Asks asks;
     private final Settings settings;
     private final ZoneId zone;
     private final Clock clock;
@@ -51,6 +52,7 @@ class WalkUp {
             ScanService scans,
             DeliveryService deliveries,
             DeliveryQueries queries,
+            Asks asks,
             Settings settings,
             ZoneId zone,
             Clock clock) {
@@ -62,6 +64,7 @@ class WalkUp {
         this.scans = scans;
         this.deliveries = deliveries;
         this.queries = queries;
+        this.asks = asks;
         this.settings = settings;
         this.zone = zone;
         this.clock = clock;
@@ -83,7 +86,15 @@ class WalkUp {
     record PanelPerson(String name, String email) {}
 
     /** A job as the label on the panel tells it. @param note known trouble on the way, in plain words; empty for none */
-    record Label(UUID jobId, String name, String icon, List<String> to, String does, String note, boolean possible) {}
+    record Label(
+            UUID jobId,
+            String name,
+            String icon,
+            List<String> to,
+            String does,
+            String note,
+            boolean possible,
+            List<Asks.Ask> asks) {}
 
     record SampleStack(String name, String title, String description, int sheets) {}
 
@@ -115,7 +126,7 @@ class WalkUp {
                 .toList();
     }
 
-    private static Label label(PanelPlaces.Candidate candidate, PersonView person, Map<UUID, String> troubled) {
+    private Label label(PanelPlaces.Candidate candidate, PersonView person, Map<UUID, String> troubled) {
         JobView job = candidate.job();
         boolean possible = candidate.findings().stream()
                 .noneMatch(f -> f.severity() == inky.courier.core.preflight.Finding.Severity.STOPS);
@@ -128,11 +139,14 @@ class WalkUp {
                 job.name(),
                 job.icon(),
                 job.destinations().stream()
-                        .map(d -> d.kind() == DestinationKind.MAIL_TO_ME ? person.name() : d.name())
+                        .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
+                                ? person.name()
+                                : d.kind() == DestinationKind.MAIL_CHOSEN ? "whom you choose" : d.name())
                         .toList(),
                 job.profileSentence(),
                 note,
-                possible);
+                possible,
+                asks.of(job, person.id()));
     }
 
     List<SampleStack> stacks(PanelSessions.Guest guest) {
@@ -191,7 +205,7 @@ class WalkUp {
                 .orElseThrow(() -> Refusal.notFound("page"));
     }
 
-    DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId) {
+    DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable Asks.Answers answers) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
         return deliveries.accept(new DeliveryService.Order(
@@ -202,6 +216,7 @@ class WalkUp {
                 profiles.get(job.profileId()),
                 profiles.value(job.profileId()),
                 names.get(job.templateId()).template(),
+                asks.check(job, guest.personId(), answers),
                 clock.instant()));
     }
 

@@ -145,8 +145,11 @@ class WalkUpController {
 
     @PostMapping("/scans/{scan}/send")
     Receipt sendScan(
-            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.send(guest, scan);
+            @PathVariable UUID device,
+            @PathVariable UUID scan,
+            @RequestBody(required = false) @Nullable Asks.Answers answers,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.send(guest, scan, answers);
     }
 
     @GetMapping("/deliveries/{delivery}")

@@ -7,6 +7,7 @@ import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.ConsentSettings;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Consignment.FileToSend;
 import inky.courier.destination.DestinationKind;
@@ -17,6 +18,7 @@ import inky.courier.destination.Progress;
 import inky.courier.destination.WhenTooLarge;
 import inky.courier.standins.CloudHouse;
 import inky.courier.standins.FileHouse;
+import inky.courier.web.Json;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -33,6 +35,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
 import java.util.function.Supplier;
+import tools.jackson.core.type.TypeReference;
 
 /** The stand-ins that folders are tried against, and what is sent to them. */
 final class FarSides implements AutoCloseable {
@@ -117,7 +120,9 @@ final class FarSides implements AutoCloseable {
                 taken,
                 true,
                 SidecarForm.NONE,
-                4);
+                4,
+                ConsentSettings.NONE,
+                false);
     }
 
     static FolderAccess access(DestinationKind kind, FolderSettings settings, String secret) {
@@ -125,25 +130,17 @@ final class FarSides implements AutoCloseable {
     }
 
     static FolderAccess with(FolderAccess access, WhenTaken taken, SidecarForm sidecar) {
-        FolderSettings s = access.settings();
-        return access.with(
-                new FolderSettings(
-                        s.host(),
-                        s.port(),
-                        s.share(),
-                        s.path(),
-                        s.account(),
-                        s.domain(),
-                        s.encryption(),
-                        s.certificateCheck(),
-                        s.fingerprint(),
-                        s.passive(),
-                        s.signsInByKey(),
-                        taken,
-                        s.makeFolders(),
-                        sidecar,
-                        s.atOnce()),
-                access.secret());
+        FolderSettings changed =
+                changed(access.settings(), Map.of("whenTaken", taken.name(), "sidecar", sidecar.name()));
+        return access.with(changed, access.secret());
+    }
+
+    /** The same settings with some values changed, by the names of the record's components. */
+    static FolderSettings changed(FolderSettings settings, Map<String, Object> changes) {
+        Map<String, Object> all =
+                new HashMap<>(Json.read(Json.write(settings), new TypeReference<Map<String, Object>>() {}));
+        all.putAll(changes);
+        return Json.read(Json.write(all), FolderSettings.class);
     }
 
     static FolderProtocol protocol(FolderAccess access) {
@@ -185,11 +182,14 @@ final class FarSides implements AutoCloseable {
                 id,
                 id,
                 List.of(),
+                List.of(),
+                "",
                 new Consignment.Sender(id, "\u00c1sa Kj\u00f8lv", "asa@wherrymoor.example"),
                 id,
                 "",
                 "",
                 WhenTooLarge.REFUSE,
+                false,
                 files,
                 new NameValues(
                         AT.atZone(ZoneOffset.UTC),

@@ -31,7 +31,13 @@ public final class Office implements AutoCloseable {
     private Office(Host host) throws IOException {
         this.host = host;
         device = StandInDevice.start(
-                DeviceModel.named("Alder M30").orElseThrow(), "Ticket office", "127.20.9.1", 0, 4200, 0);
+                DeviceModel.named("Alder M30").orElseThrow(),
+                "Ticket office",
+                "127.20.9.1",
+                0,
+                4200,
+                0,
+                Files.createTempDirectory("device"));
         post = postOffice(Files.createTempDirectory("post"));
         desk = host.administrator();
     }
@@ -229,7 +235,8 @@ public final class Office implements AutoCloseable {
                 Map.entry("whenTaken", "NUMBER"),
                 Map.entry("makeFolders", true),
                 Map.entry("sidecar", "NONE"),
-                Map.entry("atOnce", 4)));
+                Map.entry("atOnce", 4),
+                Map.entry("mustEncrypt", false)));
         return new HashMap<>(Map.of(
                 "name",
                 kind + " " + FOLDERS.incrementAndGet(),

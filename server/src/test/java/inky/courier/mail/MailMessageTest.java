@@ -114,6 +114,7 @@ class MailMessageTest {
         byte[] content = new byte[123_457];
         return new Letter(
                 List.of("oda.fennick@wherrymoor.example"),
+                List.of("archive@wherrymoor.example"),
                 new Consignment.Sender(
                         java.util.UUID.randomUUID(), "\u00c1sa Kj\u00f8lv", "asa.kjolv@wherrymoor.example"),
                 subject,

@@ -76,6 +76,14 @@ final class BenchPage {
     private String list() throws IOException {
         StringBuilder rows = new StringBuilder(breaking());
         rows.append(stored("File house, " + house.settings().host(), house.stored()));
+        for (StandInDevice device : devices.values()) {
+            if (!device.stored().isEmpty()) {
+                rows.append(stored("Stick and shelf, " + device.name(), device.stored()));
+            }
+            if (!device.printed().isEmpty()) {
+                rows.append(stored("Printed, " + device.name(), device.printed()));
+            }
+        }
         rows.append(stored("Cloud folder, " + cloud.settings().host(), cloud.stored()));
         for (int o = 0; o < offices.size(); o++) {
             PostOffice office = offices.get(o);
@@ -128,7 +136,16 @@ final class BenchPage {
                 c.host(),
                 "WebDAV https://" + c.host() + ":" + cloud.port() + "/dav/; account " + c.account() + ", password "
                         + c.password(),
-                Map.of("full", "is full")));
+                Map.of("full", "is full", "withdrawn", "has forgotten every consent")));
+        for (StandInDevice device : devices.values()) {
+            if (device.model().usbPort()) {
+                all.add(new FarSide(
+                        "device/" + device.name(),
+                        device.name(),
+                        device.model().name() + " at " + device.address(),
+                        Map.of("stick-out", "has no stick")));
+            }
+        }
         return all;
     }
 
@@ -154,7 +171,7 @@ final class BenchPage {
     }
 
     private static String button(String action, String words) {
-        return "<form method=post action='" + action + "'><button>" + escape(words) + "</button></form>";
+        return "<form method=post action='" + escape(action) + "'><button>" + escape(words) + "</button></form>";
     }
 
     private String row(int office, Mailbox.Letter letter) throws IOException {
@@ -280,7 +297,13 @@ final class BenchPage {
     }
 
     /** {@code /control/post/HOST/refuse?step=&reply=}, {@code .../closes}, {@code .../behave}, {@code .../password?value=}, {@code /control/device/NAME?state=&reasons=}, {@code /control/files/FAULT}, {@code /control/cloud/FAULT}. */
-    private boolean obey(String[] path, Map<String, String> query) {
+    private boolean obey(String[] path, Map<String, String> query) throws IOException {
+        if (path.length > 4 && path[2].equals("device") && devices.containsKey(path[3])) {
+            boolean in = path[4].equals("behave");
+            devices.get(path[3]).stick(in);
+            ails.put("device/" + path[3], in ? "" : path[4]);
+            return true;
+        }
         if (path.length > 3 && path[2].equals("device") && devices.containsKey(path[3])) {
             String reasons = query.getOrDefault("reasons", "none");
             devices.get(path[3]).misbehave(Integer.parseInt(query.get("state")), Arrays.asList(reasons.split(",")));
@@ -306,6 +329,8 @@ final class BenchPage {
             ails.put("cloud", path[3].equals("behave") ? "" : path[3]);
             if (path[3].equals("full")) {
                 cloud.refuse("PUT", "507");
+            } else if (path[3].equals("withdrawn")) {
+                cloud.forgetConsent();
             } else {
                 cloud.behave();
             }

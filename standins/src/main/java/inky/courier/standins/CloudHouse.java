@@ -17,12 +17,9 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.Stream;
 import org.apache.catalina.Context;
 import org.apache.catalina.LifecycleException;
-import org.apache.catalina.Wrapper;
 import org.apache.catalina.connector.Connector;
-import org.apache.catalina.servlets.WebdavServlet;
 import org.apache.catalina.startup.Tomcat;
 import org.apache.tomcat.util.descriptor.web.FilterDef;
 import org.apache.tomcat.util.descriptor.web.FilterMap;
@@ -37,8 +34,6 @@ public final class CloudHouse implements AutoCloseable {
     /** @param port of the TLS door; 0 for any that is free */
     public record Settings(String host, String address, int port, String account, String password, Path folder) {}
 
-    private static final Duration CODE_LASTS = Duration.ofMinutes(10);
-
     private final Settings settings;
     private final Tomcat tomcat = new Tomcat();
     private final Connector plain = new Connector();
@@ -49,9 +44,16 @@ public final class CloudHouse implements AutoCloseable {
     private final Map<String, String> refusals = new ConcurrentHashMap<>();
     private volatile String password;
     private volatile Duration tokenLasts = Duration.ofHours(1);
+    private volatile Duration codeLasts = Duration.ofMinutes(10);
     private volatile int interval = 1;
 
-    private record Asked(String userCode, Instant until, boolean allowed, String who) {}
+    private enum Decision {
+        NONE,
+        ALLOWED,
+        DECLINED
+    }
+
+    private record Asked(String userCode, Instant until, Decision decision, String who, Instant notBefore) {}
 
     /** A token, of either sort. */
     private record Granted(String who, Instant until, boolean refresh) {}
@@ -67,13 +69,9 @@ public final class CloudHouse implements AutoCloseable {
         plain.setProperty("address", settings.address);
         tomcat.getService().addConnector(plain);
         Context dav = tomcat.addContext("", files.toString());
-        add(
-                dav,
-                "dav",
-                new WebdavServlet(),
-                "/dav/*",
-                Map.of("readonly", "false", "listings", "true", "allowSpecialPaths", "true"));
-        add(dav, "oauth", new Consent(), "/oauth/*", Map.of());
+        DavRoom.serve(dav, "/dav/*");
+        Tomcat.addServlet(dav, "oauth", new Consent());
+        dav.addServletMappingDecoded("/oauth/*", "oauth");
         FilterDef door = new FilterDef();
         door.setFilterName("door");
         door.setFilter(new Door());
@@ -112,14 +110,7 @@ public final class CloudHouse implements AutoCloseable {
 
     /** What is stored, by paths from the top. */
     public List<String> stored() {
-        try (Stream<Path> found = Files.walk(files)) {
-            return found.filter(Files::isRegularFile)
-                    .map(file -> files.relativize(file).toString())
-                    .sorted()
-                    .toList();
-        } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
+        return FileHouse.filesBelow(files);
     }
 
     public Path files() {
@@ -159,9 +150,34 @@ public final class CloudHouse implements AutoCloseable {
 
     /** What a person does who types the code on a telephone. @return whether there is such a code */
     public boolean allow(String userCode, String who) {
+        return decide(userCode, Decision.ALLOWED, who);
+    }
+
+    public boolean decline(String userCode) {
+        return decide(userCode, Decision.DECLINED, "");
+    }
+
+    /** Codes that wait for somebody. */
+    public List<String> waiting() {
+        return asked.values().stream()
+                .filter(one -> one.decision == Decision.NONE)
+                .map(Asked::userCode)
+                .sorted()
+                .toList();
+    }
+
+    /** How long codes last, and how often a client may ask. */
+    public void codes(Duration lasts, int seconds) {
+        codeLasts = lasts;
+        interval = seconds;
+    }
+
+    private boolean decide(String userCode, Decision decision, String who) {
         return asked.entrySet().stream()
                 .filter(entry -> entry.getValue().userCode.equals(userCode))
-                .peek(entry -> asked.put(entry.getKey(), new Asked(userCode, entry.getValue().until, true, who)))
+                .peek(entry -> asked.put(
+                        entry.getKey(),
+                        new Asked(userCode, entry.getValue().until, decision, who, entry.getValue().notBefore)))
                 .findFirst()
                 .isPresent();
     }
@@ -198,14 +214,6 @@ public final class CloudHouse implements AutoCloseable {
         ssl.addCertificate(certificate);
         connector.addSslHostConfig(ssl);
         return connector;
-    }
-
-    private static void add(
-            Context context, String name, HttpServlet servlet, String at, Map<String, String> parameters) {
-        Wrapper wrapper = Tomcat.addServlet(context, name, servlet);
-        parameters.forEach(wrapper::addInitParameter);
-        wrapper.setLoadOnStartup(1);
-        context.addServletMappingDecoded(at, name);
     }
 
     /** Lets in who has a password or a token, and refuses what it was told to. */
@@ -250,13 +258,24 @@ public final class CloudHouse implements AutoCloseable {
         @Override
         protected void doPost(HttpServletRequest request, HttpServletResponse response) throws IOException {
             switch (String.valueOf(request.getPathInfo())) {
-                case "/device" -> invite(response);
+                case "/device" -> {
+                    if (refusals.containsKey("DEVICE")) {
+                        json(response, 400, "{\"error\":\"" + refusals.get("DEVICE") + "\"}");
+                    } else {
+                        invite(response);
+                    }
+                }
                 case "/token" -> token(request, response);
                 case "/allow" -> {
-                    boolean found = allow(
-                            String.valueOf(request.getParameter("code")).strip().toUpperCase(java.util.Locale.ROOT),
-                            String.valueOf(request.getParameter("who")));
-                    page(response, found ? "Thank you. You can put this away." : "There is no such code. Try again.");
+                    String code =
+                            String.valueOf(request.getParameter("code")).strip().toUpperCase(java.util.Locale.ROOT);
+                    boolean no = request.getParameter("no") != null;
+                    boolean found = no ? decline(code) : allow(code, "me");
+                    page(
+                            response,
+                            found
+                                    ? no ? "Nothing was allowed." : "Thank you. You can put this away."
+                                    : "There is no such code. Try again.");
                 }
                 default -> response.sendError(404);
             }
@@ -269,20 +288,22 @@ public final class CloudHouse implements AutoCloseable {
                     response,
                     "<form method=post action=/oauth/allow><p>May Inky Courier put files into your folder?</p>"
                             + "<p><label>Code <input name=code value='" + (code.equals("null") ? "" : code)
-                            + "'></label> <input type=hidden name=who value=me><button>Allow</button></p></form>");
+                            + "'></label> <button>Allow</button> <button name=no value=1>Do not allow</button></p></form>");
         }
 
         private void invite(HttpServletResponse response) throws IOException {
             String device = secret();
             String code = userCode();
-            asked.put(device, new Asked(code, Instant.now().plus(CODE_LASTS), false, ""));
-            String page = address() + "/oauth/allow";
+            Instant now = Instant.now();
+            asked.put(device, new Asked(code, now.plus(codeLasts), Decision.NONE, "", now.plusSeconds(interval)));
+            // Plain, so that a browser of the demo does not warn of a certificate that nobody vouches for.
+            String page = plainAddress() + "/oauth/allow";
             json(
                     response,
                     200,
                     "{\"device_code\":\"" + device + "\",\"user_code\":\"" + code + "\",\"verification_uri\":\"" + page
                             + "\",\"verification_uri_complete\":\"" + page + "?code=" + code + "\",\"expires_in\":"
-                            + CODE_LASTS.toSeconds() + ",\"interval\":" + interval + "}");
+                            + codeLasts.toSeconds() + ",\"interval\":" + interval + "}");
         }
 
         private void token(HttpServletRequest request, HttpServletResponse response) throws IOException {
@@ -303,13 +324,20 @@ public final class CloudHouse implements AutoCloseable {
 
         private void redeem(String device, HttpServletResponse response) throws IOException {
             Asked known = asked.get(device);
-            if (known == null || known.until.isBefore(Instant.now())) {
+            Instant now = Instant.now();
+            if (known == null || known.until.isBefore(now)) {
                 json(response, 400, "{\"error\":\"expired_token\"}");
-            } else if (!known.allowed) {
-                json(response, 400, "{\"error\":\"authorization_pending\"}");
-            } else {
+            } else if (known.decision == Decision.DECLINED) {
+                asked.remove(device);
+                json(response, 400, "{\"error\":\"access_denied\"}");
+            } else if (known.decision == Decision.ALLOWED) {
                 asked.remove(device);
                 give(response, known.who);
+            } else {
+                // A little early is forgiven, as clocks and lines are not exact.
+                boolean tooEarly = now.isBefore(known.notBefore.minusMillis(200));
+                asked.put(device, new Asked(known.userCode, known.until, Decision.NONE, "", now.plusSeconds(interval)));
+                json(response, 400, "{\"error\":\"" + (tooEarly ? "slow_down" : "authorization_pending") + "\"}");
             }
         }
 

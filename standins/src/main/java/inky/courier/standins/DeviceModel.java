@@ -10,6 +10,7 @@ import java.util.Optional;
  *
  * @param feederSheets 0 when it has no feeder
  * @param panelPlaces how many jobs its panel shows
+ * @param stores whether it has a shelf
  */
 public record DeviceModel(
         String name,
@@ -20,7 +21,10 @@ public record DeviceModel(
         List<Integer> resolutions,
         List<String> media,
         int panelPlaces,
-        boolean cardReader) {
+        boolean cardReader,
+        boolean usbPort,
+        boolean stores,
+        boolean prints) {
     private static final List<String> UP_TO_A4 = List.of(
             "iso_a4_210x297mm", "iso_a5_148x210mm", "iso_a6_105x148mm", "na_letter_8.5x11in", "na_legal_8.5x14in");
     private static final List<String> UP_TO_A3 = List.of(
@@ -35,15 +39,60 @@ public record DeviceModel(
     private static final Map<String, DeviceModel> MODELS = Map.of(
             "alder-m30",
                     new DeviceModel(
-                            "Alder M30", 100, true, true, true, List.of(150, 200, 300, 400, 600), UP_TO_A4, 11, true),
+                            "Alder M30",
+                            100,
+                            true,
+                            true,
+                            true,
+                            List.of(150, 200, 300, 400, 600),
+                            UP_TO_A4,
+                            11,
+                            true,
+                            true,
+                            false,
+                            true),
             "alder-m60c",
                     new DeviceModel(
-                            "Alder M60c", 150, true, true, true, List.of(150, 200, 300, 400, 600), UP_TO_A3, 17, true),
+                            "Alder M60c",
+                            150,
+                            true,
+                            true,
+                            true,
+                            List.of(150, 200, 300, 400, 600),
+                            UP_TO_A3,
+                            17,
+                            true,
+                            true,
+                            true,
+                            true),
             "sorrel-d2",
-                    new DeviceModel("Sorrel D2", 50, true, false, true, List.of(150, 200, 300), UP_TO_A4, 11, false),
+                    new DeviceModel(
+                            "Sorrel D2",
+                            50,
+                            true,
+                            false,
+                            true,
+                            List.of(150, 200, 300),
+                            UP_TO_A4,
+                            11,
+                            false,
+                            true,
+                            false,
+                            false),
             "sorrel-f1",
                     new DeviceModel(
-                            "Sorrel F1", 100, true, true, false, List.of(150, 200, 300, 600), UP_TO_A4, 5, false));
+                            "Sorrel F1",
+                            100,
+                            true,
+                            true,
+                            false,
+                            List.of(150, 200, 300, 600),
+                            UP_TO_A4,
+                            5,
+                            false,
+                            false,
+                            false,
+                            false));
 
     public static Optional<DeviceModel> named(String name) {
         return Optional.ofNullable(MODELS.get(name.toLowerCase(Locale.ROOT).replace(' ', '-')));

@@ -116,9 +116,13 @@ public final class FileHouse implements AutoCloseable {
 
     /** What is stored, whole files only, by paths from the top. */
     public List<String> stored() {
-        try (Stream<Path> found = Files.walk(files)) {
+        return filesBelow(files);
+    }
+
+    static List<String> filesBelow(Path folder) {
+        try (Stream<Path> found = Files.walk(folder)) {
             return found.filter(Files::isRegularFile)
-                    .map(file -> files.relativize(file).toString())
+                    .map(file -> folder.relativize(file).toString())
                     .sorted()
                     .toList();
         } catch (IOException e) {

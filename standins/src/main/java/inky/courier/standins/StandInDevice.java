@@ -3,6 +3,7 @@ package inky.courier.standins;
 import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.BooleanType;
 import com.hp.jipp.encoding.IntType;
+import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppPacket;
 import com.hp.jipp.encoding.MutableAttributeGroup;
 import com.hp.jipp.encoding.Resolution;
@@ -23,8 +24,11 @@ import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -40,6 +44,9 @@ public final class StandInDevice implements AutoCloseable {
     /** Announced only by stand-ins, so that nobody takes one for a real device. */
     static final UriType STAND_IN_URI = new UriType("stand-in-uri");
 
+    static final BooleanType USB_PORT = new BooleanType("usb-port");
+    static final BooleanType SHELF = new BooleanType("shelf");
+    static final UriType STORAGE_URI = new UriType("storage-uri");
     static final IntType FEEDER_SHEETS = new IntType("stand-in-feeder-sheets");
     static final IntType FEEDER_CAPACITY = new IntType("feeder-capacity");
     static final IntType PANEL_PLACES = new IntType("panel-places");
@@ -56,17 +63,25 @@ public final class StandInDevice implements AutoCloseable {
     private final Map<Integer, ScanJob> jobs = new ConcurrentHashMap<>();
     private final AtomicInteger jobIds = new AtomicInteger();
     private final long seed;
+    private final Optional<DavRoom> storage;
+    private final Optional<PrintRoom> printer;
     private volatile int pageMillis;
     private volatile Condition condition = new Condition(PrinterState.idle, List.of("none"));
 
     private record Condition(PrinterState state, List<String> reasons) {}
 
-    private StandInDevice(DeviceModel model, String name, String address, int port, long seed, int pageMillis)
+    private StandInDevice(
+            DeviceModel model, String name, String address, int port, long seed, int pageMillis, Optional<Path> folder)
             throws IOException {
         this.model = model;
         this.name = name;
         this.seed = seed;
         this.pageMillis = pageMillis;
+        boolean stores = folder.isPresent() && (model.usbPort() || model.stores());
+        storage = stores ? Optional.of(DavRoom.open(address, folder.get())) : Optional.empty();
+        printer = folder.isPresent() && model.prints()
+                ? Optional.of(new PrintRoom(folder.get().resolve("paper")))
+                : Optional.empty();
         http = HttpServer.create(new InetSocketAddress(address, port), 16);
         threads = Executors.newCachedThreadPool(task -> {
             Thread thread = new Thread(task, "device-" + name);
@@ -76,6 +91,7 @@ public final class StandInDevice implements AutoCloseable {
         http.setExecutor(threads);
         uri = URI.create("ipp://" + address + ":" + http.getAddress().getPort() + "/ipp/scan");
         http.createContext("/ipp/scan", this::ipp);
+        printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
         http.createContext("/stand-in/stacks", this::stacks);
         http.start();
     }
@@ -83,7 +99,48 @@ public final class StandInDevice implements AutoCloseable {
     /** @param port 0 for any free one; {@code pageMillis} is how long the paper takes, beside the drawing */
     public static StandInDevice start(
             DeviceModel model, String name, String address, int port, long seed, int pageMillis) throws IOException {
-        return new StandInDevice(model, name, address, port, seed, pageMillis);
+        return new StandInDevice(model, name, address, port, seed, pageMillis, Optional.empty());
+    }
+
+    /** One that also prints and stores, as far as its model does. @param folder for what it keeps */
+    public static StandInDevice start(
+            DeviceModel model, String name, String address, int port, long seed, int pageMillis, Path folder)
+            throws IOException {
+        return new StandInDevice(model, name, address, port, seed, pageMillis, Optional.of(folder));
+    }
+
+    /** What lies on the stick and the shelf, by paths from the top. */
+    public List<String> stored() {
+        return storage.map(room -> FileHouse.filesBelow(room.files())).orElse(List.of());
+    }
+
+    public Optional<Path> storageFolder() {
+        return storage.map(DavRoom::files);
+    }
+
+    /** Names of the documents that it has printed. */
+    public List<String> printed() {
+        return printer.map(PrintRoom::printed).orElse(List.of());
+    }
+
+    /** @param status of IPP that print jobs get from now on; 0 to print again */
+    public void refusePrinting(int status) {
+        printer.ifPresent(room -> room.refuse(status == 0 ? null : Status.Companion.get(status)));
+    }
+
+    /** Pulls the stick out, or puts it in again. */
+    public void stick(boolean in) throws IOException {
+        if (storage.isPresent()) {
+            storage.get().stick(in);
+        }
+    }
+
+    public boolean hasStick() {
+        return storage.isPresent() && storage.get().hasStick();
+    }
+
+    public DeviceModel model() {
+        return model;
     }
 
     public int port() {
@@ -116,6 +173,7 @@ public final class StandInDevice implements AutoCloseable {
     public void close() {
         http.stop(0);
         threads.shutdownNow();
+        storage.ifPresent(DavRoom::close);
     }
 
     private void ipp(HttpExchange exchange) throws IOException {
@@ -132,6 +190,19 @@ public final class StandInDevice implements AutoCloseable {
                 return;
             }
             answer(request, exchange);
+        }
+    }
+
+    private void print(PrintRoom room, HttpExchange exchange) throws IOException {
+        try (exchange;
+                IppInputStream in = new IppInputStream(exchange.getRequestBody())) {
+            IppPacket request = in.readPacket();
+            if (condition.state == PrinterState.stopped) {
+                in.readAllBytes();
+                reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
+                return;
+            }
+            reply(exchange, room.answer(request, in));
         }
     }
 
@@ -185,6 +256,20 @@ public final class StandInDevice implements AutoCloseable {
         group.put(FEEDER_CAPACITY, model.feederSheets());
         group.put(PANEL_PLACES, model.panelPlaces());
         group.put(CARD_READER, model.cardReader());
+        List<Operation> operations = new ArrayList<>(List.of(
+                Operation.getPrinterAttributes,
+                Operation.createJob,
+                Operation.getNextDocumentData,
+                Operation.cancelJob));
+        if (printer.isPresent()) {
+            operations.addAll(List.of(Operation.printJob, Operation.getJobs));
+        }
+        group.put(Types.operationsSupported, operations);
+        storage.ifPresent(room -> {
+            group.put(USB_PORT, model.usbPort());
+            group.put(SHELF, model.stores());
+            group.put(STORAGE_URI, URI.create(room.uri()));
+        });
         group.put(STAND_IN_URI, URI.create("http://" + address() + ":" + port() + "/stand-in/"));
         group.put(FEEDER_SHEETS, feeder.count());
         return builder;
@@ -265,10 +350,10 @@ public final class StandInDevice implements AutoCloseable {
         }
     }
 
-    private java.util.Optional<ScanJob> jobOf(IppPacket request) {
+    private Optional<ScanJob> jobOf(IppPacket request) {
         AttributeGroup group = request.get(Tag.operationAttributes);
         Integer id = group == null ? null : group.getValue(Types.jobId);
-        return java.util.Optional.ofNullable(id).map(jobs::get);
+        return Optional.ofNullable(id).map(jobs::get);
     }
 
     private static void reply(HttpExchange exchange, IppPacket.Builder builder) throws IOException {
@@ -284,7 +369,7 @@ public final class StandInDevice implements AutoCloseable {
         try (exchange) {
             String path = exchange.getRequestURI().getPath();
             if ("POST".equals(exchange.getRequestMethod())) {
-                java.util.Optional<Stack> stack = java.util.Arrays.stream(Stack.values())
+                Optional<Stack> stack = java.util.Arrays.stream(Stack.values())
                         .filter(s -> path.endsWith("/" + s.name()))
                         .findFirst();
                 stack.ifPresent(this::put);

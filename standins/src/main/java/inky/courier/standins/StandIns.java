@@ -4,9 +4,9 @@ import java.io.IOException;
 import java.net.BindException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * Starts the stand-ins of a world file and runs until it is ended.
@@ -43,13 +43,20 @@ public final class StandIns {
 
     private static void start(World world, Path folder, int devicePort, int mailPort, int filePort, int pagePort)
             throws IOException {
-        Map<String, StandInDevice> devices = new HashMap<>();
+        Map<String, StandInDevice> devices = new TreeMap<>();
         long seed = 1;
         for (World.Device device : world.devices()) {
             DeviceModel model = DeviceModel.named(device.model()).orElseThrow();
             devices.put(
                     device.name(),
-                    StandInDevice.start(model, device.name(), device.address(), devicePort, seed++ * 100, PAGE_MILLIS));
+                    StandInDevice.start(
+                            model,
+                            device.name(),
+                            device.address(),
+                            devicePort,
+                            seed++ * 100,
+                            PAGE_MILLIS,
+                            folder.resolve("device " + device.name())));
         }
         for (World.Trouble trouble : world.troubles()) {
             devices.get(trouble.device()).misbehave(trouble.state(), trouble.reasons());

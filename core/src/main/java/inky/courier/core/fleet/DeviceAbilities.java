@@ -23,7 +23,10 @@ public record DeviceAbilities(
         List<Integer> resolutions,
         List<String> media,
         int panelPlaces,
-        boolean cardReader) {
+        boolean cardReader,
+        boolean usbPort,
+        boolean shelf,
+        boolean prints) {
 
     public boolean turnsSheets() {
         return sides.stream().anyMatch(side -> side.startsWith("two-sided"));

@@ -11,7 +11,16 @@ import java.util.List;
 public final class Preflight {
     private Preflight() {}
 
-    public static List<Finding> check(String jobName, ScanProfile profile, DeviceAbilities device) {
+    /**
+     * What a job asks of the device itself, beside scanning.
+     *
+     * @param mustBeEncrypted whether the stick gets encrypted files only
+     */
+    public record Exits(boolean stick, boolean mustBeEncrypted, boolean shelf) {
+        public static final Exits ELSEWHERE = new Exits(false, false, false);
+    }
+
+    public static List<Finding> check(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
         List<Finding> findings = new ArrayList<>();
         if (profile.sides().both() && !device.turnsSheets()) {
             findings.add(new Finding(
@@ -46,7 +55,38 @@ public final class Preflight {
                             + ".",
                     "Choose a profile with one of these."));
         }
+        findings.addAll(exits(jobName, profile, exits, device));
         return List.copyOf(findings);
+    }
+
+    private static List<Finding> exits(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
+        List<Finding> findings = new ArrayList<>();
+        if (exits.stick && !device.usbPort()) {
+            findings.add(new Finding(
+                    "job.no-usb",
+                    Severity.STOPS,
+                    jobName,
+                    "It writes to a USB stick; this device has no port for one.",
+                    "Put it on a device with a port."));
+        } else if (exits.stick && !profile.encryptsFiles()) {
+            findings.add(new Finding(
+                    "job.stick-open",
+                    exits.mustBeEncrypted ? Severity.STOPS : Severity.CARE,
+                    jobName,
+                    exits.mustBeEncrypted
+                            ? "Files on a stick must be encrypted here; its profile makes open ones."
+                            : "Its files lie open on the stick: who finds it can read them.",
+                    "Choose a profile that makes PDF with a passcode."));
+        }
+        if (exits.shelf && !device.shelf()) {
+            findings.add(new Finding(
+                    "job.no-shelf",
+                    Severity.STOPS,
+                    jobName,
+                    "It puts files on the device's shelf; this device has none.",
+                    "Put it on a device with storage."));
+        }
+        return findings;
     }
 
     private static String list(List<Integer> resolutions) {

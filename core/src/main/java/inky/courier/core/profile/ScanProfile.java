@@ -70,4 +70,9 @@ public record ScanProfile(
         String text = String.join(", ", parts);
         return Character.toUpperCase(text.charAt(0)) + text.substring(1);
     }
+
+    /** Whether nobody can read its files without a passcode. */
+    public boolean encryptsFiles() {
+        return files.type() == FileType.PDF && !files.protection().passcode().isEmpty();
+    }
 }

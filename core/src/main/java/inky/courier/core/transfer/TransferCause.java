@@ -94,6 +94,31 @@ public enum TransferCause implements Cause {
             UNTIL_MENDED,
             "This person has no desktop folder yet.",
             "Add a folder destination that belongs to the person."),
+    NO_CONSENT(
+            UNTIL_MENDED,
+            "This person has not allowed Courier into their cloud folder.",
+            "They allow it once, at a device's panel, with their telephone. Then it goes by itself."),
+    CONSENT_ENDED(
+            UNTIL_MENDED,
+            "The consent to this person's cloud folder is no longer good.",
+            "They allow it again at a device's panel. Then it goes by itself."),
+    CONSENT_NOT_OFFERED(
+            UNTIL_MENDED,
+            "The cloud does not let people allow Courier in by a code.",
+            "Ask who runs the cloud whether this client may use device codes, and for both its addresses."),
+    TOKEN_RAN_OUT(
+            PASSES,
+            "The permission ran out during the transfer.",
+            "Nothing to do: Courier gets a new one and tries again."),
+    NO_STICK(PASSES, "There is no USB stick in the device.", "Put one in. Courier looks again by itself, for a day."),
+    NO_STORAGE(
+            UNTIL_MENDED,
+            "The device has no storage of this sort.",
+            "Use another destination for jobs on this device."),
+    MUST_BE_ENCRYPTED(
+            FOR_GOOD,
+            "Files on a stick must be encrypted here, and these are not.",
+            "Let the job's profile make encrypted PDF, then scan again."),
     REFUSED(FOR_GOOD, "The server refuses it.", "Its own words stand beside this; ask who runs it.");
 
     private final Told told;
@@ -110,8 +135,18 @@ public enum TransferCause implements Cause {
     @Override
     public Scope scope() {
         return switch (this) {
-            case NAME_REFUSED, NAME_TAKEN, FILE_TOO_LARGE, BUSY, CONTENT_DIFFERS, REFUSED, NO_OWN_FOLDER ->
-                Scope.THIS_ONE;
+            case NAME_REFUSED,
+                    NAME_TAKEN,
+                    FILE_TOO_LARGE,
+                    BUSY,
+                    CONTENT_DIFFERS,
+                    REFUSED,
+                    NO_OWN_FOLDER,
+                    NO_CONSENT,
+                    CONSENT_ENDED,
+                    TOKEN_RAN_OUT,
+                    NO_STICK,
+                    MUST_BE_ENCRYPTED -> Scope.THIS_ONE;
             default -> Scope.ROUTE;
         };
     }
@@ -196,6 +231,20 @@ public enum TransferCause implements Cause {
                                 ? NAME_TAKEN
                                 : step == TransferStep.FOLDER ? FOLDER_NOT_FOUND : TRY_LATER;
             default -> REFUSED;
+        };
+    }
+
+    /**
+     * What an error of a token or device endpoint means: RFC 6749 section 5.2, RFC 8628 section 3.5.
+     *
+     * @param error for example {@code invalid_grant}
+     */
+    public static TransferCause ofOAuth(String error) {
+        return switch (error) {
+            case "invalid_grant" -> CONSENT_ENDED;
+            case "access_denied", "expired_token", "authorization_pending" -> NO_CONSENT;
+            case "slow_down", "server_error", "temporarily_unavailable" -> TRY_LATER;
+            default -> CONSENT_NOT_OFFERED;
         };
     }
 

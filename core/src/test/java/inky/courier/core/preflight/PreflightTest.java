@@ -9,6 +9,7 @@ import inky.courier.core.job.JobText;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.Protection;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import java.util.List;
@@ -32,8 +33,32 @@ class PreflightTest {
     void whatADeviceCannotDoIsFoundBeforeAnybodyScans(
             ColourMode colour, int dpi, Sides sides, String onFull, String onPlain) {
         ScanProfile profile = new ScanProfile(colour, new Resolution(dpi), sides, FileType.PDF);
-        assertEquals(onFull, codes(Preflight.check("Berth permit", profile, FULL)));
-        assertEquals(onPlain, codes(Preflight.check("Berth permit", profile, PLAIN)));
+        assertEquals(onFull, codes(Preflight.check("Berth permit", profile, Preflight.Exits.ELSEWHERE, FULL)));
+        assertEquals(onPlain, codes(Preflight.check("Berth permit", profile, Preflight.Exits.ELSEWHERE, PLAIN)));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "true, false, false, false, false, job.no-usb",
+        "true, false, false, true, false, job.stick-open/CARE",
+        "true, true, false, true, false, job.stick-open/STOPS",
+        "true, true, false, true, true, ''",
+        "false, false, true, true, false, job.no-shelf",
+    })
+    void whatAJobAsksOfTheDeviceItselfIsFoundBeforehand(
+            boolean stick, boolean must, boolean shelf, boolean hasPort, boolean encrypts, String found) {
+        ScanProfile open = new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF);
+        ScanProfile profile = encrypts
+                ? open.withFiles(open.files().withProtection(new Protection("gangway", "", true, true, true)))
+                : open;
+        List<Finding> findings =
+                Preflight.check("Berth permit", profile, new Preflight.Exits(stick, must, shelf), device(hasPort));
+        String codes = String.join(
+                " ",
+                findings.stream()
+                        .map(f -> f.code() + (f.code().equals("job.stick-open") ? "/" + f.severity() : ""))
+                        .toList());
+        assertEquals(found, codes);
     }
 
     @Test
@@ -58,7 +83,15 @@ class PreflightTest {
         return String.join(" ", findings.stream().map(Finding::code).toList());
     }
 
+    private static DeviceAbilities device(boolean usbPort) {
+        return device(List.of("auto", "color", "monochrome"), List.of("one-sided"), usbPort);
+    }
+
     private static DeviceAbilities device(List<String> colours, List<String> sides) {
+        return device(colours, sides, false);
+    }
+
+    private static DeviceAbilities device(List<String> colours, List<String> sides, boolean usbPort) {
         return new DeviceAbilities(
                 "Alder M30",
                 true,
@@ -69,6 +102,9 @@ class PreflightTest {
                 List.of(150, 200, 300),
                 List.of("iso_a4_210x297mm"),
                 9,
+                false,
+                usbPort,
+                false,
                 false);
     }
 }

@@ -117,6 +117,22 @@ class TransferTest {
         assertEquals(cause, TransferCause.ofWebDav(step, status));
     }
 
+    // RFC 6749 section 5.2 and RFC 8628 section 3.5, from memory.
+    @ParameterizedTest
+    @CsvSource({
+        "invalid_grant, CONSENT_ENDED",
+        "access_denied, NO_CONSENT",
+        "expired_token, NO_CONSENT",
+        "slow_down, TRY_LATER",
+        "invalid_client, CONSENT_NOT_OFFERED",
+        "unauthorized_client, CONSENT_NOT_OFFERED",
+        "unsupported_grant_type, CONSENT_NOT_OFFERED",
+        "invalid_scope, CONSENT_NOT_OFFERED",
+    })
+    void tokenErrors(String error, TransferCause cause) {
+        assertEquals(cause, TransferCause.ofOAuth(error));
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"..", "a/../b", "a/./b", "..\\x", "a/\u0000", "a\r\nDELE b"})
     void whatLeadsOutsideIsRefused(String path) {

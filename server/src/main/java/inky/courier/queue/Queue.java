@@ -1,4 +1,4 @@
-package inky.courier.delivery;
+package inky.courier.queue;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
@@ -13,7 +13,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /** Puts tasks into the database as part of the caller's transaction, and has them looked at as soon as it commits. */
 @Component
-class Queue {
+public class Queue {
     private final Scheduler scheduler;
     private final Clock clock;
 
@@ -23,13 +23,13 @@ class Queue {
     }
 
     /** Makes the task due now; one that is there already stays as it is. */
-    void add(TaskDescriptor<Void> task, UUID id) {
+    public void add(TaskDescriptor<Void> task, UUID id) {
         scheduler.scheduleIfNotExists(task.instance(id.toString()).build(), clock.instant());
         lookAfterCommit();
     }
 
     /** Makes the task due at a time; one that is there already is moved to it. */
-    void addAt(TaskDescriptor<Void> task, UUID id, Instant at) {
+    public void addAt(TaskDescriptor<Void> task, UUID id, Instant at) {
         if (!scheduler.scheduleIfNotExists(task.instance(id.toString()).build(), at)) {
             try {
                 scheduler.reschedule(task.instanceId(id.toString()), at);
@@ -40,7 +40,7 @@ class Queue {
     }
 
     /** Makes a waiting task due now. */
-    void wake(TaskDescriptor<Void> task, UUID id) {
+    public void wake(TaskDescriptor<Void> task, UUID id) {
         try {
             scheduler.reschedule(task.instanceId(id.toString()), clock.instant());
             lookAfterCommit();

@@ -1,0 +1,93 @@
+package inky.courier.consent;
+
+import inky.courier.connection.AccessTokens;
+import inky.courier.connection.AccessTokens.TokenRefused;
+import inky.courier.connection.FarSideException;
+import inky.courier.connection.Passage;
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.delivery.Setback;
+import inky.courier.core.transfer.TransferCause;
+import inky.courier.core.transfer.TransferStep;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.FolderAccounts;
+import inky.courier.destination.Visitor;
+import inky.courier.folder.AccessSource;
+import inky.courier.folder.WebAddress;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** The cloud folders of people who have given consent. */
+@Component
+class CloudFolders implements AccessSource {
+    private final FolderAccounts accounts;
+    private final Consents consents;
+    private final AccessTokens endpoint;
+    private final Clock clock;
+
+    CloudFolders(FolderAccounts accounts, Consents consents, AccessTokens endpoint, Clock clock) {
+        this.accounts = accounts;
+        this.consents = consents;
+        this.endpoint = endpoint;
+        this.clock = clock;
+    }
+
+    @Override
+    public Set<DestinationKind> kinds() {
+        return Set.of(DestinationKind.CLOUD);
+    }
+
+    @Override
+    public FolderAccess accessFor(Visitor visitor) throws FarSideException {
+        FolderAccess folder = accounts.access(visitor.destinationId())
+                .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, "the destination was deleted"));
+        return folder.with(folder.settings(), consents.token(folder, visitor.personId()));
+    }
+
+    /** A token may end before its time: the next try gets another, and only if that fails the consent has ended. */
+    @Override
+    public Setback refused(Visitor visitor, Setback setback) {
+        if (!setback.cause().equals(TransferCause.SIGN_IN_REFUSED.name())) {
+            return setback;
+        }
+        consents.forgetToken(visitor.destinationId(), visitor.personId());
+        return Setback.of(TransferCause.TOKEN_RAN_OUT, setback.reply());
+    }
+
+    /** As far as the question that each person answers for themselves; the code that comes is not used. */
+    @Override
+    public Optional<ProbeReport> probe(FolderAccess access) {
+        Passage passage =
+                new Passage(CloudTrust.of(access.settings(), access.settings().host()));
+        Optional<Setback> setback = Optional.empty();
+        try {
+            WebAddress.of(access.settings().host()).reach(passage, clock.instant());
+            passage.does(TransferStep.CONSENT, () -> offered(access, passage));
+        } catch (FarSideException e) {
+            setback = Optional.of(e.setback());
+        }
+        return Optional.of(passage.report(
+                clock.instant(),
+                TransferStep.toConsent(),
+                setback,
+                "People can allow Courier in. Each does so once, at a panel."));
+    }
+
+    private void offered(FolderAccess access, Passage passage) throws IOException {
+        var consent = access.settings().consent();
+        passage.line("> POST " + consent.codes() + " client_id=" + consent.clientId());
+        try {
+            AccessTokens.Invitation invitation =
+                    endpoint.invite(consents.client(access, consent.codes()), consent.scope());
+            passage.line("< a code for " + invitation.page());
+            passage.said(invitation.page());
+            passage.note("A code lasts " + Math.max(1, invitation.lasts().toMinutes()) + " minutes.");
+        } catch (TokenRefused e) {
+            passage.line("< " + e.error());
+            throw new FarSideException(TransferCause.ofOAuth(e.error()), e.error());
+        }
+    }
+}

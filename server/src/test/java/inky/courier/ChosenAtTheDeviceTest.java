@@ -1,0 +1,414 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import inky.courier.harness.Browser;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.CloudHouse;
+import inky.courier.standins.FileHouse;
+import inky.courier.standins.Mailbox.Letter;
+import inky.courier.standins.Stack;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+/** What a person decides at the device, and what the device itself takes: consent, recipients, folders, stick, shelf, paper. */
+@ExtendWith(SharedOffice.class)
+class ChosenAtTheDeviceTest {
+    private static CloudHouse cloud;
+    private static FileHouse house;
+
+    @BeforeAll
+    static void open() throws IOException {
+        cloud = CloudHouse.open(new CloudHouse.Settings(
+                "cloud.wherrymoor.example",
+                "127.40.9.8",
+                0,
+                "scans",
+                Office.PASSWORD,
+                Files.createTempDirectory("cloud")));
+        house = FileHouse.open(new FileHouse.Settings(
+                "files.wherrymoor.example",
+                "127.40.9.9",
+                0,
+                0,
+                0,
+                0,
+                "scans",
+                Office.PASSWORD,
+                Files.createTempDirectory("house")));
+    }
+
+    @AfterAll
+    static void close() throws IOException {
+        cloud.close();
+        house.close();
+    }
+
+    @AfterEach
+    void behave(Office office) throws IOException {
+        cloud.behave();
+        cloud.codes(Duration.ofMinutes(10), 1);
+        office.device.stick(true);
+        office.device.refusePrinting(0);
+        office.goesTo(Map.of(), mailToMe(office));
+    }
+
+    private static String mailToMe(Office office) {
+        for (JsonNode d : office.desk.get("/api/destinations").json()) {
+            if (d.path("kind").asString().equals("MAIL_TO_ME")) {
+                return d.path("id").asString();
+            }
+        }
+        throw new AssertionError("the office has no mail to me");
+    }
+
+    private static Map<String, Object> cloudForm(String path) {
+        Map<String, Object> form = Office.folderForm("CLOUD", cloud.address() + "/dav/", 0, path);
+        form.remove("secret");
+        Map<String, Object> folder = settings(form);
+        folder.put("encryption", "TLS");
+        folder.put("account", "");
+        folder.put(
+                "consent",
+                Map.of(
+                        "codes",
+                        cloud.address() + "/oauth/device",
+                        "tokens",
+                        cloud.address() + "/oauth/token",
+                        "clientId",
+                        "inky-courier",
+                        "scope",
+                        ""));
+        return form;
+    }
+
+    @SuppressWarnings("unchecked")
+    private static Map<String, Object> settings(Map<String, Object> form) {
+        return (Map<String, Object>) form.get("folder");
+    }
+
+    private static String add(Office office, Map<String, Object> form) {
+        return office.desk.post("/api/destinations", form).ok().get("id");
+    }
+
+    private static JsonNode label(Office office, Browser guest) {
+        for (JsonNode label : guest.get(office.panel("/jobs")).json()) {
+            if (label.path("jobId").asString().equals(office.jobId)) {
+                return label;
+            }
+        }
+        throw new AssertionError("the job is not on the panel");
+    }
+
+    private static List<String> asked(Office office, Browser guest) {
+        List<String> kinds = new ArrayList<>();
+        label(office, guest)
+                .path("asks")
+                .forEach(ask -> kinds.add(ask.path("kind").asString()));
+        return kinds;
+    }
+
+    private static JsonNode ask(Office office, Browser guest, String destination) {
+        return guest.post(office.panel("/consents"), Map.of("destinationId", destination))
+                .ok()
+                .json();
+    }
+
+    private static void waitForConsent(Office office, Browser guest, JsonNode request, String state) {
+        String path = office.panel("/consents/" + request.path("id").asString());
+        Waiting.until(() -> guest.get(path).get("state").equals(state), "the code is " + state);
+    }
+
+    private static void waitFor(Office office, String delivery, String state) {
+        Waiting.until(() -> office.state(delivery).equals(state), "the delivery is " + state);
+    }
+
+    private static String cause(Office office, String delivery) {
+        return office.desk
+                .get("/api/deliveries/" + delivery)
+                .json()
+                .path("row")
+                .path("legs")
+                .path(0)
+                .path("cause")
+                .asString();
+    }
+
+    private static String send(Office office, Browser guest, String scan, Object answers) {
+        return guest.post(office.panel("/scans/" + scan + "/send"), answers)
+                .ok()
+                .get("deliveryId");
+    }
+
+    @Test
+    void aPersonAllowsTheCloudOnceAndItIsUsedRenewedAndWithdrawn(Office office) {
+        String destination = add(office, cloudForm("scans/{person.login}"));
+        office.goesTo(destination);
+        Browser guest = office.guest();
+        assertThat(asked(office, guest)).containsExactly("CONSENT");
+        // A scan that is sent all the same waits for the consent, and nothing else waits for it.
+        String early = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
+        waitFor(office, early, "WAITING");
+        assertThat(cause(office, early)).isEqualTo("NO_CONSENT");
+
+        JsonNode request = ask(office, guest, destination);
+        assertThat(request.path("code").asString()).matches("[B-Z]{4}-[B-Z]{4}");
+        assertThat(request.path("page").asString()).startsWith("http");
+        assertThat(request.path("qr").path("path").asString()).startsWith("M");
+        assertThat(request.has("deviceCode")).isFalse();
+        assertThat(cloud.allow(request.path("code").asString(), "asa")).isTrue();
+        waitForConsent(office, guest, request, "GIVEN");
+        waitFor(office, early, "ACCEPTED");
+        assertThat(asked(office, guest)).isEmpty();
+
+        // RFC 6749 section 6: each answer brings a new refresh token, and the old one is good no more.
+        cloud.tokensLast(Duration.ofSeconds(1));
+        for (int i = 0; i < 3; i++) {
+            String delivery = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
+            waitFor(office, delivery, "ACCEPTED");
+        }
+        assertThat(cloud.stored())
+                .filteredOn(path -> path.startsWith("scans/a.kj"))
+                .hasSize(4);
+        JsonNode consent = office.desk
+                .get("/api/destinations/" + destination + "/consents")
+                .json()
+                .path(0);
+        assertThat(consent.path("person").asString()).isEqualTo("\u00c1sa Kj\u00f8lv");
+        assertThat(office.desk.get("/api/destinations/" + destination).text()).doesNotContain("refresh");
+        byte[] kept = office.bean(JdbcClient.class)
+                .sql("select refresh_token from cloud_consent where destination_id = cast(? as uuid)")
+                .param(destination)
+                .query(byte[].class)
+                .single();
+        assertThat(new String(kept, java.nio.charset.StandardCharsets.ISO_8859_1))
+                .doesNotContain("eyJ");
+
+        guest.delete(office.panel("/mine/consents/" + destination)).ok();
+        assertThat(asked(office, guest)).containsExactly("CONSENT");
+        assertThat(office.desk
+                        .get("/api/destinations/" + destination + "/consents")
+                        .json())
+                .isEmpty();
+    }
+
+    @Test
+    void whatWasWithdrawnAtTheCloudStopsOnePersonOnlyAndSaysSo(Office office) {
+        String destination = add(office, cloudForm("withdrawn"));
+        office.goesTo(destination);
+        Browser guest = office.guest();
+        JsonNode request = ask(office, guest, destination);
+        cloud.allow(request.path("code").asString(), "asa");
+        waitForConsent(office, guest, request, "GIVEN");
+        cloud.forgetConsent();
+        String delivery = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
+        Waiting.until(() -> cause(office, delivery).equals("CONSENT_ENDED"), "the consent has ended");
+        assertThat(asked(office, guest)).containsExactly("CONSENT");
+        JsonNode again = ask(office, guest, destination);
+        cloud.allow(again.path("code").asString(), "asa");
+        waitForConsent(office, guest, again, "GIVEN");
+        waitFor(office, delivery, "ACCEPTED");
+    }
+
+    @Test
+    void aCodeThatIsDeclinedOrRunsOutIsSaidAtThePanel(Office office) {
+        String destination = add(office, cloudForm("declined"));
+        office.goesTo(destination);
+        Browser guest = office.guest();
+        JsonNode declined = ask(office, guest, destination);
+        cloud.decline(declined.path("code").asString());
+        waitForConsent(office, guest, declined, "DECLINED");
+        cloud.codes(Duration.ofSeconds(3), 1);
+        waitForConsent(office, guest, ask(office, guest, destination), "TOO_LATE");
+        cloud.refuse("DEVICE", "unauthorized_client");
+        Browser.Answer refused = guest.post(office.panel("/consents"), Map.of("destinationId", destination));
+        assertThat(refused.status()).isEqualTo(502);
+        assertThat(refused.get("code")).isEqualTo("consent.not-offered");
+    }
+
+    @Test
+    void theProbeOfACloudGoesAsFarAsTheQuestionThatPeopleAnswer(Office office) {
+        String destination = add(office, cloudForm("probed"));
+        JsonNode well = office.desk
+                .post("/api/destinations/" + destination + "/probe", Map.of())
+                .ok()
+                .json();
+        assertThat(well.path("passed").asBoolean()).isTrue();
+        assertThat(well.path("steps")).hasSize(4);
+        cloud.refuse("DEVICE", "invalid_client");
+        JsonNode ill = office.desk
+                .post("/api/destinations/" + destination + "/probe", Map.of())
+                .ok()
+                .json();
+        assertThat(ill.path("cause").asString()).isEqualTo("CONSENT_NOT_OFFERED");
+        assertThat(ill.path("steps").path(3).path("farSide").asString()).isEqualTo("invalid_client");
+    }
+
+    @Test
+    void recipientsAreChosenAtTheDeviceWithACopyAndOnlyFromTheBookWhereThatIsSo(Office office) {
+        Map<String, Object> form = new HashMap<>(Map.of(
+                "name",
+                "Mail to whom I choose",
+                "kind",
+                "MAIL_CHOSEN",
+                "routeId",
+                office.serverId,
+                "recipients",
+                List.of(),
+                "mail",
+                Map.of("copies", List.of("archive@wherrymoor.example"), "copyToSender", true, "directEntry", true)));
+        String destination = add(office, form);
+        office.goesTo(destination);
+        Browser guest = office.guest();
+        assertThat(asked(office, guest)).containsExactly("RECIPIENTS");
+        String scan = office.scan(guest, Stack.TIDE_TABLE);
+        assertThat(guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                        .get("code"))
+                .isEqualTo("panel.recipients");
+        assertThat(guest.post(
+                                office.panel("/scans/" + scan + "/send"),
+                                Map.of("recipients", Map.of(destination, List.of("a@b.example\r\nBcc: x@y.example"))))
+                        .status())
+                .isEqualTo(422);
+        String delivery = send(
+                office, guest, scan, Map.of("recipients", Map.of(destination, List.of("harbour.master@quay.example"))));
+        waitFor(office, delivery, "ACCEPTED");
+        Letter letter = office.post
+                .mailbox()
+                .letters()
+                .get(office.post.mailbox().letters().size() - 1);
+        assertThat(letter.to())
+                .containsExactlyInAnyOrder(
+                        "harbour.master@quay.example", "archive@wherrymoor.example", "asa.kjolv@wherrymoor.example");
+        assertThat(guest.get(office.panel("/people?letters="))
+                        .json()
+                        .path("late")
+                        .path(0)
+                        .path("email")
+                        .asString())
+                .isEqualTo("harbour.master@quay.example");
+        assertThat(guest.get(office.panel("/people?letters=kj")).json().path("people"))
+                .hasSize(1);
+
+        form.put("mail", Map.of("copies", List.of(), "copyToSender", false, "directEntry", false));
+        office.desk.put("/api/destinations/" + destination, form).ok();
+        String second = office.scan(guest, Stack.TIDE_TABLE);
+        assertThat(guest.post(
+                                office.panel("/scans/" + second + "/send"),
+                                Map.of("recipients", Map.of(destination, List.of("stranger@quay.example"))))
+                        .get("code"))
+                .isEqualTo("panel.recipients");
+    }
+
+    @Test
+    void aFolderIsChosenAndMadeAtTheDeviceButNeverOutsideTheDestinationsOwn(Office office) {
+        String destination = add(office, Office.folderForm("SFTP", "127.40.9.9", house.sftpPort(), "berths"));
+        office.goesTo(Map.of("askFolder", true), destination);
+        Browser guest = office.guest();
+        assertThat(asked(office, guest)).containsExactly("FOLDER");
+        String first = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
+        waitFor(office, first, "ACCEPTED");
+        String folders = office.panel("/destinations/" + destination + "/folders");
+        guest.post(folders, Map.of("path", "", "name", "North quay")).ok();
+        assertThat(guest.get(folders).text()).contains("North quay");
+        assertThat(guest.post(folders, Map.of("path", "..", "name", "out")).status())
+                .isEqualTo(422);
+        String other = add(office, Office.folderForm("SFTP", "127.40.9.9", house.sftpPort(), "not asked"));
+        assertThat(guest.get(office.panel("/destinations/" + other + "/folders"))
+                        .status())
+                .isEqualTo(404);
+        String scan = office.scan(guest, Stack.TIDE_TABLE);
+        assertThat(guest.post(
+                                office.panel("/scans/" + scan + "/send"),
+                                Map.of("folders", Map.of(destination, "../../etc")))
+                        .status())
+                .isEqualTo(422);
+        String delivery = send(office, guest, scan, Map.of("folders", Map.of(destination, "North quay")));
+        waitFor(office, delivery, "ACCEPTED");
+        assertThat(house.stored())
+                .filteredOn(path -> path.startsWith("berths/North quay/"))
+                .hasSize(1);
+    }
+
+    @Test
+    void aStickIsWrittenToWhenItIsInAndOnlyEncryptedWhereThatIsWanted(Office office) throws IOException {
+        Map<String, Object> form = Office.folderForm("USB", "", 0, "scans");
+        form.remove("secret");
+        String stick = add(office, form);
+        office.goesTo(stick);
+        Browser guest = office.guest();
+        office.device.stick(false);
+        // The post office is away as well: neither concerns the other.
+        String delivery = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
+        waitFor(office, delivery, "WAITING");
+        assertThat(cause(office, delivery)).isEqualTo("NO_STICK");
+        office.device.stick(true);
+        office.act("TRY_AGAIN", delivery);
+        waitFor(office, delivery, "ACCEPTED");
+        assertThat(office.device.stored()).anyMatch(path -> path.startsWith("usb/scans/"));
+
+        settings(form).put("mustEncrypt", true);
+        office.desk.put("/api/destinations/" + stick, form).ok();
+        assertThat(label(office, guest).path("possible").asBoolean()).isFalse();
+        assertThat(label(office, guest).path("note").asString()).contains("encrypted");
+        String open = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
+        waitFor(office, open, "STOPPED");
+        assertThat(cause(office, open)).isEqualTo("MUST_BE_ENCRYPTED");
+    }
+
+    @Test
+    void aDocumentGoesOntoTheShelfAndOntoPaper(Office office) {
+        Map<String, Object> form = Office.folderForm("SHELF", "", 0, "Berths/{date:yyyy}");
+        form.remove("secret");
+        String shelf = add(office, form);
+        String paper = add(
+                office, Map.of("name", "Copy", "kind", "PRINTER", "routeId", office.deviceId, "recipients", List.of()));
+        office.goesTo(shelf, paper);
+        int before = office.device.printed().size();
+        String delivery = office.send(Stack.TIDE_TABLE);
+        waitFor(office, delivery, "ACCEPTED");
+        assertThat(office.device.stored()).anyMatch(path -> path.startsWith("shelf/Berths/20"));
+        assertThat(office.device.printed()).hasSize(before + 1);
+
+        // RFC 8011 section B.1.5.5: server-error-device-error passes.
+        office.device.refusePrinting(0x0504);
+        office.goesTo(paper);
+        String waits = office.send(Stack.TIDE_TABLE);
+        waitFor(office, waits, "WAITING");
+        assertThat(cause(office, waits)).isEqualTo("STOPPED");
+        office.device.refusePrinting(0);
+        office.act("TRY_AGAIN", waits);
+        waitFor(office, waits, "ACCEPTED");
+        assertThat(office.device.printed()).hasSize(before + 2);
+    }
+
+    @Test
+    void thePersonIsToldAtThePanelWhatHasHappenedOnce(Office office) {
+        office.goesTo(Map.of("notifyWhen", "ALWAYS"), mailToMe(office));
+        Browser guest = office.guest();
+        guest.post(office.panel("/mine/seen"), Map.of()).ok();
+        String delivery = office.send(Stack.TIDE_TABLE);
+        waitFor(office, delivery, "ACCEPTED");
+        Browser later = office.guest();
+        JsonNode mine = later.get(office.panel("/mine")).json();
+        assertThat(mine.path("news")).hasSize(1);
+        assertThat(mine.path("news").path(0).path("state").asString()).isEqualTo("ACCEPTED");
+        assertThat(mine.path("scans").path(0).path("id").asString()).isEqualTo(delivery);
+        later.post(office.panel("/mine/seen"), Map.of()).ok();
+        assertThat(later.get(office.panel("/mine")).json().path("news")).isEmpty();
+    }
+}

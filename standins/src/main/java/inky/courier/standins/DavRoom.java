@@ -1,0 +1,87 @@
+package inky.courier.standins;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.apache.catalina.Context;
+import org.apache.catalina.LifecycleException;
+import org.apache.catalina.Wrapper;
+import org.apache.catalina.connector.Connector;
+import org.apache.catalina.servlets.WebdavServlet;
+import org.apache.catalina.startup.Tomcat;
+
+/** What a device stores, handed out by WebDAV (RFC 4918): a shelf, and a stick that can be pulled out. */
+final class DavRoom implements AutoCloseable {
+    private static final String STICK = "usb";
+    private static final String SHELF = "shelf";
+
+    private final Tomcat tomcat = new Tomcat();
+    private final Path files;
+    private final String address;
+
+    private DavRoom(String address, Path folder) throws IOException {
+        this.address = address;
+        this.files = Files.createDirectories(folder.resolve("storage"));
+        Files.createDirectories(files.resolve(STICK));
+        Files.createDirectories(files.resolve(SHELF));
+        tomcat.setBaseDir(folder.resolve("tomcat").toString());
+        Connector connector = new Connector();
+        connector.setPort(0);
+        connector.setProperty("address", address);
+        connector.setProperty("maxThreads", "6");
+        connector.setProperty("minSpareThreads", "1");
+        tomcat.setConnector(connector);
+        serve(tomcat.addContext("", files.toString()), "/*");
+        try {
+            tomcat.start();
+        } catch (LifecycleException e) {
+            throw new IOException(e);
+        }
+    }
+
+    static DavRoom open(String address, Path folder) throws IOException {
+        return new DavRoom(address, folder);
+    }
+
+    /** Tomcat's servlet, with its writing switched on. */
+    static void serve(Context context, String at) {
+        Wrapper wrapper = Tomcat.addServlet(context, "dav", new WebdavServlet());
+        Map.of("readonly", "false", "listings", "true", "allowSpecialPaths", "true")
+                .forEach(wrapper::addInitParameter);
+        wrapper.setLoadOnStartup(1);
+        context.addServletMappingDecoded(at, "dav");
+    }
+
+    String uri() {
+        return "http://" + address + ":" + tomcat.getConnector().getLocalPort() + "/";
+    }
+
+    Path files() {
+        return files;
+    }
+
+    /** Pulls the stick out, or puts the same one in again. */
+    void stick(boolean in) throws IOException {
+        Path inside = files.resolve(STICK);
+        Path outside = files.resolveSibling("stick in a pocket");
+        Path from = in ? outside : inside;
+        if (Files.exists(from)) {
+            Files.move(from, in ? inside : outside);
+        }
+    }
+
+    boolean hasStick() {
+        return Files.exists(files.resolve(STICK));
+    }
+
+    @Override
+    public void close() {
+        try {
+            tomcat.stop();
+            tomcat.destroy();
+        } catch (LifecycleException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import ChoiceRow from '@/shared/ChoiceRow.vue';
+import FormField from '@/shared/FormField.vue';
+import TextField from '@/shared/TextField.vue';
+import TickBox from '@/shared/TickBox.vue';
+import { SIDECARS, WHEN_TAKEN, type Folder, type Kind } from './kinds';
+
+/** Where files go on the stick or the shelf of whatever device scans. */
+defineProps<{ kind: Kind }>();
+const folder = defineModel<Folder>({ required: true });
+</script>
+
+<template>
+  <div class="storage">
+    <TextField
+      v-model="folder.path"
+      mono
+      label="Folder"
+      name="path"
+      hint="Empty for the top. Fields as in file names: berths/{date:yyyy}"
+    />
+    <TickBox v-model="folder.makeFolders" words="Make folders that are missing" />
+    <FormField label="When a file of that name is there" name="whenTaken">
+      <ChoiceRow v-model="folder.whenTaken" label="When a file of that name is there" :options="WHEN_TAKEN" />
+    </FormField>
+    <FormField label="The delivery’s data beside it, as" name="sidecar">
+      <ChoiceRow v-model="folder.sidecar" label="The delivery’s data beside it" :options="SIDECARS" />
+    </FormField>
+    <template v-if="kind === 'USB'">
+      <TickBox
+        v-model="folder.mustEncrypt"
+        words="Encrypted files only"
+        note="Jobs whose profile makes no PDF with a passcode then cannot run, and say so."
+      />
+      <p v-if="!folder.mustEncrypt" class="small warn">
+        A stick gets lost: who finds it can read files that are not encrypted. Preflight reminds you of it.
+      </p>
+    </template>
+    <p class="small quiet">
+      Which device it is shows when somebody scans; preflight names those that have none.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.storage {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  max-width: 520px;
+}
+.warn {
+  color: var(--care);
+}
+</style>

@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import type { PanelState } from './usePanel';
+
+/** A folder below the destination's own, looked for from its root down. */
+const props = defineProps<{ panel: PanelState; question: Schemas['Ask'] }>();
+const emit = defineEmits<{ done: [] }>();
+const { folders, device, busy } = props.panel;
+const path = ref(folders.value[props.question.destinationId] ?? '');
+const entries = ref<Schemas['FolderEntry'][]>([]);
+const more = ref(false);
+const making = ref(false);
+const name = ref('');
+const first = ref<HTMLElement>();
+const crumbs = computed(() => path.value.split('/').filter(Boolean));
+const places = { path: { device, destination: props.question.destinationId } };
+
+async function open(to: string, after = '') {
+  props.panel.touch();
+  const listing = await props.panel.attempt(() =>
+    ask(
+      api.GET('/api/panel/{device}/destinations/{destination}/folders', {
+        params: { ...places, query: { path: to, after } },
+      }),
+    ),
+  );
+  if (!listing) return;
+  path.value = to;
+  const found = listing.entries.filter((entry) => entry.folder);
+  entries.value = after ? [...entries.value, ...found] : found;
+  more.value = listing.more && listing.entries.every((entry) => entry.folder);
+}
+async function make() {
+  if (!name.value.trim()) return;
+  props.panel.touch();
+  const listing = await props.panel.attempt(() =>
+    ask(
+      api.POST('/api/panel/{device}/destinations/{destination}/folders', {
+        params: places,
+        body: { path: path.value, name: name.value.trim() },
+      }),
+    ),
+  );
+  if (!listing) return;
+  making.value = false;
+  await open([...crumbs.value, name.value.trim()].join('/'));
+  name.value = '';
+}
+function choose() {
+  folders.value = { ...folders.value, [props.question.destinationId]: path.value };
+  emit('done');
+}
+onMounted(async () => {
+  first.value?.focus();
+  await open(path.value);
+});
+</script>
+
+<template>
+  <section class="choice-drawer" aria-label="Folder" @keydown.esc="emit('done')">
+    <header>
+      <nav aria-label="Where this is">
+        <button ref="first" type="button" class="crumb" @click="open('')">{{ question.name }}</button>
+        <template v-for="(crumb, i) in crumbs" :key="i">
+          <span aria-hidden="true">/</span>
+          <button type="button" class="crumb" @click="open(crumbs.slice(0, i + 1).join('/'))">
+            {{ crumb }}
+          </button>
+        </template>
+      </nav>
+      <button type="button" class="key" @click="emit('done')">Back</button>
+      <button type="button" class="key stamp" :disabled="busy" @click="choose">Put it here</button>
+    </header>
+    <ul class="list" tabindex="0" aria-label="Folders">
+      <li v-for="entry in entries" :key="entry.name">
+        <button type="button" :disabled="busy" @click="open([...crumbs, entry.name].join('/'))">
+          <svg width="30" height="24" viewBox="0 0 30 24" aria-hidden="true">
+            <path d="M2 4h9l3 3h14v14H2z" fill="none" stroke="currentColor" stroke-width="2" />
+          </svg>
+          {{ entry.name }}
+        </button>
+      </li>
+    </ul>
+    <p v-if="!entries.length" class="quiet">No folders in here.</p>
+    <footer>
+      <button v-if="more" type="button" class="key" @click="open(path, entries[entries.length - 1]?.name)">
+        More folders
+      </button>
+      <form v-if="making" @submit.prevent="make">
+        <input
+          v-model="name"
+          type="text"
+          maxlength="120"
+          aria-label="Name of the new folder"
+          placeholder="Its name"
+        />
+        <button type="submit" class="key" :disabled="busy || !name.trim()">Make it</button>
+      </form>
+      <button v-else-if="question.freely" type="button" class="key" @click="making = true">New folder</button>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+nav {
+  display: flex;
+  flex: 1;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+  font: 680 24px/30px var(--heading);
+}
+.crumb {
+  padding: 6px 4px;
+  border: 0;
+  background: none;
+  font: inherit;
+  cursor: pointer;
+}
+.list {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-auto-rows: 72px;
+  gap: 8px;
+}
+.list button {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  height: 100%;
+  padding: 8px 14px;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 3px;
+  background: var(--paper-0);
+  font-size: 19px;
+  line-height: 23px;
+  text-align: left;
+  overflow-wrap: anywhere;
+  cursor: pointer;
+}
+svg {
+  flex: none;
+}
+footer,
+form {
+  display: flex;
+  gap: 10px;
+}
+input {
+  width: 380px;
+  min-height: 54px;
+  padding: 6px 14px;
+  border: 1.5px solid var(--ink-7);
+  border-radius: 3px;
+  background: var(--paper-0);
+  color: var(--ink-9);
+  font-size: 20px;
+}
+</style>

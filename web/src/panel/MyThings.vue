@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { count, when } from '@/shared/format';
+import JobStamp from '@/shared/JobStamp.vue';
+import StateMark from '@/shared/StateMark.vue';
+import { deliveryMark, MARK_WORDS } from '@/shared/states';
+import type { PanelState } from './usePanel';
+
+/** A person's late scans, and what they have allowed. */
+const props = defineProps<{ panel: PanelState }>();
+const { mine, busy } = props.panel;
+const scans = computed(() => mine.value?.scans ?? []);
+const consents = computed(() => mine.value?.consents ?? []);
+/** Withdrawing takes two touches. */
+const sure = ref('');
+async function withdraw(id: string) {
+  if (sure.value !== id) {
+    sure.value = id;
+    return;
+  }
+  sure.value = '';
+  await props.panel.withdraw(id);
+}
+</script>
+
+<template>
+  <div class="mine">
+    <section class="scans" aria-label="Your late scans">
+      <h1>Your late scans</h1>
+      <ul tabindex="0" aria-label="Scans">
+        <li v-for="scan in scans" :key="scan.id">
+          <JobStamp :icon="scan.jobIcon" :size="40" />
+          <div>
+            <p class="name">{{ scan.fileName || scan.jobName }}</p>
+            <p class="quiet">
+              {{ when(scan.at) }}, {{ count(scan.pages, 'page')
+              }}<template v-if="scan.sentence">. {{ scan.sentence }}</template>
+            </p>
+          </div>
+          <StateMark :mark="deliveryMark(scan.state)" :size="26" silent />
+          <span class="word">{{ MARK_WORDS[deliveryMark(scan.state)] }}</span>
+        </li>
+      </ul>
+      <p v-if="!scans.length" class="quiet">You have scanned nothing yet.</p>
+    </section>
+    <section v-if="consents.length" aria-label="What you have allowed">
+      <h2>You have allowed</h2>
+      <ul>
+        <li v-for="consent in consents" :key="consent.destinationId">
+          <div>
+            <p class="name">{{ consent.destination }}</p>
+            <p class="quiet">
+              {{ consent.endedAt ? 'no longer good; a job asks again' : `since ${when(consent.givenAt)}` }}
+            </p>
+          </div>
+          <button type="button" class="key" :disabled="busy" @click="withdraw(consent.destinationId)">
+            {{ sure === consent.destinationId ? 'Yes, withdraw it' : 'Withdraw' }}
+          </button>
+        </li>
+      </ul>
+    </section>
+    <div class="foot">
+      <button type="button" class="key" @click="panel.leaveMine()">Back</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.mine {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  gap: 14px;
+  min-height: 0;
+  padding: 18px 20px 16px;
+}
+.scans {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+}
+h2 {
+  font-size: 24px;
+  line-height: 30px;
+}
+ul {
+  margin: 10px 0 0;
+  padding: 0;
+  border-top: 2px solid var(--ink-9);
+  list-style: none;
+  overflow-y: auto;
+}
+li {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  min-height: 60px;
+  padding: 6px 10px;
+  border-bottom: 1px solid var(--rule-2);
+  background: var(--paper-0);
+}
+li > div {
+  flex: 1;
+  min-width: 0;
+}
+.name {
+  overflow: hidden;
+  font: 640 20px/25px var(--heading);
+  font-stretch: 84%;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.quiet {
+  overflow: hidden;
+  font-size: 16px;
+  line-height: 21px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.word {
+  width: 110px;
+  font-size: 17px;
+}
+</style>
