@@ -155,7 +155,7 @@ const secretLabel = computed(() => {
       />
     </FormField>
   </ProbeRow>
-  <ProbeRow :step="step('FOLDER')" :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow :step="step('FOLDER')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
     <div :class="{ pair: kind === 'SMB' }">
       <TextField v-if="kind === 'SMB'" v-model="folder.share" mono label="Share" name="share" />
       <TextField
@@ -168,22 +168,22 @@ const secretLabel = computed(() => {
     </div>
     <TickBox v-model="folder.makeFolders" words="Make folders that are missing" />
   </ProbeRow>
-  <ProbeRow :step="step('WRITTEN')" :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow :step="step('WRITTEN')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
     <FormField label="When a file of that name is there" name="whenTaken">
       <ChoiceRow v-model="folder.whenTaken" label="When a file of that name is there" :options="WHEN_TAKEN" />
     </FormField>
   </ProbeRow>
-  <ProbeRow :step="step('RENAMED')" :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow v-if="!isCloud" :step="step('RENAMED')" :report="report" @dialogue="$emit('dialogue')">
     <p class="small quiet">
       A file is under way under a name of its own, and gets its real one when it is whole.
     </p>
   </ProbeRow>
-  <ProbeRow :step="step('READ_BACK')" :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow :step="step('READ_BACK')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
     <FormField label="The delivery’s data beside it, as" name="sidecar">
       <ChoiceRow v-model="folder.sidecar" label="The delivery’s data beside it" :options="SIDECARS" />
     </FormField>
   </ProbeRow>
-  <ProbeRow :step="step('REMOVED')" :report="report" @dialogue="$emit('dialogue')">
+  <ProbeRow :step="step('REMOVED')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
     <TextField v-model="folder.atOnce" short label="Transfers at once" name="atOnce" />
   </ProbeRow>
   <ProbeRow v-if="!isCloud" :step="step('SPACE')" last :report="report" @dialogue="$emit('dialogue')">

@@ -3,14 +3,22 @@ import { computed, ref } from 'vue';
 import { count, when } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
-import { deliveryMark, MARK_WORDS } from '@/shared/states';
+import { deliveryMark } from '@/shared/states';
 import type { PanelState } from './usePanel';
 
-/** A person's late scans, and what they have allowed. */
+/** A person's latest scans, and what they have allowed. */
 const props = defineProps<{ panel: PanelState }>();
 const { mine, busy } = props.panel;
 const scans = computed(() => mine.value?.scans ?? []);
 const consents = computed(() => mine.value?.consents ?? []);
+const WORDS: Record<(typeof scans.value)[number]['state'], string> = {
+  MOVING: 'on its way',
+  WAITING: 'waits',
+  HELD: 'held back',
+  ACCEPTED: 'arrived',
+  STOPPED: 'not sent',
+  CALLED_OFF: 'called off',
+};
 /** Withdrawing takes two touches. */
 const sure = ref('');
 async function withdraw(id: string) {
@@ -25,8 +33,8 @@ async function withdraw(id: string) {
 
 <template>
   <div class="mine">
-    <section class="scans" aria-label="Your late scans">
-      <h1>Your late scans</h1>
+    <section class="scans" aria-label="Your latest scans">
+      <h1>Your latest scans</h1>
       <ul tabindex="0" aria-label="Scans">
         <li v-for="scan in scans" :key="scan.id">
           <JobStamp :icon="scan.jobIcon" :size="40" />
@@ -38,7 +46,7 @@ async function withdraw(id: string) {
             </p>
           </div>
           <StateMark :mark="deliveryMark(scan.state)" :size="26" silent />
-          <span class="word">{{ MARK_WORDS[deliveryMark(scan.state)] }}</span>
+          <span class="word">{{ WORDS[scan.state] }}</span>
         </li>
       </ul>
       <p v-if="!scans.length" class="quiet">You have scanned nothing yet.</p>
@@ -71,6 +79,7 @@ async function withdraw(id: string) {
   flex: 1;
   flex-direction: column;
   gap: 14px;
+  height: calc(100vh - 74px);
   min-height: 0;
   padding: 18px 20px 16px;
 }

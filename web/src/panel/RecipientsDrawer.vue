@@ -4,7 +4,7 @@ import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import type { PanelState } from './usePanel';
 
-/** Whom a mail goes to: people by their first letters, those of late, or an address. */
+/** Whom a mail goes to: people by their first letters, those of lately, or an address. */
 const props = defineProps<{ panel: PanelState; question: Schemas['Ask'] }>();
 const emit = defineEmits<{ done: [] }>();
 const { recipients, device } = props.panel;
@@ -14,10 +14,10 @@ const field = ref<HTMLInputElement>();
 const chosen = computed(() => recipients.value[props.question.destinationId] ?? []);
 const isAddress = computed(() => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(letters.value.trim()));
 const shown = computed(() =>
-  letters.value ? (book.value?.people ?? []) : [...(book.value?.late ?? []), ...others.value],
+  letters.value ? (book.value?.people ?? []) : [...(book.value?.recent ?? []), ...others.value],
 );
 const others = computed(() =>
-  (book.value?.people ?? []).filter((one) => !book.value?.late.some((late) => late.email === one.email)),
+  (book.value?.people ?? []).filter((one) => !book.value?.recent.some((known) => known.email === one.email)),
 );
 
 async function find() {

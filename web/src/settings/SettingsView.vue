@@ -12,8 +12,8 @@ const queries = useQueryClient();
 const { say } = useToast();
 const { general, busy, attempt } = useForm();
 const query = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
-const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30, address: '' });
-watch(query.data, (settings) => settings && (form.value = { ...settings }), { immediate: true });
+const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30, address: '', signature: '' });
+watch(query.data, (settings) => settings && (form.value = { ...settings, signature: settings.signature ?? '' }), { immediate: true });
 
 async function save() {
   const saved = await attempt(() => ask(api.PUT('/api/settings', { body: form.value })));
@@ -38,6 +38,13 @@ async function save() {
         label="Where people reach Courier"
         name="address"
         hint="Stands in mails that lead here, for example download links."
+      />
+      <TextField
+        v-model="form.signature"
+        type="textarea"
+        label="Signature of every mail"
+        name="signature"
+        hint="Fields as in file names: {device.name}, {device.place}, {person.name}"
       />
     </section>
     <section aria-labelledby="keep">

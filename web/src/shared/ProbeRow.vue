@@ -9,6 +9,8 @@ const props = defineProps<{
   report?: Schemas['ProbeReport'];
   first?: boolean;
   last?: boolean;
+  /** Nothing tries these settings. */
+  apart?: boolean;
 }>();
 defineEmits<{ dialogue: [] }>();
 
@@ -19,14 +21,14 @@ const failed = computed(() => state.value === 'FAILED');
 <template>
   <div :class="['row', state.toLowerCase(), { first, last }]">
     <div class="settings"><slot /></div>
-    <span class="line" aria-hidden="true">
+    <span v-if="!apart" class="line" aria-hidden="true">
       <span class="stop">
         <StateMark v-if="failed" mark="failed" :size="18" silent />
         <StateMark v-else-if="state === 'CARE'" mark="care" :size="18" silent />
         <span v-else class="disc"></span>
       </span>
     </span>
-    <div class="found">
+    <div v-if="!apart" class="found">
       <template v-if="step">
         <h3>
           {{ step.title }}

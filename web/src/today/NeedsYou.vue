@@ -8,6 +8,7 @@ import { count, longDay, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
+import { heading, pathOf } from './headings';
 
 const props = defineProps<{ today: Schemas['Today']; findings: Schemas['PanelFinding'][] }>();
 
@@ -18,49 +19,14 @@ const { general, busy, attempt } = useForm();
 const password = ref('');
 const tried = reactive(new Set<string>());
 
-const HEADINGS: Record<string, string> = {
-  SIGN_IN_REFUSED: 'refuses the sign-in',
-  SIGN_IN_TOO_WEAK: 'wants an app password',
-  TOO_LARGE: 'does not take scans this large',
-  NOT_REACHED: 'does not answer',
-  NAME_NOT_FOUND: 'cannot be found by its name',
-  SENDER_REFUSED: 'does not allow the sender',
-  RECIPIENT_UNKNOWN: 'does not know a recipient',
-  RELAY_REFUSED: 'does not pass mail on',
-  CERTIFICATE_EXPIRED: 'has a certificate that has expired',
-  CERTIFICATE_CHANGED: 'shows another certificate',
-  CERTIFICATE_UNKNOWN: 'shows a certificate nobody vouches for',
-  SERVER_FULL: 'has no room',
-  TRY_LATER: 'asks to try later',
-  LINE_LOST: 'broke the line',
-  NO_SPACE: 'has no space left',
-  NAME_TAKEN: 'has a file of that name already',
-  NAME_REFUSED: 'refuses the file name',
-  FOLDER_NOT_FOUND: 'has no such folder',
-  SHARE_NOT_FOUND: 'has no such share',
-  NOT_ALLOWED_IN: 'does not let the account in',
-  NOT_ALLOWED_TO_WRITE: 'does not let the account write',
-  PASSWORD_EXPIRED: 'says the password has expired',
-  ACCOUNT_LOCKED: 'has locked the account',
-  ACCOUNT_CLOSED: 'has closed the account',
-  HOST_KEY_CHANGED: 'shows another key',
-  HOST_KEY_UNKNOWN: 'has a key nobody has accepted',
-  NO_OWN_FOLDER: 'has no folder for somebody',
-  BUSY: 'is busy',
-  FILE_TOO_LARGE: 'does not take files this large',
-};
-function heading(trouble: Trouble): string {
-  return `${trouble.routeName} ${HEADINGS[trouble.cause] ?? 'does not take scans'}`;
-}
 const needsPassword = (trouble: Trouble) =>
   ['SIGN_IN_REFUSED', 'SIGN_IN_TOO_WEAK', 'PASSWORD_EXPIRED'].includes(trouble.cause);
-const pathOf = (trouble: Trouble) =>
-  isFolder(trouble.kind) ? `/destinations/${trouble.routeId}` : `/mail-servers/${trouble.routeId}`;
 /** The first that a password mends is open; there is one action of a view. */
 const open = computed(() => props.today.troubles.find(needsPassword));
 const nothing = computed(
   () =>
     props.today.troubles.length +
+      props.today.unmade.length +
       props.today.devices.length +
       props.today.certificates.length +
       props.findings.length ===
@@ -168,6 +134,25 @@ function listPath(trouble: Trouble): string {
         >
           Try {{ trouble.deliveries }} again
         </button>
+      </p>
+    </li>
+    <li v-for="group in today.unmade" :key="group.sentence">
+      <p class="how-many">
+        <span class="numeral">{{ group.deliveries }}</span><span class="caption">{{
+          group.deliveries === 1 ? 'delivery' : 'deliveries'
+        }}</span>
+      </p>
+      <div>
+        <h3><StateMark :mark="group.waits ? 'waiting' : 'failed'" /> Files could not be made</h3>
+        <p class="small">
+          <span class="quiet">{{ count(group.people, 'person', 'people') }}, since {{ when(group.since) }}.</span>
+          {{ group.sentence }}
+        </p>
+      </div>
+      <p class="side">
+        <RouterLink class="button" :to="`/deliveries?state=${group.waits ? 'WAITING' : 'STOPPED'}`"
+          >Show {{ group.deliveries }}</RouterLink
+        >
       </p>
     </li>
     <li v-for="device in today.devices.filter((d) => d.condition !== 'CARE')" :key="device.deviceId">

@@ -64,16 +64,7 @@ class ChosenAtTheDeviceTest {
         cloud.codes(Duration.ofMinutes(10), 1);
         office.device.stick(true);
         office.device.refusePrinting(0);
-        office.goesTo(Map.of(), mailToMe(office));
-    }
-
-    private static String mailToMe(Office office) {
-        for (JsonNode d : office.desk.get("/api/destinations").json()) {
-            if (d.path("kind").asString().equals("MAIL_TO_ME")) {
-                return d.path("id").asString();
-            }
-        }
-        throw new AssertionError("the office has no mail to me");
+        office.goesTo(Map.of(), office.destination("Mail to me"));
     }
 
     private static Map<String, Object> cloudForm(String path) {
@@ -296,7 +287,7 @@ class ChosenAtTheDeviceTest {
                         "harbour.master@quay.example", "archive@wherrymoor.example", "asa.kjolv@wherrymoor.example");
         assertThat(guest.get(office.panel("/people?letters="))
                         .json()
-                        .path("late")
+                        .path("recent")
                         .path(0)
                         .path("email")
                         .asString())
@@ -312,6 +303,33 @@ class ChosenAtTheDeviceTest {
                                 Map.of("recipients", Map.of(destination, List.of("stranger@quay.example"))))
                         .get("code"))
                 .isEqualTo("panel.recipients");
+    }
+
+    @Test
+    void everyMailEndsWithTheSignatureOfTheOffice(Office office) throws IOException {
+        Map<String, Object> settings = new HashMap<>(Map.of(
+                "office",
+                "Wherrymoor Ferries",
+                "keepAcceptedHours",
+                24,
+                "keepOthersDays",
+                30,
+                "address",
+                office.host.uri().toString(),
+                "signature",
+                "{device.nome}"));
+        assertThat(office.desk.put("/api/settings", settings).status()).isEqualTo(422);
+        settings.put("signature", "{device.name}, Wherrymoor Ferries");
+        office.desk.put("/api/settings", settings).ok();
+        waitFor(office, office.send(Stack.TIDE_TABLE), "ACCEPTED");
+        Letter letter = office.post
+                .mailbox()
+                .letters()
+                .get(office.post.mailbox().letters().size() - 1);
+        // RFC 3676 section 4.3: two hyphens and a blank on a line of their own.
+        assertThat(Files.readString(letter.file())).contains("\r\n-- \r\nTicket office, Wherrymoor Ferries");
+        settings.put("signature", "");
+        office.desk.put("/api/settings", settings).ok();
     }
 
     @Test
@@ -398,7 +416,7 @@ class ChosenAtTheDeviceTest {
 
     @Test
     void thePersonIsToldAtThePanelWhatHasHappenedOnce(Office office) {
-        office.goesTo(Map.of("notifyWhen", "ALWAYS"), mailToMe(office));
+        office.goesTo(Map.of("notifyWhen", "ALWAYS"), office.destination("Mail to me"));
         Browser guest = office.guest();
         guest.post(office.panel("/mine/seen"), Map.of()).ok();
         String delivery = office.send(Stack.TIDE_TABLE);

@@ -57,7 +57,7 @@ class EveryDestinationTest {
     void behave(Office office) throws IOException {
         house.behave();
         house.password("Harbour-1124");
-        job(office, List.of(mailToMe(office)), Map.of());
+        job(office, List.of(office.destination("Mail to me")), Map.of());
     }
 
     private static Map<String, Object> folder(String kind, int port, String path) {
@@ -70,15 +70,6 @@ class EveryDestinationTest {
 
     private static String ftp(Office office, String path) {
         return add(office, folder("FTP", house.ftpPort(), path));
-    }
-
-    private static String mailToMe(Office office) {
-        for (JsonNode d : office.desk.get("/api/destinations").json()) {
-            if (d.path("kind").asString().equals("MAIL_TO_ME")) {
-                return d.path("id").asString();
-            }
-        }
-        throw new AssertionError("the office has no mail to me");
     }
 
     private static void job(Office office, List<String> destinations, Map<String, Object> more) {
@@ -115,7 +106,7 @@ class EveryDestinationTest {
         if (house.smbPort() > 0) {
             to.add(add(office, folder("SMB", house.smbPort(), "several/smb/{person.login}")));
         }
-        to.add(mailToMe(office));
+        to.add(office.destination("Mail to me"));
         job(office, to, Map.of());
         String delivery = office.send(Stack.TIDE_TABLE);
         waitFor(office, delivery, "ACCEPTED");
@@ -283,14 +274,14 @@ class EveryDestinationTest {
         office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
         try {
             int before = office.post.mailbox().letters().size();
-            job(office, List.of(mailToMe(office)), Map.of("whenTooLarge", "SMALLER"));
+            job(office, List.of(office.destination("Mail to me")), Map.of("whenTooLarge", "SMALLER"));
             String smaller = office.send(Stack.FIFTY_LETTERS);
             waitFor(office, smaller, "ACCEPTED");
             assertThat(letters(office, before))
                     .singleElement()
                     .satisfies(letter -> assertThat(letter.bytes()).isLessThan(5 * 1024 * 1024));
 
-            job(office, List.of(mailToMe(office)), Map.of("whenTooLarge", "LINK"));
+            job(office, List.of(office.destination("Mail to me")), Map.of("whenTooLarge", "LINK"));
             String link = office.send(Stack.FIFTY_LETTERS);
             waitFor(office, link, "ACCEPTED");
             assertThat(letters(office, before)).hasSize(2);
@@ -340,7 +331,10 @@ class EveryDestinationTest {
                 .get("id");
         try {
             int before = office.post.mailbox().letters().size();
-            job(office, List.of(mailToMe(office)), Map.of("whenTooLarge", "SEVERAL", "profileId", profile));
+            job(
+                    office,
+                    List.of(office.destination("Mail to me")),
+                    Map.of("whenTooLarge", "SEVERAL", "profileId", profile));
             office.post.beforeAnswer(() -> office.post.refuse(Step.MAIL, "451 4.7.1 Not so fast"));
             String delivery = office.send(Stack.FIFTY_LETTERS);
             waitFor(office, delivery, "WAITING");
@@ -353,7 +347,7 @@ class EveryDestinationTest {
                     .hasSize(3)
                     .allMatch(letter -> letter.bytes() < 10 * 1024 * 1024);
         } finally {
-            job(office, List.of(mailToMe(office)), Map.of("profileId", usual));
+            job(office, List.of(office.destination("Mail to me")), Map.of("profileId", usual));
             office.desk
                     .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
                     .ok();

@@ -9,171 +9,260 @@ import inky.courier.harness.Waiting;
 import inky.courier.standins.FileHouse;
 import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.Stack;
+import java.io.IOException;
 import java.nio.file.Files;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
-/** A real process of the server, killed without warning (kill -9) and started again on the same database. */
+/**
+ * A real process of the server, killed without warning (kill -9), or short of room or memory, and started again on the same
+ * database. What a person saw confirmed arrives, once where the far side can be asked.
+ */
 class KilledServerTest {
+    private static FileHouse house;
+    private static ServerProcess server;
+    private static Office office;
+
+    @BeforeAll
+    static void start() throws IOException {
+        house = FileHouse.open(new FileHouse.Settings(
+                "files.wherrymoor.example",
+                "127.40.9.8",
+                0,
+                0,
+                0,
+                0,
+                "scans",
+                Office.PASSWORD,
+                Files.createTempDirectory("house")));
+        server = ServerProcess.start();
+        office = Office.ready(server);
+    }
+
+    @AfterAll
+    static void end() throws Exception {
+        office.close();
+        server.close();
+        house.close();
+    }
+
+    @BeforeEach
+    void behave() {
+        office.post.behave();
+        house.behave();
+        office.device.pageMillis(0);
+        office.goesTo(office.destination("Mail to me"));
+    }
+
+    private static void startAgain() throws IOException {
+        server.startAgain();
+        office = office.at(server);
+    }
+
+    /** A folder of its own for each test. */
+    private static String folder(String kind, String path) {
+        return office.folder(kind, "127.40.9.8", kind.equals("FTP") ? house.ftpPort() : house.sftpPort(), path);
+    }
+
+    private static void arrives(String delivery) {
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "the delivery is taken up again");
+    }
+
+    private static void liesOnce(String path, int files) {
+        assertThat(house.stored())
+                .filteredOn(name -> name.startsWith(path + "/"))
+                .as("each once, and nothing half")
+                .hasSize(files)
+                .allMatch(name -> name.endsWith(".pdf"));
+    }
+
+    private static JsonNode page(String delivery) {
+        return office.desk.get("/api/deliveries/" + delivery).json();
+    }
+
+    private static boolean possiblyTwice(String delivery) {
+        return page(delivery)
+                .path("row")
+                .path("legs")
+                .path(0)
+                .path("possiblyTwice")
+                .asBoolean();
+    }
+
     @Test
     void killedInTheMiddleOfDataNothingIsLostAndNoSecondMailIsSent() throws Exception {
-        try (ServerProcess server = ServerProcess.start();
-                Office office = Office.ready(server)) {
-            CountDownLatch inData = new CountDownLatch(1);
-            office.post.afterFirstBytes(inData::countDown);
-            office.post.slow(40_000);
-            String delivery = office.send(Stack.BERTH_PERMIT);
-            assertThat(inData.await(60, TimeUnit.SECONDS)).isTrue();
-            server.kill();
-            assertThat(office.post.mailbox().letters()).isEmpty();
+        int before = office.post.mailbox().letters().size();
+        CountDownLatch inData = new CountDownLatch(1);
+        office.post.afterFirstBytes(inData::countDown);
+        office.post.slow(40_000);
+        String delivery = office.send(Stack.BERTH_PERMIT);
+        assertThat(inData.await(60, TimeUnit.SECONDS)).isTrue();
+        server.kill();
+        assertThat(office.post.mailbox().letters()).hasSize(before);
 
-            office.post.behave();
-            server.startAgain();
-            Browser desk = server.administrator();
-            Waiting.until(() -> state(desk, delivery).equals("ACCEPTED"), "the delivery is taken up again");
-            assertThat(office.post.mailbox().letters()).hasSize(1);
-            assertThat(desk.get("/api/deliveries/" + delivery).text())
-                    .contains("Courier was stopped during the transfer");
-        }
+        office.post.behave();
+        startAgain();
+        arrives(delivery);
+        assertThat(office.post.mailbox().letters()).hasSize(before + 1);
+        assertThat(page(delivery).toString()).contains("Courier was stopped during the transfer");
     }
 
     @Test
     void killedBeforeItHeardTheAnswerItSendsAgainUnderTheSameNumberAndSaysSo() throws Exception {
-        try (ServerProcess server = ServerProcess.start();
-                Office office = Office.ready(server)) {
-            CountDownLatch end = new CountDownLatch(1);
-            CountDownLatch killed = new CountDownLatch(1);
-            // The post office has the whole message and keeps its answer back until the server is dead.
-            office.post.beforeAnswer(() -> {
-                end.countDown();
-                killed.await(60, TimeUnit.SECONDS);
-            });
-            String delivery = office.send(Stack.TIDE_TABLE);
-            assertThat(end.await(60, TimeUnit.SECONDS)).isTrue();
-            server.kill();
-            office.post.behave();
-            killed.countDown();
-            Waiting.until(() -> office.post.mailbox().letters().size() == 1, "the post office has taken it");
+        int before = office.post.mailbox().letters().size();
+        CountDownLatch end = new CountDownLatch(1);
+        CountDownLatch killed = new CountDownLatch(1);
+        // The post office has the whole message and keeps its answer back until the server is dead.
+        office.post.beforeAnswer(() -> {
+            end.countDown();
+            killed.await(60, TimeUnit.SECONDS);
+        });
+        String delivery = office.send(Stack.TIDE_TABLE);
+        assertThat(end.await(60, TimeUnit.SECONDS)).isTrue();
+        server.kill();
+        office.post.behave();
+        killed.countDown();
+        Waiting.until(() -> office.post.mailbox().letters().size() == before + 1, "the post office has taken it");
 
-            server.startAgain();
-            Browser desk = server.administrator();
-            Waiting.until(() -> state(desk, delivery).equals("ACCEPTED"), "the delivery is taken up again");
-            var leg = desk.get("/api/deliveries/" + delivery)
-                    .json()
-                    .path("row")
-                    .path("legs")
-                    .path(0);
-            assertThat(leg.path("possiblyTwice").asBoolean()).isTrue();
-            List<Letter> letters = office.post.mailbox().letters();
-            assertThat(letters.stream().map(KilledServerTest::messageId).distinct())
-                    .as("a mailbox can tell that it is the same")
-                    .hasSize(1);
-        }
+        startAgain();
+        arrives(delivery);
+        assertThat(possiblyTwice(delivery)).isTrue();
+        List<Letter> letters = office.post.mailbox().letters();
+        assertThat(letters.subList(before, letters.size()).stream()
+                        .map(KilledServerTest::messageId)
+                        .distinct())
+                .as("a mailbox can tell that it is the same")
+                .hasSize(1);
     }
 
     @Test
     void killedBetweenUploadAndRenameOrBeforeItHeardOfItTheFileIsThereExactlyOnce() throws Exception {
-        try (FileHouse house = FileHouse.open(new FileHouse.Settings(
-                        "files.wherrymoor.example",
-                        "127.40.9.8",
-                        0,
-                        0,
-                        0,
-                        0,
-                        "scans",
-                        Office.PASSWORD,
-                        Files.createTempDirectory("house")));
-                ServerProcess server = ServerProcess.start();
-                Office office = Office.ready(server)) {
-            String toSftp = office.folder("SFTP", "127.40.9.8", house.sftpPort(), "upload");
-            String toFtp = office.folder("FTP", "127.40.9.8", house.ftpPort(), "renamed");
+        String toSftp = folder("SFTP", "upload");
+        String toFtp = folder("FTP", "renamed");
 
-            // In the middle of the upload
-            house.lines().forEach(line -> line.slow(60_000));
-            office.goesTo(toSftp);
-            String half = office.send(Stack.BERTH_PERMIT);
-            Waiting.until(
-                    () -> house.stored().stream().anyMatch(path -> path.endsWith(".part")), "the upload is under way");
-            server.kill();
-            assertThat(house.stored()).noneMatch(path -> path.endsWith(".pdf"));
-            house.behave();
-            server.startAgain();
-            Office again = office.at(server);
-            Waiting.until(() -> again.state(half).equals("ACCEPTED"), "the delivery is taken up again");
+        // In the middle of the upload
+        house.lines().forEach(line -> line.slow(60_000));
+        office.goesTo(toSftp);
+        String half = office.send(Stack.BERTH_PERMIT);
+        Waiting.until(
+                () -> house.stored().stream().anyMatch(path -> path.endsWith(".part")), "the upload is under way");
+        server.kill();
+        assertThat(house.stored())
+                .filteredOn(path -> path.startsWith("upload/"))
+                .noneMatch(path -> path.endsWith(".pdf"));
+        house.behave();
+        startAgain();
+        arrives(half);
+        liesOnce("upload", 1);
 
-            // Between the rename at the far side and its word
-            CountDownLatch named = new CountDownLatch(1);
-            CountDownLatch killed = new CountDownLatch(1);
-            house.beforeRenamed(() -> {
-                named.countDown();
-                killed.await(60, TimeUnit.SECONDS);
-            });
-            again.goesTo(toFtp);
-            String whole = again.send(Stack.TIDE_TABLE);
-            assertThat(named.await(60, TimeUnit.SECONDS)).isTrue();
-            server.kill();
-            house.behave();
-            killed.countDown();
-            server.startAgain();
-            Office third = office.at(server);
-            Waiting.until(() -> third.state(whole).equals("ACCEPTED"), "the delivery is taken up again");
-            var leg = third.desk
-                    .get("/api/deliveries/" + whole)
-                    .json()
-                    .path("row")
-                    .path("legs")
-                    .path(0);
-            assertThat(leg.path("possiblyTwice").asBoolean())
-                    .as("the folder could be asked")
-                    .isFalse();
-            assertThat(house.stored())
-                    .as("each once, and nothing half")
-                    .hasSize(2)
-                    .allMatch(path -> path.endsWith(".pdf"));
-        }
+        // Between the rename at the far side and its word
+        CountDownLatch named = new CountDownLatch(1);
+        CountDownLatch killed = new CountDownLatch(1);
+        house.beforeRenamed(() -> {
+            named.countDown();
+            killed.await(60, TimeUnit.SECONDS);
+        });
+        office.goesTo(toFtp);
+        String whole = office.send(Stack.TIDE_TABLE);
+        assertThat(named.await(60, TimeUnit.SECONDS)).isTrue();
+        server.kill();
+        house.behave();
+        killed.countDown();
+        startAgain();
+        arrives(whole);
+        assertThat(possiblyTwice(whole)).as("the folder could be asked").isFalse();
+        liesOnce("renamed", 1);
     }
 
     @Test
     void killedWhileScanningTheServerComesUpAndTheNextScanWorks() throws Exception {
-        try (ServerProcess server = ServerProcess.start();
-                Office office = Office.ready(server)) {
-            Browser guest = office.guest();
-            office.device.pageMillis(400);
-            office.device.put(Stack.FIFTY_LETTERS);
-            String scan = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
-                    .ok()
-                    .get("id");
-            Waiting.until(
-                    () -> guest.get(office.panel("/scans/" + scan))
-                                    .json()
-                                    .path("pages")
-                                    .size()
-                            > 1,
-                    "pages come");
-            server.kill();
-            server.startAgain();
-            office.device.pageMillis(0);
-            Office again = office.at(server);
-            Waiting.until(
-                    () -> again.guest()
-                            .get(office.panel("/scans/" + scan))
-                            .get("state")
-                            .equals("TROUBLE"),
-                    "the broken scan says so");
-            String delivery = again.send(Stack.TIDE_TABLE);
-            Waiting.until(() -> again.state(delivery).equals("ACCEPTED"), "the next one arrives");
-        }
+        Browser guest = office.guest();
+        office.device.pageMillis(400);
+        office.device.put(Stack.FIFTY_LETTERS);
+        String scan = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
+                .ok()
+                .get("id");
+        Waiting.until(
+                () -> guest.get(office.panel("/scans/" + scan))
+                                .json()
+                                .path("pages")
+                                .size()
+                        > 1,
+                "pages come");
+        server.kill();
+        startAgain();
+        office.device.pageMillis(0);
+        Waiting.until(
+                () -> office.guest()
+                        .get(office.panel("/scans/" + scan))
+                        .get("state")
+                        .equals("TROUBLE"),
+                "the broken scan says so");
+        arrives(office.send(Stack.TIDE_TABLE));
     }
 
-    private static String state(Browser desk, String delivery) {
-        return desk.get("/api/deliveries/" + delivery)
-                .json()
-                .path("row")
-                .path("state")
-                .asString();
+    @Test
+    void killedWhileFilesAreMadeTheyAreMadeAgainAndNothingLiesAround() throws Exception {
+        office.goesTo(folder("SFTP", "made again"));
+        String delivery = office.send(Stack.CARGO_MANIFEST);
+        server.kill();
+        assertThat(server.ask("select named_at is null from delivery where id = '" + delivery + "'"))
+                .as("it was killed while they were made")
+                .isEqualTo("t");
+        startAgain();
+        arrives(delivery);
+        liesOnce("made again", 1);
+        assertThat(server.workFolders()).as("of this process alone").isEqualTo(1);
+    }
+
+    @Test
+    void withoutRoomOrMemoryForFilesNothingIsLostAndAllGoesWhenThereIsEnough() throws Exception {
+        office.goesTo(folder("SFTP", "cramped"));
+        server.kill();
+        // More than the log of a start needs, less than eight pages do.
+        server.startWithFilesOf(500);
+        office = office.at(server);
+        List<String> confirmed = new ArrayList<>(List.of(office.send(Stack.CARGO_MANIFEST)));
+        Waiting.until(
+                () -> page(confirmed.get(0))
+                        .path("row")
+                        .path("trouble")
+                        .asString()
+                        .contains("no room"),
+                "it says that there is no room");
+        assertThat(office.state(confirmed.get(0))).isEqualTo("WAITING");
+        assertThat(office.desk
+                        .get("/api/today")
+                        .json()
+                        .path("unmade")
+                        .path(0)
+                        .path("deliveries")
+                        .asInt())
+                .isEqualTo(1);
+        server.kill();
+
+        // Enough to start and to scan, not for pages of colour at once.
+        server.startWithHeap("-Xmx72m");
+        office = office.at(server);
+        for (int i = 0; i < 3; i++) {
+            confirmed.add(office.send(Stack.HARBOUR_CHARTS));
+        }
+        Waiting.until(() -> server.log().contains("OutOfMemoryError"), "memory runs out");
+        server.kill();
+
+        startAgain();
+        confirmed.forEach(KilledServerTest::arrives);
+        liesOnce("cramped", confirmed.size());
+        assertThat(page(confirmed.get(0)).path("row").path("trouble").asString())
+                .isEmpty();
     }
 
     private static String messageId(Letter letter) {

@@ -104,9 +104,52 @@ final class Desk {
                     .path("pin")
                     .asString();
         }
-        String destination = id(
+        return job(mailToMe(), dpi, colour);
+    }
+
+    String mailToMe() {
+        made++;
+        return id(
                 "/api/destinations",
                 map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", server, "recipients", List.of()));
+    }
+
+    /** @return the id of a folder as a destination, on a stand-in whose certificate or key is not asked for */
+    String folder(String kind, String host, int port, String path, String encryption) {
+        made++;
+        Map<String, Object> folder =
+                map("host", host, "port", port, "share", "scans", "path", path, "account", "scans", "domain", "");
+        folder.putAll(map(
+                "encryption",
+                encryption,
+                "certificateCheck",
+                "OFF",
+                "fingerprint",
+                "",
+                "passive",
+                true,
+                "signsInByKey",
+                false));
+        folder.putAll(
+                map("whenTaken", "NUMBER", "makeFolders", true, "sidecar", "NONE", "atOnce", 4, "mustEncrypt", false));
+        return id(
+                "/api/destinations",
+                map(
+                        "name",
+                        kind + " " + made,
+                        "kind",
+                        kind,
+                        "recipients",
+                        List.of(),
+                        "folder",
+                        folder,
+                        "secret",
+                        PASSWORD));
+    }
+
+    /** Makes a job and puts it on the panel, alone. */
+    String job(String destination, int dpi, String colour) {
+        made++;
         String profile =
                 id("/api/profiles", map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE"));
         String name = id("/api/names", map("name", "Name " + made, "template", "{date} {counter:5}"));
@@ -127,24 +170,63 @@ final class Desk {
                         "{job}",
                         "body",
                         ""));
-        ask("PUT", "/api/panels/" + device, map("places", List.of(map("place", 1, "jobId", job))));
+        place(job);
         return job;
     }
 
+    void place(String job) {
+        ask("PUT", "/api/panels/" + device, map("places", List.of(map("place", 1, "jobId", job))));
+    }
+
+    /** Scans and sends, and does not wait. @return the delivery */
+    String send(StandInDevice scanner, Stack stack, String job) {
+        return ask("POST", panel("/scans/" + scan(scanner, stack, job) + "/send"), map())
+                .path("deliveryId")
+                .asString();
+    }
+
+    void act(String action, List<String> deliveries) {
+        // As many as the desk takes at once.
+        for (int i = 0; i < deliveries.size(); i += 100) {
+            List<String> some = deliveries.subList(i, Math.min(deliveries.size(), i + 100));
+            ask("POST", "/api/deliveries/act", map("action", action, "deliveries", some));
+        }
+    }
+
+    void waitFor(List<String> deliveries, String state) {
+        for (String delivery : deliveries) {
+            while (!ask("GET", "/api/deliveries/" + delivery, null)
+                            .path("row")
+                            .path("state")
+                            .asString()
+                            .equals(state)
+                    && pause()) {
+                // Until it is.
+            }
+        }
+    }
+
+    /** @param took from when the file was ready to its acceptance */
+    record Leg(long bytes, Duration took) {}
+
+    Leg leg(String delivery) {
+        JsonNode row = ask("GET", "/api/deliveries/" + delivery, null).path("row");
+        JsonNode leg = row.path("legs").path(0);
+        Duration took = Duration.between(
+                Instant.parse(row.path("namedAt").asString()),
+                Instant.parse(leg.path("acceptedAt").asString()));
+        return new Leg(leg.path("sentBytes").asLong(), took);
+    }
+
     Times run(StandInDevice scanner, Stack stack, String job) {
-        ask("POST", panel("/session"), map("pin", pin));
-        scanner.put(stack);
         Instant begin = Instant.now();
-        String scan = ask("POST", panel("/scans"), map("jobId", job)).path("id").asString();
-        String state;
-        do {
-            state = ask("GET", panel("/scans/" + scan), null).path("state").asString();
-        } while (state.equals("SCANNING") && pause());
+        String scan = scan(scanner, stack, job);
         Duration scanning = Duration.between(begin, Instant.now());
         Instant sent = Instant.now();
         String delivery = ask("POST", panel("/scans/" + scan + "/send"), map())
                 .path("deliveryId")
                 .asString();
+        String state;
         do {
             state = ask("GET", panel("/deliveries/" + delivery), null)
                     .path("legs")
@@ -153,6 +235,17 @@ final class Desk {
                     .asString();
         } while (!state.equals("ACCEPTED") && pause());
         return new Times(scanning, Duration.between(sent, Instant.now()));
+    }
+
+    private String scan(StandInDevice scanner, Stack stack, String job) {
+        ask("POST", panel("/session"), map("pin", pin));
+        scanner.put(stack);
+        String scan = ask("POST", panel("/scans"), map("jobId", job)).path("id").asString();
+        String state;
+        do {
+            state = ask("GET", panel("/scans/" + scan), null).path("state").asString();
+        } while (state.equals("SCANNING") && pause());
+        return scan;
     }
 
     private String panel(String rest) {

@@ -23,6 +23,8 @@ import javax.management.remote.JMXServiceURL;
 final class Server implements AutoCloseable {
     static final String CODE = "bench";
 
+    private final Path application;
+    private final Path key;
     private final Process process;
     private final int port;
     private final int jmxPort;
@@ -30,6 +32,17 @@ final class Server implements AutoCloseable {
 
     /** @param application the unpacked application, as bin/demo makes it */
     Server(Path application) throws IOException, InterruptedException {
+        this(application, Files.createTempDirectory("bench").resolve("key"));
+    }
+
+    /** One more instance on the same database. */
+    Server another() throws IOException, InterruptedException {
+        return new Server(application, key);
+    }
+
+    private Server(Path application, Path key) throws IOException, InterruptedException {
+        this.application = application;
+        this.key = key;
         port = free();
         jmxPort = free();
         Instant begin = Instant.now();
@@ -49,16 +62,15 @@ final class Server implements AutoCloseable {
                         application.toString(),
                         "--server.port=" + port,
                         "--courier.setup-code=" + CODE,
-                        "--courier.key-file="
-                                + Files.createTempDirectory("bench").resolve("key"))
+                        "--courier.key-file=" + key)
                 .redirectErrorStream(true)
-                .redirectOutput(Path.of(System.getProperty("java.io.tmpdir"), "courier-bench.log")
+                .redirectOutput(Path.of(System.getProperty("java.io.tmpdir"), "courier-bench-" + port + ".log")
                         .toFile())
                 .start();
         while (!ready()) {
             if (!process.isAlive()) {
-                throw new IOException(
-                        "the application ended; its log is courier-bench.log in the folder for temporary files");
+                throw new IOException("the application ended; its log is courier-bench-" + port
+                        + ".log in the folder for temporary files");
             }
             Thread.sleep(20);
         }

@@ -70,7 +70,7 @@ public final class WholeJob {
         return times.stream().sorted().toList().get(REPEATS / 2);
     }
 
-    private static PostOffice postOffice() throws IOException {
+    static PostOffice postOffice() throws IOException {
         return PostOffice.open(new PostOffice.Settings(
                 "mail.wherrymoor.example",
                 "127.30.7.5",
@@ -87,7 +87,7 @@ public final class WholeJob {
         return duration.toMillis() / 1000.0;
     }
 
-    private static void row(String what, double value, String unit) {
+    static void row(String what, double value, String unit) {
         System.out.printf(Locale.ROOT, "%-52s %10.2f  %s%n", what, value, unit);
     }
 

@@ -8,6 +8,8 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import inky.courier.harness.Courier;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -59,6 +61,21 @@ final class Chrome implements AutoCloseable {
             }
         });
         return page;
+    }
+
+    /** Somebody at the desk, signed in as its first administrator. */
+    Page desk(Courier courier) {
+        Page desk = window(1280, 800);
+        desk.navigate(courier.uri().toString());
+        desk.getByLabel("Account").fill("maud");
+        desk.getByLabel("Password").fill("ferry crossing 7");
+        desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
+                .click();
+        PlaywrightAssertions.assertThat(desk.getByRole(
+                                AriaRole.LINK, new Page.GetByRoleOptions().setName("Deliveries"))
+                        .first())
+                .isVisible();
+        return desk;
     }
 
     List<String> complaints() {

@@ -37,23 +37,12 @@ class WaysOutTest {
                         Office.PASSWORD,
                         Files.createTempDirectory("house")));
                 Chrome chrome = new Chrome()) {
-            desk = chrome.window(1280, 800);
-            signIn(courier);
+            desk = chrome.desk(courier);
             addFolder(courier, house);
             holdReleaseAndSendElsewhere(courier, office, house);
             fetchByLink(courier, office);
             org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
         }
-    }
-
-    private void signIn(Courier courier) {
-        desk.navigate(courier.uri().toString());
-        desk.getByLabel("Account").fill("maud");
-        desk.getByLabel("Password").fill("ferry crossing 7");
-        button("Sign in").click();
-        assertThat(desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Deliveries"))
-                        .first())
-                .isVisible();
     }
 
     private void addFolder(Courier courier, FileHouse house) {
@@ -89,7 +78,7 @@ class WaysOutTest {
     }
 
     private void holdReleaseAndSendElsewhere(Courier courier, Office office, FileHouse house) {
-        office.goesTo(destination(office, "Chart archive"));
+        office.goesTo(office.destination("Chart archive"));
         house.refuseSftpWrites(14);
         office.send(Stack.TIDE_TABLE);
         desk.navigate(courier.uri() + "/");
@@ -154,15 +143,6 @@ class WaysOutTest {
                 .endsWith(".pdf");
         desk.navigate(courier.uri() + "/get/nothing");
         heading("Nothing to fetch here");
-    }
-
-    private static String destination(Office office, String name) {
-        for (var d : office.desk.get("/api/destinations").json()) {
-            if (d.path("name").asString().equals(name)) {
-                return d.path("id").asString();
-            }
-        }
-        throw new AssertionError("no destination " + name);
     }
 
     private Locator button(String name) {

@@ -4,6 +4,7 @@ import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
+import inky.courier.settings.Settings;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Json;
 import java.time.ZoneId;
@@ -22,12 +23,14 @@ class Consignments {
     private final ContentStore store;
     private final Files files;
     private final Claims claims;
+    private final Settings settings;
     private final ZoneId zone;
 
-    Consignments(ContentStore store, Files files, Claims claims, ZoneId zone) {
+    Consignments(ContentStore store, Files files, Claims claims, Settings settings, ZoneId zone) {
         this.store = store;
         this.files = files;
         this.claims = claims;
+        this.settings = settings;
         this.zone = zone;
     }
 
@@ -49,7 +52,7 @@ class Consignments {
                 new Consignment.Sender(d.personId, d.personName, d.personEmail),
                 d.deviceId,
                 Preparation.read(job.subject()).fill(values),
-                Preparation.read(job.body()).fill(values),
+                text(job.body(), values),
                 job.tooLarge(),
                 job.encrypts(),
                 carried.stream().map(this::toSend).toList(),
@@ -58,6 +61,16 @@ class Consignments {
                 leg.messageId,
                 d.scannedAt,
                 claims.of(leg.id));
+    }
+
+    /** A line of two hyphens and a blank stands before a signature: RFC 3676 section 4.3. */
+    private String text(String body, NameValues values) {
+        String signature = settings.read().signature();
+        String text = Preparation.read(body).fill(values);
+        return signature.isEmpty()
+                ? text
+                : text.stripTrailing() + "\n\n-- \n"
+                        + Preparation.read(signature).fill(values) + "\n";
     }
 
     /** Whether files of a kind of paper go along a leg. */

@@ -9,20 +9,16 @@ import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
@@ -31,23 +27,16 @@ import tools.jackson.core.type.TypeReference;
 @Component
 public class DeliveryQueries {
     private static final int MOST = 200;
-    private static final int SLOT_MINUTES = 30;
-    private static final int STATES = DeliveryState.values().length;
-
-    /** How many earlier weeks make the usual day. */
-    private static final int USUAL_WEEKS = 3;
 
     private final JdbcClient jdbc;
     private final Steps steps;
     private final Files files;
-    private final Clock clock;
     private final ZoneId zone;
 
-    DeliveryQueries(JdbcClient jdbc, Steps steps, Files files, Clock clock, ZoneId zone) {
+    DeliveryQueries(JdbcClient jdbc, Steps steps, Files files, ZoneId zone) {
         this.jdbc = jdbc;
         this.steps = steps;
         this.files = files;
-        this.clock = clock;
         this.zone = zone;
     }
 
@@ -134,32 +123,6 @@ public class DeliveryQueries {
             int limit) {}
 
     public record Listing(List<DeliveryRow> rows, boolean more) {}
-
-    public record Totals(int scanned, int accepted, int moving, int waiting, int stopped) {}
-
-    /** Documents that began in one slot of the day. */
-    public record Slot(int startMinute, int accepted, int moving, int waiting, int stopped, double usual) {}
-
-    public record Day(Totals now, Totals usual, List<Slot> slots) {}
-
-    /**
-     * What stands for one cause at one route.
-     *
-     * @param nextQuestion when Courier asks after the route by itself; null when each delivery asks for itself
-     */
-    public record Trouble(
-            UUID routeId,
-            DestinationKind kind,
-            String routeName,
-            String cause,
-            String sentence,
-            String remedy,
-            String reply,
-            boolean waits,
-            int deliveries,
-            int people,
-            Instant since,
-            @Nullable Instant nextQuestion) {}
 
     private static final String ROW = "select d.* from delivery d ";
 
@@ -250,100 +213,6 @@ public class DeliveryQueries {
     /** The line now: what moves, then the newest. */
     public List<DeliveryRow> onTheLine(int limit) {
         return rows(ROW + "order by (d.state = 'MOVING') desc, d.scanned_at desc limit :limit", Map.of("limit", limit));
-    }
-
-    public List<Trouble> troubles() {
-        return jdbc.sql("""
-                        select l.route_id, max(l.kind) as kind, max(l.route_name) as route_name, max(h.next_question) as next_question, l.cause, l.state = 'WAITING' as waits,
-                            (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
-                            (array_agg(l.reply order by d.number desc))[1] as reply, count(distinct d.id) as deliveries,
-                            count(distinct d.person_id) as people, min(d.scanned_at) as since
-                        from leg l join delivery d on d.id = l.delivery_id
-                            left join route_health h on h.route_id = l.route_id
-                        where l.state in ('WAITING', 'STOPPED') and l.cause not in ('', 'CALLED_OFF')
-                        group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""")
-                .query((r, n) -> new Trouble(
-                        r.getObject("route_id", UUID.class),
-                        DestinationKind.valueOf(r.getString("kind")),
-                        r.getString("route_name"),
-                        r.getString("cause"),
-                        r.getString("sentence"),
-                        r.getString("remedy"),
-                        r.getString("reply"),
-                        r.getBoolean("waits"),
-                        r.getInt("deliveries"),
-                        r.getInt("people"),
-                        at(r, "since"),
-                        at(r, "next_question")))
-                .list();
-    }
-
-    public Day day() {
-        LocalDate today = LocalDate.now(clock.withZone(zone));
-        LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
-        Map<Integer, int[]> slots = new LinkedHashMap<>();
-        int[] totals = new int[STATES];
-        for (Counted c : counted(today, start(today.plusDays(1)))) {
-            slots.computeIfAbsent(c.slot, s -> new int[STATES])[c.state.ordinal()] += c.count;
-            totals[c.state.ordinal()] += c.count;
-        }
-        double[] usual = new double[24 * 60 / SLOT_MINUTES];
-        int[] usualByNow = new int[STATES];
-        int weeks = 0;
-        for (int week = 1; week <= USUAL_WEEKS; week++) {
-            LocalDate day = today.minusWeeks(week);
-            List<Counted> then = counted(day, start(day.plusDays(1)));
-            weeks += then.isEmpty() ? 0 : 1;
-            then.forEach(c -> usual[c.slot] += c.count);
-            for (Counted c : counted(day, now.minusWeeks(week).atZone(zone).toOffsetDateTime())) {
-                usualByNow[c.state.ordinal()] += c.count;
-            }
-        }
-        List<Slot> all = new ArrayList<>();
-        for (int slot = 0; slot < usual.length; slot++) {
-            int[] c = slots.getOrDefault(slot, new int[STATES]);
-            all.add(new Slot(
-                    slot * SLOT_MINUTES,
-                    c[DeliveryState.ACCEPTED.ordinal()],
-                    c[DeliveryState.MOVING.ordinal()],
-                    c[DeliveryState.WAITING.ordinal()] + c[DeliveryState.HELD.ordinal()],
-                    c[DeliveryState.STOPPED.ordinal()],
-                    weeks == 0 ? 0 : usual[slot] / weeks));
-        }
-        return new Day(totals(totals, 1), totals(usualByNow, Math.max(1, weeks)), all);
-    }
-
-    /** Sentences of routes at which something waits, for the labels at a panel. */
-    public Map<UUID, String> troubledRoutes() {
-        return troubles().stream()
-                .filter(Trouble::waits)
-                .collect(Collectors.toMap(Trouble::routeId, Trouble::sentence, (a, b) -> a));
-    }
-
-    private record Counted(int slot, DeliveryState state, int count) {}
-
-    private List<Counted> counted(LocalDate day, OffsetDateTime until) {
-        return jdbc.sql(
-                        "select floor(extract(epoch from (scanned_at - cast(:start as timestamptz))) / :seconds)::int as slot, state, count(*) from delivery "
-                                + "where scanned_at >= :start and scanned_at < :until group by 1, 2")
-                .param("start", start(day))
-                .param("seconds", SLOT_MINUTES * 60)
-                .param("until", until)
-                .query((r, n) -> new Counted(
-                        Math.min(r.getInt(1), 24 * 60 / SLOT_MINUTES - 1),
-                        DeliveryState.valueOf(r.getString(2)),
-                        r.getInt(3)))
-                .list();
-    }
-
-    private static Totals totals(int[] c, int weeks) {
-        int accepted = Math.round((float) c[DeliveryState.ACCEPTED.ordinal()] / weeks);
-        int moving = Math.round((float) c[DeliveryState.MOVING.ordinal()] / weeks);
-        int held = c[DeliveryState.HELD.ordinal()];
-        int waiting = Math.round((float) (c[DeliveryState.WAITING.ordinal()] + held) / weeks);
-        int stopped = Math.round((float) c[DeliveryState.STOPPED.ordinal()] / weeks);
-        int calledOff = Math.round((float) c[DeliveryState.CALLED_OFF.ordinal()] / weeks);
-        return new Totals(accepted + moving + waiting + stopped + calledOff, accepted, moving, waiting, stopped);
     }
 
     private List<DeliveryRow> rows(String sql, Map<String, ?> values) {
@@ -464,7 +333,7 @@ public class DeliveryQueries {
     }
 
     @Nullable
-    private static Instant at(ResultSet row, String column) throws SQLException {
+    static Instant at(ResultSet row, String column) throws SQLException {
         OffsetDateTime at = row.getObject(column, OffsetDateTime.class);
         return at == null ? null : at.toInstant();
     }

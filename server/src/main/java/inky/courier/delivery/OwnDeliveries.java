@@ -70,7 +70,7 @@ public class OwnDeliveries {
 
     /** Addresses that they chose lately, the newest first. */
     @Transactional(readOnly = true)
-    public List<String> lateRecipients(UUID person) {
+    public List<String> recentRecipients(UUID person) {
         Set<String> addresses = new LinkedHashSet<>();
         jdbc.sql("select l.recipients from leg l join delivery d on d.id = l.delivery_id "
                         + "where d.person_id = ? and l.kind = 'MAIL_CHOSEN' order by d.number desc limit " + LOOKED_AT)

@@ -27,10 +27,12 @@ import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
+import inky.courier.store.WorkFolders;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.ZoneId;
@@ -50,6 +52,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class Preparation {
     private static final Logger LOG = LoggerFactory.getLogger(Preparation.class);
+    private static final String NO_ROOM =
+            "This machine has no room to make the files. Courier tries again by itself; nothing is lost.";
     private static final int CORES = Runtime.getRuntime().availableProcessors();
 
     private static final int FITTING_TRIES = 3;
@@ -58,6 +62,7 @@ class Preparation {
     private final ScanService scans;
     private final ContentStore store;
     private final Files files;
+    private final WorkFolders folders;
     private final TextReader reader;
     private final Sizes sizes;
     private final Vault vault;
@@ -75,6 +80,7 @@ class Preparation {
             ScanService scans,
             ContentStore store,
             Files files,
+            WorkFolders folders,
             TextReader reader,
             Sizes sizes,
             Vault vault,
@@ -90,6 +96,7 @@ class Preparation {
         this.scans = scans;
         this.store = store;
         this.files = files;
+        this.folders = folders;
         this.reader = reader;
         this.sizes = sizes;
         this.vault = vault;
@@ -113,7 +120,7 @@ class Preparation {
         Path folder = null;
         try {
             ScanProfile profile = job.scanProfile(vault);
-            folder = java.nio.file.Files.createTempDirectory("courier");
+            folder = folders.make();
             Workshop.Result made =
                     delivery.fitBytes == 0 ? make(delivery, profile, folder) : makeFitting(delivery, profile, folder);
             if (made.files().isEmpty()) {
@@ -125,11 +132,17 @@ class Preparation {
         } catch (Invalid e) {
             var problem = e.problems().get(0);
             stop(id, problem.sentence() + " " + problem.remedy());
-        } catch (IOException e) {
+        } catch (UnreadablePage e) {
             LOG.warn("delivery {}: {}", id, e.getMessage());
-            stop(id, "A page could not be read, so no file was made.");
+            stop(id, "Page " + e.number() + " could not be read, so no file was made.");
+        } catch (IOException e) {
+            // Not the pages but this machine is at fault, so the task is tried again.
+            waitForRoom(id);
+            throw new UncheckedIOException(e);
         } finally {
-            delete(folder);
+            if (folder != null) {
+                folders.remove(folder);
+            }
         }
     }
 
@@ -161,7 +174,7 @@ class Preparation {
                         "");
                 break;
             }
-            empty(folder);
+            folders.empty(folder);
             made = make(delivery, smaller.get(), folder);
             aim = (long) (aim * Math.min(0.9, (double) delivery.fitBytes / asMail(made)));
         }
@@ -180,7 +193,12 @@ class Preparation {
     private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution) implements Source {
         @Override
         public PageRaster raster() throws IOException {
-            return JpegPages.decode(store.readAll(page.contentId()), resolution);
+            byte[] jpeg = store.readAll(page.contentId());
+            try {
+                return JpegPages.decode(jpeg, resolution);
+            } catch (IOException e) {
+                throw new UnreadablePage(page.number(), e);
+            }
         }
 
         @Override
@@ -275,6 +293,7 @@ class Preparation {
                             file.part(),
                             file.kind()));
         }
+        delivery.trouble = "";
         delivery.fileName = names.size() == 1 ? names.get(0) : names.get(0) + " and " + (names.size() - 1) + " more";
         delivery.namedAt = clock.instant();
     }
@@ -321,6 +340,32 @@ class Preparation {
         return made.pages().stream().filter(page -> page.fate() == fate).count();
     }
 
+    /** A page whose picture is no picture. */
+    private static final class UnreadablePage extends IOException {
+        private final int number;
+
+        UnreadablePage(int number, IOException cause) {
+            super(cause.getMessage(), cause);
+            this.number = number;
+        }
+
+        int number() {
+            return number;
+        }
+    }
+
+    private void waitForRoom(UUID id) {
+        transaction.executeWithoutResult(status -> {
+            Delivery delivery = deliveries.findById(id).orElseThrow();
+            if (!delivery.trouble.equals(NO_ROOM)) {
+                delivery.state = DeliveryState.WAITING;
+                delivery.trouble = NO_ROOM;
+                steps.add(id, null, NO_ROOM, "");
+                live.tell("delivery", id);
+            }
+        });
+    }
+
     private void stop(UUID id, String trouble) {
         transaction.executeWithoutResult(status -> {
             Delivery delivery = deliveries.findById(id).orElseThrow();
@@ -349,25 +394,5 @@ class Preparation {
     static NameTemplate read(String template) {
         TemplateParser.Parsed parsed = TemplateParser.parse(template, TemplateParser.Use.BODY);
         return parsed instanceof TemplateParser.Valid valid ? valid.template() : new NameTemplate(template, List.of());
-    }
-
-    private static void empty(Path folder) throws IOException {
-        try (var files = java.nio.file.Files.list(folder)) {
-            for (Path file : files.toList()) {
-                java.nio.file.Files.deleteIfExists(file);
-            }
-        }
-    }
-
-    private static void delete(Path folder) {
-        if (folder == null) {
-            return;
-        }
-        try {
-            empty(folder);
-            java.nio.file.Files.deleteIfExists(folder);
-        } catch (IOException e) {
-            LOG.warn("{} could not be removed: {}", folder, e.getMessage());
-        }
     }
 }

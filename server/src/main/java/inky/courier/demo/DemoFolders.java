@@ -7,6 +7,7 @@ import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
 import inky.courier.destination.ConsentSettings;
 import inky.courier.destination.DestinationKind;
+import inky.courier.destination.DestinationProbes;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.destination.FolderSettings;
@@ -20,9 +21,11 @@ import org.springframework.stereotype.Component;
 @Profile("demo")
 class DemoFolders {
     private final DestinationService destinations;
+    private final DestinationProbes probes;
 
-    DemoFolders(DestinationService destinations) {
+    DemoFolders(DestinationService destinations, DestinationProbes probes) {
         this.destinations = destinations;
+        this.probes = probes;
     }
 
     record Made(UUID manifests, UUID bills, UUID charts, UUID ownCloud, UUID stick) {}
@@ -33,8 +36,8 @@ class DemoFolders {
         // Samba may be missing, or not allowed to listen; the manifests then go by SFTP.
         FolderSettings share = settings(
                 files.host(), port + 3, "manifests/{date:yyyy}", files.account(), Encryption.NONE, SidecarForm.NONE);
-        boolean hasShare = destinations
-                .probe(null, DestinationForm.folder("Manifests", DestinationKind.SMB, share, files.password()))
+        boolean hasShare = probes.probe(
+                        null, DestinationForm.folder("Manifests", DestinationKind.SMB, share, files.password()))
                 .passed();
         UUID manifests = hasShare
                 ? add("Manifest archive", DestinationKind.SMB, share, files, null)
@@ -90,26 +93,26 @@ class DemoFolders {
         FolderSettings open = settings(address, 0, "scans/{person.login}", "", Encryption.TLS, SidecarForm.NONE)
                 .asking(new ConsentSettings(door + "device", door + "token", "inky-courier", ""));
         ProbeReport seen =
-                destinations.probe(null, DestinationForm.folder("My ferry folder", DestinationKind.CLOUD, open, null));
+                probes.probe(null, DestinationForm.folder("My ferry folder", DestinationKind.CLOUD, open, null));
         FolderSettings trusted = seen.certificate() == null
                 ? open
                 : open.trusting(seen.certificate().fingerprint());
         UUID id = destinations
                 .add(DestinationForm.folder("My ferry folder", DestinationKind.CLOUD, trusted, null))
                 .id();
-        destinations.probe(id);
+        probes.probe(id);
         return id;
     }
 
     private UUID add(String name, DestinationKind kind, FolderSettings settings, World.House house, UUID owner) {
-        ProbeReport seen = destinations.probe(null, DestinationForm.folder(name, kind, settings, house.password()));
+        ProbeReport seen = probes.probe(null, DestinationForm.folder(name, kind, settings, house.password()));
         FolderSettings trusted = seen.certificate() == null
                 ? settings
                 : settings.trusting(seen.certificate().fingerprint());
         UUID id = destinations
                 .add(new DestinationForm(name, kind, null, List.of(), trusted, house.password(), null, null, owner))
                 .id();
-        destinations.probe(id);
+        probes.probe(id);
         return id;
     }
 

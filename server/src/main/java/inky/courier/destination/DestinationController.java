@@ -22,9 +22,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/destinations")
 class DestinationController {
     private final DestinationService destinations;
+    private final DestinationProbes probes;
+    private final DestinationFolders folders;
 
-    DestinationController(DestinationService destinations) {
+    DestinationController(DestinationService destinations, DestinationProbes probes, DestinationFolders folders) {
         this.destinations = destinations;
+        this.probes = probes;
+        this.folders = folders;
     }
 
     @GetMapping
@@ -62,17 +66,17 @@ class DestinationController {
 
     @PostMapping("/probe")
     ProbeReport probeDestinationDraft(@RequestBody FolderDraft draft) {
-        return destinations.probe(draft.id(), draft.form());
+        return probes.probe(draft.id(), draft.form());
     }
 
     @PostMapping("/{id}/probe")
     ProbeReport probeDestination(@PathVariable UUID id) {
-        return destinations.probe(id);
+        return probes.probe(id);
     }
 
     @GetMapping("/{id}/probes")
     List<ProbeReport> destinationProbes(@PathVariable UUID id) {
-        return destinations.history(id);
+        return probes.history(id);
     }
 
     /** @param after the last name of the page before; empty for the first */
@@ -81,12 +85,12 @@ class DestinationController {
             @PathVariable UUID id,
             @RequestParam(defaultValue = "") String path,
             @RequestParam(defaultValue = "") String after) {
-        return destinations.browse(id, path, after);
+        return folders.browse(id, path, after);
     }
 
     @PostMapping("/{id}/folders")
     Folders.FolderListing makeDestinationFolder(@PathVariable UUID id, @RequestBody NewFolder folder) {
-        return destinations.makeFolder(id, folder.path(), folder.name());
+        return folders.makeFolder(id, folder.path(), folder.name());
     }
 
     @DeleteMapping("/{id}")

@@ -3,9 +3,7 @@ package inky.courier.destination;
 import inky.courier.audit.ChangeLog;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
-import inky.courier.connection.Rounds;
 import inky.courier.core.Invalid;
-import inky.courier.core.transfer.FolderPath;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.live.Live;
@@ -20,14 +18,13 @@ import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
 
 /** The destinations of the office. */
 @Service
-public class DestinationService implements Dependents.Source, Rounds.Visited {
+public class DestinationService implements Dependents.Source {
     /** Stands for a route where there is none apart from the device that scans. */
-    private static final UUID NO_ROUTE = new UUID(0, 0);
+    static final UUID NO_ROUTE = new UUID(0, 0);
 
     private final DestinationRepository destinations;
     private final FolderAccounts accounts;
@@ -40,7 +37,6 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
     private final Live live;
     private final Clock clock;
     private final ApplicationEventPublisher events;
-    private final TransactionTemplate transaction;
 
     DestinationService(
             DestinationRepository destinations,
@@ -53,8 +49,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
             Settings settings,
             Live live,
             Clock clock,
-            ApplicationEventPublisher events,
-            TransactionTemplate transaction) {
+            ApplicationEventPublisher events) {
         this.destinations = destinations;
         this.accounts = accounts;
         this.connectors = connectors;
@@ -66,7 +61,6 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         this.live = live;
         this.clock = clock;
         this.events = events;
-        this.transaction = transaction;
     }
 
     /**
@@ -175,111 +169,6 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         live.tell("destination", id);
     }
 
-    /** Tries settings that are not saved; a kept secret is used only for the account it was kept for. */
-    public ProbeReport probe(@Nullable UUID id, DestinationForm form) {
-        FolderAccess access = transaction.execute(status -> {
-            FolderSettings settings = forms.check(form);
-            String secret = form.secret();
-            if (secret == null && id != null) {
-                Destination saved = find(id);
-                forms.keptSecret(saved, form);
-                secret = saved.secret == null ? "" : accounts.access(saved).secret();
-            }
-            return new FolderAccess(
-                    id == null ? NO_ROUTE : id, form.name(), form.kind(), settings, secret == null ? "" : secret);
-        });
-        return connectorOf(form.kind()).probe(access);
-    }
-
-    /** Tries a destination as it is saved, and keeps what was found. */
-    public ProbeReport probe(UUID id) {
-        FolderAccess access = accounts.access(id)
-                .filter(found -> found.kind().isServer())
-                .orElseThrow(() -> new Invalid(
-                        "destination.probe",
-                        "kind",
-                        "There is nothing to try here.",
-                        "Probe what it goes through instead."));
-        ProbeReport report = connectorOf(access.kind()).probe(access);
-        keep(id, report);
-        return report;
-    }
-
-    @Override
-    @Transactional(readOnly = true)
-    public List<UUID> routes() {
-        return destinations.findAllByOrderByName().stream()
-                .filter(d -> d.kind.isServer())
-                .map(d -> d.id)
-                .toList();
-    }
-
-    @Override
-    public ProbeReport visit(UUID routeId) {
-        return probe(routeId);
-    }
-
-    private void keep(UUID id, ProbeReport report) {
-        transaction.executeWithoutResult(status -> {
-            probes.keep(id, report);
-            live.tell("destination", id);
-            if (report.passed()) {
-                events.publishEvent(new RouteMended(id));
-            }
-        });
-    }
-
-    @Transactional(readOnly = true)
-    public List<ProbeReport> history(UUID id) {
-        return probes.history(find(id).id);
-    }
-
-    public Folders.FolderListing browse(UUID id, String path, String after) {
-        FolderAccess access = browsable(id);
-        return folders(access.kind()).list(access, FolderPath.of(path), after);
-    }
-
-    public Folders.FolderListing makeFolder(UUID id, String path, String name) {
-        FolderAccess access = browsable(id);
-        Folders.FolderListing listing = makeFolder(access, path, name);
-        transaction.executeWithoutResult(status -> changes.record(
-                "destination",
-                id,
-                access.name(),
-                null,
-                "made the folder " + FolderPath.of(path).then(FolderPath.of(name))));
-        return listing;
-    }
-
-    /** The same for who stands at a device: in a cloud, their own folders. */
-    public Folders.FolderListing browse(Visitor visitor, String path, String after) {
-        FolderAccess access = openFor(visitor);
-        return folders(access.kind()).list(access, FolderPath.of(path), after);
-    }
-
-    public Folders.FolderListing makeFolder(Visitor visitor, String path, String name) {
-        FolderAccess access = openFor(visitor);
-        if (!access.settings().makeFolders()) {
-            throw new Invalid("folder.make", "name", "No folders are made here.", "Choose one that is there already.");
-        }
-        return makeFolder(access, path, name);
-    }
-
-    private FolderAccess openFor(Visitor visitor) {
-        DestinationKind kind = get(visitor.destinationId()).kind();
-        return folders(kind).open(kind, visitor);
-    }
-
-    private Folders.FolderListing makeFolder(FolderAccess access, String path, String name) {
-        FolderPath parent = FolderPath.of(path);
-        FolderPath made = FolderPath.of(name);
-        if (made.names().size() != 1) {
-            throw new Invalid("folder.name", "name", "This is no name of a folder.", "Write one name without slashes.");
-        }
-        folders(access.kind()).make(access, parent.then(made));
-        return folders(access.kind()).list(access, parent, "");
-    }
-
     public Connector connectorOf(DestinationKind kind) {
         return connectors.stream()
                 .filter(c -> c.kinds().contains(kind))
@@ -298,20 +187,6 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         return found.stream()
                 .map(d -> new Dependent(Dependents.Kind.DESTINATION, d.id, d.name))
                 .toList();
-    }
-
-    private FolderAccess browsable(UUID id) {
-        return accounts.access(id)
-                .filter(access -> access.kind().isBrowsable())
-                .orElseThrow(() -> new Invalid(
-                        "destination.browse",
-                        "kind",
-                        "This destination has no folders to look into.",
-                        "Choose another."));
-    }
-
-    private Folders folders(DestinationKind kind) {
-        return (Folders) connectorOf(kind);
     }
 
     private DestinationView save(Destination destination, DestinationForm form, @Nullable Object before) {
@@ -379,7 +254,7 @@ public class DestinationService implements Dependents.Source, Rounds.Visited {
         return route;
     }
 
-    private Destination find(UUID id) {
+    Destination find(UUID id) {
         return destinations.findById(id).orElseThrow(() -> Refusal.notFound("destination"));
     }
 

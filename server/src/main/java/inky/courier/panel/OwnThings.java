@@ -6,7 +6,7 @@ import inky.courier.consent.Consents;
 import inky.courier.consent.Consents.ConsentView;
 import inky.courier.delivery.OwnDeliveries;
 import inky.courier.delivery.OwnDeliveries.OwnDelivery;
-import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
 import inky.courier.panel.Asks.Ask;
@@ -32,7 +32,7 @@ class OwnThings {
     private final ConsentRequests requests;
     private final OwnDeliveries own;
     private final PeopleService people;
-    private final DestinationService destinations;
+    private final DestinationFolders folders;
 
     OwnThings(
             PanelPlaces places,
@@ -41,14 +41,14 @@ class OwnThings {
             ConsentRequests requests,
             OwnDeliveries own,
             PeopleService people,
-            DestinationService destinations) {
+            DestinationFolders folders) {
         this.places = places;
         this.asks = asks;
         this.consents = consents;
         this.requests = requests;
         this.own = own;
         this.people = people;
-        this.destinations = destinations;
+        this.folders = folders;
     }
 
     /** @param news of which nobody has told them at a panel yet */
@@ -56,8 +56,8 @@ class OwnThings {
 
     record Addressee(String name, String email) {}
 
-    /** @param late those that they chose lately */
-    record AddressBook(List<Addressee> late, List<Addressee> people, boolean more) {}
+    /** @param recent those that they chose lately */
+    record AddressBook(List<Addressee> recent, List<Addressee> people, boolean more) {}
 
     Mine mine(PanelSessions.Guest guest) {
         UUID person = guest.personId();
@@ -89,7 +89,7 @@ class OwnThings {
                 .filter(person -> begins(person, wanted))
                 .map(person -> new Addressee(person.name(), person.email()))
                 .toList();
-        List<Addressee> late = own.lateRecipients(guest.personId()).stream()
+        List<Addressee> recent = own.recentRecipients(guest.personId()).stream()
                 .map(email -> new Addressee(
                         all.stream()
                                 .filter(person -> person.email().equalsIgnoreCase(email))
@@ -98,7 +98,8 @@ class OwnThings {
                                 .orElse(email),
                         email))
                 .toList();
-        return new AddressBook(late, found.subList(0, Math.min(MOST_PEOPLE, found.size())), found.size() > MOST_PEOPLE);
+        return new AddressBook(
+                recent, found.subList(0, Math.min(MOST_PEOPLE, found.size())), found.size() > MOST_PEOPLE);
     }
 
     private static boolean begins(PersonView person, String wanted) {
@@ -108,12 +109,12 @@ class OwnThings {
 
     FolderListing folders(PanelSessions.Guest guest, UUID destination, String path, String after) {
         asked(guest, destination, AskKind.FOLDER);
-        return destinations.browse(visitor(guest, destination), path, after);
+        return folders.browse(visitor(guest, destination), path, after);
     }
 
     FolderListing makeFolder(PanelSessions.Guest guest, UUID destination, String path, String name) {
         asked(guest, destination, AskKind.FOLDER);
-        return destinations.makeFolder(visitor(guest, destination), path, name);
+        return folders.makeFolder(visitor(guest, destination), path, name);
     }
 
     /** Only what a job on this panel asks for may be looked into from here. */

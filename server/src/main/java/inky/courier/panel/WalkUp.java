@@ -4,6 +4,7 @@ import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
 import inky.courier.delivery.DeliveryService;
+import inky.courier.delivery.Troubles;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
@@ -38,6 +39,7 @@ class WalkUp {
     private final ScanService scans;
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
+    private final Troubles troubles;
     private final Asks asks;
     private final Settings settings;
     private final ZoneId zone;
@@ -52,6 +54,7 @@ class WalkUp {
             ScanService scans,
             DeliveryService deliveries,
             DeliveryQueries queries,
+            Troubles troubles,
             Asks asks,
             Settings settings,
             ZoneId zone,
@@ -64,6 +67,7 @@ class WalkUp {
         this.scans = scans;
         this.deliveries = deliveries;
         this.queries = queries;
+        this.troubles = troubles;
         this.asks = asks;
         this.settings = settings;
         this.zone = zone;
@@ -120,7 +124,7 @@ class WalkUp {
 
     List<Label> labels(PanelSessions.Guest guest) {
         PersonView person = people.get(guest.personId());
-        Map<UUID, String> troubled = queries.troubledRoutes();
+        Map<UUID, String> troubled = troubles.routes();
         return places.at(guest.deviceId()).stream()
                 .map(candidate -> label(candidate, person, troubled))
                 .toList();

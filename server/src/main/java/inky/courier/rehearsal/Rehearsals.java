@@ -30,6 +30,7 @@ import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
+import inky.courier.store.WorkFolders;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -63,6 +64,7 @@ class Rehearsals {
     private final JobService jobs;
     private final NamingService names;
     private final TextReader reader;
+    private final WorkFolders folders;
     private final Clock clock;
     private final ZoneId zone;
 
@@ -74,12 +76,14 @@ class Rehearsals {
             JobService jobs,
             NamingService names,
             TextReader reader,
+            WorkFolders folders,
             Clock clock,
             ZoneId zone) {
         this.profiles = profiles;
         this.jobs = jobs;
         this.names = names;
         this.reader = reader;
+        this.folders = folders;
         this.clock = clock;
         this.zone = zone;
     }
@@ -131,7 +135,7 @@ class Rehearsals {
     byte[] separatorSheet(String text) throws IOException {
         ScanProfile blackAndWhite =
                 new ScanProfile(ColourMode.BLACK_AND_WHITE, new Resolution(200), Sides.ONE, FileType.PDF);
-        Path folder = Files.createTempDirectory("courier-separator");
+        Path folder = folders.make();
         try {
             PageRaster sheet = SeparatorSheet.draw(text.strip(), 200);
             Source source = () -> sheet;
@@ -139,7 +143,7 @@ class Rehearsals {
                     .make(List.of(source), folder, new Description("Separator sheet", "", clock.instant(), zone));
             return Files.readAllBytes(made.files().get(0).path());
         } finally {
-            clear(folder);
+            folders.remove(folder);
         }
     }
 
@@ -148,7 +152,7 @@ class Rehearsals {
         JobView job = jobs.get(jobId);
         ScanProfile profile = profiles.value(job.profileId());
         NameTemplate template = template(names.get(job.templateId()).template());
-        Path folder = Files.createTempDirectory("courier-own");
+        Path folder = folders.make();
         try {
             List<Source> sources = new ArrayList<>();
             List<String> labels = new ArrayList<>();
@@ -169,7 +173,7 @@ class Rehearsals {
             Run run = run(profile, sources, job.name(), THUMBNAIL_WIDTH);
             return view(job, profile, template, sources, labels, run);
         } finally {
-            clear(folder);
+            folders.remove(folder);
         }
     }
 
@@ -203,7 +207,7 @@ class Rehearsals {
     private record Run(Workshop.Result result, Map<Integer, List<String>> pictures) {}
 
     private Run run(ScanProfile profile, List<Source> sources, String title, int width) throws IOException {
-        Path folder = Files.createTempDirectory("courier-rehearsal");
+        Path folder = folders.make();
         oneAtATime.acquireUninterruptibly();
         try {
             Map<Integer, List<String>> pictures = new ConcurrentSkipListMap<>();
@@ -216,7 +220,7 @@ class Rehearsals {
             return new Run(result, new TreeMap<>(pictures));
         } finally {
             oneAtATime.release();
-            clear(folder);
+            folders.remove(folder);
         }
     }
 
@@ -352,14 +356,5 @@ class Rehearsals {
         return TemplateParser.parse(text, TemplateParser.Use.FILE_NAME) instanceof TemplateParser.Valid valid
                 ? valid.template()
                 : new NameTemplate(text, List.of());
-    }
-
-    private static void clear(Path folder) throws IOException {
-        try (var files = Files.list(folder)) {
-            for (Path file : files.toList()) {
-                Files.deleteIfExists(file);
-            }
-        }
-        Files.deleteIfExists(folder);
     }
 }

@@ -2,6 +2,8 @@ package inky.courier.settings;
 
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
+import inky.courier.core.job.JobText;
+import jakarta.annotation.Nullable;
 import java.nio.charset.StandardCharsets;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -26,9 +28,15 @@ public class Settings {
      * @param office name of the office, shown at panels and in texts
      * @param keepAcceptedHours how long pages and file stay after the last leg was accepted, 0 to 8784
      * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
+     * @param signature ends every mail, a template; absent or empty for none
      * @param keepOthersDays how long they stay when a delivery is never accepted, 1 to 366
      */
-    public record Office(String office, int keepAcceptedHours, int keepOthersDays, String address) {}
+    public record Office(
+            String office,
+            int keepAcceptedHours,
+            int keepOthersDays,
+            String address,
+            @Nullable String signature) {}
 
     @Transactional(readOnly = true)
     public Office read() {
@@ -36,7 +44,8 @@ public class Settings {
                 text("office", "Our office"),
                 number("keep-accepted-hours", 24),
                 number("keep-others-days", 30),
-                text("address", ""));
+                text("address", ""),
+                text("signature", ""));
     }
 
     @Transactional
@@ -68,11 +77,14 @@ public class Settings {
                     "This is not the address of Courier.",
                     "Write what people type, for example https://scans.office.example.");
         }
+        String signature = wanted.signature() == null ? "" : wanted.signature().strip();
+        JobText.signature(signature);
         Office before = read();
         put("office", wanted.office().strip());
         put("keep-accepted-hours", Integer.toString(wanted.keepAcceptedHours()));
         put("keep-others-days", Integer.toString(wanted.keepOthersDays()));
         put("address", address);
+        put("signature", signature);
         changes.record("settings", ID, "Settings", before, wanted);
         return read();
     }

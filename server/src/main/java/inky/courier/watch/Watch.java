@@ -2,10 +2,13 @@ package inky.courier.watch;
 
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.preflight.Finding;
+import inky.courier.delivery.DayOfDeliveries;
+import inky.courier.delivery.DayOfDeliveries.Day;
 import inky.courier.delivery.DeliveryQueries;
-import inky.courier.delivery.DeliveryQueries.Day;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
-import inky.courier.delivery.DeliveryQueries.Trouble;
+import inky.courier.delivery.Troubles;
+import inky.courier.delivery.Troubles.Trouble;
+import inky.courier.delivery.Troubles.Unmade;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
@@ -35,6 +38,8 @@ class Watch {
     private static final int ON_THE_LINE = 5;
 
     private final DeliveryQueries deliveries;
+    private final Troubles troubles;
+    private final DayOfDeliveries day;
     private final DeviceService devices;
     private final MailServers servers;
     private final DestinationService destinations;
@@ -47,6 +52,8 @@ class Watch {
 
     Watch(
             DeliveryQueries deliveries,
+            Troubles troubles,
+            DayOfDeliveries day,
             DeviceService devices,
             MailServers servers,
             DestinationService destinations,
@@ -57,6 +64,8 @@ class Watch {
             PanelPlaces panels,
             Clock clock) {
         this.deliveries = deliveries;
+        this.troubles = troubles;
+        this.day = day;
         this.devices = devices;
         this.servers = servers;
         this.destinations = destinations;
@@ -103,6 +112,7 @@ class Watch {
 
     record Today(
             List<Trouble> troubles,
+            List<Unmade> unmade,
             List<DeviceNeed> devices,
             List<CertificateNeed> certificates,
             List<DeliveryRow> line,
@@ -112,8 +122,9 @@ class Watch {
 
     @Transactional(readOnly = true)
     Overview overview() {
-        List<Trouble> troubles = deliveries.troubles();
-        int needCare = troubles.stream().mapToInt(Trouble::deliveries).sum();
+        List<Trouble> troubles = this.troubles.byCause();
+        int needCare = troubles.stream().mapToInt(Trouble::deliveries).sum()
+                + this.troubles.unmade().stream().mapToInt(Unmade::deliveries).sum();
         List<DeviceView> allDevices = devices.list();
         List<MailServerView> allServers = servers.list();
         List<DestinationView> allDestinations = destinations.list();
@@ -138,7 +149,7 @@ class Watch {
                         .rows()
                         .size()
                 > 0;
-        return new Overview(needCare, deliveries.day().now().moving(), setUp, scanned, findings);
+        return new Overview(needCare, day.day().now().moving(), setUp, scanned, findings);
     }
 
     @Transactional(readOnly = true)
@@ -157,7 +168,12 @@ class Watch {
                         s.id(), s.name(), s.lastProbe().certificate().until()))
                 .toList();
         return new Today(
-                deliveries.troubles(), needs, certificates, deliveries.onTheLine(ON_THE_LINE), deliveries.day());
+                troubles.byCause(),
+                troubles.unmade(),
+                needs,
+                certificates,
+                deliveries.onTheLine(ON_THE_LINE),
+                day.day());
     }
 
     /** Anything whose name begins with or contains the words. */

@@ -2,10 +2,15 @@ package inky.courier.web;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import jakarta.persistence.PersistenceException;
 import java.net.URI;
+import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
 import java.util.List;
+import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
@@ -13,6 +18,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.transaction.TransactionException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -25,6 +31,8 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 @RestControllerAdvice
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    private static final Set<String> AWAY = Set.of("08", "53", "57", "58");
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> invalid(Invalid invalid) {
@@ -111,6 +119,33 @@ class ProblemAdvice {
     @ExceptionHandler
     void gone(AsyncRequestNotUsableException e) {
         LOG.debug("the browser left", e);
+    }
+
+    /** The database does not answer, or has no room or connection left; nothing that was confirmed is in danger. */
+    @ExceptionHandler({DataAccessException.class, TransactionException.class, PersistenceException.class})
+    ResponseEntity<ProblemDetail> store(Exception e) {
+        if (!isAway(e)) {
+            return unexpected(e);
+        }
+        LOG.warn("the database does not answer: {}", e.getMessage());
+        return answer(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "store.away",
+                "Courier cannot reach its store just now.",
+                "Nothing that was confirmed is lost. Try again in a moment.",
+                List.of());
+    }
+
+    /** SQLSTATE classes 08 connection, 53 no resources, 57 ended by an operator, 58 outside of PostgreSQL. */
+    private static boolean isAway(Throwable e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            String state = cause instanceof SQLException sql ? sql.getSQLState() : null;
+            boolean named = state != null && AWAY.contains(state.substring(0, Math.min(2, state.length())));
+            if (named || cause instanceof SQLTransientConnectionException) {
+                return true;
+            }
+        }
+        return false;
     }
 
     @ExceptionHandler

@@ -212,6 +212,16 @@ public final class Office implements AutoCloseable {
                 .get("deliveryId");
     }
 
+    /** @return the id of a destination by its name */
+    public String destination(String name) {
+        for (JsonNode one : desk.get("/api/destinations").json()) {
+            if (one.path("name").asString().equals(name)) {
+                return one.path("id").asString();
+            }
+        }
+        throw new AssertionError("no destination " + name);
+    }
+
     /** Adds a folder of a stand-in file house as a destination. @return its id */
     public String folder(String kind, String host, int port, String path) {
         return desk.post("/api/destinations", folderForm(kind, host, port, path))

@@ -11,12 +11,17 @@ import java.util.Map;
 
 /** The application as a process of its own, which can be killed. */
 public final class ServerProcess implements Host, AutoCloseable {
-    private final TestDatabase database = TestDatabase.create();
+    private final TestDatabase database;
+    private final boolean ownDatabase;
     private final Path folder;
     private final int port;
     private Process process;
 
-    private ServerProcess() throws IOException {
+    private static final String USUAL_HEAP = "-Xmx512m";
+
+    private ServerProcess(TestDatabase database, boolean ownDatabase) throws IOException {
+        this.database = database;
+        this.ownDatabase = ownDatabase;
         folder = Files.createTempDirectory("courier-process");
         try (ServerSocket free = new ServerSocket(0)) {
             port = free.getLocalPort();
@@ -25,18 +30,40 @@ public final class ServerProcess implements Host, AutoCloseable {
     }
 
     public static ServerProcess start() throws IOException {
-        return new ServerProcess();
+        return new ServerProcess(TestDatabase.create(), true);
+    }
+
+    /** On a database that is somebody else's to care for. */
+    public static ServerProcess start(TestDatabase database) throws IOException {
+        return new ServerProcess(database, false);
     }
 
     public void startAgain() throws IOException {
+        start("", USUAL_HEAP);
+    }
+
+    /** @param heap as Java's own option says it */
+    public void startWithHeap(String heap) throws IOException {
+        start("", heap);
+    }
+
+    /** @param kibibytes that any file may have, as when the disk has no more room */
+    public void startWithFilesOf(int kibibytes) throws IOException {
+        start("ulimit -f " + kibibytes + "; ", USUAL_HEAP);
+    }
+
+    private void start(String before, String heap) throws IOException {
         List<String> command = new ArrayList<>(List.of(
+                "bash",
+                "-c",
+                before + "exec \"$0\" \"$@\"",
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-Xmx512m",
+                heap,
+                "-Djava.io.tmpdir=" + folder,
                 "-XX:TieredStopAtLevel=1",
-                "-Djava.awt.headless=true",
-                "-cp",
-                System.getProperty("java.class.path"),
-                "inky.courier.InkyCourier"));
+                "-Djava.awt.headless=true"));
+        command.addAll(FastStart.options());
+        command.add("inky.courier.InkyCourier");
         command.addAll(List.of(
                 Courier.arguments(database, Map.of("server.port", port, "courier.key-file", folder.resolve("key")))));
         process = new ProcessBuilder(command)
@@ -50,6 +77,34 @@ public final class ServerProcess implements Host, AutoCloseable {
     public void kill() throws InterruptedException {
         process.destroyForcibly();
         process.waitFor();
+    }
+
+    /** What its database says while it is down. */
+    public String ask(String sql) {
+        try (var connection =
+                        java.sql.DriverManager.getConnection(database.url(), database.user(), database.password());
+                var rows = connection.createStatement().executeQuery(sql)) {
+            rows.next();
+            return rows.getString(1);
+        } catch (java.sql.SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public String log() {
+        try {
+            return Files.readString(folder.resolve("log"));
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /** Folders in which files are made, of this and earlier processes. */
+    public long workFolders() throws IOException {
+        try (var all = Files.list(folder)) {
+            return all.filter(path -> path.getFileName().toString().startsWith("inky-courier-work-"))
+                    .count();
+        }
     }
 
     @Override
@@ -67,7 +122,9 @@ public final class ServerProcess implements Host, AutoCloseable {
     @Override
     public void close() throws InterruptedException {
         kill();
-        database.drop();
+        if (ownDatabase) {
+            database.drop();
+        }
     }
 
     private boolean answers() {

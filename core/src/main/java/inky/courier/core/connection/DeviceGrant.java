@@ -53,7 +53,9 @@ public record DeviceGrant(Duration interval, Instant expires) {
     /** Section 3.5: after a time-out the pauses double. */
     public Next afterNoAnswer(Instant now) {
         Duration doubled = interval.multipliedBy(2);
-        return again(doubled.compareTo(LONGEST_INTERVAL) > 0 ? LONGEST_INTERVAL : doubled, now);
+        Duration bounded = doubled.compareTo(LONGEST_INTERVAL) > 0 ? LONGEST_INTERVAL : doubled;
+        // What the cloud has asked for is never undercut.
+        return again(bounded.compareTo(interval) < 0 ? interval : bounded, now);
     }
 
     private Next again(Duration pause, Instant now) {

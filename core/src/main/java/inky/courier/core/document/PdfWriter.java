@@ -9,6 +9,7 @@ import java.awt.color.ICC_Profile;
 import java.io.BufferedOutputStream;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -20,7 +21,7 @@ import java.util.HexFormat;
 import java.util.List;
 import javax.xml.transform.TransformerException;
 import org.apache.pdfbox.cos.COSName;
-import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.io.MemoryUsageSetting;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -56,12 +57,18 @@ public final class PdfWriter implements FileWriter {
 
     private final Path target;
     private final FileSettings settings;
-    private final PDDocument document = new PDDocument(IOUtils.createTempFileOnlyStreamCache());
+    private final PDDocument document;
     private PDFont font;
 
     public PdfWriter(Path target, FileSettings settings) {
         this.target = target;
         this.settings = settings;
+        // Beside the file itself, so that whoever clears up after it finds this too.
+        this.document = new PDDocument(MemoryUsageSetting.setupTempFileOnly().setTempDir(folderOf(target)).streamCache);
+    }
+
+    private static File folderOf(Path file) {
+        return file.toAbsolutePath().getParent().toFile();
     }
 
     @Override

@@ -18,7 +18,7 @@ public final class SpokenWriter implements FileWriter {
     public SpokenWriter(Path target, FileSettings settings) throws IOException {
         this.target = target;
         this.settings = settings;
-        this.text = Speech.textFile("");
+        this.text = Speech.textFile(target.toAbsolutePath().getParent(), "");
     }
 
     @Override

@@ -31,6 +31,16 @@ public record JobText(String name, NameTemplate subject, NameTemplate body) {
         return new JobText(name.strip(), subjectTemplate, bodyTemplate);
     }
 
+    /** What ends every mail; a template like the text above it. @throws Invalid beside {@code signature} */
+    public static NameTemplate signature(String text) {
+        List<Problem> problems = new ArrayList<>();
+        NameTemplate template = read("signature", text, Use.BODY, problems);
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+        return template;
+    }
+
     private static NameTemplate read(String field, String text, Use use, List<Problem> problems) {
         TemplateParser.Parsed parsed = TemplateParser.parse(text, use);
         if (parsed instanceof TemplateParser.Valid valid) {

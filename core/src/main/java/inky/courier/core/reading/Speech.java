@@ -53,7 +53,7 @@ public final class Speech {
                     "Ogg Opus cannot be written, because its coder is not installed on this machine.",
                     "Install it: apt install opus-tools, or choose WAV.");
         }
-        Path wav = opus ? Files.createTempFile("courier", ".wav") : target;
+        Path wav = opus ? Files.createTempFile(target.toAbsolutePath().getParent(), "courier", ".wav") : target;
         try {
             String voice = VOICES.getOrDefault(language, "en");
             Programs.run(
@@ -76,8 +76,8 @@ public final class Speech {
     }
 
     /** A file of text for the synthesiser, in UTF-8. */
-    public static Path textFile(CharSequence text) throws IOException {
-        Path file = Files.createTempFile("courier", ".txt");
+    public static Path textFile(Path folder, CharSequence text) throws IOException {
+        Path file = Files.createTempFile(folder, "courier", ".txt");
         Files.writeString(file, text, StandardCharsets.UTF_8);
         return file;
     }

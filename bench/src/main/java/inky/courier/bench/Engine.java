@@ -1,0 +1,154 @@
+package inky.courier.bench;
+
+import inky.courier.standins.CloudHouse;
+import inky.courier.standins.DeviceModel;
+import inky.courier.standins.FileHouse;
+import inky.courier.standins.PostOffice;
+import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** Measures the delivery engine: how many small files go through, how fast a large one goes, how long a person waits. */
+public final class Engine {
+    private static final int SMALL = 100;
+    private static final int RESTING = 20;
+    private static final String HOUSE = "127.40.7.5";
+    private static final String CLOUD = "127.40.7.6";
+
+    private final Desk desk;
+    private final StandInDevice device;
+    private final PostOffice post;
+    private final FileHouse house;
+    private final CloudHouse cloud;
+
+    private Engine(Desk desk, StandInDevice device, PostOffice post, FileHouse house, CloudHouse cloud) {
+        this.desk = desk;
+        this.device = device;
+        this.post = post;
+        this.house = house;
+        this.cloud = cloud;
+    }
+
+    public static void main(String[] args) throws Exception {
+        Path jar = Path.of(args[0]);
+        Path folder = Files.createTempDirectory("bench-engine");
+        try (Server server = new Server(jar);
+                StandInDevice device = StandInDevice.start(
+                        DeviceModel.named("Alder M60c").orElseThrow(), "Bench", "127.20.7.1", 0, 9_000, 0);
+                PostOffice post = WholeJob.postOffice();
+                FileHouse house = FileHouse.open(new FileHouse.Settings(
+                        "files.wherrymoor.example",
+                        HOUSE,
+                        0,
+                        0,
+                        0,
+                        0,
+                        "scans",
+                        Desk.PASSWORD,
+                        folder.resolve("house")));
+                CloudHouse cloud = CloudHouse.open(new CloudHouse.Settings(
+                        "cloud.wherrymoor.example", CLOUD, 0, "scans", Desk.PASSWORD, folder.resolve("cloud")))) {
+            Engine engine = new Engine(new Desk(server.uri()), device, post, house, cloud);
+            engine.desk.setUp(device.port(), post.startTlsPort(), 200, "AS_FOUND");
+            engine.large();
+            engine.waiting();
+            String sftp = engine.sftp("queue");
+            engine.queue("SFTP, one instance", sftp);
+            engine.queue("SMTP, one instance", engine.desk.mailToMe());
+            try (Server second = server.another()) {
+                engine.queue("SFTP, two instances", sftp);
+                engine.queue("SMTP, two instances", engine.desk.mailToMe());
+            }
+        }
+    }
+
+    private String sftp(String path) {
+        return desk.folder("SFTP", HOUSE, house.sftpPort(), path, "TLS");
+    }
+
+    /** Everything is made ready and held; the clock runs from the release to the last one's acceptance. */
+    private void queue(String what, String destination) {
+        String job = desk.job(destination, 150, "BLACK_AND_WHITE");
+        List<String> deliveries = new ArrayList<>();
+        for (int i = 0; i < SMALL; i++) {
+            String delivery = desk.send(device, Stack.TIDE_TABLE, job);
+            desk.act("HOLD", List.of(delivery));
+            deliveries.add(delivery);
+        }
+        desk.waitFor(deliveries, "HELD");
+        Instant begin = Instant.now();
+        desk.act("RELEASE", deliveries);
+        desk.waitFor(deliveries, "ACCEPTED");
+        double seconds = Duration.between(begin, Instant.now()).toMillis() / 1000.0;
+        WholeJob.row(
+                "deliveries a second, " + what, SMALL / seconds, "of one small page, " + SMALL + " released at once");
+    }
+
+    private void waiting() {
+        String job = desk.job(sftp("waiting"), 200, "AS_FOUND");
+        desk.run(device, Stack.BERTH_PERMIT, job);
+        percentiles("at rest", job);
+        // Under load: as many others as keep the engine busy for all of it, through another server.
+        String others = desk.job(desk.mailToMe(), 200, "AS_FOUND");
+        List<String> load = new ArrayList<>();
+        for (int i = 0; i < SMALL / 2; i++) {
+            String delivery = desk.send(device, Stack.BERTH_PERMIT, others);
+            desk.act("HOLD", List.of(delivery));
+            load.add(delivery);
+        }
+        post.slow(400_000);
+        desk.place(job);
+        desk.act("RELEASE", load);
+        percentiles("with " + load.size() + " others under way", job);
+        post.behave();
+        desk.waitFor(load, "ACCEPTED");
+    }
+
+    private void percentiles(String when, String job) {
+        List<Duration> times = new ArrayList<>();
+        for (int i = 0; i < RESTING; i++) {
+            times.add(desk.run(device, Stack.BERTH_PERMIT, job).sending());
+        }
+        List<Duration> sorted = times.stream().sorted().toList();
+        WholeJob.row(
+                "send to accepted " + when + ", 3 pages, SFTP",
+                sorted.get(RESTING / 2).toMillis() / 1000.0,
+                String.format(
+                        Locale.ROOT,
+                        "s p50, %.2f s p95",
+                        sorted.get(RESTING * 95 / 100).toMillis() / 1000.0));
+    }
+
+    /** The same file by Courier, from its encrypted store, and by the library alone, from a plain file. */
+    private void large() throws IOException {
+        Map<String, String> ways = new java.util.LinkedHashMap<>();
+        ways.put("SFTP", sftp("large"));
+        ways.put("FTPS", desk.folder("FTP", HOUSE, house.ftpsPort(), "large", "TLS"));
+        if (house.smbPort() > 0) {
+            ways.put("SMB", desk.folder("SMB", HOUSE, house.smbPort(), "large", "NONE"));
+        }
+        ways.put("WebDAV", desk.folder("WEBDAV", cloud.address() + "/dav/", 0, "large", "TLS"));
+        ways.put("SMTP", desk.mailToMe());
+        for (Map.Entry<String, String> way : ways.entrySet()) {
+            String job = desk.job(way.getValue(), 300, "COLOUR");
+            String delivery = desk.send(device, Stack.TWO_HUNDRED, job);
+            desk.waitFor(List.of(delivery), "ACCEPTED");
+            Desk.Leg leg = desk.leg(delivery);
+            double megabytes = leg.bytes() / 1048576.0;
+            double courier = megabytes / (leg.took().toMillis() / 1000.0);
+            double bare = BareTransfer.megabytesPerSecond(way.getKey(), leg.bytes(), house, cloud, post);
+            WholeJob.row(
+                    String.format(Locale.ROOT, "%s, one file of %.0f MB", way.getKey(), megabytes),
+                    courier,
+                    String.format(Locale.ROOT, "MB/s, %.2f of the bare library's %.0f", courier / bare, bare));
+        }
+    }
+}

@@ -1,0 +1,178 @@
+package inky.courier.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import inky.courier.harness.Courier;
+import inky.courier.harness.Office;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.CloudHouse;
+import inky.courier.standins.Stack;
+import java.nio.file.Files;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** At the panel: a person allows their cloud folder by a code, chooses a folder and people, and sees what has arrived. */
+class AtThePanelTest {
+    private Page desk;
+    private Page panel;
+
+    @Test
+    void aPersonAllowsTheirCloudFolderChoosesAndIsTold() throws Exception {
+        try (Courier courier = Courier.start();
+                Office office = Office.ready(courier);
+                CloudHouse cloud = CloudHouse.open(new CloudHouse.Settings(
+                        "cloud.wherrymoor.example",
+                        "127.40.9.12",
+                        0,
+                        "scans",
+                        Office.PASSWORD,
+                        Files.createTempDirectory("cloud")));
+                Chrome chrome = new Chrome()) {
+            desk = chrome.desk(courier);
+            addCloud(courier, cloud);
+            panel = chrome.window(1024, 600);
+            panel.navigate(courier.uri() + "/panel/" + office.deviceId);
+            allowByCode(office, cloud);
+            chooseFolderAndSend(office, cloud);
+            seeAndWithdraw();
+            choosePeople(office);
+            withdrawnIsSeenAtTheDesk(courier, office);
+            org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
+        }
+    }
+
+    private void addCloud(Courier courier, CloudHouse cloud) {
+        desk.navigate(courier.uri() + "/destinations/new");
+        desk.getByText("Cloud folder of who scans").click();
+        field("Name").fill("My ferry folder");
+        field("Address").fill(cloud.address() + "/dav/");
+        field("Address for codes").fill(cloud.address() + "/oauth/device");
+        field("Address for tokens").fill(cloud.address() + "/oauth/token");
+        field("Client\u2019s name").fill("inky-courier");
+        field("Folder").fill("from scanners");
+        button(desk, "Probe").click();
+        button(desk, "Trust exactly this one").click();
+        button(desk, "Probe again").click();
+        assertThat(desk.getByText("Asks people for their consent")).isVisible();
+        Chrome.checkAccessibility(desk, "a cloud folder");
+        button(desk, "Save").click();
+        assertThat(desk.getByText("Nobody has allowed it yet")).isVisible();
+    }
+
+    private void allowByCode(Office office, CloudHouse cloud) {
+        office.goesTo(Map.of("askFolder", true), office.destination("My ferry folder"));
+        pin(office);
+        office.device.put(Stack.TIDE_TABLE);
+        button(panel, "Berth permit").click();
+        assertThat(panel.getByText("Let Courier into your folder, once")).isVisible();
+        Chrome.checkAccessibility(panel, "consent at the panel");
+        String code = panel.getByLabel("Code", new Page.GetByLabelOptions().setExact(true)).innerText();
+        cloud.decline(code);
+        assertThat(panel.getByText("It was declined on the telephone.")).isVisible();
+        button(panel, "New code").click();
+        Locator again = panel.getByLabel("Code", new Page.GetByLabelOptions().setExact(true));
+        assertThat(again).not().hasText(code);
+        // What the telephone does with the page behind the square.
+        cloud.allow(again.innerText(), "asa");
+        assertThat(panel.getByText("page is in")).isVisible();
+    }
+
+    private void chooseFolderAndSend(Office office, CloudHouse cloud) {
+        button(panel, "into My ferry folder").click();
+        button(panel, "New folder").click();
+        panel.getByLabel("Name of the new folder").fill("Tides");
+        button(panel, "Make it").click();
+        assertThat(button(panel, "Tides")).isVisible();
+        Chrome.checkAccessibility(panel, "folders at the panel");
+        button(panel, "Put it here").click();
+        assertThat(button(panel, "into Tides")).isVisible();
+        button(panel, "Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        Waiting.until(
+                () -> cloud.stored().stream().anyMatch(path -> path.startsWith("from scanners/Tides/")),
+                "the file is in the chosen folder");
+    }
+
+    private void seeAndWithdraw() {
+        button(panel, Pattern.compile("^Next document|^Scan")).click();
+        button(panel, "My scans").click();
+        assertThat(panel.getByText("Your latest scans")).isVisible();
+        assertThat(panel.getByText("arrived").first()).isVisible();
+        Chrome.checkAccessibility(panel, "own scans at the panel");
+        button(panel, "Withdraw").click();
+        button(panel, "Yes, withdraw it").click();
+        assertThat(panel.getByText("You have allowed")).isHidden();
+        button(panel, "Back").click();
+        assertThat(panel.getByText("asks for your consent once")).isVisible();
+    }
+
+    private void choosePeople(Office office) {
+        String chosen = office.desk
+                .post(
+                        "/api/destinations",
+                        Map.of(
+                                "name",
+                                "Mail to whom they choose",
+                                "kind",
+                                "MAIL_CHOSEN",
+                                "routeId",
+                                office.serverId,
+                                "recipients",
+                                List.of()))
+                .ok()
+                .get("id");
+        office.goesTo(Map.of("notifyWhen", "ALWAYS"), chosen);
+        button(panel, "Sign out").click();
+        pin(office);
+        office.device.put(Stack.TIDE_TABLE);
+        button(panel, "Berth permit").click();
+        assertThat(panel.getByText("choose whom it goes to first")).isVisible();
+        button(panel, "to Choose people").click();
+        panel.getByLabel("First letters of a name, or an address").fill("harbour.master@quay.example");
+        button(panel, "Add address").click();
+        Chrome.checkAccessibility(panel, "people at the panel");
+        button(panel, "Done, 1 chosen").click();
+        button(panel, "Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        org.assertj.core.api.Assertions.assertThat(office.post.mailbox().letters())
+                .anyMatch(letter -> letter.to().contains("harbour.master@quay.example"));
+        button(panel, "Sign out").click();
+        pin(office);
+        assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();
+        button(panel, "All right").click();
+        assertThat(panel.getByText(Pattern.compile("has arrived"))).isHidden();
+    }
+
+    private void withdrawnIsSeenAtTheDesk(Courier courier, Office office) {
+        desk.navigate(courier.uri() + "/destinations/" + office.destination("My ferry folder"));
+        assertThat(desk.getByText("Nobody has allowed it yet")).isVisible();
+    }
+
+    private void pin(Office office) {
+        assertThat(panel.getByText("Who is scanning?")).isVisible();
+        panel.keyboard().type(office.pin);
+        panel.keyboard().press("Enter");
+        assertThat(button(panel, "Berth permit")).isVisible();
+    }
+
+    private Locator field(String label) {
+        return desk.getByLabel(label, new Page.GetByLabelOptions().setExact(true));
+    }
+
+    private static Locator button(Page page, String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name))
+                .first();
+    }
+
+    private static Locator button(Page page, Pattern name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name))
+                .first();
+    }
+}

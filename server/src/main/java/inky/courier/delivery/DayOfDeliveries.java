@@ -1,0 +1,105 @@
+package inky.courier.delivery;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** How the day goes, beside the same weekday of earlier weeks. */
+@Component
+public class DayOfDeliveries {
+    private static final int SLOT_MINUTES = 30;
+    private static final int STATES = DeliveryState.values().length;
+
+    /** How many earlier weeks make the usual day. */
+    private static final int USUAL_WEEKS = 3;
+
+    private final JdbcClient jdbc;
+    private final Clock clock;
+    private final ZoneId zone;
+
+    DayOfDeliveries(JdbcClient jdbc, Clock clock, ZoneId zone) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+        this.zone = zone;
+    }
+
+    public record Totals(int scanned, int accepted, int moving, int waiting, int stopped) {}
+
+    /** Documents that began in one slot of the day. */
+    public record Slot(int startMinute, int accepted, int moving, int waiting, int stopped, double usual) {}
+
+    public record Day(Totals now, Totals usual, List<Slot> slots) {}
+
+    public Day day() {
+        LocalDate today = LocalDate.now(clock.withZone(zone));
+        LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
+        Map<Integer, int[]> slots = new LinkedHashMap<>();
+        int[] totals = new int[STATES];
+        for (Counted c : counted(today, start(today.plusDays(1)))) {
+            slots.computeIfAbsent(c.slot, s -> new int[STATES])[c.state.ordinal()] += c.count;
+            totals[c.state.ordinal()] += c.count;
+        }
+        double[] usual = new double[24 * 60 / SLOT_MINUTES];
+        int[] usualByNow = new int[STATES];
+        int weeks = 0;
+        for (int week = 1; week <= USUAL_WEEKS; week++) {
+            LocalDate day = today.minusWeeks(week);
+            List<Counted> then = counted(day, start(day.plusDays(1)));
+            weeks += then.isEmpty() ? 0 : 1;
+            then.forEach(c -> usual[c.slot] += c.count);
+            for (Counted c : counted(day, now.minusWeeks(week).atZone(zone).toOffsetDateTime())) {
+                usualByNow[c.state.ordinal()] += c.count;
+            }
+        }
+        List<Slot> all = new ArrayList<>();
+        for (int slot = 0; slot < usual.length; slot++) {
+            int[] c = slots.getOrDefault(slot, new int[STATES]);
+            all.add(new Slot(
+                    slot * SLOT_MINUTES,
+                    c[DeliveryState.ACCEPTED.ordinal()],
+                    c[DeliveryState.MOVING.ordinal()],
+                    c[DeliveryState.WAITING.ordinal()] + c[DeliveryState.HELD.ordinal()],
+                    c[DeliveryState.STOPPED.ordinal()],
+                    weeks == 0 ? 0 : usual[slot] / weeks));
+        }
+        return new Day(totals(totals, 1), totals(usualByNow, Math.max(1, weeks)), all);
+    }
+
+    private record Counted(int slot, DeliveryState state, int count) {}
+
+    private List<Counted> counted(LocalDate day, OffsetDateTime until) {
+        return jdbc.sql(
+                        "select floor(extract(epoch from (scanned_at - cast(:start as timestamptz))) / :seconds)::int as slot, state, count(*) from delivery "
+                                + "where scanned_at >= :start and scanned_at < :until group by 1, 2")
+                .param("start", start(day))
+                .param("seconds", SLOT_MINUTES * 60)
+                .param("until", until)
+                .query((r, n) -> new Counted(
+                        Math.min(r.getInt(1), 24 * 60 / SLOT_MINUTES - 1),
+                        DeliveryState.valueOf(r.getString(2)),
+                        r.getInt(3)))
+                .list();
+    }
+
+    private static Totals totals(int[] c, int weeks) {
+        int accepted = Math.round((float) c[DeliveryState.ACCEPTED.ordinal()] / weeks);
+        int moving = Math.round((float) c[DeliveryState.MOVING.ordinal()] / weeks);
+        int held = c[DeliveryState.HELD.ordinal()];
+        int waiting = Math.round((float) (c[DeliveryState.WAITING.ordinal()] + held) / weeks);
+        int stopped = Math.round((float) c[DeliveryState.STOPPED.ordinal()] / weeks);
+        int calledOff = Math.round((float) c[DeliveryState.CALLED_OFF.ordinal()] / weeks);
+        return new Totals(accepted + moving + waiting + stopped + calledOff, accepted, moving, waiting, stopped);
+    }
+
+    private OffsetDateTime start(LocalDate day) {
+        return day.atStartOfDay(zone).toOffsetDateTime();
+    }
+}

@@ -1,0 +1,96 @@
+package inky.courier.delivery;
+
+import static inky.courier.delivery.DeliveryQueries.at;
+
+import inky.courier.destination.DestinationKind;
+import jakarta.annotation.Nullable;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** What holds deliveries up, grouped by what mends it. */
+@Component
+public class Troubles {
+    private final JdbcClient jdbc;
+
+    Troubles(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /**
+     * What stands for one cause at one route.
+     *
+     * @param nextQuestion when Courier asks after the route by itself; null when each delivery asks for itself
+     */
+    public record Trouble(
+            UUID routeId,
+            DestinationKind kind,
+            String routeName,
+            String cause,
+            String sentence,
+            String remedy,
+            String reply,
+            boolean waits,
+            int deliveries,
+            int people,
+            Instant since,
+            @Nullable Instant nextQuestion) {}
+
+    /**
+     * Deliveries whose files could not be made.
+     *
+     * @param waits whether Courier tries again by itself
+     */
+    public record Unmade(String sentence, boolean waits, int deliveries, int people, Instant since) {}
+
+    public List<Trouble> byCause() {
+        return jdbc.sql("""
+                        select l.route_id, max(l.kind) as kind, max(l.route_name) as route_name, max(h.next_question) as next_question, l.cause, l.state = 'WAITING' as waits,
+                            (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
+                            (array_agg(l.reply order by d.number desc))[1] as reply, count(distinct d.id) as deliveries,
+                            count(distinct d.person_id) as people, min(d.scanned_at) as since
+                        from leg l join delivery d on d.id = l.delivery_id
+                            left join route_health h on h.route_id = l.route_id
+                        where l.state in ('WAITING', 'STOPPED') and l.cause not in ('', 'CALLED_OFF')
+                        group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""")
+                .query((r, n) -> new Trouble(
+                        r.getObject("route_id", UUID.class),
+                        DestinationKind.valueOf(r.getString("kind")),
+                        r.getString("route_name"),
+                        r.getString("cause"),
+                        r.getString("sentence"),
+                        r.getString("remedy"),
+                        r.getString("reply"),
+                        r.getBoolean("waits"),
+                        r.getInt("deliveries"),
+                        r.getInt("people"),
+                        at(r, "since"),
+                        at(r, "next_question")))
+                .list();
+    }
+
+    public List<Unmade> unmade() {
+        return jdbc.sql(
+                        "select trouble, state = 'WAITING' as waits, count(*) as deliveries, count(distinct person_id) as people, "
+                                + "min(scanned_at) as since from delivery where trouble <> '' and state in ('WAITING', 'STOPPED') "
+                                + "group by trouble, state = 'WAITING' order by deliveries desc, since")
+                .query((r, n) -> new Unmade(
+                        r.getString("trouble"),
+                        r.getBoolean("waits"),
+                        r.getInt("deliveries"),
+                        r.getInt("people"),
+                        at(r, "since")))
+                .list();
+    }
+
+    /** Sentences of routes at which something waits, for the labels at a panel. */
+    public Map<UUID, String> routes() {
+        return byCause().stream()
+                .filter(Trouble::waits)
+                .collect(Collectors.toMap(Trouble::routeId, Trouble::sentence, (a, b) -> a));
+    }
+}

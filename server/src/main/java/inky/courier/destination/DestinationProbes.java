@@ -1,0 +1,108 @@
+package inky.courier.destination;
+
+import inky.courier.connection.ProbeReport;
+import inky.courier.connection.Probes;
+import inky.courier.connection.Rounds;
+import inky.courier.core.Invalid;
+import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.live.Live;
+import jakarta.annotation.Nullable;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Tries destinations that are servers: by hand, saved or not, and on their round. */
+@Service
+public class DestinationProbes implements Rounds.Visited {
+    private final DestinationService destinations;
+    private final FolderAccounts accounts;
+    private final FolderForms forms;
+    private final Probes probes;
+    private final Live live;
+    private final ApplicationEventPublisher events;
+    private final TransactionTemplate transaction;
+
+    DestinationProbes(
+            DestinationService destinations,
+            FolderAccounts accounts,
+            FolderForms forms,
+            Probes probes,
+            Live live,
+            ApplicationEventPublisher events,
+            TransactionTemplate transaction) {
+        this.destinations = destinations;
+        this.accounts = accounts;
+        this.forms = forms;
+        this.probes = probes;
+        this.live = live;
+        this.events = events;
+        this.transaction = transaction;
+    }
+
+    /** Tries settings that are not saved; a kept secret is used only for the account it was kept for. */
+    public ProbeReport probe(@Nullable UUID id, DestinationForm form) {
+        FolderAccess access = transaction.execute(status -> {
+            FolderSettings settings = forms.check(form);
+            String secret = form.secret();
+            if (secret == null && id != null) {
+                Destination saved = destinations.find(id);
+                forms.keptSecret(saved, form);
+                secret = saved.secret == null ? "" : accounts.access(saved).secret();
+            }
+            return new FolderAccess(
+                    id == null ? DestinationService.NO_ROUTE : id,
+                    form.name(),
+                    form.kind(),
+                    settings,
+                    secret == null ? "" : secret);
+        });
+        return destinations.connectorOf(form.kind()).probe(access);
+    }
+
+    /** Tries a destination as it is saved, and keeps what was found. */
+    public ProbeReport probe(UUID id) {
+        FolderAccess access = accounts.access(id)
+                .filter(found -> found.kind().isServer())
+                .orElseThrow(() -> new Invalid(
+                        "destination.probe",
+                        "kind",
+                        "There is nothing to try here.",
+                        "Probe what it goes through instead."));
+        ProbeReport report = destinations.connectorOf(access.kind()).probe(access);
+        keep(id, report);
+        return report;
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<UUID> routes() {
+        return destinations.list().stream()
+                .filter(d -> d.kind().isServer())
+                .map(DestinationView::id)
+                .toList();
+    }
+
+    @Override
+    public ProbeReport visit(UUID routeId) {
+        return probe(routeId);
+    }
+
+    private void keep(UUID id, ProbeReport report) {
+        transaction.executeWithoutResult(status -> {
+            probes.keep(id, report);
+            live.tell("destination", id);
+            if (report.passed()) {
+                events.publishEvent(new RouteMended(id));
+            }
+        });
+    }
+
+    @Transactional(readOnly = true)
+    public List<ProbeReport> history(UUID id) {
+        return probes.history(destinations.find(id).id);
+    }
+}

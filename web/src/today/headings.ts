@@ -1,0 +1,56 @@
+import type { Schemas } from '@/api/client';
+import { isAtTheDevice, isFolder } from '@/destinations/kinds';
+
+type Trouble = Schemas['Trouble'];
+
+/** What is said of a route after its name, by cause. */
+const HEADINGS: Record<string, string> = {
+  SIGN_IN_REFUSED: 'refuses the sign-in',
+  SIGN_IN_TOO_WEAK: 'wants an app password',
+  TOO_LARGE: 'does not take scans this large',
+  NOT_REACHED: 'does not answer',
+  NAME_NOT_FOUND: 'cannot be found by its name',
+  SENDER_REFUSED: 'does not allow the sender',
+  RECIPIENT_UNKNOWN: 'does not know a recipient',
+  RELAY_REFUSED: 'does not pass mail on',
+  CERTIFICATE_EXPIRED: 'has a certificate that has expired',
+  CERTIFICATE_CHANGED: 'shows another certificate',
+  CERTIFICATE_UNKNOWN: 'shows a certificate nobody vouches for',
+  SERVER_FULL: 'has no room',
+  TRY_LATER: 'asks to try later',
+  LINE_LOST: 'broke the line',
+  NO_SPACE: 'has no space left',
+  NAME_TAKEN: 'has a file of that name already',
+  NAME_REFUSED: 'refuses the file name',
+  FOLDER_NOT_FOUND: 'has no such folder',
+  SHARE_NOT_FOUND: 'has no such share',
+  NOT_ALLOWED_IN: 'does not let the account in',
+  NOT_ALLOWED_TO_WRITE: 'does not let the account write',
+  PASSWORD_EXPIRED: 'says the password has expired',
+  ACCOUNT_LOCKED: 'has locked the account',
+  ACCOUNT_CLOSED: 'has closed the account',
+  HOST_KEY_CHANGED: 'shows another key',
+  HOST_KEY_UNKNOWN: 'has a key nobody has accepted',
+  NO_OWN_FOLDER: 'has no folder for somebody',
+  BUSY: 'is busy',
+  FILE_TOO_LARGE: 'does not take files this large',
+  NO_CONSENT: 'waits for the consent of somebody',
+  CONSENT_ENDED: 'is no longer allowed into somebody’s folder',
+  CONSENT_NOT_OFFERED: 'gives no codes',
+  TOKEN_RAN_OUT: 'ended a permission early',
+  NO_STICK: 'has no stick',
+  NO_STORAGE: 'has no storage',
+  MUST_BE_ENCRYPTED: 'gets encrypted files only',
+  STOPPED: 'has stopped printing',
+  CANNOT_PRINT: 'does not print',
+  NOT_THIS_FORMAT: 'does not print such files',
+};
+export function heading(trouble: Trouble): string {
+  return `${trouble.routeName} ${HEADINGS[trouble.cause] ?? 'does not take scans'}`;
+}
+
+/** Where it is mended. */
+export function pathOf(trouble: Trouble): string {
+  if (isAtTheDevice(trouble.kind) || trouble.kind === 'PRINTER') return `/devices/${trouble.routeId}`;
+  return isFolder(trouble.kind) ? `/destinations/${trouble.routeId}` : `/mail-servers/${trouble.routeId}`;
+}
