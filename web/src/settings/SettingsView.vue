@@ -13,7 +13,11 @@ const { say } = useToast();
 const { general, busy, attempt } = useForm();
 const query = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
 const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30, address: '', signature: '' });
-watch(query.data, (settings) => settings && (form.value = { ...settings, signature: settings.signature ?? '' }), { immediate: true });
+watch(
+  query.data,
+  (settings) => settings && (form.value = { ...settings, signature: settings.signature ?? '' }),
+  { immediate: true },
+);
 
 async function save() {
   const saved = await attempt(() => ask(api.PUT('/api/settings', { body: form.value })));

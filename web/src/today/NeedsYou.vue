@@ -145,7 +145,9 @@ function listPath(trouble: Trouble): string {
       <div>
         <h3><StateMark :mark="group.waits ? 'waiting' : 'failed'" /> Files could not be made</h3>
         <p class="small">
-          <span class="quiet">{{ count(group.people, 'person', 'people') }}, since {{ when(group.since) }}.</span>
+          <span class="quiet"
+            >{{ count(group.people, 'person', 'people') }}, since {{ when(group.since) }}.</span
+          >
           {{ group.sentence }}
         </p>
       </div>

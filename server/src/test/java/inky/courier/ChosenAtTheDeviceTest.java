@@ -33,23 +33,8 @@ class ChosenAtTheDeviceTest {
 
     @BeforeAll
     static void open() throws IOException {
-        cloud = CloudHouse.open(new CloudHouse.Settings(
-                "cloud.wherrymoor.example",
-                "127.40.9.8",
-                0,
-                "scans",
-                Office.PASSWORD,
-                Files.createTempDirectory("cloud")));
-        house = FileHouse.open(new FileHouse.Settings(
-                "files.wherrymoor.example",
-                "127.40.9.9",
-                0,
-                0,
-                0,
-                0,
-                "scans",
-                Office.PASSWORD,
-                Files.createTempDirectory("house")));
+        cloud = Office.cloud("127.40.9.8");
+        house = Office.fileHouse("127.40.9.9");
     }
 
     @AfterAll

@@ -36,16 +36,7 @@ class EveryDestinationTest {
 
     @BeforeAll
     static void open() throws IOException {
-        house = FileHouse.open(new FileHouse.Settings(
-                "files.wherrymoor.example",
-                "127.40.9.7",
-                0,
-                0,
-                0,
-                0,
-                "scans",
-                "Harbour-1124",
-                Files.createTempDirectory("house")));
+        house = Office.fileHouse("127.40.9.7");
     }
 
     @AfterAll
@@ -417,8 +408,7 @@ class EveryDestinationTest {
     // RFC 7628; RFC 6749 section 6 for the refresh token that changes with every use
     @Test
     void aMailServerIsSignedInToByATokenThatIsRenewedAndKept(Office office) throws IOException {
-        try (CloudHouse tokens = CloudHouse.open(new CloudHouse.Settings(
-                "cloud.wherrymoor.example", "127.40.9.10", 0, "x", "y", Files.createTempDirectory("tokens")))) {
+        try (CloudHouse tokens = Office.cloud("127.40.9.10")) {
             tokens.tokensLast(Duration.ofSeconds(61));
             office.post.bearers(tokens::knows);
             Map<String, Object> bearer = office.mailServer(tokens.consented("scans"));

@@ -33,16 +33,7 @@ class KilledServerTest {
 
     @BeforeAll
     static void start() throws IOException {
-        house = FileHouse.open(new FileHouse.Settings(
-                "files.wherrymoor.example",
-                "127.40.9.8",
-                0,
-                0,
-                0,
-                0,
-                "scans",
-                Office.PASSWORD,
-                Files.createTempDirectory("house")));
+        house = Office.fileHouse("127.40.9.8");
         server = ServerProcess.start();
         office = Office.ready(server);
     }
@@ -247,14 +238,13 @@ class KilledServerTest {
                         .path("deliveries")
                         .asInt())
                 .isEqualTo(1);
-        server.kill();
-
-        // Enough to start and to scan, not for pages of colour at once.
-        server.startWithHeap("-Xmx72m");
-        office = office.at(server);
         for (int i = 0; i < 3; i++) {
             confirmed.add(office.send(Stack.HARBOUR_CHARTS));
         }
+        server.kill();
+
+        // Enough to start, not for pages of colour.
+        server.startWithHeap("-Xmx72m");
         Waiting.until(() -> server.log().contains("OutOfMemoryError"), "memory runs out");
         server.kill();
 

@@ -29,16 +29,7 @@ class ManyDeliveriesTest {
         Path key = Files.createTempDirectory("many").resolve("key");
         TestDatabase database = TestDatabase.create();
         Map<String, Object> same = Map.of("courier.key-file", key);
-        try (FileHouse house = FileHouse.open(new FileHouse.Settings(
-                        "files.wherrymoor.example",
-                        "127.40.9.9",
-                        0,
-                        0,
-                        0,
-                        0,
-                        "scans",
-                        Office.PASSWORD,
-                        Files.createTempDirectory("house")));
+        try (FileHouse house = Office.fileHouse("127.40.9.9");
                 Courier first = Courier.start(database, same);
                 Office office = Office.ready(first);
                 Courier second = Courier.start(database, same)) {

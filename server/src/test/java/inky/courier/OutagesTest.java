@@ -9,8 +9,6 @@ import inky.courier.harness.ServerProcess;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.FileHouse;
 import inky.courier.standins.Stack;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -22,19 +20,6 @@ import org.junit.jupiter.api.Test;
  * confirmed arrives exactly once.
  */
 class OutagesTest {
-    private static FileHouse house() throws IOException {
-        return FileHouse.open(new FileHouse.Settings(
-                "files.wherrymoor.example",
-                "127.40.9.11",
-                0,
-                0,
-                0,
-                0,
-                "scans",
-                Office.PASSWORD,
-                Files.createTempDirectory("house")));
-    }
-
     private static String folder(Office office, FileHouse house) {
         return office.folder("SFTP", "127.40.9.11", house.sftpPort(), "all");
     }
@@ -58,7 +43,7 @@ class OutagesTest {
     void theDatabaseIsKilledAndStartedAgainAtAnyMoment() throws Exception {
         Random random = new Random(41);
         try (OwnPostgres postgres = OwnPostgres.start();
-                FileHouse house = house();
+                FileHouse house = Office.fileHouse("127.40.9.11");
                 ServerProcess server = ServerProcess.start(postgres.database());
                 Office office = Office.ready(server)) {
             office.goesTo(folder(office, house));
@@ -92,7 +77,7 @@ class OutagesTest {
     @Test
     void theDiskOfTheDatabaseFillsUpAndIsGivenRoomAgain() throws Exception {
         try (OwnPostgres postgres = OwnPostgres.start();
-                FileHouse house = house();
+                FileHouse house = Office.fileHouse("127.40.9.11");
                 ServerProcess server = ServerProcess.start(postgres.database());
                 Office office = Office.ready(server)) {
             office.goesTo(folder(office, house));

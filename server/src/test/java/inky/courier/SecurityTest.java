@@ -241,10 +241,11 @@ class SecurityTest {
         paths.propertyNames().forEach(path -> {
             if (!OPEN.contains(path)) {
                 String real = path.replace("{device}", office.deviceId)
-                        .replaceAll("\\{(id|scan|delivery)}", UUID.randomUUID().toString())
                         .replace("{number}", "1")
                         .replace("{position}", "0")
-                        .replace("{name}", "X");
+                        .replace("{name}", "X")
+                        // Everything else is an id.
+                        .replaceAll("\\{[a-z]+}", UUID.randomUUID().toString());
                 paths.path(path)
                         .propertyNames()
                         .forEach(method -> found.add(new Endpoint(method.toUpperCase(java.util.Locale.ROOT), real)));

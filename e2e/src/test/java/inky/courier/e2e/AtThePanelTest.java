@@ -9,7 +9,9 @@ import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.CloudHouse;
+import inky.courier.standins.Mailbox;
 import inky.courier.standins.Stack;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
@@ -25,13 +27,7 @@ class AtThePanelTest {
     void aPersonAllowsTheirCloudFolderChoosesAndIsTold() throws Exception {
         try (Courier courier = Courier.start();
                 Office office = Office.ready(courier);
-                CloudHouse cloud = CloudHouse.open(new CloudHouse.Settings(
-                        "cloud.wherrymoor.example",
-                        "127.40.9.12",
-                        0,
-                        "scans",
-                        Office.PASSWORD,
-                        Files.createTempDirectory("cloud")));
+                CloudHouse cloud = Office.cloud("127.40.9.12");
                 Chrome chrome = new Chrome()) {
             desk = chrome.desk(courier);
             addCloud(courier, cloud);
@@ -112,7 +108,7 @@ class AtThePanelTest {
         assertThat(panel.getByText("asks for your consent once")).isVisible();
     }
 
-    private void choosePeople(Office office) {
+    private void choosePeople(Office office) throws IOException {
         String chosen = office.desk
                 .post(
                         "/api/destinations",
@@ -130,7 +126,7 @@ class AtThePanelTest {
         office.goesTo(Map.of("notifyWhen", "ALWAYS"), chosen);
         button(panel, "Sign out").click();
         pin(office);
-        office.device.put(Stack.TIDE_TABLE);
+        office.device.put(Stack.BERTH_PERMIT);
         button(panel, "Berth permit").click();
         assertThat(panel.getByText("choose whom it goes to first")).isVisible();
         button(panel, "to Choose people").click();
@@ -138,11 +134,18 @@ class AtThePanelTest {
         button(panel, "Add address").click();
         Chrome.checkAccessibility(panel, "people at the panel");
         button(panel, "Done, 1 chosen").click();
+        assertThat(panel.getByText("pages are in")).isVisible();
+        button(panel, "New file here").click();
+        assertThat(panel.getByText("2 files")).isVisible();
+        assertThat(button(panel, "Join")).isVisible();
         button(panel, "Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
-        org.assertj.core.api.Assertions.assertThat(office.post.mailbox().letters())
-                .anyMatch(letter -> letter.to().contains("harbour.master@quay.example"));
+        Mailbox.Letter letter = office.post.mailbox().letters().get(office.post.mailbox().letters().size() - 1);
+        org.assertj.core.api.Assertions.assertThat(letter.to()).containsExactly("harbour.master@quay.example");
+        org.assertj.core.api.Assertions.assertThat(Files.readString(letter.file()).split("attachment; *\\s*filename"))
+                .as("the split made two files of the stack")
+                .hasSize(3);
         button(panel, "Sign out").click();
         pin(office);
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();

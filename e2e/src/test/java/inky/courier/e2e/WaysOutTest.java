@@ -26,16 +26,7 @@ class WaysOutTest {
     void aFolderIsSetUpAndWhatItDoesNotTakeIsMendedByHand() throws Exception {
         try (Courier courier = Courier.start();
                 Office office = Office.ready(courier);
-                FileHouse house = FileHouse.open(new FileHouse.Settings(
-                        "files.wherrymoor.example",
-                        "127.40.9.11",
-                        0,
-                        0,
-                        0,
-                        0,
-                        "scans",
-                        Office.PASSWORD,
-                        Files.createTempDirectory("house")));
+                FileHouse house = Office.fileHouse("127.40.9.11");
                 Chrome chrome = new Chrome()) {
             desk = chrome.desk(courier);
             addFolder(courier, house);

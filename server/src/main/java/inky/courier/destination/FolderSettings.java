@@ -67,46 +67,7 @@ public record FolderSettings(
     }
 
     public FolderSettings withHost(String other, int otherPort) {
-        return new FolderSettings(
-                other,
-                otherPort,
-                share,
-                path,
-                account,
-                domain,
-                encryption,
-                certificateCheck,
-                fingerprint,
-                passive,
-                signsInByKey,
-                whenTaken,
-                makeFolders,
-                sidecar,
-                atOnce,
-                consent,
-                mustEncrypt);
-    }
-
-    /** The same, with exactly this certificate or key accepted. */
-    public FolderSettings trusting(String shown) {
-        return new FolderSettings(
-                host,
-                port,
-                share,
-                path,
-                account,
-                domain,
-                encryption,
-                CertificateCheck.EXACTLY_THIS,
-                shown,
-                passive,
-                signsInByKey,
-                whenTaken,
-                makeFolders,
-                sidecar,
-                atOnce,
-                consent,
-                mustEncrypt);
+        return with(other, otherPort, certificateCheck, fingerprint, consent);
     }
 
     /** The same, for the folder at an address that is known only now. */
@@ -114,24 +75,34 @@ public record FolderSettings(
         return withHost(address, 0);
     }
 
+    /** The same, with exactly this certificate or key accepted. */
+    public FolderSettings trusting(String shown) {
+        return with(host, port, CertificateCheck.EXACTLY_THIS, shown, consent);
+    }
+
     public FolderSettings asking(ConsentSettings other) {
+        return with(host, port, certificateCheck, fingerprint, other);
+    }
+
+    private FolderSettings with(
+            String otherHost, int otherPort, CertificateCheck check, String shown, ConsentSettings asked) {
         return new FolderSettings(
-                host,
-                port,
+                otherHost,
+                otherPort,
                 share,
                 path,
                 account,
                 domain,
                 encryption,
-                certificateCheck,
-                fingerprint,
+                check,
+                shown,
                 passive,
                 signsInByKey,
                 whenTaken,
                 makeFolders,
                 sidecar,
                 atOnce,
-                other,
+                asked,
                 mustEncrypt);
     }
 }

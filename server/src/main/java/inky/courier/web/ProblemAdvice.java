@@ -4,10 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import jakarta.persistence.PersistenceException;
 import java.net.URI;
-import java.sql.SQLException;
-import java.sql.SQLTransientConnectionException;
 import java.util.List;
-import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -32,8 +29,6 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
-    private static final Set<String> AWAY = Set.of("08", "53", "57", "58");
-
     @ExceptionHandler
     ResponseEntity<ProblemDetail> invalid(Invalid invalid) {
         Problem first = invalid.problems().get(0);
@@ -43,6 +38,10 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(Refusal refusal) {
+        return answer(refusal);
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(Refusal refusal) {
         return answer(refusal.status(), refusal.code(), refusal.getMessage(), refusal.remedy(), List.of());
     }
 
@@ -124,28 +123,7 @@ class ProblemAdvice {
     /** The database does not answer, or has no room or connection left; nothing that was confirmed is in danger. */
     @ExceptionHandler({DataAccessException.class, TransactionException.class, PersistenceException.class})
     ResponseEntity<ProblemDetail> store(Exception e) {
-        if (!isAway(e)) {
-            return unexpected(e);
-        }
-        LOG.warn("the database does not answer: {}", e.getMessage());
-        return answer(
-                HttpStatus.SERVICE_UNAVAILABLE,
-                "store.away",
-                "Courier cannot reach its store just now.",
-                "Nothing that was confirmed is lost. Try again in a moment.",
-                List.of());
-    }
-
-    /** SQLSTATE classes 08 connection, 53 no resources, 57 ended by an operator, 58 outside of PostgreSQL. */
-    private static boolean isAway(Throwable e) {
-        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
-            String state = cause instanceof SQLException sql ? sql.getSQLState() : null;
-            boolean named = state != null && AWAY.contains(state.substring(0, Math.min(2, state.length())));
-            if (named || cause instanceof SQLTransientConnectionException) {
-                return true;
-            }
-        }
-        return false;
+        return StoreAway.isAway(e) ? answer(StoreAway.REFUSAL) : unexpected(e);
     }
 
     @ExceptionHandler

@@ -7,11 +7,15 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.time.Duration;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A browser without a screen: keeps cookies and sends the token against cross-site requests. */
 public final class Browser {
+    /** A server that is out of memory may never answer. */
+    private static final Duration PATIENCE = Duration.ofSeconds(90);
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final URI base;
@@ -67,6 +71,7 @@ public final class Browser {
     public Answer send(String method, String path, Object body, String token) {
         HttpRequest.Builder request = HttpRequest.newBuilder(base.resolve(path))
                 .header("X-XSRF-TOKEN", token)
+                .timeout(PATIENCE)
                 .header("Content-Type", "application/json")
                 .method(
                         method,

@@ -1,6 +1,8 @@
 package inky.courier.harness;
 
+import inky.courier.standins.CloudHouse;
 import inky.courier.standins.DeviceModel;
+import inky.courier.standins.FileHouse;
 import inky.courier.standins.PostOffice;
 import inky.courier.standins.Stack;
 import inky.courier.standins.StandInDevice;
@@ -53,6 +55,26 @@ public final class Office implements AutoCloseable {
                 PASSWORD,
                 MAX_MESSAGE,
                 folder));
+    }
+
+    /** A file house on free ports of an address. */
+    public static FileHouse fileHouse(String address) throws IOException {
+        return FileHouse.open(new FileHouse.Settings(
+                "files.wherrymoor.example",
+                address,
+                0,
+                0,
+                0,
+                0,
+                "scans",
+                PASSWORD,
+                Files.createTempDirectory("house")));
+    }
+
+    /** A cloud on a free port of an address. */
+    public static CloudHouse cloud(String address) throws IOException {
+        return CloudHouse.open(new CloudHouse.Settings(
+                "cloud.wherrymoor.example", address, 0, "scans", PASSWORD, Files.createTempDirectory("cloud")));
     }
 
     /** An office that can scan: everything set up over the web API, as the desk does it. */

@@ -49,7 +49,8 @@ public final class OwnPostgres implements AutoCloseable {
 
     /** SIGKILL to the postmaster: its children see it gone and end at once, in the middle of whatever they do. */
     public void kill() throws IOException {
-        bash("kill -9 $(head -1 '" + data + "/postmaster.pid')");
+        bash("pid=$(head -1 '" + data + "/postmaster.pid'); kill -9 $pid; for i in $(seq 200); do "
+                + "kill -0 $pid 2>/dev/null || exit 0; sleep 0.05; done; exit 1");
     }
 
     public void stop() throws IOException {

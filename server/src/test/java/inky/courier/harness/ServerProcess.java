@@ -40,9 +40,10 @@ public final class ServerProcess implements Host, AutoCloseable {
 
     public void startAgain() throws IOException {
         start("", USUAL_HEAP);
+        Waiting.until(this::answers, "the server answers");
     }
 
-    /** @param heap as Java's own option says it */
+    /** Does not wait until it answers: with too little it may never. @param heap as Java's own option says it */
     public void startWithHeap(String heap) throws IOException {
         start("", heap);
     }
@@ -50,6 +51,7 @@ public final class ServerProcess implements Host, AutoCloseable {
     /** @param kibibytes that any file may have, as when the disk has no more room */
     public void startWithFilesOf(int kibibytes) throws IOException {
         start("ulimit -f " + kibibytes + "; ", USUAL_HEAP);
+        Waiting.until(this::answers, "the server answers");
     }
 
     private void start(String before, String heap) throws IOException {
@@ -70,7 +72,6 @@ public final class ServerProcess implements Host, AutoCloseable {
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("log").toFile())
                 .start();
-        Waiting.until(this::answers, "the server answers");
     }
 
     /** SIGKILL: nothing of the process can react to it. */
