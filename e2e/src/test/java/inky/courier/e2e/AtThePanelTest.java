@@ -67,7 +67,8 @@ class AtThePanelTest {
         button(panel, "Berth permit").click();
         assertThat(panel.getByText("Let Courier into your folder, once")).isVisible();
         Chrome.checkAccessibility(panel, "consent at the panel");
-        String code = panel.getByLabel("Code", new Page.GetByLabelOptions().setExact(true)).innerText();
+        String code = panel.getByLabel("Code", new Page.GetByLabelOptions().setExact(true))
+                .innerText();
         cloud.decline(code);
         assertThat(panel.getByText("It was declined on the telephone.")).isVisible();
         button(panel, "New code").click();
@@ -141,9 +142,13 @@ class AtThePanelTest {
         button(panel, "Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
-        Mailbox.Letter letter = office.post.mailbox().letters().get(office.post.mailbox().letters().size() - 1);
+        Mailbox.Letter letter = office.post
+                .mailbox()
+                .letters()
+                .get(office.post.mailbox().letters().size() - 1);
         org.assertj.core.api.Assertions.assertThat(letter.to()).containsExactly("harbour.master@quay.example");
-        org.assertj.core.api.Assertions.assertThat(Files.readString(letter.file()).split("attachment; *\\s*filename"))
+        org.assertj.core.api.Assertions.assertThat(
+                        Files.readString(letter.file()).split("attachment; *\\s*filename"))
                 .as("the split made two files of the stack")
                 .hasSize(3);
         button(panel, "Sign out").click();

@@ -71,8 +71,7 @@ final class Chrome implements AutoCloseable {
         desk.getByLabel("Password").fill("ferry crossing 7");
         desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
                 .click();
-        PlaywrightAssertions.assertThat(desk.getByRole(
-                                AriaRole.LINK, new Page.GetByRoleOptions().setName("Deliveries"))
+        PlaywrightAssertions.assertThat(desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Deliveries"))
                         .first())
                 .isVisible();
         return desk;

@@ -31,11 +31,13 @@ final class Looking {
 
     private final RemoteFolder far;
     private final FolderPath root;
+    private final boolean makesFolders;
     private final Passage passage;
 
-    private Looking(RemoteFolder far, FolderPath root, Passage passage) {
+    private Looking(RemoteFolder far, FolderPath root, boolean makesFolders, Passage passage) {
         this.far = far;
         this.root = root;
+        this.makesFolders = makesFolders;
         this.passage = passage;
     }
 
@@ -48,7 +50,7 @@ final class Looking {
         Passage passage = new Passage(protocol.trust(access));
         FolderPath root = FolderTemplate.of(access.settings().path()).fixed();
         try (RemoteFolder far = protocol.open(access, passage)) {
-            return look.run(new Looking(far, root, passage));
+            return look.run(new Looking(far, root, access.settings().makeFolders(), passage));
         } catch (FarSideException e) {
             throw refused(e.setback());
         } catch (IOException e) {
@@ -65,7 +67,7 @@ final class Looking {
     }
 
     FolderListing list(FolderPath below, String after) throws IOException {
-        List<FolderEntry> all = passage.at(TransferStep.FOLDER, () -> far.list(root.then(below))).stream()
+        List<FolderEntry> all = passage.at(TransferStep.FOLDER, () -> inside(below)).stream()
                 .filter(entry -> !UploadName.isUnderWay(entry.name()) && !ITSELF.contains(entry.name()))
                 .sorted(FOLDERS_FIRST)
                 .toList();
@@ -77,7 +79,21 @@ final class Looking {
         return new FolderListing(below.text(), all.subList(from, to), to < all.size());
     }
 
+    /** A destination's own folder comes with its first file; until then there is nothing in it. */
+    private List<FolderEntry> inside(FolderPath below) throws IOException {
+        boolean notYet = makesFolders
+                && below.isRoot()
+                && !root.isRoot()
+                && far.find(root).isEmpty();
+        return notYet ? List.of() : far.list(root.then(below));
+    }
+
     void make(FolderPath below) throws IOException {
-        passage.does(TransferStep.WRITTEN, () -> far.makeFolder(root.then(below)));
+        passage.does(TransferStep.WRITTEN, () -> {
+            if (makesFolders) {
+                far.makeAll(root);
+            }
+            far.makeFolder(root.then(below));
+        });
     }
 }

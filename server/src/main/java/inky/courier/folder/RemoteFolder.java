@@ -23,6 +23,17 @@ interface RemoteFolder extends Closeable {
     /** Makes one folder; its parent is there. One that another made in the same moment is as good. */
     void makeFolder(FolderPath folder) throws IOException;
 
+    /** Makes a folder and what is missing above it. */
+    default void makeAll(FolderPath folder) throws IOException {
+        FolderPath path = FolderPath.ROOT;
+        for (String name : folder.names()) {
+            path = path.then(name);
+            if (find(path).isEmpty()) {
+                makeFolder(path);
+            }
+        }
+    }
+
     /** Writes a file, over what is there under this name. @param bytes how many will come */
     void write(FolderPath file, InputStream content, long bytes) throws IOException;
 

@@ -93,13 +93,7 @@ final class Upload {
         if (!settings.makeFolders()) {
             throw new FarSideException(TransferCause.FOLDER_NOT_FOUND, folder.text());
         }
-        FolderPath path = FolderPath.ROOT;
-        for (String name : folder.names()) {
-            path = path.then(name);
-            if (far.find(path).isEmpty()) {
-                far.makeFolder(path);
-            }
-        }
+        far.makeAll(folder);
     }
 
     /** The delivery's data goes last: who waits for it can be sure that the rest is there. */
