@@ -8,7 +8,7 @@ import { ago, count } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
-import { kindWords } from './kinds';
+import { isBrowsable, kindWords } from './kinds';
 
 const router = useRouter();
 const query = useQuery({ queryKey: ['destinations'], queryFn: () => ask(api.GET('/api/destinations')) });
@@ -65,7 +65,7 @@ useKeys({
           <RouterLink :to="'/destinations/' + row.id">{{ row.name }}</RouterLink>
         </td>
         <td>{{ kindWords(row.kind) }}</td>
-        <td :class="{ mono: row.folder || row.kind === 'MAIL_FIXED' }">{{ row.where }}</td>
+        <td :class="{ mono: isBrowsable(row.kind) || row.kind === 'MAIL_FIXED' }">{{ row.where }}</td>
         <td class="quiet">{{ row.folder ? '' : row.routeName }}</td>
         <td class="small probe">
           <template v-if="probed(row)">
@@ -86,6 +86,7 @@ tr.open td {
   background: var(--paper-1);
 }
 .probe {
+  white-space: nowrap;
   min-width: 130px;
 }
 td.mono {

@@ -273,7 +273,9 @@ public class DestinationService implements Dependents.Source {
                 d.kind == DestinationKind.LINK ? Json.read(d.settings, LinkSettings.class) : null,
                 d.kind.isMail() ? accounts.mail(d) : null,
                 d.ownerId,
-                d.kind.isPersonal() ? "the person who scans" : d.name,
+                d.kind == DestinationKind.MAIL_TO_ME || d.kind == DestinationKind.LINK
+                        ? "the person who scans"
+                        : d.name,
                 Whereabouts.words(d.kind, folder, recipients),
                 d.kind.isServer() ? probes.last(d.id).orElse(null) : null);
     }

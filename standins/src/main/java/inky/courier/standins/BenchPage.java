@@ -74,7 +74,7 @@ final class BenchPage {
     }
 
     private String list() throws IOException {
-        StringBuilder rows = new StringBuilder(breaking());
+        StringBuilder rows = new StringBuilder(breaking("Break something, and watch Today", farSides()));
         rows.append(stored("File house, " + house.settings().host(), house.stored()));
         for (StandInDevice device : devices.values()) {
             if (!device.stored().isEmpty()) {
@@ -97,6 +97,7 @@ final class BenchPage {
             rows.append(
                     letters.isEmpty() ? "<tr><td colspan=5>Nothing has arrived here yet.</tr></table>" : "</table>");
         }
+        rows.append(breaking("USB sticks", sticks()));
         return rows.toString();
     }
 
@@ -137,6 +138,11 @@ final class BenchPage {
                 "WebDAV https://" + c.host() + ":" + cloud.port() + "/dav/; account " + c.account() + ", password "
                         + c.password(),
                 Map.of("full", "is full", "withdrawn", "has forgotten every consent")));
+        return all;
+    }
+
+    private List<FarSide> sticks() {
+        List<FarSide> all = new ArrayList<>();
         for (StandInDevice device : devices.values()) {
             if (device.model().usbPort()) {
                 all.add(new FarSide(
@@ -150,10 +156,9 @@ final class BenchPage {
     }
 
     /** What is broken now, and buttons for the faults that are worth watching in the demo. */
-    private String breaking() {
-        StringBuilder rows = new StringBuilder(
-                "<h2>Break something, and watch Today</h2><table><tr><th>Far side<th>Now<th>Make it</tr>");
-        for (FarSide far : farSides()) {
+    private String breaking(String title, List<FarSide> farSides) {
+        StringBuilder rows = new StringBuilder("<h2>" + title + "</h2><table><tr><th>Far side<th>Now<th>Make it</tr>");
+        for (FarSide far : farSides) {
             String now = ails.getOrDefault(far.path, "");
             rows.append("<tr><td><b>")
                     .append(escape(far.name))
