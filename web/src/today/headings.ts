@@ -51,6 +51,7 @@ export function heading(trouble: Trouble): string {
 
 /** Where it is mended. */
 export function pathOf(trouble: Trouble): string {
-  if (isAtTheDevice(trouble.kind) || trouble.kind === 'PRINTER') return `/devices/${trouble.routeId}`;
+  if (isAtTheDevice(trouble.kind)) return '/devices';
+  if (trouble.kind === 'PRINTER') return `/devices/${trouble.routeId}`;
   return isFolder(trouble.kind) ? `/destinations/${trouble.routeId}` : `/mail-servers/${trouble.routeId}`;
 }

@@ -9,7 +9,9 @@ import inky.courier.harness.Waiting;
 import inky.courier.standins.CloudHouse;
 import inky.courier.standins.FileHouse;
 import inky.courier.standins.Mailbox.Letter;
+import inky.courier.standins.PostOffice.Step;
 import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.time.Duration;
@@ -47,6 +49,7 @@ class ChosenAtTheDeviceTest {
     void behave(Office office) throws IOException {
         cloud.behave();
         cloud.codes(Duration.ofMinutes(10), 1);
+        office.post.behave();
         office.device.stick(true);
         office.device.refusePrinting(0);
         office.goesTo(Map.of(), office.destination("Mail to me"));
@@ -355,7 +358,8 @@ class ChosenAtTheDeviceTest {
         office.goesTo(stick);
         Browser guest = office.guest();
         office.device.stick(false);
-        // The post office is away as well: neither concerns the other.
+        // No mail goes out either, and the stick is none the worse for it.
+        office.post.refuse(Step.MAIL, "421 4.3.2 Closing down");
         String delivery = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
         waitFor(office, delivery, "WAITING");
         assertThat(cause(office, delivery)).isEqualTo("NO_STICK");
@@ -393,10 +397,64 @@ class ChosenAtTheDeviceTest {
         String waits = office.send(Stack.TIDE_TABLE);
         waitFor(office, waits, "WAITING");
         assertThat(cause(office, waits)).isEqualTo("STOPPED");
+        // Paper is not the stick's business.
+        Map<String, Object> toStick = Office.folderForm("USB", "", 0, "");
+        toStick.remove("secret");
+        office.goesTo(add(office, toStick));
+        waitFor(office, office.send(Stack.TIDE_TABLE), "ACCEPTED");
         office.device.refusePrinting(0);
         office.act("TRY_AGAIN", waits);
         waitFor(office, waits, "ACCEPTED");
         assertThat(office.device.printed()).hasSize(before + 2);
+    }
+
+    @Test
+    void aPrinterThatIsAwayHasPrintedNothing(Office office) throws IOException {
+        StandInDevice away = StandInDevice.start(
+                office.device.model(), "Bridge", "127.20.9.2", 0, 1, 0, Files.createTempDirectory("device"));
+        String id = office.desk
+                .post(
+                        "/api/devices",
+                        Map.of(
+                                "name",
+                                "Bridge",
+                                "place",
+                                "MV Sandpiper",
+                                "placeWhat",
+                                "bridge",
+                                "address",
+                                "127.20.9.2:" + away.port(),
+                                "signOutSeconds",
+                                60))
+                .ok()
+                .get("id");
+        office.goesTo(add(
+                office, Map.of("name", "On the bridge", "kind", "PRINTER", "routeId", id, "recipients", List.of())));
+        away.close();
+        String delivery = office.send(Stack.TIDE_TABLE);
+        waitFor(office, delivery, "WAITING");
+        assertThat(cause(office, delivery)).isEqualTo("NOT_REACHED");
+        office.act("STOP", delivery);
+    }
+
+    @Test
+    void aCloudThatWouldTellItsTokensToEverybodyIsRefused(Office office) {
+        Map<String, Object> form = cloudForm("open");
+        settings(form)
+                .put(
+                        "consent",
+                        Map.of(
+                                "codes",
+                                "http://cloud.wherrymoor.example/device",
+                                "tokens",
+                                "https://cloud.wherrymoor.example/token",
+                                "clientId",
+                                "inky-courier",
+                                "scope",
+                                ""));
+        Browser.Answer refused = office.desk.post("/api/destinations", form);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.text()).contains("consent.codes").doesNotContain("consent.tokens");
     }
 
     @Test

@@ -5,6 +5,7 @@ import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.FolderAccounts;
 import inky.courier.destination.MailSettings;
+import inky.courier.destination.StorageRoute;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
 import inky.courier.web.Json;
@@ -51,7 +52,7 @@ class LegsOfJob {
         if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
             leg.label = String.join(", ", recipients);
         } else if (destination.kind().isAtTheDevice()) {
-            leg.routeId = delivery.deviceId;
+            leg.routeId = StorageRoute.of(delivery.deviceId);
             leg.routeName = delivery.deviceName;
         } else if (destination.kind() == DestinationKind.DESKTOP) {
             // Without a folder of their own the leg waits, under the destination itself, until there is one.

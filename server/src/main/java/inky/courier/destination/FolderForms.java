@@ -90,17 +90,17 @@ class FolderForms {
 
     private static List<Problem> consent(ConsentSettings consent) {
         List<Problem> problems = new ArrayList<>();
-        if (!isWebAddress(consent.codes())) {
+        if (!isSafeAddress(consent.codes())) {
             problems.add(problem(
                     "consent.codes",
                     "This is not the address that gives codes.",
-                    "It is called device authorization endpoint; who runs the cloud knows it."));
+                    "It is called device authorization endpoint and begins with https; who runs the cloud knows it."));
         }
-        if (!isWebAddress(consent.tokens())) {
+        if (!isSafeAddress(consent.tokens())) {
             problems.add(problem(
                     "consent.tokens",
                     "This is not the address that gives tokens.",
-                    "It is called token endpoint; who runs the cloud knows it."));
+                    "It is called token endpoint and begins with https; who runs the cloud knows it."));
         }
         if (consent.clientId().isBlank() || consent.clientId().length() > LONGEST || hasControl(consent.clientId())) {
             problems.add(problem(
@@ -140,6 +140,13 @@ class FolderForms {
             throw new Invalid("destination.days", "days", "A link lasts 1 to 90 days.", "14 days are usual.");
         }
         return link;
+    }
+
+    /** RFC 8628 section 3.1 and RFC 6749 section 3.2 ask for TLS; only this machine itself is near enough without. */
+    private static boolean isSafeAddress(String text) {
+        return isWebAddress(text)
+                && (text.strip().toLowerCase(Locale.ROOT).startsWith("https:")
+                        || text.strip().matches("(?i)http://(127\\.[0-9.]+|localhost)(:\\d+)?(/.*)?"));
     }
 
     private static boolean isWebAddress(String text) {

@@ -340,7 +340,7 @@ class IppDeviceLink implements DeviceLink {
 
     private static DeviceTrouble unreachable() {
         return new DeviceTrouble(
-                "device.unreachable",
+                DeviceTrouble.UNREACHABLE,
                 "Nothing answers at this address.",
                 "Check the address, and that the device is switched on.");
     }

@@ -9,6 +9,7 @@ import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
+import inky.courier.destination.StorageRoute;
 import inky.courier.destination.Visitor;
 import inky.courier.device.DeviceService;
 import java.time.Clock;
@@ -60,7 +61,11 @@ class StorageAtDevice implements AccessSource {
     /** The device as such: whether its storage answers. */
     @Override
     public Optional<ProbeReport> ask(UUID routeId) {
-        return devices.storageOf(routeId, SHELF).map(address -> {
+        Optional<UUID> device = devices.list().stream()
+                .map(DeviceService.DeviceView::id)
+                .filter(id -> StorageRoute.of(id).equals(routeId))
+                .findFirst();
+        return device.flatMap(id -> devices.storageOf(id, SHELF)).map(address -> {
             Passage passage = new Passage(Optional.empty());
             Optional<Setback> setback = Optional.empty();
             try {

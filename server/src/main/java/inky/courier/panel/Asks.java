@@ -105,13 +105,15 @@ class Asks {
     }
 
     private List<String> recipients(Ask ask, List<String> chosen) {
+        if (chosen.size() > MOST_RECIPIENTS) {
+            throw notChosen();
+        }
         List<String> addresses = chosen.stream()
                 .map(address -> new MailAddress(address.strip()).text())
                 .distinct()
                 .toList();
-        if (addresses.isEmpty() || addresses.size() > MOST_RECIPIENTS) {
-            throw new Invalid(
-                    "panel.recipients", "recipients", "It is not said yet whom it goes to.", "Choose 1 to 100 people.");
+        if (addresses.isEmpty()) {
+            throw notChosen();
         }
         if (!ask.freely) {
             Set<String> known = people.list().stream()
@@ -130,5 +132,10 @@ class Asks {
                     });
         }
         return addresses;
+    }
+
+    private static Invalid notChosen() {
+        return new Invalid(
+                "panel.recipients", "recipients", "It is not said yet whom it goes to.", "Choose 1 to 100 people.");
     }
 }

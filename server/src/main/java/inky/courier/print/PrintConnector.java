@@ -74,8 +74,17 @@ class PrintConnector implements Connector {
                 // A device forgets its jobs after a while, so one that it does not know may have been printed.
                 known &= !begunBefore;
                 progress.claim("print:" + consignment.legId(), position, name);
-                DeviceLink.PrintAnswer answer = link.print(
-                        device, new DeviceLink.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
+                DeviceLink.PrintAnswer answer;
+                try {
+                    answer = link.print(
+                            device, new DeviceLink.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
+                } catch (DeviceTrouble trouble) {
+                    if (!trouble.neverReached()) {
+                        throw trouble;
+                    }
+                    progress.unclaim("print:" + consignment.legId(), name);
+                    return new Outcome.NotAccepted(Setback.of(ConnectionCause.NOT_REACHED, ""));
+                }
                 if (!answer.taken()) {
                     progress.unclaim("print:" + consignment.legId(), name);
                     return new Outcome.NotAccepted(Setback.of(PrintCause.ofIpp(answer.status()), answer.words()));
