@@ -6,6 +6,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -18,16 +22,20 @@ import org.springframework.stereotype.Component;
 @Component
 public class WorkFolders {
     private static final Logger LOG = LoggerFactory.getLogger(WorkFolders.class);
-    private static final String PREFIX = "inky-courier-work-";
+    private static final Pattern NAME = Pattern.compile("inky-courier-work-(\\d{1,10})-.+");
+
+    /** Those of other applications in this process are no business of this one; tests have several. */
+    private static final Set<Path> OF_THIS_PROCESS = ConcurrentHashMap.newKeySet();
 
     private final Path own;
 
     WorkFolders() {
-        Path all = Path.of(System.getProperty("java.io.tmpdir"));
-        own = all.resolve(PREFIX + ProcessHandle.current().pid());
+        long pid = ProcessHandle.current().pid();
         try {
-            removeThoseOfTheDead(all);
-            Files.createDirectories(own);
+            removeThoseOfTheDead(Path.of(System.getProperty("java.io.tmpdir")), pid);
+            // Its name cannot be guessed, and nobody else may look in.
+            own = Files.createTempDirectory("inky-courier-work-" + pid + "-");
+            OF_THIS_PROCESS.add(own);
             own.toFile().deleteOnExit();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -57,19 +65,24 @@ public class WorkFolders {
         }
     }
 
-    private void removeThoseOfTheDead(Path all) throws IOException {
+    private void removeThoseOfTheDead(Path all, long ownPid) throws IOException {
         List<Path> found;
         try (Stream<Path> list = Files.list(all)) {
-            found = list.filter(path -> path.getFileName().toString().matches(PREFIX + "\\d{1,10}"))
-                    .toList();
+            found = list.filter(path -> !OF_THIS_PROCESS.contains(path)).toList();
         }
         for (Path folder : found) {
-            long pid = Long.parseLong(folder.getFileName().toString().substring(PREFIX.length()));
-            boolean alive = ProcessHandle.of(pid).filter(ProcessHandle::isAlive).isPresent();
-            if (!alive || folder.equals(own)) {
+            Matcher name = NAME.matcher(folder.getFileName().toString());
+            // In a container, the process before often had the same number.
+            if (name.matches() && (Long.parseLong(name.group(1)) == ownPid || !isAlive(name.group(1)))) {
                 remove(folder);
                 LOG.info("removed what a process that ended had left in {}", folder);
             }
         }
+    }
+
+    private static boolean isAlive(String pid) {
+        return ProcessHandle.of(Long.parseLong(pid))
+                .filter(ProcessHandle::isAlive)
+                .isPresent();
     }
 }
