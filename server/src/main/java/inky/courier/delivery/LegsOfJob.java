@@ -50,7 +50,7 @@ class LegsOfJob {
         leg.recipients = Json.write(recipients);
         leg.copies = Json.write(copies(delivery, destination, recipients));
         if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
-            leg.label = String.join(", ", recipients);
+            leg.label = inAFewWords(recipients);
         } else if (destination.kind().isAtTheDevice()) {
             leg.routeId = StorageRoute.of(delivery.deviceId);
             leg.routeName = delivery.deviceName;
@@ -61,6 +61,12 @@ class LegsOfJob {
             leg.routeName = own.map(access -> access.name()).orElse(destination.name());
         }
         return leg;
+    }
+
+    private static String inAFewWords(List<String> recipients) {
+        return recipients.size() < 2
+                ? String.join("", recipients)
+                : recipients.get(0) + " and " + (recipients.size() - 1) + " more";
     }
 
     private static List<String> recipients(Delivery delivery, DestinationView destination, Choices choices) {
