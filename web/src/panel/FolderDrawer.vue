@@ -72,7 +72,7 @@ onMounted(async () => {
       <button type="button" class="key" @click="emit('done')">Back</button>
       <button type="button" class="key stamp" :disabled="busy" @click="choose">Put it here</button>
     </header>
-    <ul class="list" tabindex="0" aria-label="Folders">
+    <ul v-if="entries.length" class="list" tabindex="0" aria-label="Folders">
       <li v-for="entry in entries" :key="entry.name">
         <button type="button" :disabled="busy" @click="open([...crumbs, entry.name].join('/'))">
           <svg width="30" height="24" viewBox="0 0 30 24" aria-hidden="true">
@@ -82,7 +82,7 @@ onMounted(async () => {
         </button>
       </li>
     </ul>
-    <p v-if="!entries.length" class="quiet">No folders in here.</p>
+    <p v-else class="quiet nothing">No folders in here.</p>
     <footer>
       <button v-if="more" type="button" class="key" @click="open(path, entries[entries.length - 1]?.name)">
         More folders
@@ -142,6 +142,9 @@ nav {
 }
 svg {
   flex: none;
+}
+.nothing {
+  flex: 1;
 }
 footer,
 form {

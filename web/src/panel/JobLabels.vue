@@ -36,7 +36,7 @@ const stopped = computed(
   <div class="jobs">
     <NewsStrip v-if="news.length" :news="news" :busy="busy" @seen="panel.newsSeen()" />
     <h1 v-else>{{ title }}</h1>
-    <ul :class="['labels', { large: page === 0 }]">
+    <ul :class="['labels', { large: page === 0, lower: news.length > 0 }]">
       <li v-for="(label, i) in shown" :key="label.jobId">
         <button type="button" :disabled="busy || stopped || !label.possible" @click="panel.begin(label)">
           <span class="hole" aria-hidden="true"></span>
@@ -110,6 +110,11 @@ const stopped = computed(
   margin: 16px 0;
   padding: 0;
   list-style: none;
+}
+/* Makes room for the news above. */
+.labels.lower {
+  grid-auto-rows: 156px;
+  margin: 12px 0;
 }
 .labels.large {
   grid-template-columns: 392px 1fr 1fr;
