@@ -47,7 +47,9 @@ need_for_application() {
   if [ "$1" = bench ]; then
     need unpaper unpaper
     need img2pdf img2pdf
-    need convert imagemagick
+    # Not convert: other packages bring a program of that name.
+    need identify imagemagick
+    need tiffcp libtiff-tools
     need ocrmypdf ocrmypdf
   fi
   # The faces that the pages of the tests are drawn in.
