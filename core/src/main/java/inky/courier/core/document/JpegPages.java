@@ -31,7 +31,8 @@ public final class JpegPages {
 
     /** @throws IOException when the bytes are no JPEG or are larger than any scanner's page */
     public static Extent extent(byte[] jpeg) throws IOException {
-        return withReader(jpeg, JpegPages::extentOf);
+        int frame = frame(jpeg);
+        return checked(number(jpeg, frame + 7), number(jpeg, frame + 5));
     }
 
     /**
@@ -116,21 +117,31 @@ public final class JpegPages {
 
     /** Where the frame header's marker stands. */
     private static int frame(byte[] jpeg) throws IOException {
-        int at = 2;
+        boolean begins = jpeg.length > 2 && jpeg[0] == (byte) 0xff && jpeg[1] == (byte) 0xd8;
+        int at = begins ? 2 : jpeg.length;
         while (at + 12 < jpeg.length && jpeg[at] == (byte) 0xff) {
             int marker = jpeg[at + 1] & 0xff;
             boolean isFrame = marker >= 0xc0 && marker <= 0xcf && marker != 0xc4 && marker != 0xc8 && marker != 0xcc;
             if (isFrame) {
                 return at;
             }
-            at += 2 + ((jpeg[at + 2] & 0xff) << 8 | jpeg[at + 3] & 0xff);
+            at += 2 + number(jpeg, at + 2);
         }
         throw new IOException("the page is not a readable JPEG");
     }
 
     private static Extent extentOf(ImageReader reader) throws IOException {
-        int width = reader.getWidth(0);
-        int height = reader.getHeight(0);
+        return checked(reader.getWidth(0), reader.getHeight(0));
+    }
+
+    private static int number(byte[] jpeg, int at) {
+        return (jpeg[at] & 0xff) << 8 | jpeg[at + 1] & 0xff;
+    }
+
+    private static Extent checked(int width, int height) throws IOException {
+        if (width == 0 || height == 0) {
+            throw new IOException("the page is not a readable JPEG");
+        }
         if (width > MAX_SIDE || height > MAX_SIDE || (long) width * height > MAX_PIXELS) {
             throw new IOException("page of " + width + " x " + height + " pixels is larger than any scanner's page");
         }

@@ -35,6 +35,7 @@ import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceGray;
+import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
 import org.apache.pdfbox.pdmodel.graphics.color.PDOutputIntent;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
@@ -162,7 +163,19 @@ public final class PdfWriter implements FileWriter {
     }
 
     private PDImageXObject jpeg(byte[] coded) throws IOException {
-        return JPEGFactory.createFromStream(document, new ByteArrayInputStream(coded));
+        if (!JpegPages.isUsual(coded)) {
+            return JPEGFactory.createFromStream(document, new ByteArrayInputStream(coded));
+        }
+        // The frame header says all that the image's dictionary needs; the library would ask a decoder for it.
+        JpegPages.Extent extent = JpegPages.extent(coded);
+        return new PDImageXObject(
+                document,
+                new ByteArrayInputStream(coded),
+                COSName.DCT_DECODE,
+                extent.width(),
+                extent.height(),
+                8,
+                JpegPages.isGrey(coded) ? PDDeviceGray.INSTANCE : PDDeviceRGB.INSTANCE);
     }
 
     private PDImageXObject fax(byte[] coded, int width, int height) throws IOException {

