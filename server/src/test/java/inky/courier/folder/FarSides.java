@@ -21,7 +21,6 @@ import inky.courier.standins.FileHouse;
 import inky.courier.web.Json;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -34,7 +33,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
-import java.util.function.Supplier;
 import tools.jackson.core.type.TypeReference;
 
 /** The stand-ins that folders are tried against, and what is sent to them. */
@@ -161,10 +159,6 @@ final class FarSides implements AutoCloseable {
     static FileToSend file(String name, byte[] content) {
         return new FileToSend(
                 name, "application/pdf", content.length, 1, sha256(content), () -> new ByteArrayInputStream(content));
-    }
-
-    static FileToSend file(String name, long bytes, String sha256, Supplier<InputStream> content) {
-        return new FileToSend(name, "application/pdf", bytes, 1, sha256, content);
     }
 
     static byte[] bytes(int count, long seed) {

@@ -17,6 +17,7 @@ import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Outcome;
 import inky.courier.folder.FarSides.Claimed;
 import inky.courier.folder.FarSides.Door;
+import inky.courier.harness.LargeFile;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
@@ -377,13 +378,9 @@ class FoldersTest {
             names = {"SMB", "FTP_TLS", "SFTP", "WEBDAV"})
     void threeHundredMegabytesPassWithoutBeingHeldInMemory(Door door) throws Exception {
         FolderAccess access = access(door, "large/" + door);
-        Process process = new ProcessBuilder(LargeUpload.command(access))
-                .redirectErrorStream(true)
-                .start();
-        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(process.waitFor()).as(said).isZero();
+        LargeUpload.run(access);
         Path stored = far.lies(door).resolve("large/" + door + "/large.pdf");
-        assertThat(Files.size(stored)).isEqualTo(LargeUpload.BYTES);
+        assertThat(Files.size(stored)).isEqualTo(LargeFile.BYTES);
         Files.delete(stored);
     }
 }

@@ -1,0 +1,57 @@
+package inky.courier.harness;
+
+import inky.courier.destination.Consignment.FileToSend;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A file of 300 MB that lies nowhere, and a process with a heap that would not hold two of it. */
+public final class LargeFile {
+    public static final long BYTES = 300L * 1024 * 1024;
+
+    private LargeFile() {}
+
+    public static FileToSend pdf() {
+        return new FileToSend("large.pdf", "application/pdf", BYTES, 1, "", Endless::new);
+    }
+
+    /** Runs a class by itself with 512 MB. @return what it said, when it ended with 0 */
+    public static String inASmallHeap(Class<?> main, String... args) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-Xmx512m",
+                "-cp",
+                System.getProperty("java.class.path"),
+                main.getName()));
+        command.addAll(List.of(args));
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        if (process.waitFor() != 0) {
+            throw new AssertionError(said);
+        }
+        return said;
+    }
+
+    /** So many bytes, made as they are read. */
+    private static final class Endless extends InputStream {
+        private long left = BYTES;
+
+        @Override
+        public int read() {
+            return left-- > 0 ? 7 : -1;
+        }
+
+        @Override
+        public int read(byte[] target, int offset, int length) {
+            if (left <= 0) {
+                return -1;
+            }
+            int count = (int) Math.min(left, length);
+            left -= count;
+            return count;
+        }
+    }
+}
