@@ -59,12 +59,16 @@ const pages = computed(() => {
   return all;
 });
 const stops = (c: Candidate | undefined) => c?.findings.find((f) => f.severity === 'STOPS');
-const troubles = computed(() =>
+const found = computed(() =>
   [...placed.value]
     .sort(([a], [b]) => a - b)
-    .map(([place, jobId]) => ({ place, candidate: jobOf(jobId), finding: stops(jobOf(jobId)) }))
-    .filter((row) => row.finding),
+    .flatMap(([place, jobId]) => {
+      const candidate = jobOf(jobId);
+      return (candidate?.findings ?? []).map((finding) => ({ place, candidate, finding }));
+    }),
 );
+const troubles = computed(() => found.value.filter((row) => row.finding.severity === 'STOPS'));
+const cares = computed(() => found.value.filter((row) => row.finding.severity === 'CARE'));
 const title = computed(() => {
   const name = plan.value?.device.name ?? '';
   const wrong = troubles.value.length;
@@ -102,15 +106,32 @@ function drop(event: DragEvent, place: number) {
   put(place, event.dataTransfer?.getData('text/plain'));
 }
 
+const trying = ref(false);
+/** Names of jobs whose servers did not answer; somebody has to say whether they shall go there all the same. */
+const doubtful = ref<string[]>([]);
+const request = () => ({
+  params: { path: { device: id.value } },
+  body: { places: [...placed.value].map(([place, jobId]) => ({ place, jobId })) },
+});
+
+/** Tries the servers of the jobs first: who walks up shall not be the one who finds out. */
+async function publish() {
+  doubtful.value = [];
+  trying.value = true;
+  const tried = await attempt(() => ask(api.POST('/api/panels/{device}/probe', request())));
+  trying.value = false;
+  if (!tried) return;
+  queries.setQueryData(['plan', id.value], tried);
+  const wasThere = new Set(tried.jobs.filter((c) => c.place > 0).map((c) => c.job.id));
+  doubtful.value = tried.jobs
+    .filter((c) => [...placed.value.values()].includes(c.job.id) && !wasThere.has(c.job.id))
+    .filter((c) => c.findings.some((f) => f.code === 'job.way-out'))
+    .map((c) => c.job.name);
+  if (!doubtful.value.length) await save();
+}
 async function save() {
-  const saved = await attempt(() =>
-    ask(
-      api.PUT('/api/panels/{device}', {
-        params: { path: { device: id.value } },
-        body: { places: [...placed.value].map(([place, jobId]) => ({ place, jobId })) },
-      }),
-    ),
-  );
+  doubtful.value = [];
+  const saved = await attempt(() => ask(api.PUT('/api/panels/{device}', request())));
   if (!saved) return;
   before.value = shape(placed.value);
   queries.setQueryData(['plan', id.value], saved);
@@ -145,10 +166,19 @@ function choose(step: number) {
       </div>
       <div class="actions">
         <a class="button" :href="`/panel/${plan.device.id}`" target="_blank">Open the panel</a>
-        <button type="button" class="button ink" :disabled="busy || !dirty" @click="save">
-          Put it on the device
+        <button type="button" class="button ink" :disabled="busy || !dirty" @click="publish">
+          {{ trying ? 'Trying its servers …' : 'Put it on the device' }}
         </button>
       </div>
+    </div>
+    <div v-if="doubtful.length" class="doubt" role="alert">
+      <StateMark mark="care" silent />
+      <p>
+        <strong>{{ doubtful.join(', ') }}</strong> would not arrive now: a server on the way was tried and did
+        not take it. Scans would wait until it does.
+      </p>
+      <button type="button" class="button" :disabled="busy" @click="save">Put it there all the same</button>
+      <button type="button" class="button" @click="doubtful = []">Not yet</button>
     </div>
     <div class="columns">
       <section aria-labelledby="wanted">
@@ -202,10 +232,18 @@ function choose(step: number) {
         <p v-for="row in troubles" :key="row.place" class="why">
           <StateMark mark="care" silent />
           <span>
-            <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding?.sentence }}
-            {{ row.finding?.remedy }}
+            <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding.sentence }}
+            {{ row.finding.remedy }}
           </span>
           <button type="button" class="button" @click="off(row.place)">Take it off</button>
+        </p>
+        <p v-for="row in cares" :key="row.place + row.finding.code + row.finding.sentence" class="why">
+          <StateMark mark="care" silent />
+          <span>
+            <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding.sentence }}
+            {{ row.finding.remedy }}
+          </span>
+          <RouterLink class="link" :to="'/jobs/' + row.candidate?.job.id">Open the job</RouterLink>
         </p>
       </section>
       <section aria-labelledby="left">
@@ -377,8 +415,23 @@ li:hover .off,
   padding: 9px 0;
   border-bottom: 1px solid var(--rule);
 }
-.why .button {
+.why .button,
+.why .link {
   margin-left: auto;
+  white-space: nowrap;
+}
+.doubt {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-top: 12px;
+  padding: 10px 12px;
+  border-left: 4px solid var(--care);
+  background: var(--care-wash);
+}
+.doubt p {
+  flex: 1;
+  margin: 0;
 }
 .left {
   margin: 0;

@@ -538,6 +538,50 @@ class EveryDestinationTest {
     }
 
     @Test
+    void theServersOfAJobAreTriedBeforeItIsPutOnADevice(Office office) {
+        Map<String, Object> plan = Map.of("places", List.of(Map.of("place", 1, "jobId", office.jobId)));
+        String probe = "/api/panels/" + office.deviceId + "/probe";
+        String folder = ftp(office, "published");
+        house.refuseFtp("PASS", "530 Not logged in");
+        job(office, List.of(folder), Map.of());
+        JsonNode refused = findings(office, office.desk.post(probe, plan).ok().json());
+        assertThat(refused.path(0).path("code").asString()).isEqualTo("job.way-out");
+        assertThat(refused.path(0).path("remedy").asString()).isNotEmpty();
+        house.behave();
+        assertThat(findings(office, office.desk.post(probe, plan).ok().json())).isEmpty();
+        office.desk.post(probe, plan).ok();
+        assertThat(office.desk.get("/api/destinations/" + folder + "/probes").json())
+                .as("what was well within the hour is not asked again")
+                .hasSize(2);
+        job(office, List.of(office.destination("Mail to me")), Map.of());
+        office.desk
+                .put("/api/mail-servers/" + office.serverId, changed(office.mailServer(Office.PASSWORD), 1))
+                .ok();
+        assertThat(findings(office, office.desk.post(probe, plan).ok().json())
+                        .path(0)
+                        .path("code")
+                        .asString())
+                .isEqualTo("job.too-large");
+        office.desk
+                .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
+                .ok();
+    }
+
+    private static Map<String, Object> changed(Map<String, Object> server, int limitMb) {
+        server.put("sizeLimitMb", limitMb);
+        return server;
+    }
+
+    private static JsonNode findings(Office office, JsonNode plan) {
+        for (JsonNode candidate : plan.path("jobs")) {
+            if (candidate.path("job").path("id").asString().equals(office.jobId)) {
+                return candidate.path("findings");
+            }
+        }
+        throw new AssertionError(plan.toString());
+    }
+
+    @Test
     void whatWasNotProbedForADayIsProbedOnTheRounds(Office office) {
         String folder = ftp(office, "rounds");
         office.desk.post("/api/destinations/" + folder + "/probe", Map.of()).ok();

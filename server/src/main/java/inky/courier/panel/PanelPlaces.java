@@ -21,6 +21,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,6 +33,7 @@ public class PanelPlaces implements Dependents.Source {
     private final DeviceService devices;
     private final JobService jobs;
     private final ProfileService profiles;
+    private final JobWays ways;
     private final ChangeLog changes;
     private final Live live;
 
@@ -40,12 +42,14 @@ public class PanelPlaces implements Dependents.Source {
             DeviceService devices,
             JobService jobs,
             ProfileService profiles,
+            JobWays ways,
             ChangeLog changes,
             Live live) {
         this.jdbc = jdbc;
         this.devices = devices;
         this.jobs = jobs;
         this.profiles = profiles;
+        this.ways = ways;
         this.changes = changes;
         this.live = live;
     }
@@ -68,7 +72,7 @@ public class PanelPlaces implements Dependents.Source {
         List<JobView> all = jobs.list();
         return devices.list().stream()
                 .map(device -> {
-                    List<Candidate> placed = plan(device, all).jobs().stream()
+                    List<Candidate> placed = plan(device, all, Map.of()).jobs().stream()
                             .filter(c -> c.place > 0)
                             .toList();
                     return new PanelRow(
@@ -82,15 +86,24 @@ public class PanelPlaces implements Dependents.Source {
                 .toList();
     }
 
+    /** The jobs against the device, and against what is known of the servers that they send through. */
     @Transactional(readOnly = true)
     public PlanView plan(UUID deviceId) {
-        return plan(devices.get(deviceId), jobs.list());
+        List<JobView> all = jobs.list();
+        return plan(devices.get(deviceId), all, ways.findings(all));
+    }
+
+    /** Tries the servers of jobs that are to be put on a device; the plan then says what was found. */
+    public void tryWays(PlanForm form) {
+        Set<UUID> wanted = form.places().stream().map(Taken::jobId).collect(Collectors.toSet());
+        ways.tryThem(
+                jobs.list().stream().filter(job -> wanted.contains(job.id())).toList());
     }
 
     /** The jobs at the device, in the order of their places. */
     @Transactional(readOnly = true)
     public List<Candidate> at(UUID deviceId) {
-        return plan(deviceId).jobs().stream()
+        return plan(devices.get(deviceId), jobs.list(), Map.of()).jobs().stream()
                 .filter(c -> c.place > 0)
                 .sorted(java.util.Comparator.comparingInt(Candidate::place))
                 .toList();
@@ -142,7 +155,7 @@ public class PanelPlaces implements Dependents.Source {
                         .list();
     }
 
-    private PlanView plan(DeviceView device, List<JobView> all) {
+    private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
         Map<UUID, Integer> placeOf = jdbc
                 .sql("select job_id, place from panel_place where device_id = ?")
                 .param(device.id())
@@ -154,7 +167,15 @@ public class PanelPlaces implements Dependents.Source {
                 .map(job -> new Candidate(
                         job,
                         placeOf.getOrDefault(job.id(), 0),
-                        Preflight.check(job.name(), profiles.value(job.profileId()), exits(job), device.abilities())))
+                        Stream.concat(
+                                        Preflight.check(
+                                                job.name(),
+                                                profiles.value(job.profileId()),
+                                                exits(job),
+                                                device.abilities())
+                                                .stream(),
+                                        ofWays.getOrDefault(job.id(), List.of()).stream())
+                                .toList()))
                 .toList();
         return new PlanView(device, device.abilities().panelPlaces(), candidates);
     }

@@ -9,6 +9,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -39,6 +40,13 @@ class PanelPlacesController {
     @PutMapping("/{device}")
     PlanView changePlan(@PathVariable UUID device, @RequestBody PlanForm form) {
         return places.change(device, form);
+    }
+
+    /** Tries what these jobs send through, before they are put there, and says what stands against them. */
+    @PostMapping("/{device}/probe")
+    PlanView probePlan(@PathVariable UUID device, @RequestBody PlanForm form) {
+        places.tryWays(form);
+        return places.plan(device);
     }
 
     /** Opens a panel again that was locked by wrong PINs. */

@@ -1,0 +1,115 @@
+package inky.courier.panel;
+
+import inky.courier.connection.ProbeReport;
+import inky.courier.connection.Probes;
+import inky.courier.connection.Rounds;
+import inky.courier.core.media.MediaSizes;
+import inky.courier.core.preflight.Finding;
+import inky.courier.core.preflight.WaysOut;
+import inky.courier.core.preflight.WaysOut.Room;
+import inky.courier.core.preflight.WaysOut.Trouble;
+import inky.courier.core.preflight.WaysOut.Way;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.destination.WhenTooLarge;
+import inky.courier.job.JobService.JobView;
+import inky.courier.mail.MailServers;
+import inky.courier.mail.MailServers.MailServerView;
+import inky.courier.profile.ProfileService;
+import inky.courier.sizing.Sizes;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** The servers that jobs send through: tried before a job is put on a device, and what is known of them. */
+@Component
+class JobWays {
+    /** What was well so lately is not asked again: a hundred panels are not a hundred questions. */
+    private static final Duration FRESH = Duration.ofHours(1);
+
+    private static final long MB = 1 << 20;
+
+    private final Rounds rounds;
+    private final Probes probes;
+    private final MailServers servers;
+    private final ProfileService profiles;
+    private final Sizes sizes;
+    private final Clock clock;
+
+    JobWays(Rounds rounds, Probes probes, MailServers servers, ProfileService profiles, Sizes sizes, Clock clock) {
+        this.rounds = rounds;
+        this.probes = probes;
+        this.servers = servers;
+        this.profiles = profiles;
+        this.sizes = sizes;
+        this.clock = clock;
+    }
+
+    /** Probes every server of these jobs that was not well within the hour. */
+    void tryThem(Collection<JobView> jobs) {
+        Instant fresh = clock.instant().minus(FRESH);
+        Set<UUID> routes = jobs.stream()
+                .flatMap(JobWays::servers)
+                .map(DestinationView::routeId)
+                .filter(route -> probes.last(route)
+                        .filter(report -> report.passed() && report.at().isAfter(fresh))
+                        .isEmpty())
+                .collect(Collectors.toSet());
+        if (!routes.isEmpty()) {
+            rounds.visit(routes);
+        }
+    }
+
+    /** What is known against each job, by its id. */
+    Map<UUID, List<Finding>> findings(List<JobView> jobs) {
+        Map<UUID, MailServerView> mail =
+                servers.list().stream().collect(Collectors.toMap(MailServerView::id, server -> server));
+        Map<UUID, Optional<ProbeReport>> last = new HashMap<>();
+        return jobs.stream().collect(Collectors.toMap(JobView::id, job -> {
+            List<Way> ways = new ArrayList<>();
+            Set<UUID> seen = servers(job).map(DestinationView::routeId).collect(Collectors.toSet());
+            servers(job).filter(d -> seen.remove(d.routeId())).forEach(d -> {
+                Optional<ProbeReport> report = last.computeIfAbsent(d.routeId(), probes::last);
+                Optional<Trouble> trouble =
+                        report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy()));
+                ways.add(new Way(d.routeName(), trouble, room(job, mail.get(d.routeId()), report)));
+            });
+            return WaysOut.check(job.name(), ways);
+        }));
+    }
+
+    private Optional<Room> room(JobView job, MailServerView server, Optional<ProbeReport> report) {
+        if (server == null || job.whenTooLarge() != WhenTooLarge.REFUSE) {
+            return Optional.empty();
+        }
+        int announced = report.map(ProbeReport::announcedSizeMb).orElse(0);
+        int limit = Stream.of(server.sizeLimitMb(), announced)
+                .filter(mb -> mb > 0)
+                .min(Integer::compare)
+                .orElse(0);
+        if (limit == 0) {
+            return Optional.empty();
+        }
+        ScanProfile profile = profiles.value(job.profileId());
+        Integer pages = sizes.estimate(profile, MediaSizes.A4, WaysOut.USUAL_PAGES, limit * MB)
+                .pagesThatFit();
+        return Optional.ofNullable(pages).map(fit -> new Room(limit, fit));
+    }
+
+    /** A link is sent by mail, but what it weighs stays here; a device that prints is watched anyway. */
+    private static Stream<DestinationView> servers(JobView job) {
+        return job.destinations().stream()
+                .filter(d -> d.kind().isMail() || d.kind().isServer());
+    }
+}
