@@ -1,0 +1,126 @@
+import { flushPromises } from '@vue/test-utils';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { isBrowsable, kindWords, KINDS, needsMailServer, usualPort } from '@/destinations/kinds';
+import { useDestination } from '@/destinations/useDestination';
+import { use } from './mounted';
+import { Refusal, server } from './server';
+
+const SAVED = {
+  id: 'f1',
+  name: 'Quay files',
+  kind: 'SFTP',
+  routeId: 'f1',
+  recipients: [],
+  folder: { host: 'files.wherrymoor.example', path: 'scans', account: 'scans' },
+  hasSecret: true,
+};
+
+beforeEach(() => {
+  server
+    .on('GET /api/mail-servers', [{ id: 'm1', name: 'Harbour Post' }])
+    .on('GET /api/devices', [
+      { id: 'd1', name: 'Map room', abilities: { prints: true } },
+      { id: 'd2', name: 'Counter', abilities: { prints: false } },
+    ])
+    .on('GET /api/people', [])
+    .on('GET /api/destinations/f1', SAVED)
+    .on('GET /api/destinations/f1/probes', [])
+    .on('PUT /api/destinations/f1', SAVED)
+    .on('POST /api/destinations', SAVED);
+});
+
+const open = (id: string) => use(useDestination, `/destinations/${id}`, ['/destinations/:id']);
+
+describe('a destination that is being set up', () => {
+  it('keeps the password that nobody can see when none is typed', async () => {
+    const view = await open('f1');
+    view.form.value.name = 'Quay House files';
+    await view.save();
+    const sent = server.to('PUT /api/destinations/f1')[0]?.body as Record<string, unknown>;
+    expect(sent.name).toBe('Quay House files');
+    expect('secret' in sent).toBe(false);
+  });
+
+  it('goes through the only mail server there is, and says only what its kind has', async () => {
+    const view = await open('new');
+    view.form.value.kind = 'MAIL_FIXED';
+    view.form.value.recipients = ['berths@wherrymoor.example'];
+    await view.save();
+    expect(server.to('POST /api/destinations')[0]?.body).toMatchObject({ routeId: 'm1' });
+    expect(server.to('POST /api/destinations')[0]?.body).not.toHaveProperty('folder');
+  });
+
+  it('a printed copy goes through a device that prints', async () => {
+    const view = await open('new');
+    view.form.value.kind = 'PRINTER';
+    expect(view.routes.value.map((one) => one.id)).toEqual(['d1']);
+    expect(view.routeId.value).toBe('d1');
+  });
+
+  it('is tried as it is typed, before it is saved; what is saved is tried as it is kept', async () => {
+    server.on('POST /api/destinations/probe', { passed: true, steps: [] });
+    server.on('POST /api/destinations/f1/probe', { passed: true, steps: [] });
+    const view = await open('f1');
+    await view.probe();
+    expect(server.to('POST /api/destinations/f1/probe')).toHaveLength(1);
+    view.form.value.folder.path = 'elsewhere';
+    await view.probe();
+    const draft = server.to('POST /api/destinations/probe')[0]?.body as { id: string; form: unknown };
+    expect(draft.id).toBe('f1');
+    expect(draft.form).toMatchObject({ folder: { path: 'elsewhere' } });
+  });
+
+  it('accepts the key that was shown, and exactly that', async () => {
+    server.on('POST /api/destinations/f1/probe', {
+      passed: false,
+      steps: [],
+      certificate: { fingerprint: 'SHA256:quay' },
+    });
+    const view = await open('f1');
+    await view.probe();
+    view.trust();
+    expect(view.form.value.folder).toMatchObject({
+      certificateCheck: 'EXACTLY_THIS',
+      fingerprint: 'SHA256:quay',
+    });
+  });
+
+  it('somebody else’s change does not wipe what is being typed', async () => {
+    const view = await open('f1');
+    view.form.value.name = 'typed here';
+    server.on('GET /api/destinations/f1', { ...SAVED, name: 'changed there' });
+    await view.queries.invalidateQueries();
+    await flushPromises();
+    expect(view.form.value.name).toBe('typed here');
+  });
+
+  it('a refusal leaves everything as it was typed', async () => {
+    server.on('PUT /api/destinations/f1', new Refusal(422, { title: 'There is no such host.' }));
+    const view = await open('f1');
+    view.form.value.folder.host = 'nowhere.example';
+    await view.save();
+    expect(view.form.value.folder.host).toBe('nowhere.example');
+    expect(view.general.value?.sentence).toBe('There is no such host.');
+  });
+});
+
+describe('the kinds', () => {
+  it('each have words', () => KINDS.forEach(({ value }) => expect(kindWords(value)).not.toBe(value)));
+
+  // IANA: 445 microsoft-ds, 22 ssh, 990 ftps, 21 ftp
+  it.each([
+    ['SMB', 'NONE', 445],
+    ['SFTP', 'TLS', 22],
+    ['FTP', 'TLS', 990],
+    ['FTP', 'NONE', 21],
+  ] as const)('%s with %s has port %i', (kind, encryption, port) =>
+    expect(usualPort(kind, encryption)).toBe(port),
+  );
+
+  it('a person’s own cloud cannot be looked into from the desk', () => {
+    expect(isBrowsable('CLOUD')).toBe(false);
+    expect(isBrowsable('SMB')).toBe(true);
+    expect(needsMailServer('LINK')).toBe(true);
+    expect(needsMailServer('SMB')).toBe(false);
+  });
+});

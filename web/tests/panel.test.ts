@@ -1,0 +1,198 @@
+import { flushPromises } from '@vue/test-utils';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { usePanel } from '@/panel/usePanel';
+import { use } from './mounted';
+import { Refusal, server, StandInEvents } from './server';
+
+const PERSON = { name: 'Oda Fennick' };
+const FRONT = { deviceName: 'Map room', zone: 'UTC', signOutSeconds: 60, standIn: false };
+const LABEL = { jobId: 'j1', name: 'Tide table', asks: [] };
+const scan = (state: string) => ({ id: 's1', state, pages: [] });
+let signedIn = false;
+
+beforeEach(() => {
+  vi.useFakeTimers({ now: new Date('2026-11-24T10:42:16Z') });
+  signedIn = false;
+  server
+    .on('GET /api/panel/d1', () => ({ ...FRONT, person: signedIn ? PERSON : undefined }))
+    .on('POST /api/panel/d1/session', () => {
+      signedIn = true;
+      return { ...FRONT, person: PERSON };
+    })
+    .on('DELETE /api/panel/d1/session', () => {
+      signedIn = false;
+      return undefined;
+    })
+    .on('GET /api/panel/d1/jobs', [LABEL])
+    .on('GET /api/panel/d1/mine', { news: [], consents: [] })
+    .on('POST /api/panel/d1/scans', scan('SCANNING'))
+    .on('GET /api/panel/d1/scans/s1', scan('SCANNING'))
+    .on('POST /api/panel/d1/scans/s1/send', { deliveryId: 'v1', number: 48213 })
+    .on('GET /api/panel/d1/deliveries/v1', { deliveryId: 'v1', number: 48213, legs: [{ state: 'MOVING' }] });
+});
+afterEach(() => void vi.useRealTimers());
+
+async function panel() {
+  return (await use(() => usePanel('d1'))).composed;
+}
+
+async function inside() {
+  const seen = await panel();
+  await seen.signIn('274193');
+  await flushPromises();
+  return seen;
+}
+
+const step = async (milliseconds: number) => {
+  await vi.advanceTimersByTimeAsync(milliseconds);
+  await flushPromises();
+};
+
+describe('from the door to the jobs', () => {
+  it('a PIN leads to the jobs of this device', async () => {
+    const seen = await panel();
+    expect(seen.stage.value).toBe('door');
+    await seen.signIn('274193');
+    expect(seen.stage.value).toBe('jobs');
+    expect(seen.labels.value).toEqual([LABEL]);
+    expect(server.to('POST /api/panel/d1/session')[0]?.body).toEqual({ pin: '274193' });
+  });
+
+  it('a wrong PIN stays at the door and says why', async () => {
+    server.on('POST /api/panel/d1/session', new Refusal(401, { title: 'This PIN is not known here.' }));
+    const seen = await panel();
+    expect(await seen.signIn('000000')).toBe(false);
+    expect(seen.stage.value).toBe('door');
+    expect(seen.problem.value?.sentence).toBe('This PIN is not known here.');
+  });
+
+  it('a card that is held to the reader opens the door by itself', async () => {
+    const seen = await panel();
+    signedIn = true;
+    await step(15_000);
+    expect(seen.stage.value).toBe('jobs');
+  });
+});
+
+describe('a scan', () => {
+  it('is sent when its last page is in, for whoever was quicker than the feeder', async () => {
+    const seen = await inside();
+    await seen.begin(LABEL as never);
+    await flushPromises();
+    await seen.send();
+    expect(seen.sendWhenDone.value).toBe(true);
+    expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(0);
+    server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    StandInEvents.last?.tell('changed', { kind: 'scan', id: 's1' });
+    await flushPromises();
+    expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(1);
+    expect(seen.stage.value).toBe('sent');
+  });
+
+  it('that met trouble is not sent by itself', async () => {
+    const seen = await inside();
+    await seen.begin(LABEL as never);
+    await seen.send();
+    server.on('GET /api/panel/d1/scans/s1', scan('TROUBLE'));
+    await step(2000);
+    expect(seen.sendWhenDone.value).toBe(false);
+    server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    await step(2000);
+    expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(0);
+  });
+
+  it('is followed even when an event is lost', async () => {
+    const seen = await inside();
+    await seen.begin(LABEL as never);
+    server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    await step(2000);
+    expect(seen.scan.value?.state).toBe('COMPLETE');
+  });
+
+  it('takes along whom and where the person has chosen, and the next one starts without', async () => {
+    server
+      .on('POST /api/panel/d1/scans', scan('COMPLETE'))
+      .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    const seen = await inside();
+    await seen.begin(LABEL as never);
+    seen.recipients.value = { m1: ['oda.fennick@wherrymoor.example'] };
+    seen.folders.value = { f1: 'charts' };
+    await seen.send();
+    expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toEqual({
+      recipients: { m1: ['oda.fennick@wherrymoor.example'] },
+      folders: { f1: 'charts' },
+    });
+    seen.next();
+    await flushPromises();
+    expect(seen.stage.value).toBe('jobs');
+    await seen.begin(LABEL as never);
+    expect(seen.recipients.value).toEqual({});
+  });
+});
+
+describe('consent', () => {
+  const asking = { ...LABEL, asks: [{ kind: 'CONSENT', destinationId: 'c1' }] };
+  beforeEach(() => {
+    server
+      .on('POST /api/panel/d1/consents', { id: 'r1', state: 'WAITING', userCode: 'WDJB-MJHT' })
+      .on('GET /api/panel/d1/consents/r1', { id: 'r1', state: 'WAITING' });
+  });
+
+  it('is asked for before the first scan, and the scan begins when it is given', async () => {
+    const seen = await inside();
+    await seen.begin(asking as never);
+    expect(seen.stage.value).toBe('consent');
+    await step(1500);
+    expect(seen.stage.value).toBe('consent');
+    server.on('GET /api/panel/d1/consents/r1', { id: 'r1', state: 'GIVEN' });
+    await step(1500);
+    expect(seen.stage.value).toBe('scan');
+  });
+
+  it('can be put off: the scan begins and will wait', async () => {
+    const seen = await inside();
+    await seen.begin(asking as never, false);
+    expect(seen.stage.value).toBe('scan');
+    expect(server.to('POST /api/panel/d1/consents')).toHaveLength(0);
+  });
+
+  it('keeps whoever types on a telephone signed in', async () => {
+    const seen = await inside();
+    await seen.begin(asking as never);
+    await step(120_000);
+    expect(seen.stage.value).toBe('consent');
+    seen.leaveConsent();
+    expect(seen.stage.value).toBe('jobs');
+  });
+});
+
+describe('the next person', () => {
+  it('finds a panel that has signed the last one out, and their unsent scan cancelled', async () => {
+    const seen = await inside();
+    server
+      .on('POST /api/panel/d1/scans', scan('COMPLETE'))
+      .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    await seen.begin(LABEL as never);
+    await step(61_000);
+    expect(seen.stage.value).toBe('door');
+    expect(server.to('DELETE /api/panel/d1/scans/s1')).toHaveLength(1);
+    expect(server.to('DELETE /api/panel/d1/session')).toHaveLength(1);
+    expect(seen.labels.value).toEqual([]);
+  });
+
+  it('nobody is signed out while pages come in', async () => {
+    const seen = await inside();
+    await seen.begin(LABEL as never);
+    await step(120_000);
+    expect(seen.stage.value).toBe('scan');
+  });
+
+  it('a session that has ended at the server leads to the door, not to an error', async () => {
+    const seen = await inside();
+    server.on('POST /api/panel/d1/scans', new Refusal(401));
+    await seen.begin(LABEL as never);
+    expect(seen.stage.value).toBe('door');
+    expect(seen.problem.value).toBeUndefined();
+    expect(StandInEvents.last?.closed).toBe(true);
+  });
+});

@@ -1,0 +1,15 @@
+import { fileURLToPath } from 'node:url';
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [vue()],
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  test: {
+    include: ['tests/**/*.test.ts'],
+    environment: 'happy-dom',
+    environmentOptions: { happyDOM: { url: 'http://courier.example/' } },
+    setupFiles: ['tests/server.ts'],
+    restoreMocks: true,
+  },
+});
