@@ -1,6 +1,8 @@
 package inky.courier.bench;
 
+import inky.courier.core.document.Description;
 import inky.courier.core.document.DocumentPage;
+import inky.courier.core.document.InOrder;
 import inky.courier.core.document.PageCoder;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageAnalyser;
@@ -15,17 +17,27 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
+import inky.courier.core.reading.PageWords;
+import inky.courier.core.reading.TextReader;
 import inky.courier.core.sizing.Coding;
+import inky.courier.core.truth.ReadOnce;
 import inky.courier.core.truth.TruthPages;
+import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Treatment;
+import inky.courier.core.workshop.Workshop;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 
@@ -34,34 +46,129 @@ import java.util.zip.DeflaterOutputStream;
  * reads: core, sizing/pages.csv. Run by hand when a coder changes.
  */
 public final class SizeTable {
-    private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 48, 300, 24, 600, 8);
+    private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 48, 300, 48, 600, 16);
+
+    /** Pages whose words are read. */
+    private static final int READ = 32;
+
+    /** Words weigh the same at every resolution. */
+    private static final int READING_DPI = 200;
+
+    private static final int CORES = Runtime.getRuntime().availableProcessors();
 
     private SizeTable() {}
 
     public static void main(String[] args) throws IOException {
+        if (List.of(args).contains("words")) {
+            words();
+            return;
+        }
         System.out.println("coding,dpi,p10,p50,p90");
         for (int dpi : new int[] {100, 150, 200, 300, 600}) {
             Map<Coding, List<Double>> bytes = new EnumMap<>(Coding.class);
-            for (int seed = 0; seed < PAGES.get(dpi); seed++) {
-                measure(page(seed, dpi), bytes);
-            }
-            for (Map.Entry<Coding, List<Double>> entry : bytes.entrySet()) {
-                double[] sorted =
-                        entry.getValue().stream().mapToDouble(d -> d).sorted().toArray();
-                System.out.printf(
-                        Locale.ROOT,
-                        "%s,%d,%.0f,%.0f,%.0f%n",
-                        entry.getKey(),
-                        dpi,
-                        at(sorted, 0.1),
-                        at(sorted, 0.5),
-                        at(sorted, 0.9));
-            }
-            // What text and speech take does not go by the resolution; common practice, no source: 250 to 450 words a
-            // page.
-            System.out.printf("WORDS,%d,900,1900,3400%n", dpi);
-            System.out.printf("SPOKEN,%d,180000,390000,640000%n", dpi);
+            List<Integer> seeds = IntStream.range(0, PAGES.get(dpi)).boxed().toList();
+            InOrder.forEach(
+                    seeds,
+                    dpi == 600 ? 1 : CORES,
+                    seed -> measured(page(seed, dpi)),
+                    one -> one.forEach((coding, size) -> bytes.computeIfAbsent(coding, c -> new ArrayList<>())
+                            .add(size)));
+            print(dpi, bytes);
         }
+        words();
+    }
+
+    private static void print(int dpi, Map<Coding, List<Double>> bytes) {
+        for (Map.Entry<Coding, List<Double>> entry : bytes.entrySet()) {
+            double[] sorted =
+                    entry.getValue().stream().mapToDouble(d -> d).sorted().toArray();
+            int rank = rank(sorted.length);
+            System.out.printf(
+                    Locale.ROOT,
+                    "%s,%d,%.0f,%.0f,%.0f%n",
+                    entry.getKey(),
+                    dpi,
+                    sorted[rank - 1],
+                    at(sorted, 0.5),
+                    sorted[sorted.length - rank]);
+        }
+    }
+
+    /**
+     * How many of the smallest and of the largest values may be left out so that the rest spans four fifths of all pages
+     * with a confidence of nine in ten; 1 where there are too few for that. Distribution-free tolerance limits,
+     * NIST/SEMATECH e-Handbook 7.2.6.4 (from memory).
+     */
+    private static int rank(int count) {
+        int rank = 1;
+        while (confidence(count, rank + 1) >= 0.9) {
+            rank++;
+        }
+        return rank;
+    }
+
+    /** That at most count - 2 rank of so many values lie within the middle four fifths: a binomial sum. */
+    private static double confidence(int count, int rank) {
+        double term = Math.pow(0.2, count);
+        double sum = 0;
+        for (int k = 0; k <= count - 2 * rank; k++) {
+            sum += term;
+            term *= (count - k) / (k + 1.0) * 4;
+        }
+        return sum;
+    }
+
+    /** Of text, Office and speech: what a page adds to a file, and on standard error what a file has beside them. */
+    private static void words() throws IOException {
+        PageRaster any = page(0, READING_DPI);
+        Map<FileSettings, Double> once = new HashMap<>();
+        for (FileSettings files : ofText()) {
+            once.put(files, file(any, new ReadOnce(PageWords.none(any.width(), any.height())), files));
+            System.err.printf(Locale.ROOT, "%s once %.0f%n", files.type(), once.get(files));
+        }
+        Map<Coding, List<Double>> bytes = new EnumMap<>(Coding.class);
+        InOrder.forEach(
+                IntStream.range(0, READ).boxed().toList(),
+                CORES,
+                SizeTable::read,
+                sizes -> sizes.forEach((files, size) -> bytes.computeIfAbsent(
+                                Coding.of(profile(ColourMode.GREY, READING_DPI, Tone.USUAL, files)),
+                                c -> new ArrayList<>())
+                        .add(size - once.get(files))));
+        print(READING_DPI, bytes);
+    }
+
+    private static Map<FileSettings, Double> read(int seed) throws IOException {
+        PageRaster page = page(seed, READING_DPI);
+        ReadOnce reader = new ReadOnce();
+        Map<FileSettings, Double> sizes = new HashMap<>();
+        for (FileSettings files : ofText()) {
+            sizes.put(files, file(page, reader, files));
+        }
+        return sizes;
+    }
+
+    private static List<FileSettings> ofText() {
+        List<FileSettings> all = new ArrayList<>();
+        for (FileType type : List.of(FileType.TEXT, FileType.WORD, FileType.EXCEL)) {
+            all.add(FileSettings.of(type));
+        }
+        for (FileSettings.Spoken as : FileSettings.Spoken.values()) {
+            all.add(new FileSettings(FileType.SPOKEN, null, false, false, false, null, null, null, as));
+        }
+        return all;
+    }
+
+    private static double file(PageRaster page, TextReader reader, FileSettings files) throws IOException {
+        Source source = () -> page;
+        return new Workshop(profile(ColourMode.GREY, READING_DPI, Tone.USUAL, files), reader, 1)
+                .make(
+                        List.of(source),
+                        Files.createTempDirectory("sizes"),
+                        new Description("", "", Instant.EPOCH, ZoneOffset.UTC))
+                .files()
+                .get(0)
+                .bytes();
     }
 
     /** Half letters, tables and forms, the rest with colour or pictures. */
@@ -73,7 +180,8 @@ public final class SizeTable {
         };
     }
 
-    private static void measure(PageRaster page, Map<Coding, List<Double>> bytes) throws IOException {
+    private static Map<Coding, Double> measured(PageRaster page) throws IOException {
+        Map<Coding, Double> bytes = new EnumMap<>(Coding.class);
         Optional<PageAnalysis> analysis = Optional.of(PageAnalyser.analyse(page));
         boolean small = page.resolution().dpi() <= 300;
         for (ColourMode colour : List.of(ColourMode.COLOUR, ColourMode.GREY, ColourMode.AS_FOUND)) {
@@ -97,6 +205,11 @@ public final class SizeTable {
                     Tone.USUAL,
                     files(FileType.PNG, false, Quality.USUAL));
         }
+        return bytes;
+    }
+
+    private static ScanProfile profile(ColourMode colour, int dpi, Tone tone, FileSettings files) {
+        return new ScanProfile(colour, new Resolution(dpi), Sides.ONE, tone, Tidy.NONE, Grouping.ONE_FILE, files);
     }
 
     private static FileSettings files(FileType type, boolean light, Quality quality) {
@@ -104,15 +217,14 @@ public final class SizeTable {
     }
 
     private static void add(
-            Map<Coding, List<Double>> bytes,
+            Map<Coding, Double> bytes,
             PageRaster page,
             Optional<PageAnalysis> analysis,
             ColourMode colour,
             Tone tone,
             FileSettings files)
             throws IOException {
-        ScanProfile profile = new ScanProfile(
-                colour, new Resolution(page.resolution().dpi()), Sides.ONE, tone, Tidy.NONE, Grouping.ONE_FILE, files);
+        ScanProfile profile = profile(colour, page.resolution().dpi(), tone, files);
         Treatment.Treated treated = new Treatment(profile)
                 .apply(page, analysis, new Treatment.StampValues(1, 1, ""))
                 .get(0);
@@ -120,7 +232,7 @@ public final class SizeTable {
         DocumentPage coded = treated.blackAndWhite().isPresent()
                 ? coder.code(treated.raster(), treated.blackAndWhite().get(), treated.media())
                 : coder.code(treated.raster(), treated.media(), Optional.empty());
-        bytes.computeIfAbsent(Coding.of(profile), c -> new ArrayList<>()).add((double) bytes(coded));
+        bytes.put(Coding.of(profile), (double) bytes(coded));
     }
 
     private static long bytes(DocumentPage page) throws IOException {

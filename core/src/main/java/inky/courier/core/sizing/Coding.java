@@ -26,18 +26,18 @@ public enum Coding {
     PLAIN_GREY,
     PLAIN_FOUND,
     PNG_BITONAL,
-    WORDS,
-    SPOKEN;
+    TEXT,
+    WORD,
+    EXCEL,
+    SPOKEN,
+    SPOKEN_WAV;
 
     /** The coding that a profile comes to. */
     public static Coding of(ScanProfile profile) {
         FileSettings files = profile.files();
         FileType type = files.type();
-        if (type == FileType.SPOKEN) {
-            return SPOKEN;
-        }
         if (type.readsText()) {
-            return WORDS;
+            return ofText(files);
         }
         boolean plain = type == FileType.PNG || type == FileType.TIFF && files.quality() == FileSettings.Quality.FINE;
         if (profile.colour() == ColourMode.BLACK_AND_WHITE) {
@@ -49,6 +49,21 @@ public enum Coding {
             case COLOUR -> files.light() ? LIGHT_COLOUR : plain ? PLAIN_COLOUR : colour(files.quality());
             case GREY -> files.light() ? LIGHT_GREY : plain ? PLAIN_GREY : grey(files.quality());
             default -> files.light() ? LIGHT_FOUND : plain ? PLAIN_FOUND : found(files.quality());
+        };
+    }
+
+    /** Whether it is made of the words on the page, which weigh the same however finely they were scanned. */
+    boolean isOfText() {
+        return compareTo(TEXT) >= 0;
+    }
+
+    /** What is made of the words alone: pixels do not count. */
+    private static Coding ofText(FileSettings files) {
+        return switch (files.type()) {
+            case TEXT -> TEXT;
+            case WORD -> WORD;
+            case EXCEL -> EXCEL;
+            default -> files.spokenAs() == FileSettings.Spoken.WAV ? SPOKEN_WAV : SPOKEN;
         };
     }
 

@@ -2,6 +2,7 @@ package inky.courier.core.sizing;
 
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.profile.FileType;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -31,7 +32,21 @@ final class PageSizes {
         return at(MEASURED.get(coding), dpi).times(area);
     }
 
+    /** What a file has beside its pages; measured by the same table's program. */
+    static double once(FileType type) {
+        return switch (type) {
+            case WORD -> 2_200;
+            case EXCEL -> 3_300;
+            case POWERPOINT -> 24_200;
+            default -> 0;
+        };
+    }
+
     private static Range at(List<Measured> rows, int dpi) {
+        if (rows.size() == 1) {
+            // Words weigh the same, however finely they were scanned.
+            return rows.get(0).bytes;
+        }
         Measured below = rows.get(0);
         Measured above = rows.get(rows.size() - 1);
         for (Measured row : rows) {

@@ -67,7 +67,8 @@ public final class SizeModel {
         int scanned = profile.resolution().dpi();
         int dpi = tidy.fileDpi() == 0 ? scanned : Math.min(tidy.fileDpi(), scanned);
         double scale = tidy.scalePercent() / 100.0;
-        Range coded = PageSizes.bytes(Coding.of(profile), dpi, media).times(scale * scale);
+        Coding coding = Coding.of(profile);
+        Range coded = PageSizes.bytes(coding, dpi, media).times(coding.isOfText() ? 1 : scale * scale);
         Range corrected = observed.correct(coded);
         FileSettings files = profile.files();
         if (files.type() == FileType.PDF) {
@@ -82,10 +83,8 @@ public final class SizeModel {
         double once = 0;
         if (files.type() == FileType.PDF) {
             once = PDF_FILE + (files.archive() ? ARCHIVE : 0) + (files.searchable() ? WORDS_FILE : 0);
-        } else if (files.type() == FileType.WORD || files.type() == FileType.EXCEL) {
-            once = 5_000;
-        } else if (files.type() == FileType.POWERPOINT) {
-            once = 30_000;
+        } else {
+            once = PageSizes.once(files.type());
         }
         return page.sum(pages).plus(once * count);
     }
