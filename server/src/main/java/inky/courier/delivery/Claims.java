@@ -28,18 +28,18 @@ class Claims {
     }
 
     /** @return whether the name was free, or this leg's already */
-    boolean claim(UUID routeId, UUID legId, String folder, int position, String name) {
-        int added = jdbc.sql("insert into name_claim (route_id, folder, name_key, name, leg_id, position) "
-                        + "values (?, ?, ?, ?, ?, ?) on conflict (route_id, folder, name_key) "
+    boolean claim(UUID legId, String folder, int position, String name) {
+        int added = jdbc.sql("insert into name_claim (folder, name_key, name, leg_id, position) "
+                        + "values (?, ?, ?, ?, ?) on conflict (folder, name_key) "
                         + "do update set position = excluded.position where name_claim.leg_id = excluded.leg_id")
-                .params(routeId, folder, key(name), name, legId, position)
+                .params(folder, key(name), name, legId, position)
                 .update();
         return added == 1;
     }
 
-    void unclaim(UUID routeId, String folder, String name) {
-        jdbc.sql("delete from name_claim where route_id = ? and folder = ? and name_key = ?")
-                .params(routeId, folder, key(name))
+    void unclaim(String folder, String name) {
+        jdbc.sql("delete from name_claim where folder = ? and name_key = ?")
+                .params(folder, key(name))
                 .update();
     }
 

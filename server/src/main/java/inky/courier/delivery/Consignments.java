@@ -110,7 +110,7 @@ class Consignments {
                 file.bytes(),
                 file.pages(),
                 store.sha256(file.contentId()),
-                () -> store.open(file.contentId()));
+                () -> store.openAhead(file.contentId()));
     }
 
     private Sidecar sidecar(Delivery d, List<Files.KeptFile> carried) {

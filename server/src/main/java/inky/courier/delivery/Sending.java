@@ -100,8 +100,7 @@ class Sending {
 
     private record NotNow(Next next) implements Start {}
 
-    private record Departure(UUID delivery, Consignment consignment, DestinationKind kind, UUID route)
-            implements Start {}
+    private record Departure(UUID delivery, Consignment consignment, DestinationKind kind) implements Start {}
 
     Next send(UUID legId) {
         Start start = transaction.execute(status -> depart(legId));
@@ -110,9 +109,8 @@ class Sending {
         }
         Departure departure = (Departure) start;
         try (var ignored = MDC.putCloseable("delivery", departure.delivery.toString())) {
-            Outcome outcome = destinations
-                    .connectorOf(departure.kind)
-                    .deliver(departure.consignment, new Telling(legId, departure.route));
+            Outcome outcome =
+                    destinations.connectorOf(departure.kind).deliver(departure.consignment, new Telling(legId));
             Next next = transaction.execute(status -> arrive(departure, legId, outcome));
             LOG.info("leg {} {}", legId, outcome.getClass().getSimpleName());
             return next;
@@ -149,7 +147,7 @@ class Sending {
         leg.tries++;
         delivery.settle();
         live.tell("delivery", delivery.id);
-        return new Departure(delivery.id, consignments.of(delivery, leg), leg.kind, leg.routeId);
+        return new Departure(delivery.id, consignments.of(delivery, leg), leg.kind);
     }
 
     private void revive(Delivery delivery, Leg leg, Instant now) {
@@ -187,22 +185,19 @@ class Sending {
 
     private final class Telling implements Progress {
         private final UUID legId;
-        private final UUID route;
 
-        Telling(UUID legId, UUID route) {
+        Telling(UUID legId) {
             this.legId = legId;
-            this.route = route;
         }
 
         @Override
         public boolean claim(String folder, int position, String name) {
-            return Boolean.TRUE.equals(
-                    transaction.execute(status -> claims.claim(route, legId, folder, position, name)));
+            return Boolean.TRUE.equals(transaction.execute(status -> claims.claim(legId, folder, position, name)));
         }
 
         @Override
         public void unclaim(String folder, String name) {
-            transaction.executeWithoutResult(status -> claims.unclaim(route, folder, name));
+            transaction.executeWithoutResult(status -> claims.unclaim(folder, name));
         }
 
         @Override

@@ -1,5 +1,6 @@
 package inky.courier.destination;
 
+import java.util.Locale;
 import java.util.UUID;
 
 /**
@@ -11,6 +12,12 @@ import java.util.UUID;
 public record FolderAccess(UUID id, String name, DestinationKind kind, FolderSettings settings, String secret) {
     public FolderAccess with(FolderSettings changed, String otherSecret) {
         return new FolderAccess(id, name, kind, changed, otherSecret);
+    }
+
+    /** Where the account's root is. Two destinations may be one place: an office's folder, and somebody's own in it. */
+    public String place() {
+        return kind + " " + settings.host().toLowerCase(Locale.ROOT) + ":" + settings.port() + " " + settings.share()
+                + " " + settings.account();
     }
 
     @Override

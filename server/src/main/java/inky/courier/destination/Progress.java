@@ -6,6 +6,7 @@ public interface Progress {
      * Takes a name for a file before it gets it, so that no other delivery does. The names that a leg has taken are there
      * again for its next try.
      *
+     * @param folder where it lies, the same for everybody who gets there, whichever way
      * @param position of the file
      * @return whether it is free
      */

@@ -77,7 +77,7 @@ class FolderConnector implements Connector, Folders {
             FolderProtocol protocol = protocolOf(access.kind());
             Passage passage = new Passage(protocol.trust(access));
             try (RemoteFolder folder = protocol.open(access, passage)) {
-                return new Upload(folder, access.settings(), protocol.rules(), passage, consignment, progress).run();
+                return new Upload(folder, access, protocol.rules(), passage, consignment, progress).run();
             }
         } catch (FarSideException e) {
             return new Outcome.NotAccepted(

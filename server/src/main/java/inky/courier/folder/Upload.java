@@ -12,6 +12,7 @@ import inky.courier.core.transfer.UploadName;
 import inky.courier.core.transfer.WhenTaken;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Consignment.FileToSend;
+import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderSettings;
 import inky.courier.destination.Folders;
 import inky.courier.destination.Outcome;
@@ -43,16 +44,17 @@ final class Upload {
     private final Consignment consignment;
     private final Progress progress;
     private final FolderPath folder;
+    private final String place;
 
     Upload(
             RemoteFolder far,
-            FolderSettings settings,
+            FolderAccess access,
             NameRules rules,
             Passage passage,
             Consignment consignment,
             Progress progress) {
         this.far = far;
-        this.settings = settings;
+        this.settings = access.settings();
         this.rules = rules;
         this.passage = passage;
         this.consignment = consignment;
@@ -60,6 +62,7 @@ final class Upload {
         this.folder = FolderTemplate.of(settings.path())
                 .fill(consignment.values(), rules)
                 .then(FolderPath.of(consignment.below()));
+        this.place = access.place() + " " + folder;
     }
 
     Outcome run() throws FarSideException {
@@ -161,7 +164,7 @@ final class Upload {
         String claimed = consignment.claimed().get(position);
         for (int number = 1; number <= MOST_NUMBERS; number++) {
             String name = number == 1 ? fitted : UploadName.numbered(fitted, number, rules);
-            boolean ours = name.equals(claimed) || progress.claim(folder.text(), position, name);
+            boolean ours = name.equals(claimed) || progress.claim(place, position, name);
             if (!ours && settings.whenTaken() == WhenTaken.REPLACE) {
                 // Another delivery is about to replace the same file; this one comes after it.
                 throw new FarSideException(TransferCause.BUSY, name);
@@ -186,7 +189,7 @@ final class Upload {
             if (!e.setback().cause().equals(TransferCause.NAME_TAKEN.name())) {
                 throw e;
             }
-            progress.unclaim(folder.text(), name);
+            progress.unclaim(place, name);
             if (settings.whenTaken() == WhenTaken.REFUSE) {
                 throw taken(position, name);
             }

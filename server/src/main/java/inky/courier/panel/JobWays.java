@@ -10,6 +10,7 @@ import inky.courier.core.preflight.WaysOut.Room;
 import inky.courier.core.preflight.WaysOut.Trouble;
 import inky.courier.core.preflight.WaysOut.Way;
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.delivery.Troubles;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.WhenTooLarge;
 import inky.courier.job.JobService.JobView;
@@ -42,28 +43,38 @@ class JobWays {
 
     private final Rounds rounds;
     private final Probes probes;
+    private final Troubles troubles;
     private final MailServers servers;
     private final ProfileService profiles;
     private final Sizes sizes;
     private final Clock clock;
 
-    JobWays(Rounds rounds, Probes probes, MailServers servers, ProfileService profiles, Sizes sizes, Clock clock) {
+    JobWays(
+            Rounds rounds,
+            Probes probes,
+            Troubles troubles,
+            MailServers servers,
+            ProfileService profiles,
+            Sizes sizes,
+            Clock clock) {
         this.rounds = rounds;
         this.probes = probes;
+        this.troubles = troubles;
         this.servers = servers;
         this.profiles = profiles;
         this.sizes = sizes;
         this.clock = clock;
     }
 
-    /** Probes every server of these jobs that was not well within the hour. */
+    /** Probes every server of these jobs that was not well within the hour, or for which something waits. */
     void tryThem(Collection<JobView> jobs) {
         Instant fresh = clock.instant().minus(FRESH);
+        Set<UUID> waitedFor = troubles.routes().keySet();
         Set<UUID> routes = jobs.stream()
                 .flatMap(JobWays::servers)
                 .map(DestinationView::routeId)
                 .filter(route -> probes.last(route)
-                        .filter(report -> report.passed() && report.at().isAfter(fresh))
+                        .filter(report -> report.passed() && report.at().isAfter(fresh) && !waitedFor.contains(route))
                         .isEmpty())
                 .collect(Collectors.toSet());
         if (!routes.isEmpty()) {

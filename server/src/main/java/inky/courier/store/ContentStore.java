@@ -9,7 +9,12 @@ import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.Collection;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -73,7 +78,15 @@ public class ContentStore {
 
     /** The bytes, a chunk in memory at a time. */
     public InputStream open(UUID id) {
-        return new ChunkStream(id);
+        return new ChunkStream(number -> chunk(id, number));
+    }
+
+    /**
+     * The bytes for a line to somewhere else: while a chunk is on its way, the next one is fetched and unsealed. Sees only
+     * what is committed.
+     */
+    public InputStream openAhead(UUID id) {
+        return new ChunkStream(new Ahead(number -> chunk(id, number)));
     }
 
     public byte[] readAll(UUID id) {
@@ -108,14 +121,57 @@ public class ContentStore {
         }
     }
 
-    private final class ChunkStream extends InputStream {
-        private final UUID id;
+    private Optional<byte[]> chunk(UUID id, int number) {
+        return jdbc.sql("select sealed from content_chunk where content_id = ? and number = ?")
+                .params(id, number)
+                .query((row, n) -> row.getBytes(1))
+                .optional()
+                .map(kept -> vault.open(kept, context(id, number)));
+    }
+
+    /** Where chunks come from; empty after the last. */
+    private interface Chunks {
+        Optional<byte[]> at(int number);
+    }
+
+    /** Fetches the next chunk while nobody waits for it. */
+    private static final class Ahead implements Chunks {
+        private static final ExecutorService THREADS = Executors.newCachedThreadPool(task -> {
+            Thread thread = new Thread(task, "ahead");
+            thread.setDaemon(true);
+            return thread;
+        });
+
+        private final Chunks source;
+        private CompletableFuture<Optional<byte[]>> next;
+
+        Ahead(Chunks source) {
+            this.source = source;
+        }
+
+        @Override
+        public Optional<byte[]> at(int number) {
+            try {
+                Optional<byte[]> chunk = next == null ? source.at(number) : next.join();
+                boolean last = chunk.isEmpty() || chunk.get().length < CHUNK;
+                next = last
+                        ? CompletableFuture.completedFuture(Optional.empty())
+                        : CompletableFuture.supplyAsync(() -> source.at(number + 1), THREADS);
+                return chunk;
+            } catch (CompletionException e) {
+                throw e.getCause() instanceof RuntimeException cause ? cause : e;
+            }
+        }
+    }
+
+    private static final class ChunkStream extends InputStream {
+        private final Chunks chunks;
         private int number;
         private byte[] chunk = new byte[0];
         private int at;
 
-        ChunkStream(UUID id) {
-            this.id = id;
+        ChunkStream(Chunks chunks) {
+            this.chunks = chunks;
         }
 
         @Override
@@ -139,14 +195,11 @@ public class ContentStore {
         }
 
         private boolean next() {
-            var sealed = jdbc.sql("select sealed from content_chunk where content_id = ? and number = ?")
-                    .params(id, number)
-                    .query((row, n) -> row.getBytes(1))
-                    .optional();
-            if (sealed.isEmpty()) {
+            Optional<byte[]> fetched = chunks.at(number);
+            if (fetched.isEmpty()) {
                 return false;
             }
-            chunk = vault.open(sealed.get(), context(id, number));
+            chunk = fetched.get();
             number++;
             at = 0;
             return true;

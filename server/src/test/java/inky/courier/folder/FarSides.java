@@ -28,10 +28,12 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.UUID;
 import tools.jackson.core.type.TypeReference;
 
@@ -217,7 +219,7 @@ final class FarSides implements AutoCloseable {
         FolderProtocol protocol = protocol(access);
         Passage passage = new Passage(protocol.trust(access));
         try (RemoteFolder far = protocol.open(access, passage)) {
-            return new Upload(far, access.settings(), protocol.rules(), passage, consignment, progress).run();
+            return new Upload(far, access, protocol.rules(), passage, consignment, progress).run();
         } catch (inky.courier.connection.FarSideException e) {
             return new Outcome.NotAccepted(e.setback());
         } catch (IOException e) {
@@ -228,16 +230,30 @@ final class FarSides implements AutoCloseable {
     /** Names taken so far, kept in memory. */
     static final class Claimed implements Progress {
         final Map<Integer, String> names = new HashMap<>();
+        private final Set<String> taken;
         int handedOver;
+
+        Claimed() {
+            this(new HashSet<>());
+        }
+
+        /** @param taken what others have claimed as well */
+        Claimed(Set<String> taken) {
+            this.taken = taken;
+        }
 
         @Override
         public boolean claim(String folder, int position, String name) {
-            names.put(position, name);
-            return true;
+            boolean free = taken.add(folder + "/" + name) || name.equals(names.get(position));
+            if (free) {
+                names.put(position, name);
+            }
+            return free;
         }
 
         @Override
         public void unclaim(String folder, String name) {
+            taken.remove(folder + "/" + name);
             names.values().removeIf(name::equals);
         }
 

@@ -27,8 +27,10 @@ import java.security.KeyPair;
 import java.security.KeyPairGenerator;
 import java.time.Clock;
 import java.util.Base64;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -139,6 +141,26 @@ class FoldersTest {
                 access,
                 FarSides.consignment(UUID.randomUUID(), Map.of(), List.of(FarSides.file("same.pdf", content))),
                 new Claimed());
+    }
+
+    /** The office's folder, and somebody's own in it: who is about to take a name there takes it from both. */
+    @Test
+    void twoDestinationsThatLeadToOneFolderDoNotTakeTheSameName() throws IOException {
+        FolderAccess office = access(Door.FTP, "one place");
+        FolderAccess own =
+                new FolderAccess(UUID.randomUUID(), "Hers", office.kind(), office.settings(), office.secret());
+        Path folder = far.lies(Door.FTP).resolve("one place");
+        Set<String> taken = new HashSet<>();
+        for (FolderAccess way : List.of(office, own)) {
+            FarSides.send(
+                    way,
+                    FarSides.consignment(
+                            UUID.randomUUID(), Map.of(), List.of(FarSides.file("same.pdf", FarSides.bytes(100, 9)))),
+                    new Claimed(taken));
+            // As if it were just about to get its name.
+            Files.deleteIfExists(folder.resolve("same.pdf"));
+        }
+        assertThat(folder.resolve("same (2).pdf")).exists();
     }
 
     /** Killed between the rename and its commit: the next try finds the file by its name, size and hash. */

@@ -35,21 +35,7 @@ class LargeMailTest {
     }
 
     public static void main(String[] args) {
-        Submission server = new Submission(
-                "Harbour Post",
-                ADDRESS,
-                Integer.parseInt(args[0]),
-                Encryption.NONE,
-                CertificateCheck.OFF,
-                "",
-                MailSignIn.NONE,
-                "",
-                "",
-                "",
-                "",
-                "scans@wherrymoor.example",
-                false,
-                0);
+        Submission server = plain(ADDRESS, Integer.parseInt(args[0]));
         Letter letter = new Letter(
                 List.of("oda.fennick@wherrymoor.example"),
                 List.of(),
@@ -62,5 +48,24 @@ class LargeMailTest {
         Outcome outcome = new MailTransfer(null).send(server, letter, () -> {});
         System.out.println(outcome);
         System.exit(outcome instanceof Outcome.Accepted ? 0 : 1);
+    }
+
+    /** A server that wants neither a sign-in nor an encrypted line. */
+    static Submission plain(String host, int port) {
+        return new Submission(
+                "Harbour Post",
+                host,
+                port,
+                Encryption.NONE,
+                CertificateCheck.OFF,
+                "",
+                MailSignIn.NONE,
+                "",
+                "",
+                "",
+                "",
+                "scans@wherrymoor.example",
+                false,
+                0);
     }
 }

@@ -2,8 +2,6 @@ package inky.courier.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import inky.courier.core.connection.CertificateCheck;
-import inky.courier.core.connection.Encryption;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.destination.Consignment;
 import jakarta.mail.Session;
@@ -22,21 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class MailMessageTest {
     private static final Session SESSION = Session.getInstance(new Properties());
-    private static final Submission SERVER = new Submission(
-            "Harbour Post",
-            "mail.wherrymoor.example",
-            587,
-            Encryption.STARTTLS,
-            CertificateCheck.OFF,
-            "",
-            MailSignIn.NONE,
-            "",
-            "",
-            "",
-            "",
-            "scans@wherrymoor.example",
-            false,
-            0);
+    private static final Submission SERVER = LargeMailTest.plain("mail.wherrymoor.example", 587);
 
     // RFC 2047 section 8: what the decoder makes of the standard's own examples
     @ParameterizedTest
