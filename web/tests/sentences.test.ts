@@ -1,41 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { abilityLine, abilityRows } from '@/devices/abilities';
 import { sentences, signed } from '@/profiles/sentences';
+import { blank } from '@/profiles/useProfile';
 
 type Form = Parameters<typeof sentences>[0];
 
 function form(change: (form: Form) => void = () => {}): Form {
-  const usual = {
-    colour: 'AS_FOUND',
-    dpi: 200,
-    sides: 'ONE',
-    tone: { content: 'TEXT', threshold: 'LOCAL', exposure: 'AS_SCANNED', density: 0, contrast: 0 },
-    tidy: {
-      skipBlank: 'NO',
-      crop: false,
-      straighten: false,
-      upright: false,
-      edges: 'LEAVE',
-      marginMm: 4,
-      gutter: false,
-      openedBook: 'NO',
-      scalePercent: 100,
-      scaleTo: '',
-      fileDpi: 0,
-      stamp: { text: '' },
-      card: false,
-      portrait: false,
-    },
-    grouping: { everyPages: 0, atBlank: false, atSeparator: false, byKind: false },
-    files: {
-      type: 'PDF',
-      pagesPerFile: 'ALL',
-      light: false,
-      searchable: false,
-      archive: false,
-      protection: { passcode: '', mayPrint: true, mayCopy: true, mayChange: true },
-    },
-  } as unknown as Form;
+  const usual = blank();
+  usual.tidy.straighten = false;
   change(usual);
   return usual;
 }

@@ -229,21 +229,25 @@ function choose(step: number) {
           </div>
         </div>
         <p v-if="why" class="why" role="alert"><StateMark mark="failed" silent /> {{ why }}</p>
-        <p v-for="row in troubles" :key="row.place" class="why">
+        <p
+          v-for="row in [...troubles, ...cares]"
+          :key="row.place + row.finding.code + row.finding.sentence"
+          class="why"
+        >
           <StateMark mark="care" silent />
           <span>
             <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding.sentence }}
             {{ row.finding.remedy }}
           </span>
-          <button type="button" class="button" @click="off(row.place)">Take it off</button>
-        </p>
-        <p v-for="row in cares" :key="row.place + row.finding.code + row.finding.sentence" class="why">
-          <StateMark mark="care" silent />
-          <span>
-            <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding.sentence }}
-            {{ row.finding.remedy }}
-          </span>
-          <RouterLink class="link" :to="'/jobs/' + row.candidate?.job.id">Open the job</RouterLink>
+          <button
+            v-if="row.finding.severity === 'STOPS'"
+            type="button"
+            class="button"
+            @click="off(row.place)"
+          >
+            Take it off
+          </button>
+          <RouterLink v-else class="link" :to="'/jobs/' + row.candidate?.job.id">Open the job</RouterLink>
         </p>
       </section>
       <section aria-labelledby="left">

@@ -8,7 +8,8 @@ import { useToast } from '@/shared/toast';
 
 export type ProfileForm = Schemas['ProfileForm'];
 
-function blank(): ProfileForm {
+/** A profile as a new one begins. */
+export function blank(): ProfileForm {
   return {
     name: '',
     colour: 'AS_FOUND',

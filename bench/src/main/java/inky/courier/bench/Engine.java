@@ -139,11 +139,17 @@ public final class Engine {
         ways.put("SMTP", desk.mailToMe());
         for (Map.Entry<String, String> way : ways.entrySet()) {
             String job = desk.job(way.getValue(), 300, "COLOUR");
-            String delivery = desk.send(device, Stack.TWO_HUNDRED, job);
-            desk.waitFor(List.of(delivery), "ACCEPTED");
-            Desk.Leg leg = desk.leg(delivery);
+            double courier = 0;
+            Desk.Leg leg = null;
+            // The best of as many as the library alone has: the first is spent on warming up.
+            for (int i = 0; i < BareTransfer.REPEATS; i++) {
+                String delivery = desk.send(device, Stack.FIFTY_LETTERS, job);
+                desk.waitFor(List.of(delivery), "ACCEPTED");
+                leg = desk.leg(delivery);
+                courier =
+                        Math.max(courier, leg.bytes() / 1048576.0 / (leg.took().toMillis() / 1000.0));
+            }
             double megabytes = leg.bytes() / 1048576.0;
-            double courier = megabytes / (leg.took().toMillis() / 1000.0);
             double bare = BareTransfer.megabytesPerSecond(way.getKey(), leg.bytes(), house, cloud, post);
             WholeJob.row(
                     String.format(Locale.ROOT, "%s, one file of %.0f MB", way.getKey(), megabytes),

@@ -37,6 +37,7 @@ class AtThePanelTest {
             chooseFolderAndSend(office, cloud);
             seeAndWithdraw();
             choosePeople(office);
+            bringABlankSideBack(office);
             withdrawnIsSeenAtTheDesk(courier, office);
             org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
         }
@@ -156,6 +157,44 @@ class AtThePanelTest {
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();
         button(panel, "All right").click();
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isHidden();
+    }
+
+    /** Eight sides, two of them blank: one is left out, the other brought back before it is sent. */
+    private void bringABlankSideBack(Office office) throws IOException {
+        String profile = office.desk
+                .post(
+                        "/api/profiles",
+                        Map.of(
+                                "name",
+                                "Both sides, no blank ones",
+                                "colour",
+                                "AS_FOUND",
+                                "dpi",
+                                200,
+                                "sides",
+                                "TWO_LONG_EDGE",
+                                "tidy",
+                                Map.of("skipBlank", "USUAL")))
+                .ok()
+                .get("id");
+        office.goesTo(Map.of("profileId", profile), office.destination("Mail to me"));
+        button(panel, "Sign out").click();
+        pin(office);
+        office.device.put(Stack.CARGO_MANIFEST);
+        button(panel, "Berth permit").click();
+        Locator blank = panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Blank: keep it"));
+        assertThat(blank).hasCount(2);
+        assertThat(panel.getByText("pages are in")).isVisible();
+        blank.first().click();
+        assertThat(button(panel, "Leave out")).isVisible();
+        assertThat(blank).hasCount(1);
+        button(panel, "Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        List<Mailbox.Letter> letters = office.post.mailbox().letters();
+        org.assertj.core.api.Assertions.assertThat(
+                        Files.readString(letters.get(letters.size() - 1).file()))
+                .contains("Subject: Berth permit, 7 pages");
     }
 
     private void withdrawnIsSeenAtTheDesk(Courier courier, Office office) {
