@@ -88,6 +88,19 @@ describe('a job is put on a device', () => {
     expect(server.to('PUT /api/panels/d1')).toHaveLength(1);
   });
 
+  it('where it was wanted, even when somebody has left the view by then', async () => {
+    let answer: (plan: unknown) => void = () => {};
+    server.on('POST /api/panels/d1/probe', () => new Promise((done) => (answer = done)));
+    const { view, press } = await planner();
+    await press('to place 1');
+    await press('Put it on the device');
+    expect(view.text()).toContain('Trying its servers');
+    await view.vm.$router.push('/devices');
+    answer(plan(job('j1', 'Tide table')));
+    await flushPromises();
+    expect(server.to('PUT /api/panels/d1')[0]?.body).toEqual({ places: [{ place: 1, jobId: 'j1' }] });
+  });
+
   it('not at all, where the device cannot do it', async () => {
     const { view } = await planner();
     const cannot = view.findAll('.left li').find((row) => row.text().includes('Roster'))!;

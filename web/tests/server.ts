@@ -51,7 +51,7 @@ class StandInServer {
     };
     this.asked.push(asked);
     const said = this.answers.get(`${asked.method} ${asked.path}`);
-    const answer = typeof said === 'function' ? said(asked) : said;
+    const answer = typeof said === 'function' ? await said(asked) : said;
     if (answer instanceof Refusal) {
       return Response.json(answer.detail, {
         status: answer.status,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
+import { computed, onScopeDispose, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -33,6 +33,11 @@ const placed = ref<Map<number, string>>(new Map());
 const before = ref('');
 const shape = (map: Map<number, string>) => JSON.stringify([...map].sort(([a], [b]) => a - b));
 const dirty = computed(() => shape(placed.value) !== before.value);
+// Another device's panel begins with what is on it.
+watch(id, () => {
+  before.value = '';
+  placed.value = new Map();
+});
 watch(
   plan,
   (now) => {
@@ -46,7 +51,7 @@ watch(
 const jobOf = (jobId: string | undefined): Candidate | undefined =>
   plan.value?.jobs.find((c) => c.job.id === jobId);
 const at = (place: number) => jobOf(placed.value.get(place));
-const left = computed(
+const unplaced = computed(
   () => plan.value?.jobs.filter((c) => ![...placed.value.values()].includes(c.job.id)) ?? [],
 );
 const pages = computed(() => {
@@ -109,32 +114,39 @@ function drop(event: DragEvent, place: number) {
 const trying = ref(false);
 /** Names of jobs whose servers did not answer; somebody has to say whether they shall go there all the same. */
 const doubtful = ref<string[]>([]);
+/** What is put on which device, held fast: somebody may leave the view while servers are being tried. */
 const request = () => ({
   params: { path: { device: id.value } },
   body: { places: [...placed.value].map(([place, jobId]) => ({ place, jobId })) },
 });
+type Request = ReturnType<typeof request>;
+let left = false;
+onScopeDispose(() => (left = true));
 
 /** Tries the servers of the jobs first: who walks up shall not be the one who finds out. */
 async function publish() {
+  const wanted = request();
   doubtful.value = [];
   trying.value = true;
-  const tried = await attempt(() => ask(api.POST('/api/panels/{device}/probe', request())));
+  const tried = await attempt(() => ask(api.POST('/api/panels/{device}/probe', wanted)));
   trying.value = false;
   if (!tried) return;
-  queries.setQueryData(['plan', id.value], tried);
+  queries.setQueryData(['plan', tried.device.id], tried);
   const wasThere = new Set(tried.jobs.filter((c) => c.place > 0).map((c) => c.job.id));
+  const added = new Set(wanted.body.places.map((one) => one.jobId).filter((job) => !wasThere.has(job)));
   doubtful.value = tried.jobs
-    .filter((c) => [...placed.value.values()].includes(c.job.id) && !wasThere.has(c.job.id))
-    .filter((c) => c.findings.some((f) => f.code === 'job.way-out'))
+    .filter((c) => added.has(c.job.id) && c.findings.some((f) => f.code === 'job.way-out'))
     .map((c) => c.job.name);
-  if (!doubtful.value.length) await save();
+  if (!doubtful.value.length) await save(wanted);
+  else if (left)
+    say(`Nothing was put on ${tried.device.name}: ${doubtful.value.join(', ')} would not arrive.`);
 }
-async function save() {
+async function save(wanted: Request) {
   doubtful.value = [];
-  const saved = await attempt(() => ask(api.PUT('/api/panels/{device}', request())));
+  const saved = await attempt(() => ask(api.PUT('/api/panels/{device}', wanted)));
   if (!saved) return;
-  before.value = shape(placed.value);
-  queries.setQueryData(['plan', id.value], saved);
+  if (saved.device.id === id.value) before.value = shape(placed.value);
+  queries.setQueryData(['plan', saved.device.id], saved);
   say(`The panel of ${saved.device.name} shows it at once.`);
 }
 const digits = Object.fromEntries(
@@ -147,7 +159,7 @@ useKeys({
   Escape: () => (chosen.value ? (chosen.value = undefined) : void router.push('/panels')),
 });
 function choose(step: number) {
-  const ids = left.value.map((c) => c.job.id);
+  const ids = unplaced.value.map((c) => c.job.id);
   const now = ids.indexOf(chosen.value ?? '');
   chosen.value = ids[Math.max(0, Math.min(ids.length - 1, now + step))];
 }
@@ -177,7 +189,9 @@ function choose(step: number) {
         <strong>{{ doubtful.join(', ') }}</strong> would not arrive now: a server on the way was tried and did
         not take it. Scans would wait until it does.
       </p>
-      <button type="button" class="button" :disabled="busy" @click="save">Put it there all the same</button>
+      <button type="button" class="button" :disabled="busy" @click="save(request())">
+        Put it there all the same
+      </button>
       <button type="button" class="button" @click="doubtful = []">Not yet</button>
     </div>
     <div class="columns">
@@ -256,7 +270,7 @@ function choose(step: number) {
           <RouterLink class="link small" to="/jobs/new">New job</RouterLink>
         </div>
         <ul class="left">
-          <li v-for="c in left" :key="c.job.id" :class="{ chosen: chosen === c.job.id }">
+          <li v-for="c in unplaced" :key="c.job.id" :class="{ chosen: chosen === c.job.id }">
             <button
               type="button"
               draggable="true"
@@ -279,7 +293,7 @@ function choose(step: number) {
             </button>
             <p v-if="stops(c)" class="small failed">{{ stops(c)!.sentence }}</p>
           </li>
-          <li v-if="!left.length" class="quiet small">Every job is on this panel.</li>
+          <li v-if="!unplaced.length" class="quiet small">Every job is on this panel.</li>
         </ul>
       </section>
     </div>
