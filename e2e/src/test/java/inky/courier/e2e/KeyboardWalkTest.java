@@ -99,6 +99,7 @@ class KeyboardWalkTest {
             press("1");
             shiftTabTo("Put it on the device");
             press("Enter");
+            assertThat(page.getByText("The panel of Bridge shows it at once.")).isVisible();
             see("Bridge: 1 job in place");
 
             go("e", "People");

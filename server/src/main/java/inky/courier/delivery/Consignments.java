@@ -2,6 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
+import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
 import inky.courier.settings.Settings;
@@ -36,10 +37,10 @@ class Consignments {
 
     Consignment of(Delivery d, Leg leg) {
         JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
-        NameValues values = values(d);
         List<Files.KeptFile> carried = files.of(d.id).stream()
                 .filter(file -> goesTo(leg, file.kind().name()))
                 .toList();
+        NameValues values = values(d, carried);
         return new Consignment(
                 leg.id,
                 d.id,
@@ -79,7 +80,12 @@ class Consignments {
     }
 
     /** What has no number of its own counts by the delivery's, which stays the same for every try. */
-    private NameValues values(Delivery d) {
+    private NameValues values(Delivery d, List<Files.KeptFile> carried) {
+        // Sides that were left out as blank are not told of; text and speech have no pages of their own.
+        int pages = carried.stream()
+                .filter(file -> file.part() == MadeFile.Part.PAGES)
+                .mapToInt(Files.KeptFile::pages)
+                .sum();
         return new NameValues(
                 d.scannedAt.atZone(zone),
                 d.personName,
@@ -87,7 +93,7 @@ class Consignments {
                 d.deviceName,
                 d.place,
                 d.jobName,
-                d.pages,
+                pages == 0 ? d.pages : pages,
                 "document",
                 "",
                 scope -> d.number);
