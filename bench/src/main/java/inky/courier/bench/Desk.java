@@ -149,6 +149,10 @@ final class Desk {
 
     /** Makes a job and puts it on the panel, alone. */
     String job(String destination, int dpi, String colour) {
+        return job(List.of(destination), dpi, colour);
+    }
+
+    String job(List<String> destinations, int dpi, String colour) {
         made++;
         String profile =
                 id("/api/profiles", map("name", "Profile " + made, "colour", colour, "dpi", dpi, "sides", "ONE"));
@@ -165,7 +169,7 @@ final class Desk {
                         "templateId",
                         name,
                         "destinationIds",
-                        List.of(destination),
+                        destinations,
                         "subject",
                         "{job}",
                         "body",

@@ -15,11 +15,18 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.IntFunction;
+import java.util.stream.IntStream;
 
 /** Measures the delivery engine: how many small files go through, how fast a large one goes, how long a person waits. */
 public final class Engine {
-    private static final int SMALL = 100;
+    private static final int SCANS = 20;
+
+    /** Each scan goes to so many destinations. */
+    private static final int FORKS = 5;
+
     private static final int RESTING = 20;
+    private static final String OTHER = "not the password";
     private static final String HOUSE = "127.40.7.5";
     private static final String CLOUD = "127.40.7.6";
 
@@ -60,55 +67,72 @@ public final class Engine {
             engine.desk.setUp(device.port(), post.startTlsPort(), 200, "AS_FOUND");
             engine.large();
             engine.waiting();
-            String sftp = engine.sftp("queue");
-            engine.queue("SFTP, one instance", sftp);
-            engine.queue("SMTP, one instance", engine.desk.mailToMe());
+            List<String> folders = engine.several(i -> engine.sftp("queue/" + i));
+            List<String> mail = engine.several(i -> engine.desk.mailToMe());
+            engine.queue("SFTP, one instance", folders, house::password);
+            engine.queue("SMTP, one instance", mail, post::password);
             try (Server second = server.another()) {
-                engine.queue("SFTP, two instances", sftp);
-                engine.queue("SMTP, two instances", engine.desk.mailToMe());
+                engine.queue("SFTP, two instances", folders, house::password);
+                engine.queue("SMTP, two instances", mail, post::password);
             }
         }
+    }
+
+    private List<String> several(IntFunction<String> destination) {
+        return IntStream.range(0, FORKS).mapToObj(destination).toList();
+    }
+
+    /** What a far side lets in. */
+    private interface Door {
+        void password(String password) throws IOException;
     }
 
     private String sftp(String path) {
         return desk.folder("SFTP", HOUSE, house.sftpPort(), path, "TLS");
     }
 
-    /** Everything is made ready and held; the clock runs from the release to the last one's acceptance. */
-    private void queue(String what, String destination) {
-        String job = desk.job(destination, 150, "BLACK_AND_WHITE");
-        List<String> deliveries = new ArrayList<>();
-        for (int i = 0; i < SMALL; i++) {
-            String delivery = desk.send(device, Stack.TIDE_TABLE, job);
-            desk.act("HOLD", List.of(delivery));
-            deliveries.add(delivery);
-        }
-        desk.waitFor(deliveries, "HELD");
+    /**
+     * Everything is made ready while the far side refuses the sign-in; the clock runs from when it lets in again to the last
+     * one's acceptance.
+     */
+    private void queue(String what, List<String> destinations, Door door) throws IOException {
+        List<String> deliveries = behind(door, destinations, SCANS, Stack.TIDE_TABLE, 150);
+        door.password(Desk.PASSWORD);
         Instant begin = Instant.now();
-        desk.act("RELEASE", deliveries);
+        desk.act("TRY_AGAIN", deliveries);
         desk.waitFor(deliveries, "ACCEPTED");
         double seconds = Duration.between(begin, Instant.now()).toMillis() / 1000.0;
         WholeJob.row(
-                "deliveries a second, " + what, SMALL / seconds, "of one small page, " + SMALL + " released at once");
+                "deliveries a second, " + what,
+                SCANS * FORKS / seconds,
+                "of one small page, " + SCANS * FORKS + " that wait at once");
     }
 
-    private void waiting() {
+    /** Deliveries that wait before a closed door. */
+    private List<String> behind(Door door, List<String> destinations, int count, Stack stack, int dpi)
+            throws IOException {
+        door.password(OTHER);
+        String job = desk.job(destinations, dpi, "AS_FOUND");
+        List<String> deliveries = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            deliveries.add(desk.send(device, stack, job));
+        }
+        desk.waitFor(deliveries, "WAITING");
+        return deliveries;
+    }
+
+    private void waiting() throws IOException {
         String job = desk.job(sftp("waiting"), 200, "AS_FOUND");
         desk.run(device, Stack.BERTH_PERMIT, job);
         percentiles("at rest", job);
         // Under load: as many others as keep the engine busy for all of it, through another server.
-        String others = desk.job(desk.mailToMe(), 200, "AS_FOUND");
-        List<String> load = new ArrayList<>();
-        for (int i = 0; i < SMALL / 2; i++) {
-            String delivery = desk.send(device, Stack.BERTH_PERMIT, others);
-            desk.act("HOLD", List.of(delivery));
-            load.add(delivery);
-        }
+        List<String> load = behind(post::password, several(i -> desk.mailToMe()), SCANS / 2, Stack.BERTH_PERMIT, 200);
+        post.password(Desk.PASSWORD);
         post.slow(400_000);
         desk.place(job);
-        desk.act("RELEASE", load);
-        percentiles("with " + load.size() + " others under way", job);
-        post.behave();
+        desk.act("TRY_AGAIN", load);
+        percentiles("with " + load.size() * FORKS + " others under way", job);
+        post.slow(Long.MAX_VALUE);
         desk.waitFor(load, "ACCEPTED");
     }
 

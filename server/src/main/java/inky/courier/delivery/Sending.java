@@ -242,6 +242,7 @@ class Sending {
         leg.recipientOutcomes = Json.write(accepted.recipients());
         claims.release(leg.id);
         routes.succeeded(leg.routeId);
+        turns.wakeMended(leg.routeId);
         String where = accepted.words().isEmpty() ? "" : " " + accepted.words() + ",";
         steps.add(
                 delivery.id,

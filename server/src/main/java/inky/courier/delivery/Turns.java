@@ -43,4 +43,18 @@ class Turns {
                 .list()
                 .forEach(id -> queue.wake(DeliveryTasks.SEND, id));
     }
+
+    /**
+     * Lets those go that wait until somebody mends their route, when it has just taken something: a try that was under way
+     * while it was mended has failed by the old password, and nobody else would tell it.
+     */
+    void wakeMended(UUID routeId) {
+        jdbc.sql(
+                        "select id from leg where route_id = ? and state = 'WAITING' and lasting = 'UNTIL_MENDED' and scope = 'ROUTE' "
+                                + "order by first_try_at limit 20")
+                .param(routeId)
+                .query(UUID.class)
+                .list()
+                .forEach(id -> queue.wake(DeliveryTasks.SEND, id));
+    }
 }
