@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, onScopeDispose, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -33,10 +33,13 @@ const placed = ref<Map<number, string>>(new Map());
 const before = ref('');
 const shape = (map: Map<number, string>) => JSON.stringify([...map].sort(([a], [b]) => a - b));
 const dirty = computed(() => shape(placed.value) !== before.value);
+/** Names of jobs whose servers did not answer; somebody has to say whether they shall go there all the same. */
+const doubtful = ref<string[]>([]);
 // Another device's panel begins with what is on it.
 watch(id, () => {
   before.value = '';
   placed.value = new Map();
+  doubtful.value = [];
 });
 watch(
   plan,
@@ -112,16 +115,12 @@ function drop(event: DragEvent, place: number) {
 }
 
 const trying = ref(false);
-/** Names of jobs whose servers did not answer; somebody has to say whether they shall go there all the same. */
-const doubtful = ref<string[]>([]);
 /** What is put on which device, held fast: somebody may leave the view while servers are being tried. */
 const request = () => ({
   params: { path: { device: id.value } },
   body: { places: [...placed.value].map(([place, jobId]) => ({ place, jobId })) },
 });
 type Request = ReturnType<typeof request>;
-let left = false;
-onScopeDispose(() => (left = true));
 
 /** Tries the servers of the jobs first: who walks up shall not be the one who finds out. */
 async function publish() {
@@ -134,18 +133,20 @@ async function publish() {
   queries.setQueryData(['plan', tried.device.id], tried);
   const wasThere = new Set(tried.jobs.filter((c) => c.place > 0).map((c) => c.job.id));
   const added = new Set(wanted.body.places.map((one) => one.jobId).filter((job) => !wasThere.has(job)));
-  doubtful.value = tried.jobs
+  const lost = tried.jobs
     .filter((c) => added.has(c.job.id) && c.findings.some((f) => f.code === 'job.way-out'))
     .map((c) => c.job.name);
-  if (!doubtful.value.length) await save(wanted);
-  else if (left)
-    say(`Nothing was put on ${tried.device.name}: ${doubtful.value.join(', ')} would not arrive.`);
+  if (!lost.length) await save(wanted);
+  else if (tried.device.id === id.value) doubtful.value = lost;
+  else say(`Nothing was put on ${tried.device.name}: ${lost.join(', ')} would not arrive.`);
 }
 async function save(wanted: Request) {
   doubtful.value = [];
   const saved = await attempt(() => ask(api.PUT('/api/panels/{device}', wanted)));
   if (!saved) return;
-  if (saved.device.id === id.value) before.value = shape(placed.value);
+  if (saved.device.id === id.value) {
+    before.value = shape(new Map(wanted.body.places.map((one) => [one.place, one.jobId])));
+  }
   queries.setQueryData(['plan', saved.device.id], saved);
   say(`The panel of ${saved.device.name} shows it at once.`);
 }

@@ -65,8 +65,10 @@ public final class Engine {
                         "cloud.wherrymoor.example", CLOUD, 0, "scans", Desk.PASSWORD, folder.resolve("cloud")))) {
             Engine engine = new Engine(new Desk(server.uri()), device, post, house, cloud);
             engine.desk.setUp(device.port(), post.startTlsPort(), 200, "AS_FOUND");
-            engine.large();
-            engine.waiting();
+            if (!List.of(args).contains("queue")) {
+                engine.large();
+                engine.waiting();
+            }
             List<String> folders = engine.several(i -> engine.sftp("queue/" + i));
             List<String> mail = engine.several(i -> engine.desk.mailToMe());
             engine.queue("SFTP, one instance", folders, house::password);
