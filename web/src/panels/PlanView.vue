@@ -391,6 +391,12 @@ section {
   color: var(--ink-5);
   font-weight: 600;
 }
+/* In the corner, so that a long name and its destination have the height to themselves. */
+.places :deep(.stamp) {
+  position: absolute;
+  right: 8px;
+  top: 7px;
+}
 .places strong {
   margin-top: auto;
   width: 100%;
