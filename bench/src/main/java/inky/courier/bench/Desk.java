@@ -197,6 +197,17 @@ final class Desk {
         }
     }
 
+    void waitUntilNamed(String delivery) {
+        while (ask("GET", "/api/deliveries/" + delivery, null)
+                        .path("row")
+                        .path("namedAt")
+                        .asString("")
+                        .isEmpty()
+                && pause()) {
+            // Until its files have their names.
+        }
+    }
+
     void waitFor(List<String> deliveries, String state) {
         for (String delivery : deliveries) {
             while (!ask("GET", "/api/deliveries/" + delivery, null)
