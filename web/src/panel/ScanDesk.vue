@@ -21,7 +21,7 @@ function answer(one: (typeof asks.value)[number]) {
   if (one.kind === 'FOLDER') return folders.value[one.destinationId] || one.name;
   const chosen = recipients.value[one.destinationId] ?? [];
   if (!chosen.length) return 'Choose people';
-  return chosen.length === 1 ? chosen[0] : `${chosen[0]} and ${chosen.length - 1} more`;
+  return chosen.length === 1 ? chosen[0] : `${chosen.length} people`;
 }
 const pages = computed(() => scan.value?.pages ?? []);
 const scanning = computed(() => scan.value?.state === 'SCANNING');

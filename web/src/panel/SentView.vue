@@ -23,7 +23,7 @@ function mark(leg: (typeof legs.value)[number]): Mark {
   return leg.sentence ? 'waiting' : 'moving';
 }
 function words(leg: (typeof legs.value)[number]): string {
-  if (leg.state === 'ACCEPTED') return 'has it';
+  if (leg.state === 'ACCEPTED') return 'got it';
   if (leg.state === 'STOPPED') return leg.sentence + ' Your administrator sees it too.';
   return leg.sentence ? leg.sentence + ' It goes by itself when that is mended.' : 'being sent';
 }

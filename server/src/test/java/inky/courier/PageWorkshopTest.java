@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 class PageWorkshopTest {
     @Test
     void aPasscodeIsKeptAndNeverLeavesAgain(Office office) {
-        Map<String, Object> form = profile("Locked", Map.of(), Map.of());
+        Map<String, Object> form = Office.profileForm("Locked", Map.of(), Map.of());
         form.put("passcode", "harbour 12");
         Browser.Answer made = office.desk.post("/api/profiles", form).ok();
         String id = made.get("id");
@@ -55,7 +55,7 @@ class PageWorkshopTest {
     @Test
     void anExportedProfileComesBackUnderANameOfItsOwn(Office office) {
         String id = office.desk
-                .post("/api/profiles", profile("Travels", Map.of("upright", true), Map.of()))
+                .post("/api/profiles", Office.profileForm("Travels", Map.of("upright", true), Map.of()))
                 .ok()
                 .get("id");
         String file = office.desk.get("/api/profiles/" + id + "/export").ok().text();
@@ -73,10 +73,12 @@ class PageWorkshopTest {
     @Test
     void whatCannotBeIsRefusedAtItsSetting(Office office) {
         Browser.Answer archive = office.desk.post(
-                "/api/profiles", with(profile("A", Map.of(), Map.of("archive", true)), "passcode", "harbour 12"));
+                "/api/profiles",
+                with(Office.profileForm("A", Map.of(), Map.of("archive", true)), "passcode", "harbour 12"));
         assertThat(archive.status()).isEqualTo(422);
         assertThat(archive.text()).contains("PDF/A forbids encryption");
-        Browser.Answer scale = office.desk.post("/api/profiles", profile("B", Map.of("scalePercent", 900), Map.of()));
+        Browser.Answer scale =
+                office.desk.post("/api/profiles", Office.profileForm("B", Map.of("scalePercent", 900), Map.of()));
         assertThat(scale.status()).isEqualTo(422);
         assertThat(scale.text()).contains("tidy.scalePercent");
     }
@@ -84,7 +86,7 @@ class PageWorkshopTest {
     @Test
     void aSamplePageShowsWhatAProfileDoes(Office office) {
         Map<String, Object> order = new HashMap<>();
-        order.put("profile", profile("P", Map.of("straighten", true, "upright", true), Map.of()));
+        order.put("profile", Office.profileForm("P", Map.of("straighten", true, "upright", true), Map.of()));
         order.put("profileId", null);
         order.put("sample", "manifest");
         JsonNode manifest =
@@ -94,7 +96,7 @@ class PageWorkshopTest {
                 .contains("straightened");
         assertThat(manifest.path("after").path(0).asString()).startsWith("data:image/jpeg;base64,");
 
-        order.put("profile", profile("P", Map.of("skipBlank", "USUAL"), Map.of()));
+        order.put("profile", Office.profileForm("P", Map.of("skipBlank", "USUAL"), Map.of()));
         order.put("sample", "back");
         assertThat(office.desk
                         .post("/api/workshop/preview", order)
@@ -110,7 +112,7 @@ class PageWorkshopTest {
     @Test
     void whatDoesNotFitIsSaidBeforeAnybodyScans(Office office) {
         Map<String, Object> order = new HashMap<>();
-        Map<String, Object> colour = profile("P", Map.of(), Map.of());
+        Map<String, Object> colour = Office.profileForm("P", Map.of(), Map.of());
         colour.put("colour", "COLOUR");
         order.put("profile", colour);
         order.put("profileId", null);
@@ -131,7 +133,10 @@ class PageWorkshopTest {
         String job = jobWith(
                 office,
                 "Manifest",
-                with(profile("Both sides", Map.of("skipBlank", "USUAL"), Map.of()), "sides", "TWO_LONG_EDGE"));
+                with(
+                        Office.profileForm("Both sides", Map.of("skipBlank", "USUAL"), Map.of()),
+                        "sides",
+                        "TWO_LONG_EDGE"));
         Browser guest = office.guest();
         office.device.put(Stack.CARGO_MANIFEST);
         String scan =
@@ -179,7 +184,7 @@ class PageWorkshopTest {
 
     @Test
     void aSearchableProfileMakesTextThatIsFound(Office office) throws Exception {
-        String job = jobWith(office, "Readable", profile("Readable", Map.of(), Map.of("searchable", true)));
+        String job = jobWith(office, "Readable", Office.profileForm("Readable", Map.of(), Map.of("searchable", true)));
         Browser guest = office.guest();
         office.device.put(Stack.BERTH_PERMIT);
         String scan =
@@ -240,40 +245,6 @@ class PageWorkshopTest {
                                 List.of(Map.of("place", 1, "jobId", office.jobId), Map.of("place", 2, "jobId", job))))
                 .ok();
         return job;
-    }
-
-    private static Map<String, Object> profile(String name, Map<String, Object> tidy, Map<String, Object> files) {
-        Map<String, Object> allTidy = new HashMap<>(Map.of(
-                "crop",
-                false,
-                "straighten",
-                false,
-                "upright",
-                false,
-                "marginMm",
-                0,
-                "gutter",
-                false,
-                "scalePercent",
-                100,
-                "fileDpi",
-                0,
-                "card",
-                false,
-                "portrait",
-                false));
-        allTidy.putAll(tidy);
-        Map<String, Object> allFiles =
-                new HashMap<>(Map.of("type", "PDF", "light", false, "searchable", false, "archive", false));
-        allFiles.putAll(files);
-        Map<String, Object> form = new HashMap<>();
-        form.put("name", name);
-        form.put("colour", "AS_FOUND");
-        form.put("dpi", 200);
-        form.put("sides", "ONE");
-        form.put("tidy", allTidy);
-        form.put("files", allFiles);
-        return form;
     }
 
     private static Map<String, Object> with(Map<String, Object> form, String field, Object value) {

@@ -161,42 +161,10 @@ class AtThePanelTest {
 
     /** Eight sides, two of them blank: one is left out, the other brought back before it is sent. */
     private void bringABlankSideBack(Office office) throws IOException {
-        String profile = office.desk
-                .post(
-                        "/api/profiles",
-                        Map.<String, Object>of(
-                                "name",
-                                "Both sides, no blank ones",
-                                "colour",
-                                "AS_FOUND",
-                                "dpi",
-                                200,
-                                "sides",
-                                "TWO_LONG_EDGE",
-                                "tidy",
-                                Map.of(
-                                        "skipBlank",
-                                        "USUAL",
-                                        "crop",
-                                        false,
-                                        "straighten",
-                                        false,
-                                        "upright",
-                                        false,
-                                        "marginMm",
-                                        0,
-                                        "gutter",
-                                        false,
-                                        "scalePercent",
-                                        100,
-                                        "fileDpi",
-                                        0,
-                                        "card",
-                                        false,
-                                        "portrait",
-                                        false)))
-                .ok()
-                .get("id");
+        Map<String, Object> form =
+                Office.profileForm("Both sides, no blank ones", Map.of("skipBlank", "USUAL"), Map.of());
+        form.put("sides", "TWO_LONG_EDGE");
+        String profile = office.desk.post("/api/profiles", form).ok().get("id");
         office.goesTo(Map.of("profileId", profile), office.destination("Mail to me"));
         button(panel, "Sign out").click();
         pin(office);

@@ -14,10 +14,15 @@ public record FolderAccess(UUID id, String name, DestinationKind kind, FolderSet
         return new FolderAccess(id, name, kind, changed, otherSecret);
     }
 
-    /** Where the account's root is. Two destinations may be one place: an office's folder, and somebody's own in it. */
-    public String place() {
+    /**
+     * Where its files begin, as far as the settings say so. Two destinations may be one place: an office's folder, and
+     * somebody's own in it. One cloud is as many places as there are people.
+     *
+     * @param person whose files they are
+     */
+    public String place(UUID person) {
         return kind + " " + settings.host().toLowerCase(Locale.ROOT) + ":" + settings.port() + " " + settings.share()
-                + " " + settings.account();
+                + " " + (kind == DestinationKind.CLOUD ? person : settings.account());
     }
 
     @Override

@@ -62,7 +62,7 @@ final class Upload {
         this.folder = FolderTemplate.of(settings.path())
                 .fill(consignment.values(), rules)
                 .then(FolderPath.of(consignment.below()));
-        this.place = access.place() + " " + folder;
+        this.place = access.place(consignment.sender().id()) + " " + folder;
     }
 
     Outcome run() throws FarSideException {

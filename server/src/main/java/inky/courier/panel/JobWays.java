@@ -21,9 +21,9 @@ import inky.courier.sizing.Sizes;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -71,7 +71,7 @@ class JobWays {
         Instant fresh = clock.instant().minus(FRESH);
         Set<UUID> waitedFor = troubles.routes().keySet();
         Set<UUID> routes = jobs.stream()
-                .flatMap(JobWays::servers)
+                .flatMap(job -> servers(job).stream())
                 .map(DestinationView::routeId)
                 .filter(route -> probes.last(route)
                         .filter(report -> report.passed() && report.at().isAfter(fresh) && !waitedFor.contains(route))
@@ -88,15 +88,14 @@ class JobWays {
                 servers.list().stream().collect(Collectors.toMap(MailServerView::id, server -> server));
         Map<UUID, Optional<ProbeReport>> last = new HashMap<>();
         return jobs.stream().collect(Collectors.toMap(JobView::id, job -> {
-            List<Way> ways = new ArrayList<>();
-            Set<UUID> seen = servers(job).map(DestinationView::routeId).collect(Collectors.toSet());
-            servers(job).filter(d -> seen.remove(d.routeId())).forEach(d -> {
+            Stream<Way> ways = servers(job).stream().map(d -> {
                 Optional<ProbeReport> report = last.computeIfAbsent(d.routeId(), probes::last);
-                Optional<Trouble> trouble =
-                        report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy()));
-                ways.add(new Way(d.routeName(), trouble, room(job, mail.get(d.routeId()), report)));
+                return new Way(
+                        d.routeName(),
+                        report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy())),
+                        room(job, mail.get(d.routeId()), report));
             });
-            return WaysOut.check(job.name(), ways);
+            return WaysOut.check(job.name(), ways.toList());
         }));
     }
 
@@ -118,9 +117,14 @@ class JobWays {
         return Optional.ofNullable(pages).map(fit -> new Room(limit, fit));
     }
 
-    /** A link is sent by mail, but what it weighs stays here; a device that prints is watched anyway. */
-    private static Stream<DestinationView> servers(JobView job) {
+    /**
+     * One destination for each server. A link is sent by mail, but what it weighs stays here; a device that prints is
+     * watched anyway.
+     */
+    private static Collection<DestinationView> servers(JobView job) {
         return job.destinations().stream()
-                .filter(d -> d.kind().isMail() || d.kind().isServer());
+                .filter(d -> d.kind().isMail() || d.kind().isServer())
+                .collect(Collectors.toMap(DestinationView::routeId, d -> d, (one, other) -> one, LinkedHashMap::new))
+                .values();
     }
 }

@@ -163,6 +163,17 @@ class FoldersTest {
         assertThat(folder.resolve("same (2).pdf")).exists();
     }
 
+    @Test
+    void oneCloudIsAsManyPlacesAsThereArePeople() {
+        FolderAccess office = access(Door.WEBDAV, "");
+        FolderAccess cloud =
+                new FolderAccess(office.id(), "Theirs", DestinationKind.CLOUD, office.settings(), office.secret());
+        UUID oda = UUID.randomUUID();
+        UUID asa = UUID.randomUUID();
+        assertThat(cloud.place(oda)).isNotEqualTo(cloud.place(asa)).isEqualTo(cloud.place(oda));
+        assertThat(office.place(oda)).isEqualTo(office.place(asa));
+    }
+
     /** Killed between the rename and its commit: the next try finds the file by its name, size and hash. */
     @ParameterizedTest
     @EnumSource(Door.class)

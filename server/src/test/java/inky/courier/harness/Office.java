@@ -282,6 +282,41 @@ public final class Office implements AutoCloseable {
                 PASSWORD));
     }
 
+    /** A profile that does nothing to its pages but what is said. */
+    public static Map<String, Object> profileForm(String name, Map<String, Object> tidy, Map<String, Object> files) {
+        Map<String, Object> allTidy = new HashMap<>(Map.of(
+                "crop",
+                false,
+                "straighten",
+                false,
+                "upright",
+                false,
+                "marginMm",
+                0,
+                "gutter",
+                false,
+                "scalePercent",
+                100,
+                "fileDpi",
+                0,
+                "card",
+                false,
+                "portrait",
+                false));
+        allTidy.putAll(tidy);
+        Map<String, Object> allFiles =
+                new HashMap<>(Map.of("type", "PDF", "light", false, "searchable", false, "archive", false));
+        allFiles.putAll(files);
+        Map<String, Object> form = new HashMap<>();
+        form.put("name", name);
+        form.put("colour", "AS_FOUND");
+        form.put("dpi", 200);
+        form.put("sides", "ONE");
+        form.put("tidy", allTidy);
+        form.put("files", allFiles);
+        return form;
+    }
+
     /** Makes the job on the panel go to these destinations. */
     public void goesTo(String... destinations) {
         goesTo(Map.of(), destinations);

@@ -2,8 +2,6 @@ package inky.courier.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import inky.courier.core.connection.CertificateCheck;
-import inky.courier.core.connection.Encryption;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
@@ -35,7 +33,7 @@ class LargeMailTest {
     }
 
     public static void main(String[] args) {
-        Submission server = plain(ADDRESS, Integer.parseInt(args[0]));
+        Submission server = Submissions.plain(ADDRESS, Integer.parseInt(args[0]));
         Letter letter = new Letter(
                 List.of("oda.fennick@wherrymoor.example"),
                 List.of(),
@@ -48,24 +46,5 @@ class LargeMailTest {
         Outcome outcome = new MailTransfer(null).send(server, letter, () -> {});
         System.out.println(outcome);
         System.exit(outcome instanceof Outcome.Accepted ? 0 : 1);
-    }
-
-    /** A server that wants neither a sign-in nor an encrypted line. */
-    static Submission plain(String host, int port) {
-        return new Submission(
-                "Harbour Post",
-                host,
-                port,
-                Encryption.NONE,
-                CertificateCheck.OFF,
-                "",
-                MailSignIn.NONE,
-                "",
-                "",
-                "",
-                "",
-                "scans@wherrymoor.example",
-                false,
-                0);
     }
 }

@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class MailMessageTest {
     private static final Session SESSION = Session.getInstance(new Properties());
-    private static final Submission SERVER = LargeMailTest.plain("mail.wherrymoor.example", 587);
+    private static final Submission SERVER = Submissions.plain("mail.wherrymoor.example", 587);
 
     // RFC 2047 section 8: what the decoder makes of the standard's own examples
     @ParameterizedTest

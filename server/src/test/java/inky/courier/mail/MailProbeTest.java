@@ -160,21 +160,7 @@ class MailProbeTest {
     }
 
     private static Submission at(int port, Encryption encryption) {
-        return new Submission(
-                "x",
-                "127.30.9.5",
-                port,
-                encryption,
-                CertificateCheck.OFF,
-                "",
-                MailSignIn.NONE,
-                "",
-                "",
-                "",
-                "",
-                "scans@wherrymoor.example",
-                false,
-                0);
+        return Submissions.of("127.30.9.5", port, encryption, CertificateCheck.OFF, "", MailSignIn.NONE, "");
     }
 
     private static Submission server(
@@ -184,20 +170,6 @@ class MailProbeTest {
             case STARTTLS -> post.startTlsPort();
             case TLS -> post.tlsPort();
         };
-        return new Submission(
-                "Harbour Post",
-                "127.30.9.5",
-                port,
-                encryption,
-                check,
-                fingerprint,
-                signIn,
-                "scans@wherrymoor.example",
-                password,
-                "",
-                "",
-                "scans@wherrymoor.example",
-                false,
-                0);
+        return Submissions.of("127.30.9.5", port, encryption, check, fingerprint, signIn, password);
     }
 }
