@@ -20,6 +20,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.BrokenBarrierException;
+import java.util.concurrent.CyclicBarrier;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -106,6 +110,46 @@ class EveryDestinationTest {
                 .hasSize(to.size() - 1)
                 .allMatch(path -> path.endsWith(".pdf"));
         assertThat(leg(office, delivery, 0).path("possiblyTwice").asBoolean()).isFalse();
+    }
+
+    /** Both are accepted in the same moment, again and again: each must see the other, and nothing is sent twice. */
+    @Test
+    void twoLegsThatArriveAtOnceLeaveTheDeliveryAccepted(Office office) {
+        List<String> both = new ArrayList<>();
+        for (String desk : List.of("berths", "cargo")) {
+            both.add(add(
+                    office,
+                    Map.of(
+                            "name",
+                            desk,
+                            "kind",
+                            "MAIL_FIXED",
+                            "routeId",
+                            office.serverId,
+                            "recipients",
+                            List.of(desk + "@wherrymoor.example"))));
+        }
+        job(office, both, Map.of());
+        CyclicBarrier together = new CyclicBarrier(2);
+        office.post.beforeAnswer(() -> {
+            try {
+                together.await(20, TimeUnit.SECONDS);
+            } catch (BrokenBarrierException | TimeoutException e) {
+                throw new IllegalStateException(e);
+            }
+        });
+        int before = office.post.mailbox().letters().size();
+        int times = 8;
+        for (int i = 0; i < times; i++) {
+            String delivery = office.send(Stack.TIDE_TABLE);
+            waitFor(office, delivery, "ACCEPTED");
+            assertThat(leg(office, delivery, 0).path("possiblyTwice").asBoolean())
+                    .isFalse();
+            assertThat(leg(office, delivery, 1).path("possiblyTwice").asBoolean())
+                    .isFalse();
+        }
+        office.post.behave();
+        assertThat(office.post.mailbox().letters()).hasSize(before + 2 * times);
     }
 
     @Test

@@ -15,9 +15,9 @@ import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -117,7 +117,8 @@ public class ByHand {
                         "Take a destination with fixed ones.");
             }
         }
-        Set<UUID> wanted = new LinkedHashSet<>(order.deliveries().isEmpty() ? standingFor(order) : order.deliveries());
+        // Always in the same order: two people who act on the same deliveries must not wait for each other.
+        Set<UUID> wanted = new TreeSet<>(order.deliveries().isEmpty() ? standingFor(order) : order.deliveries());
         int done = 0;
         for (UUID id : wanted) {
             done += act(id, order, elsewhere, reason) ? 1 : 0;
@@ -141,7 +142,7 @@ public class ByHand {
     }
 
     private boolean act(UUID id, Order order, @Nullable DestinationView elsewhere, String reason) {
-        Delivery delivery = deliveries.withLegs(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        Delivery delivery = deliveries.toChange(id).orElseThrow(() -> Refusal.notFound("delivery"));
         boolean sends = order.action() == Action.TRY_AGAIN || order.action() == Action.SEND_ELSEWHERE;
         if (sends && delivery.contentsRemovedAt != null) {
             throw new Refusal(
@@ -265,7 +266,7 @@ public class ByHand {
      */
     @Transactional
     public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
-        Delivery delivery = deliveries.withLegs(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        Delivery delivery = deliveries.toChange(id).orElseThrow(() -> Refusal.notFound("delivery"));
         boolean busy = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.MOVING);
         boolean gone = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.ACCEPTED);
         if (busy || gone || delivery.contentsRemovedAt != null) {

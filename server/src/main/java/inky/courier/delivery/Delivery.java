@@ -63,6 +63,10 @@ class Delivery {
     @OrderBy("position")
     List<Leg> legs = new ArrayList<>();
 
+    Leg leg(UUID legId) {
+        return legs.stream().filter(leg -> leg.id.equals(legId)).findFirst().orElseThrow();
+    }
+
     /** The worst of its legs is what a person wants to know. */
     void settle() {
         if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.STOPPED && !leg.isCalledOff())) {

@@ -13,6 +13,26 @@ interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
     @Query("select d from Delivery d where d.id = :id")
     Optional<Delivery> withLegs(UUID id);
 
+    /**
+     * A delivery that is about to be changed, held until the transaction ends. Two of its legs that arrive in the same
+     * moment would else each see the other still under way. Nothing of it may be loaded before: what is loaded stays as it
+     * was then.
+     */
+    default Optional<Delivery> toChange(UUID id) {
+        return hold(id).flatMap(this::withLegs);
+    }
+
+    /** The same, by one of its legs. */
+    default Optional<Delivery> toChangeByLeg(UUID legId) {
+        return ofLeg(legId).flatMap(this::toChange);
+    }
+
+    @Query(value = "select id from delivery where id = :id for no key update", nativeQuery = true)
+    Optional<UUID> hold(UUID id);
+
+    @Query(value = "select delivery_id from leg where id = :legId", nativeQuery = true)
+    Optional<UUID> ofLeg(UUID legId);
+
     @Query(value = "select nextval('delivery_number')", nativeQuery = true)
     long nextNumber();
 }

@@ -226,7 +226,7 @@ class Preparation {
     private void keep(UUID id, JobSnapshot job, ScanProfile profile, Workshop.Result made) throws IOException {
         IOException[] failed = new IOException[1];
         transaction.executeWithoutResult(status -> {
-            Delivery delivery = deliveries.withLegs(id).orElseThrow();
+            Delivery delivery = deliveries.toChange(id).orElseThrow();
             try {
                 keepFiles(delivery, job, made.files());
             } catch (IOException e) {

@@ -118,13 +118,16 @@ class Sending {
     }
 
     private Start depart(UUID legId) {
-        Optional<Leg> found = legs.findById(legId);
-        if (found.isEmpty() || found.get().phase != LegPhase.WAITING && found.get().phase != LegPhase.MOVING) {
+        Optional<Delivery> found = deliveries.toChangeByLeg(legId);
+        if (found.isEmpty()) {
             return new NotNow(Next.NEVER);
         }
-        Leg leg = found.get();
+        Delivery delivery = found.get();
+        Leg leg = delivery.leg(legId);
+        if (leg.phase != LegPhase.WAITING && leg.phase != LegPhase.MOVING) {
+            return new NotNow(Next.NEVER);
+        }
         Instant now = clock.instant();
-        Delivery delivery = deliveries.withLegs(leg.deliveryId).orElseThrow();
         if (leg.phase == LegPhase.MOVING) {
             revive(delivery, leg, now);
         }
@@ -211,11 +214,8 @@ class Sending {
     }
 
     private Next arrive(Departure departure, UUID legId, Outcome outcome) {
-        Delivery delivery = deliveries.withLegs(departure.delivery).orElseThrow();
-        Leg leg = delivery.legs.stream()
-                .filter(l -> l.id.equals(legId))
-                .findFirst()
-                .orElseThrow();
+        Delivery delivery = deliveries.toChange(departure.delivery).orElseThrow();
+        Leg leg = delivery.leg(legId);
         Next next;
         if (outcome instanceof Outcome.Accepted accepted) {
             next = accept(delivery, leg, accepted);
