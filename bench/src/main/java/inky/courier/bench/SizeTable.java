@@ -43,7 +43,7 @@ import java.util.zip.DeflaterOutputStream;
 
 /**
  * Measures the bytes of A4 pages of many sorts for every coding and resolution, and prints the table that the size model
- * reads: core, sizing/pages.csv. Run by hand when a coder changes.
+ * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words" or "dots" only for what is made of those.
  */
 public final class SizeTable {
     private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 48, 300, 48, 600, 16);
@@ -63,6 +63,7 @@ public final class SizeTable {
             words();
             return;
         }
+        boolean all = !List.of(args).contains("dots");
         System.out.println("coding,dpi,p10,p50,p90");
         for (int dpi : new int[] {100, 150, 200, 300, 600}) {
             Map<Coding, List<Double>> bytes = new EnumMap<>(Coding.class);
@@ -70,12 +71,14 @@ public final class SizeTable {
             InOrder.forEach(
                     seeds,
                     dpi == 600 ? 1 : CORES,
-                    seed -> measured(page(seed, dpi)),
+                    seed -> all ? measured(page(seed, dpi)) : dots(page(seed, dpi)),
                     one -> one.forEach((coding, size) -> bytes.computeIfAbsent(coding, c -> new ArrayList<>())
                             .add(size)));
             print(dpi, bytes);
         }
-        words();
+        if (all) {
+            words();
+        }
     }
 
     private static void print(int dpi, Map<Coding, List<Double>> bytes) {
@@ -193,9 +196,8 @@ public final class SizeTable {
                 add(bytes, page, analysis, colour, Tone.USUAL, files(FileType.PNG, false, Quality.USUAL));
             }
         }
-        Tone dots = new Tone(Tone.Content.PHOTO, null, null, 0, 0);
         add(bytes, page, analysis, ColourMode.BLACK_AND_WHITE, Tone.USUAL, files(FileType.PDF, false, Quality.USUAL));
-        add(bytes, page, analysis, ColourMode.BLACK_AND_WHITE, dots, files(FileType.PDF, false, Quality.USUAL));
+        bytes.putAll(dots(page));
         if (small) {
             add(
                     bytes,
@@ -205,6 +207,13 @@ public final class SizeTable {
                     Tone.USUAL,
                     files(FileType.PNG, false, Quality.USUAL));
         }
+        return bytes;
+    }
+
+    private static Map<Coding, Double> dots(PageRaster page) throws IOException {
+        Map<Coding, Double> bytes = new EnumMap<>(Coding.class);
+        Tone dots = new Tone(Tone.Content.PHOTO, null, null, 0, 0);
+        add(bytes, page, Optional.empty(), ColourMode.BLACK_AND_WHITE, dots, files(FileType.PDF, false, Quality.USUAL));
         return bytes;
     }
 

@@ -18,6 +18,7 @@ public final class MediaSizes {
         add("iso_a4_210x297mm", 21000, 29700, "A4");
         add("iso_a5_148x210mm", 14800, 21000, "A5");
         add("iso_a6_105x148mm", 10500, 14800, "A6");
+        add("iso_a7_74x105mm", 7400, 10500, "A7");
         add("iso_b4_250x353mm", 25000, 35300, "B4");
         add("iso_b5_176x250mm", 17600, 25000, "B5");
         add("jis_b4_257x364mm", 25700, 36400, "JIS B4");
@@ -25,6 +26,13 @@ public final class MediaSizes {
         add("na_letter_8.5x11in", 21590, 27940, "Letter");
         add("na_legal_8.5x14in", 21590, 35560, "Legal");
         add("na_ledger_11x17in", 27940, 43180, "Ledger");
+        add("na_foolscap_8.5x13in", 21590, 33020, "Foolscap");
+        add("na_executive_7.25x10.5in", 18415, 26670, "Executive");
+        add("na_invoice_5.5x8.5in", 13970, 21590, "Half letter");
+        add("na_5x7_5x7in", 12700, 17780, "5 x 7 in");
+        add("na_index-4x6_4x6in", 10160, 15240, "4 x 6 in");
+        add("oe_photo-l_3.5x5in", 8890, 12700, "3.5 x 5 in");
+        add("iso_dl_110x220mm", 11000, 22000, "DL envelope");
         add("iso_id-1_53.98x85.6mm", 5398, 8560, "ID-1 card");
     }
 

@@ -22,6 +22,29 @@ final class Bits {
         cells[y * words + (x >> 6)] |= 1L << x;
     }
 
+    /** Whether a cell has ink; it has none after that. */
+    boolean take(int x, int y) {
+        int at = y * words + (x >> 6);
+        boolean set = (cells[at] & 1L << x) != 0;
+        cells[at] &= ~(1L << x);
+        return set;
+    }
+
+    /** The first cell with ink of a row at or after a column; -1 when there is none. */
+    int next(int x, int y) {
+        for (int i = x >> 6; i < words; i++) {
+            long word = cells[y * words + i] & (i == x >> 6 ? -1L << x : -1L);
+            if (word != 0) {
+                return i * 64 + Long.numberOfTrailingZeros(word);
+            }
+        }
+        return -1;
+    }
+
+    Bits copy() {
+        return new Bits(width, height, cells.clone());
+    }
+
     /** Sets 64 cells or fewer at once. @param word the leftmost in the lowest bit */
     void setWord(int index, int y, long word) {
         cells[y * words + index] = word;

@@ -42,6 +42,25 @@ final class Ground {
         return new Ground(survey, contrast, inside, median(tones), noise(survey, inside));
     }
 
+    /** Levels that ink is darker than paper at least. */
+    int faintest() {
+        return (int) Math.max(10, 0.07 * paper);
+    }
+
+    /** Share of the page that is plain paper. Every third cell is asked: a share needs no more. */
+    double bare() {
+        int limit = faintest();
+        int bare = 0;
+        int count = 0;
+        for (int i = 0; i < inside.length; i += 3) {
+            if (inside[i]) {
+                count++;
+                bare += contrast[i] < limit ? 1 : 0;
+            }
+        }
+        return (double) bare / Math.max(1, count);
+    }
+
     private static boolean[] insideOf(Survey survey, Paper paper, double insetMm) {
         boolean[] inside = new boolean[survey.width * survey.height];
         double inset = insetMm / survey.mm;

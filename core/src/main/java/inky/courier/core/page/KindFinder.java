@@ -13,11 +13,10 @@ final class KindFinder {
     static Told tell(Ground ground, Paper paper) {
         double narrow = Math.min(paper.widthMm(), paper.heightMm());
         double wide = Math.max(paper.widthMm(), paper.heightMm());
-        Tones tones = Tones.of(ground);
-        double photo = tones.photo();
         if (isCard(narrow, wide)) {
             return new Told(Kind.CARD, paper.edgesSeen() ? 0.95 : 0.9);
         }
+        double photo = Tones.photo(ground);
         if (photo >= SURE) {
             return new Told(Kind.PHOTO, photo);
         }
@@ -38,26 +37,38 @@ final class KindFinder {
         return Math.abs(narrow - 74) < 2 && Math.abs(wide - 105) < 2;
     }
 
-    /**
-     * How the page's lightness is spread.
-     *
-     * @param bits entropy of the lightness in 64 steps: about 1 to 3 for print, 4 to 6 for photographs
-     * @param bare share of the page that is plain paper
-     * @param covered share of 2 mm squares without any paper in them
-     */
-    private record Tones(double bits, double bare, double covered) {
-        static Tones of(Ground ground) {
-            Survey survey = ground.survey;
+    /** How the page's tones are spread. */
+    private static final class Tones {
+        /** Entropy of the lightness in 64 steps: about 1 to 3 for print, 4 to 6 for photographs. */
+        private static final double MOST_BITS_OF_PRINT = 2.8;
+
+        /** Steps of the two colour differences, and how many of them away from the commonest colour is another one. */
+        private static final int HUE_STEP = 6;
+
+        private static final int OTHER_HUE = 2;
+
+        /** 0 to 1: many tones, and little plain paper or many hues. */
+        static double photo(Ground ground) {
+            double bits = bits(ground);
+            if (bits <= MOST_BITS_OF_PRINT) {
+                return 0;
+            }
+            double spread = clamp((bits - 3.6) / 1.4);
+            double full = clamp((covered(ground) - 0.25) / 0.4);
+            double unprinted = clamp((0.75 - ground.bare()) / 0.35);
+            // Print with pictures reaches a third of other hues, a photograph without an edge four fifths of them.
+            double soft = Math.min(clamp(bits - MOST_BITS_OF_PRINT), clamp((varied(ground) - 0.45) / 0.25));
+            return Math.max(soft, Math.min(spread, Math.max(full, unprinted * 0.8))) * 0.98;
+        }
+
+        private static double bits(Ground ground) {
             int[] histogram = new int[64];
             int count = 0;
-            int bare = 0;
-            int limit = (int) Math.max(10, 0.07 * ground.paper);
             // Every third cell: shares of a page need no more.
             for (int i = 0; i < ground.inside.length; i += 3) {
                 if (ground.inside[i]) {
-                    histogram[survey.light[i] >> 2]++;
+                    histogram[ground.survey.light[i] >> 2]++;
                     count++;
-                    bare += ground.contrast[i] < limit ? 1 : 0;
                 }
             }
             double bits = 0;
@@ -67,10 +78,46 @@ final class KindFinder {
                     bits -= p * Math.log(p) / Math.log(2);
                 }
             }
-            return new Tones(bits, (double) bare / Math.max(1, count), covered(ground, limit));
+            return bits;
         }
 
-        private static double covered(Ground ground, int limit) {
+        /**
+         * Share of the page whose colour is far from its commonest one: a soft picture has no edges and no ink that would
+         * stand out from its surroundings, but no paper's colour either.
+         */
+        private static double varied(Ground ground) {
+            Survey survey = ground.survey;
+            if (survey.isGrey()) {
+                return 0;
+            }
+            int side = 511 / HUE_STEP + 1;
+            int[] hues = new int[side * side];
+            int count = 0;
+            // Every seventh cell: colours change slowly.
+            for (int i = 0; i < ground.inside.length; i += 7) {
+                if (ground.inside[i]) {
+                    int across = (survey.redGreen[i] + 255) / HUE_STEP;
+                    int down = (survey.blueYellow[i] + 255) / HUE_STEP;
+                    hues[down * side + across]++;
+                    count++;
+                }
+            }
+            int commonest = 0;
+            for (int i = 1; i < hues.length; i++) {
+                commonest = hues[i] > hues[commonest] ? i : commonest;
+            }
+            int near = 0;
+            for (int i = 0; i < hues.length; i++) {
+                boolean close = Math.abs(i % side - commonest % side) <= OTHER_HUE
+                        && Math.abs(i / side - commonest / side) <= OTHER_HUE;
+                near += close ? hues[i] : 0;
+            }
+            return 1 - (double) near / Math.max(1, count);
+        }
+
+        /** Share of 2 mm squares without any paper in them. */
+        private static double covered(Ground ground) {
+            int limit = ground.faintest();
             Survey survey = ground.survey;
             int side = Math.max(2, survey.cells(2));
             int squares = 0;
@@ -92,14 +139,6 @@ final class KindFinder {
                 }
             }
             return squares == 0 ? 0 : (double) covered / squares;
-        }
-
-        /** 0 to 1: many tones, little plain paper. */
-        double photo() {
-            double spread = clamp((bits - 3.6) / 1.4);
-            double full = clamp((covered - 0.25) / 0.4);
-            double unprinted = clamp((0.75 - bare) / 0.35);
-            return Math.min(spread, Math.max(full, unprinted * 0.8)) * 0.98;
         }
 
         private static double clamp(double share) {

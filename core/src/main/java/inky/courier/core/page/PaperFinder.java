@@ -3,10 +3,7 @@ package inky.courier.core.page;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.page.Outline.Point;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.List;
 
 /**
  * Tells the paper from the scanner's background. From each side of the scan, rays run inwards until the background ends;
@@ -22,6 +19,9 @@ final class PaperFinder {
     /** Every which ray is run; edges are straight. */
     private static final int RAY_STEP = 2;
 
+    /** Levels by which faint paper is lighter than a lid. */
+    private static final int FAINTEST_STEP = 4;
+
     /** Paper smaller than this is a mark on a page: less than the narrowest till roll. */
     private static final double SMALLEST_MM = 35;
 
@@ -36,6 +36,9 @@ final class PaperFinder {
         // Paper that lies in a corner of the glass has the rim half to itself, so the second tone is tried as well.
         for (Background background : Background.candidates(survey)) {
             Paper seen = finder.seen(background);
+            if (seen == null && background.isLight()) {
+                seen = finder.seen(background.faint());
+            }
             if (seen != null) {
                 return seen;
             }
@@ -66,6 +69,9 @@ final class PaperFinder {
         if (left.atBorder && right.atBorder && top.atBorder && bottom.atBorder) {
             return null;
         }
+        if (background.isFaint() && !(steps(left) && steps(right) && steps(top) && steps(bottom))) {
+            return null;
+        }
         Outline outline = new Outline(cross(left, top), cross(right, top), cross(right, bottom), cross(left, bottom));
         double angle = angle(left, right, top, bottom);
         double width = distance(outline.topLeft(), outline.topRight(), outline.bottomLeft(), outline.bottomRight());
@@ -85,6 +91,54 @@ final class PaperFinder {
             return null;
         }
         return new Paper(media, widthMm, heightMm, outline.scaled(survey.pixels), angle, true);
+    }
+
+    /**
+     * Whether the tone changes at once along all of an edge. The light of a lamp falls off as much as faint paper differs
+     * from a lid, but it takes its way.
+     */
+    private boolean steps(Edge edge) {
+        int reach = survey.cells(1.5);
+        int along = edge.side.upright ? survey.height : survey.width;
+        int inwards = edge.side == Side.LEFT || edge.side == Side.TOP ? 1 : -1;
+        int tried = 0;
+        int other = 0;
+        for (int i = 0; i < along; i += 4) {
+            int middle = (int) Math.round(edge.offset + edge.slope * i);
+            int inside = place(edge.side, i, middle + inwards * reach);
+            int outside = place(edge.side, i, middle - inwards * reach);
+            if (inside >= 0 && outside >= 0) {
+                tried++;
+                other += differs(inside, outside) ? 1 : 0;
+            }
+        }
+        // The edge is shorter than the side that it is on.
+        return other * 2 > edge.points * 0.5 && other > tried * 0.15;
+    }
+
+    /** The cell at a place of the scan; -1 beyond it and at its rim. */
+    private int place(Side side, int along, int across) {
+        int x = side.upright ? across : along;
+        int y = side.upright ? along : across;
+        boolean within = x >= 1 && y >= 1 && x < survey.width - 1 && y < survey.height - 1;
+        return within ? y * survey.width + x : -1;
+    }
+
+    /** Paper is lighter than its lid, or of another colour. */
+    private boolean differs(int inside, int outside) {
+        return mean(survey.light, inside) - mean(survey.light, outside) > FAINTEST_STEP
+                || !survey.isGrey()
+                        && (Math.abs(mean(survey.redGreen, inside) - mean(survey.redGreen, outside)) > FAINTEST_STEP
+                                || Math.abs(mean(survey.blueYellow, inside) - mean(survey.blueYellow, outside))
+                                        > FAINTEST_STEP);
+    }
+
+    private int mean(short[] values, int at) {
+        int sum = 0;
+        for (int row = at - survey.width; row <= at + survey.width; row += survey.width) {
+            sum += values[row - 1] + values[row] + values[row + 1];
+        }
+        return sum / 9;
     }
 
     /** A lid is empty; what stands beside a grey panel or a picture makes it part of a page. */
@@ -113,7 +167,7 @@ final class PaperFinder {
             for (int x = 0; x < survey.width; x += 3) {
                 if (outline.holds(x, y, reach) && !outline.holds(x, y, 2 * reach)) {
                     tried++;
-                    lighter += survey.light[y * survey.width + x] > background.light + 5 ? 1 : 0;
+                    lighter += survey.light[y * survey.width + x] > background.tone(y * survey.width + x) + 5 ? 1 : 0;
                 }
             }
         }
@@ -218,15 +272,20 @@ final class PaperFinder {
 
     /** Cells of background before the paper begins; -1 when there is none on this ray. */
     private int rayEnd(Background background, Side side, int ray, int depth) {
+        int width = survey.width;
+        int at = switch (side) {
+            case LEFT -> ray * width;
+            case RIGHT -> ray * width + depth - 1;
+            case TOP -> ray;
+            case BOTTOM -> (depth - 1) * width + ray;
+        };
+        int step = (side.upright ? 1 : width) * (side == Side.LEFT || side == Side.TOP ? 1 : -1);
+        // The lid's tone along the ray, in 65536ths.
+        int tone = (background.tone(at) << 16) + 32768;
+        int fall = background.fall(step);
         int run = 0;
-        for (int i = 0; i < depth; i++) {
-            int at = switch (side) {
-                case LEFT -> ray * survey.width + i;
-                case RIGHT -> ray * survey.width + depth - 1 - i;
-                case TOP -> i * survey.width + ray;
-                case BOTTOM -> (depth - 1 - i) * survey.width + ray;
-            };
-            run = background.covers(at) ? 0 : run + 1;
+        for (int i = 0; i < depth; i++, at += step, tone += fall) {
+            run = background.covers(at, tone >> 16) ? 0 : run + 1;
             if (run == 3) {
                 return i - 2;
             }
@@ -282,96 +341,5 @@ final class PaperFinder {
             inliers = (int) n;
         }
         return inliers < met * STRAIGHT ? null : new Edge(side, offset, slope, inliers, false);
-    }
-
-    /** What the scanner shows where no paper is: one plain tone along the scan's rim. */
-    private record Background(Survey survey, int light, int redGreen, int blueYellow, int tolerance) {
-        /** At least this share of the rim must be one tone, else there is no background to see. */
-        private static final double SHARE = 0.2;
-
-        private static final int TOLERANCE = 14;
-
-        static List<Background> candidates(Survey survey) {
-            int[] histogram = new int[256];
-            int rim = Math.max(1, survey.cells(0.6));
-            int count = 0;
-            for (int y = 0; y < survey.height; y++) {
-                boolean edgeRow = y < rim || y >= survey.height - rim;
-                for (int x = 0; x < survey.width; x++) {
-                    if (edgeRow || x < rim || x >= survey.width - rim) {
-                        histogram[survey.light[y * survey.width + x]]++;
-                        count++;
-                    } else {
-                        x = survey.width - rim - 1;
-                    }
-                }
-            }
-            List<Background> found = new ArrayList<>();
-            for (int i = 0; i < 2; i++) {
-                int tone = commonest(histogram);
-                int near = 0;
-                for (int v = Math.max(0, tone - 12); v <= Math.min(255, tone + 12); v++) {
-                    near += histogram[v];
-                    histogram[v] = 0;
-                }
-                if (near > count * SHARE) {
-                    found.add(of(survey, tone));
-                }
-            }
-            found.sort(Comparator.comparingInt(Background::light));
-            return found;
-        }
-
-        private static Background of(Survey survey, int tone) {
-            if (survey.isGrey()) {
-                return new Background(survey, tone, 0, 0, TOLERANCE);
-            }
-            long redGreen = 0;
-            long blueYellow = 0;
-            int n = 0;
-            for (int y = 0; y < survey.height; y++) {
-                boolean edgeRow = y == 0 || y == survey.height - 1;
-                for (int x = 0; x < survey.width; x += edgeRow ? 1 : survey.width - 1) {
-                    int at = y * survey.width + x;
-                    if (Math.abs(survey.light[at] - tone) <= 8) {
-                        redGreen += survey.redGreen[at];
-                        blueYellow += survey.blueYellow[at];
-                        n++;
-                    }
-                }
-            }
-            return new Background(
-                    survey, tone, (int) (redGreen / Math.max(1, n)), (int) (blueYellow / Math.max(1, n)), TOLERANCE);
-        }
-
-        /** The peak of the rim's tones, each taken with its neighbours. */
-        private static int commonest(int[] histogram) {
-            int best = -1;
-            int tone = 0;
-            for (int v = 0; v < 256; v++) {
-                int sum = 0;
-                for (int k = Math.max(0, v - 4); k <= Math.min(255, v + 4); k++) {
-                    sum += histogram[k];
-                }
-                if (sum > best) {
-                    best = sum;
-                    tone = v;
-                }
-            }
-            return tone;
-        }
-
-        boolean isLight() {
-            return light >= 200;
-        }
-
-        boolean covers(int at) {
-            if (Math.abs(survey.light[at] - light) > tolerance) {
-                return false;
-            }
-            return survey.isGrey()
-                    || Math.abs(survey.redGreen[at] - redGreen) <= tolerance
-                            && Math.abs(survey.blueYellow[at] - blueYellow) <= tolerance;
-        }
     }
 }

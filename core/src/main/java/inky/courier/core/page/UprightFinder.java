@@ -1,9 +1,10 @@
 package inky.courier.core.page;
 
 /**
- * Which way up a page is read. Lines of print show it: ink falls into bands with white between them, which tells rows
- * from columns; and in nearly every script that rises above its lower-case letters, more strokes rise (b, d, f, h, k, l, t,
- * capitals) than hang (g, j, p, q, y). Common practice, no source.
+ * Which way up a page is read. The shapes of its letters and figures tell it ({@link GlyphTurn}). Where they do not, as in
+ * handwriting, the lines do: ink falls into bands with white between them, which tells rows from columns; and in nearly
+ * every script that rises above its lower-case letters, more strokes rise (b, d, f, h, k, l, t, capitals) than hang (g, j,
+ * p, q, y). Common practice, no source.
  */
 final class UprightFinder {
     /** A column of print this wide is looked at on its own, so columns and tables do not blur each other. */
@@ -14,6 +15,15 @@ final class UprightFinder {
 
     /** Longer straight strokes are rules and frames. */
     private static final double RULE_MM = 6.5;
+
+    /** So many letters and figures, from all over the page, tell as much as all of them. */
+    private static final int GLYPHS = 160;
+
+    /** Natural logarithms of how much likelier a turn must be than the next, over all letters and for each on average. */
+    private static final double SURE = 8;
+
+    private static final double SURE_EACH = 0.1;
+    private static final double CERTAIN = 20;
 
     /** A vote needs this many lines' worth of evidence. */
     private static final double FEWEST_LINES = 3;
@@ -30,6 +40,13 @@ final class UprightFinder {
 
     static Upright find(Ground ground, double skewDegrees) {
         Ink level = Ink.of(ground, skewDegrees);
+        GlyphTurn.Vote vote = GlyphTurn.learned().vote(Glyphs.of(ground, skewDegrees, level.cells, GLYPHS));
+        return vote.sure() >= SURE && vote.each() >= SURE_EACH
+                ? new Upright(vote.degrees(), Math.min(1, vote.sure() / CERTAIN))
+                : byLines(level);
+    }
+
+    private static Upright byLines(Ink level) {
         Lines rows = Lines.of(level);
         // Letters are made of upright strokes more than of level ones, so more edges are met along a line of print than
         // across it; typewriter faces, whose letters also stand in columns, are told by that alone.
@@ -48,6 +65,11 @@ final class UprightFinder {
             return new Upright(rising >= 0 ? 90 : 270, sure);
         }
         return rising < -0.06 && sure > 0.1 ? new Upright(180, sure) : new Upright(0, sure);
+    }
+
+    /** The page's ink, straightened, without rules. */
+    static Bits ink(Ground ground, double skewDegrees) {
+        return Ink.of(ground, skewDegrees).cells;
     }
 
     /** The page's ink, straightened, without rules. */

@@ -7,6 +7,7 @@ import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageColour;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PaperWhite;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
@@ -210,7 +211,7 @@ public final class Treatment {
         done.add("made black and white");
         return Optional.of(
                 switch (tone.content()) {
-                    case PHOTO -> BlackAndWhite.dots(grey);
+                    case PHOTO -> BlackAndWhite.dots(PaperWhite.of(grey));
                     case TEXT_AND_PHOTO -> BlackAndWhite.printAndPictures(grey);
                     case MAP -> BlackAndWhite.map(grey);
                     case TEXT ->

@@ -70,6 +70,20 @@ class AnalysisTest {
         assertAll(seed -> TruthPages.turned(seed, DPI), 40, (page, a) -> a.uprightDegrees() == page.upright());
     }
 
+    @Test
+    void soAreCapitalsAndFiguresAlone() {
+        assertAll(seed -> TruthPages.figures(seed, DPI), 24, (page, a) -> a.uprightDegrees() == page.upright());
+    }
+
+    @Test
+    void whitePaperIsSeenUnderAWhiteLid() {
+        assertAll(
+                seed -> TruthPages.onLid(seed, DPI),
+                20,
+                (page, a) -> Math.abs(a.paper().widthMm() - page.widthMm()) < 1
+                        && Math.abs(a.paper().heightMm() - page.heightMm()) < 1);
+    }
+
     // ISO 216, ISO/IEC 7810, ASME Y14.1 by way of MediaSizes; the beds are from black to light grey
     @Test
     void paperIsMeasuredOnItsBedAndNamed() {

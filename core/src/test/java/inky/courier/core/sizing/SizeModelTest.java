@@ -62,13 +62,19 @@ class SizeModelTest {
                                 profile(ColourMode.GREY, 200, pdf),
                                 profile(ColourMode.AS_FOUND, 200, pdf),
                                 profile(ColourMode.AS_FOUND, 200, light),
-                                profile(ColourMode.BLACK_AND_WHITE, 200, pdf))),
+                                profile(ColourMode.BLACK_AND_WHITE, 200, pdf),
+                                dots(200))),
                 Arguments.of(
                         120,
                         List.of(
                                 profile(ColourMode.GREY, 120, pdf.withQuality(FileSettings.Quality.FINE)),
                                 profile(ColourMode.COLOUR, 120, pdf.withQuality(FileSettings.Quality.SMALL)),
-                                profile(ColourMode.COLOUR, 120, FileSettings.of(FileType.POWERPOINT)))));
+                                profile(ColourMode.COLOUR, 120, FileSettings.of(FileType.POWERPOINT)),
+                                dots(120))),
+                // Between the table's resolutions the layers of a light page are measured on other squares.
+                Arguments.of(
+                        250,
+                        List.of(profile(ColourMode.COLOUR, 250, light), profile(ColourMode.AS_FOUND, 250, light))));
     }
 
     // The pages are drawn from seeds that the table was not measured on.
@@ -81,13 +87,12 @@ class SizeModelTest {
 
     @Test
     void soItIsForWhatIsMadeOfTheWords() throws IOException {
-        FileSettings wav =
-                new FileSettings(FileType.SPOKEN, null, false, false, false, null, null, null, FileSettings.Spoken.WAV);
         List<ScanProfile> profiles = Stream.of(
                         FileSettings.of(FileType.TEXT),
                         FileSettings.of(FileType.WORD),
                         FileSettings.of(FileType.EXCEL),
-                        wav)
+                        spoken(FileSettings.Spoken.WAV),
+                        spoken(FileSettings.Spoken.OGG_OPUS))
                 .map(files -> profile(ColourMode.GREY, 200, files))
                 .toList();
         check(profiles, sizes(READ, profiles, seed -> page(seed, 200)));
@@ -218,6 +223,22 @@ class SizeModelTest {
                 .files()
                 .get(0)
                 .bytes();
+    }
+
+    private static FileSettings spoken(FileSettings.Spoken as) {
+        return new FileSettings(FileType.SPOKEN, null, false, false, false, null, null, null, as);
+    }
+
+    private static ScanProfile dots(int dpi) {
+        Tone tone = new Tone(Tone.Content.PHOTO, null, null, 0, 0);
+        return new ScanProfile(
+                ColourMode.BLACK_AND_WHITE,
+                new Resolution(dpi),
+                Sides.ONE,
+                tone,
+                Tidy.NONE,
+                Grouping.ONE_FILE,
+                FileSettings.PDF);
     }
 
     private static ScanProfile profile(ColourMode colour, int dpi, FileSettings files) {

@@ -9,6 +9,7 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PaperWhite;
 import inky.courier.core.truth.Truth;
 import inky.courier.core.truth.TruthPages;
 import java.util.List;
@@ -117,6 +118,34 @@ class TidyTest {
         java.util.Arrays.fill(samples, (byte) tone);
         PageRaster page = new PageRaster(200, 200, 1, DPI, samples);
         assertEquals(1 - tone / 255.0, ink(BlackAndWhite.dots(page), page, false), 0.01);
+    }
+
+    @Test
+    void dotsStandOnWhitePaperWhateverItsTintItsLampAndItsGrain() {
+        PageRaster clean =
+                TruthPages.text(TruthPages.HELD_BACK + 5, 200, 1).raster().toGrey();
+        byte[] old = clean.samples().clone();
+        Random grain = new Random(1976);
+        for (int i = 0; i < old.length; i++) {
+            double lamp = 1 - 0.15 * (i % clean.width()) / clean.width();
+            double value = (old[i] & 0xff) * 0.84 * lamp + 4 * grain.nextGaussian();
+            old[i] = (byte) Math.max(0, Math.min(255, Math.round(value)));
+        }
+        PageRaster yellowed = new PageRaster(clean.width(), clean.height(), 1, clean.resolution(), old);
+        double wanted = ink(BlackAndWhite.dots(PaperWhite.of(clean)), clean, false);
+        double found = ink(BlackAndWhite.dots(PaperWhite.of(yellowed)), clean, false);
+        assertEquals(wanted, found, wanted * 0.15);
+        assertTrue(
+                ink(BlackAndWhite.dots(yellowed), clean, false) > 2 * wanted, "without it the paper is full of dots");
+    }
+
+    @Test
+    void aPhotographIsNoPaperAndKeepsItsShades() {
+        for (long seed = TruthPages.HELD_BACK + 3; seed < TruthPages.HELD_BACK + 35; seed += 4) {
+            Truth photo = TruthPages.kind(seed, 100);
+            PageRaster grey = photo.raster().toGrey();
+            assertEquals(mean(grey), mean(PaperWhite.of(grey)), 4, photo.what());
+        }
     }
 
     @Test

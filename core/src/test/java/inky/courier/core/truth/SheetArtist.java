@@ -5,6 +5,7 @@ import java.awt.Color;
 import java.awt.Font;
 import java.awt.GradientPaint;
 import java.awt.Graphics2D;
+import java.awt.RadialGradientPaint;
 import java.awt.geom.CubicCurve2D;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
@@ -106,6 +107,27 @@ final class SheetArtist {
         }
     }
 
+    /** A list of amounts, dates and names in capitals. */
+    void figures(Graphics2D g, double x, double y, double width, double bottom) {
+        Font font = font(8 + random.nextInt(4));
+        g.setColor(Color.BLACK);
+        double leading = 5 + random.nextDouble() * 4;
+        boolean named = random.nextBoolean();
+        for (double at = y; at < bottom; at += leading) {
+            for (int c = 0; c < 4; c++) {
+                String cell = switch (c) {
+                    case 0 -> named ? word().toUpperCase(java.util.Locale.ROOT) : "" + (1000 + random.nextInt(9000));
+                    case 1 ->
+                        String.format(
+                                "20%02d-%02d-%02d", random.nextInt(40), random.nextInt(12) + 1, random.nextInt(28) + 1);
+                    default -> String.format(java.util.Locale.ROOT, "%,.2f", random.nextDouble() * 20_000);
+                };
+                g.setFont(font);
+                g.drawString(cell, (float) (x + c * width / 4), (float) at);
+            }
+        }
+    }
+
     void form(Graphics2D g, double x, double y, double width, double height) {
         double at = y;
         while (at + 12 < y + height) {
@@ -168,6 +190,27 @@ final class SheetArtist {
             Color clear = new Color(from.getRed(), from.getGreen(), from.getBlue(), 60);
             g.setPaint(new GradientPaint((float) u, (float) v, from, (float) (u + w), (float) (v + h), clear));
             g.fill(new Ellipse2D.Double(u, v, w, h));
+        }
+        g.setClip(clip);
+    }
+
+    /** Out of focus: colours that run into each other, without an edge. */
+    void softPicture(Graphics2D g, double width, double height) {
+        g.setPaint(new GradientPaint(0, 0, new Color(0x5c88c8), (float) width, (float) height, new Color(0x6a7a3c)));
+        g.fill(new Rectangle2D.Double(0, 0, width, height));
+        var clip = g.getClip();
+        g.clip(new Rectangle2D.Double(0, 0, width, height));
+        for (int i = 0; i < 40; i++) {
+            Color middle = Color.getHSBColor(random.nextFloat(), 0.6f, 0.2f + 0.7f * random.nextFloat());
+            Color clear = new Color(middle.getRed(), middle.getGreen(), middle.getBlue(), 0);
+            float radius = (float) (width * (0.15 + 0.25 * random.nextDouble()));
+            g.setPaint(new RadialGradientPaint(
+                    (float) (random.nextDouble() * width),
+                    (float) (random.nextDouble() * height),
+                    radius,
+                    new float[] {0, 1},
+                    new Color[] {middle, clear}));
+            g.fill(new Rectangle2D.Double(0, 0, width, height));
         }
         g.setClip(clip);
     }

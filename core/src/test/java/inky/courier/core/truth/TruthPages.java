@@ -87,6 +87,20 @@ public final class TruthPages {
         return p.scan("turned, seed " + seed, g -> p.print(g, what), PageColour.BITONAL, false, Kind.DOCUMENT);
     }
 
+    /** Capitals and figures, which neither rise nor hang, lying any way. */
+    public static Truth figures(long seed, int dpi) {
+        TruthPages p = new TruthPages(seed, dpi);
+        p.turn = 90 * (int) (seed % 4);
+        p.skew = (p.random.nextDouble() * 2 - 1) * 2;
+        p.someFaults();
+        return p.scan(
+                "figures turned, seed " + seed,
+                g -> p.artist.figures(g, 20, 25, 170, 60 + 200 * p.random.nextDouble()),
+                PageColour.BITONAL,
+                false,
+                Kind.DOCUMENT);
+    }
+
     /** Sides with nothing on them. */
     public static Truth blank(long seed, int dpi) {
         TruthPages p = new TruthPages(seed, dpi);
@@ -167,6 +181,29 @@ public final class TruthPages {
         return p.scan(
                 "sized " + name + " on " + tone + ", seed " + seed,
                 g -> p.print(g, (int) (seed % 3)),
+                PageColour.BITONAL,
+                false,
+                Kind.DOCUMENT);
+    }
+
+    /** White paper, slips and cards under a white lid, whose light falls off as a lamp's does. */
+    public static Truth onLid(long seed, int dpi) {
+        TruthPages p = new TruthPages(seed, dpi);
+        double[][] sizes = {{210, 297}, {148, 210}, {85.6, 53.98}, {80, 170}, {105, 148}};
+        double[] size = sizes[(int) (seed % sizes.length)];
+        p.widthMm = size[0];
+        p.heightMm = size[1];
+        int tone = 234 + p.random.nextInt(8);
+        p.bed = new Color(tone, tone, tone);
+        p.paper = new Color(252, 252, 250);
+        p.noise = 1 + p.random.nextDouble() * 2.5;
+        p.lampFall = p.random.nextDouble() * 0.07;
+        p.bedMarginMm = 20;
+        p.skew = (p.random.nextDouble() * 2 - 1) * 4;
+        return p.scan(
+                "on a lid of " + tone + ", seed " + seed,
+                g -> p.artist.paragraphs(
+                        g, 8, 8, p.widthMm - 16, p.heightMm - 8, p.heightMm < 100 ? 7 : 10, Color.BLACK),
                 PageColour.BITONAL,
                 false,
                 Kind.DOCUMENT);
@@ -253,7 +290,13 @@ public final class TruthPages {
         boolean colour = seed % 3 != 0;
         return scan(
                 "photo, seed " + seed,
-                g -> artist.picture(g, 0, 0, widthMm, heightMm, colour),
+                g -> {
+                    if (seed % 3 == 1) {
+                        artist.softPicture(g, widthMm, heightMm);
+                    } else {
+                        artist.picture(g, 0, 0, widthMm, heightMm, colour);
+                    }
+                },
                 colour ? PageColour.COLOUR : PageColour.GREY,
                 false,
                 Kind.PHOTO);
