@@ -1,11 +1,11 @@
 package inky.courier.bench;
 
+import inky.courier.standins.FreePort;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.lang.management.MemoryPoolMXBean;
 import java.lang.management.MemoryType;
 import java.lang.management.MemoryUsage;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -43,8 +43,8 @@ final class Server implements AutoCloseable {
     private Server(Path application, Path key) throws IOException, InterruptedException {
         this.application = application;
         this.key = key;
-        port = free();
-        jmxPort = free();
+        port = FreePort.at("127.0.0.1");
+        jmxPort = FreePort.at("127.0.0.1");
         Instant begin = Instant.now();
         process = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -140,12 +140,6 @@ final class Server implements AutoCloseable {
             return connection.getResponseCode() == 200;
         } catch (IOException e) {
             return false;
-        }
-    }
-
-    private static int free() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
         }
     }
 }

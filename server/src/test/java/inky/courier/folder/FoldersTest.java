@@ -18,8 +18,8 @@ import inky.courier.destination.Outcome;
 import inky.courier.folder.FarSides.Claimed;
 import inky.courier.folder.FarSides.Door;
 import inky.courier.harness.LargeFile;
+import inky.courier.standins.FreePort;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -302,10 +302,7 @@ class FoldersTest {
             names = {"SMB", "FTP", "SFTP"})
     void aPortWhereNobodyListensIsNotReached(Door door) throws IOException {
         FolderAccess access = access(door, "");
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        int port = FreePort.at("127.0.0.1");
         ProbeReport report = probe(access.with(access.settings().withHost("127.0.0.1", port), ""));
         assertThat(report.cause()).isEqualTo("NOT_REACHED");
         ProbeReport unknown = probe(access.with(access.settings().withHost("no-such-host.invalid", 0), ""));

@@ -1,7 +1,7 @@
 package inky.courier.harness;
 
+import inky.courier.standins.FreePort;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,9 +19,7 @@ public final class OwnPostgres implements AutoCloseable {
 
     private OwnPostgres() throws IOException {
         run = Files.createTempDirectory("own-postgres");
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        port = FreePort.at("127.0.0.1");
         start(0);
     }
 

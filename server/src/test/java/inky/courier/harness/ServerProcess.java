@@ -1,7 +1,7 @@
 package inky.courier.harness;
 
+import inky.courier.standins.FreePort;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,9 +23,7 @@ public final class ServerProcess implements Host, AutoCloseable {
         this.database = database;
         this.ownDatabase = ownDatabase;
         folder = Files.createTempDirectory("courier-process");
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        port = FreePort.at("127.0.0.1");
         startAgain();
     }
 

@@ -2,9 +2,7 @@ package inky.courier.standins;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,6 +22,7 @@ import org.apache.ftpserver.ftplet.FtpException;
 import org.apache.ftpserver.ftplet.FtpRequest;
 import org.apache.ftpserver.ftplet.FtpSession;
 import org.apache.ftpserver.ftplet.FtpletResult;
+import org.apache.ftpserver.listener.Listener;
 import org.apache.ftpserver.listener.ListenerFactory;
 import org.apache.ftpserver.ssl.SslConfigurationFactory;
 import org.apache.ftpserver.usermanager.impl.BaseUser;
@@ -79,12 +78,13 @@ public final class FileHouse implements AutoCloseable {
         this.settings = settings;
         this.password = settings.password;
         this.files = Files.createDirectories(settings.folder.resolve("files"));
-        int inner = freePort(settings.address);
-        int innerTls = freePort(settings.address);
-        ftp = ftp(inner, innerTls);
+        SslConfigurationFactory ssl = ftpTls();
+        Listener plain = listener(ssl, false);
+        Listener secure = listener(ssl, true);
+        ftp = ftp(plain, secure);
         ssh = ssh();
-        ftpLine = BreakableLine.before(settings.address, settings.ftpPort, at(inner));
-        ftpsLine = BreakableLine.before(settings.address, settings.ftpsPort, at(innerTls));
+        ftpLine = BreakableLine.before(settings.address, settings.ftpPort, at(plain.getPort()));
+        ftpsLine = BreakableLine.before(settings.address, settings.ftpsPort, at(secure.getPort()));
         sftpLine = BreakableLine.before(settings.address, settings.sftpPort, at(ssh.getPort()));
         samba = Samba.open(settings, files);
     }
@@ -190,21 +190,19 @@ public final class FileHouse implements AutoCloseable {
         return new InetSocketAddress(settings.address, port);
     }
 
-    static int freePort(String address) throws IOException {
-        try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getByName(address))) {
-            return free.getLocalPort();
-        }
-    }
-
-    private FtpServer ftp(int plain, int secure) throws IOException {
+    private SslConfigurationFactory ftpTls() throws IOException {
         SelfSigned.context(settings.folder, settings.host, settings.address, 1, 900);
         SslConfigurationFactory ssl = new SslConfigurationFactory();
         ssl.setKeystoreFile(SelfSigned.store(settings.folder, 1, 900).toFile());
         ssl.setKeystorePassword(SelfSigned.PASSWORD);
         ssl.setKeystoreType("PKCS12");
+        return ssl;
+    }
+
+    private FtpServer ftp(Listener plain, Listener secure) throws IOException {
         FtpServerFactory server = new FtpServerFactory();
-        server.addListener("default", listener(plain, ssl, false));
-        server.addListener("tls", listener(secure, ssl, true));
+        server.addListener("default", plain);
+        server.addListener("tls", secure);
         server.setFtplets(new java.util.HashMap<>(Map.of("refusing", new Refusing())));
         users = server.getUserManager();
         saveUser();
@@ -219,10 +217,11 @@ public final class FileHouse implements AutoCloseable {
 
     private org.apache.ftpserver.ftplet.UserManager users;
 
-    private org.apache.ftpserver.listener.Listener listener(int port, SslConfigurationFactory ssl, boolean implicit) {
+    /** Tells its port once the server has started. */
+    private Listener listener(SslConfigurationFactory ssl, boolean implicit) {
         ListenerFactory factory = new ListenerFactory();
         factory.setServerAddress(settings.address);
-        factory.setPort(port);
+        factory.setPort(0);
         factory.setSslConfiguration(ssl.createSslConfiguration());
         factory.setImplicitSsl(implicit);
         DataConnectionConfigurationFactory data = new DataConnectionConfigurationFactory();
@@ -339,7 +338,7 @@ public final class FileHouse implements AutoCloseable {
                 return Optional.empty();
             }
             Path own = Files.createDirectories(s.folder.resolve("samba"));
-            int port = freePort(LOOPBACK);
+            int port = FreePort.at(LOOPBACK);
             Path configuration = own.resolve("smb.conf");
             Files.writeString(configuration, configuration(s, own, files, port), StandardCharsets.UTF_8);
             for (String folder : List.of("private", "lock", "state", "cache", "pid", "ncalrpc")) {
