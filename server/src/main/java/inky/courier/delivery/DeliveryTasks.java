@@ -12,6 +12,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.Semaphore;
 import org.slf4j.MDC;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
@@ -38,15 +39,29 @@ class DeliveryTasks {
     /** For what the tasks do not handle themselves, such as a database that is away. */
     private static final Duration AFTER_FAILURE = Duration.ofSeconds(10);
 
+    private static final Duration UNTIL_A_DESK_IS_FREE = Duration.ofMillis(400);
+
+    /**
+     * So many deliveries have their files made at once: pages take memory and cores. The other threads only wait for far
+     * sides, and are not to wait behind a stack of pages.
+     */
+    private final Semaphore desks =
+            new Semaphore(Math.max(2, Runtime.getRuntime().availableProcessors()));
+
     @Bean
-    Task<Void> prepareDelivery(Preparation preparation) {
+    Task<Void> prepareDelivery(Preparation preparation, Clock clock) {
         return Tasks.custom(PREPARE)
                 .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
                 .onDeadExecutionRevive()
                 .execute((instance, context) -> {
-                    UUID id = UUID.fromString(instance.getId());
+                    if (!desks.tryAcquire()) {
+                        Instant then = clock.instant().plus(UNTIL_A_DESK_IS_FREE);
+                        return (complete, operations) -> operations.reschedule(complete, then);
+                    }
                     try (var ignored = MDC.putCloseable("delivery", instance.getId())) {
-                        preparation.prepare(id);
+                        preparation.prepare(UUID.fromString(instance.getId()));
+                    } finally {
+                        desks.release();
                     }
                     return (complete, operations) -> operations.stop();
                 });
