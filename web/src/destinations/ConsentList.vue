@@ -32,15 +32,14 @@ const { say } = useToast();
 async function withdraw() {
   const consent = last.value;
   if (!consent) return;
-  const done = await attempt(async () => {
-    await ask(
+  const done = await attempt(() =>
+    ask(
       api.DELETE('/api/destinations/{id}/consents/{person}', {
         params: { path: { id: props.id, person: consent.personId } },
       }),
-    );
-    return true;
-  });
-  if (done) say(`The consent of ${consent.person} is withdrawn.`);
+    ),
+  );
+  if (done) say(`The consent of ${consent.person} is withdrawn. ${done.sentence}`);
   await query.refetch();
 }
 </script>

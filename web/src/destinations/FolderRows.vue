@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
+import ClientSecret from '@/shared/ClientSecret.vue';
 import FormField from '@/shared/FormField.vue';
 import ProbeRow from '@/shared/ProbeRow.vue';
 import ShownCertificate from '@/shared/ShownCertificate.vue';
@@ -19,6 +20,11 @@ const props = defineProps<{
 defineEmits<{ dialogue: []; trust: [] }>();
 const folder = defineModel<Folder>({ required: true });
 const secret = defineModel<string | null>('secret');
+/** Nothing typed keeps the one that is there. */
+const typed = computed({
+  get: () => secret.value ?? '',
+  set: (text) => (secret.value = text || undefined),
+});
 const owner = defineModel<string | null>('owner');
 
 const step = (name: string) => props.report?.steps.find((s) => s.step === name);
@@ -124,10 +130,18 @@ const secretLabel = computed(() => {
       name="consent.tokens"
       hint="The token endpoint."
     />
+    <TextField
+      v-model="folder.consent.revocation"
+      mono
+      label="Address for withdrawing, if any"
+      name="consent.revocation"
+      hint="The revocation endpoint (RFC 7009), told when somebody withdraws."
+    />
     <div class="pair">
       <TextField v-model="folder.consent.clientId" mono label="Client’s name" name="consent.clientId" />
       <TextField v-model="folder.consent.scope" mono label="Scope, if any" name="consent.scope" />
     </div>
+    <ClientSecret v-model="secret" name="secret" :kept="kept" />
   </ProbeRow>
   <ProbeRow v-else :step="step('SIGNED_IN')" :report="report" @dialogue="$emit('dialogue')">
     <div class="pair">
@@ -144,16 +158,12 @@ const secretLabel = computed(() => {
         />
       </FormField>
     </div>
-    <FormField v-slot="f" :label="secretLabel" name="secret">
-      <el-input
-        :id="f.id"
-        v-model="secret"
-        :type="isSsh && folder.signsInByKey ? 'textarea' : 'password'"
-        :rows="3"
-        autocomplete="new-password"
-        :aria-describedby="f.describedby"
-      />
-    </FormField>
+    <TextField
+      v-model="typed"
+      :type="isSsh && folder.signsInByKey ? 'textarea' : 'password'"
+      :label="secretLabel"
+      name="secret"
+    />
   </ProbeRow>
   <ProbeRow :step="step('FOLDER')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
     <div :class="{ pair: kind === 'SMB' }">

@@ -84,7 +84,7 @@ export const BLANK_FOLDER: Folder = {
   makeFolders: true,
   sidecar: 'NONE',
   atOnce: 4,
-  consent: { codes: '', tokens: '', clientId: '', scope: '' },
+  consent: { codes: '', tokens: '', revocation: '', clientId: '', scope: '' },
   mustEncrypt: false,
 };
 

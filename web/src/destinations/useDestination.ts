@@ -21,7 +21,6 @@ const BLANK: Form = {
   routeId: '',
   recipients: [],
   folder: BLANK_FOLDER,
-  secret: '',
   link: { days: 14, withPasscode: false },
   mail: { copies: [], copyToSender: false, directEntry: true },
   ownerId: '',
@@ -38,7 +37,6 @@ function formOf(view: View): Form {
       ...view.folder,
       consent: { ...BLANK_FOLDER.consent, ...view.folder?.consent },
     },
-    secret: '',
     link: { ...BLANK.link, ...view.link },
     mail: { ...BLANK.mail, ...view.mail },
     ownerId: view.ownerId ?? '',
@@ -100,7 +98,6 @@ export function useDestination() {
     set: (server) => (form.value.routeId = server),
   });
 
-  /** An empty secret keeps the one that is there. */
   const body = computed<Schemas['DestinationForm']>(() => {
     const f = form.value;
     return {
@@ -109,7 +106,7 @@ export function useDestination() {
       routeId: goesThrough(f.kind) ? routeId.value || undefined : undefined,
       recipients: f.kind === 'MAIL_FIXED' ? f.recipients : [],
       folder: isFolder(f.kind) || isAtTheDevice(f.kind) ? f.folder : undefined,
-      secret: f.secret || undefined,
+      secret: f.secret,
       link: f.kind === 'LINK' ? f.link : undefined,
       mail: isMail(f.kind) ? f.mail : undefined,
       ownerId: f.ownerId || undefined,

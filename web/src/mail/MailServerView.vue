@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
+import ClientSecret from '@/shared/ClientSecret.vue';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import ProbeHeads from '@/shared/ProbeHeads.vue';
@@ -137,7 +138,7 @@ useKeys({
           ]"
         />
       </FormField>
-      <div v-if="form.signIn === 'BEARER'" class="pair">
+      <template v-if="form.signIn === 'BEARER'">
         <TextField
           v-model="form.tokenEndpoint"
           mono
@@ -145,8 +146,15 @@ useKeys({
           label="Where tokens are had"
           name="tokenEndpoint"
         />
-        <TextField v-model="form.clientId" mono label="Client id" name="clientId" />
-      </div>
+        <div class="pair">
+          <TextField v-model="form.clientId" mono label="Client id" name="clientId" />
+          <ClientSecret
+            v-model="form.clientSecret"
+            name="clientSecret"
+            :kept="query.data.value?.hasClientSecret ?? false"
+          />
+        </div>
+      </template>
       <div v-if="form.signIn !== 'NONE'" class="pair">
         <TextField v-model="form.account" mono label="Account" name="account" />
         <TextField v-model="form.password" type="password" :label="secretLabel" name="password" />

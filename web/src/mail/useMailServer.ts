@@ -86,6 +86,7 @@ export function useMailServer() {
     );
     if (!saved) return;
     form.value.password = '';
+    form.value.clientSecret = undefined;
     before.value = JSON.stringify(form.value);
     queries.setQueryData(['mail-servers', saved.id], saved);
     if (isNew.value) await router.push('/mail-servers/' + saved.id);

@@ -21,13 +21,14 @@ const WORDS: Record<(typeof scans.value)[number]['state'], string> = {
 };
 /** Withdrawing takes two touches. */
 const sure = ref('');
+const withdrawn = ref('');
 async function withdraw(id: string) {
   if (sure.value !== id) {
     sure.value = id;
     return;
   }
   sure.value = '';
-  await props.panel.withdraw(id);
+  withdrawn.value = (await props.panel.withdraw(id)) ?? '';
 }
 </script>
 
@@ -51,6 +52,7 @@ async function withdraw(id: string) {
       </ul>
       <p v-if="!scans.length" class="quiet">You have scanned nothing yet.</p>
     </section>
+    <p v-if="withdrawn" class="told" role="status">{{ withdrawn }}</p>
     <section v-if="consents.length" aria-label="What you have allowed">
       <h2>You have allowed</h2>
       <ul>
@@ -76,7 +78,7 @@ async function withdraw(id: string) {
 <style scoped>
 .mine {
   display: flex;
-  flex: 1;
+  flex: none;
   flex-direction: column;
   gap: 14px;
   height: calc(100vh - 74px);
@@ -88,6 +90,9 @@ async function withdraw(id: string) {
   flex: 1;
   flex-direction: column;
   min-height: 0;
+}
+.told {
+  font-size: 18px;
 }
 h2 {
   font-size: 24px;

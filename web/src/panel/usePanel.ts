@@ -231,15 +231,17 @@ export function usePanel(device: string) {
     if (mine.value) mine.value = { ...mine.value, news: [] };
   }
 
+  /** What became of it, in words; nothing when it failed. */
   async function withdraw(destination: string) {
     touch();
-    await attempt(async () => {
-      await ask(
+    return attempt(async () => {
+      const done = await ask(
         api.DELETE('/api/panel/{device}/mine/consents/{destination}', {
           params: { path: { device, destination } },
         }),
       );
       await refreshMine();
+      return done.sentence;
     });
   }
 

@@ -68,6 +68,8 @@ class ChosenAtTheDeviceTest {
                         cloud.address() + "/oauth/device",
                         "tokens",
                         cloud.address() + "/oauth/token",
+                        "revocation",
+                        cloud.address() + "/oauth/revoke",
                         "clientId",
                         "inky-courier",
                         "scope",
@@ -177,7 +179,12 @@ class ChosenAtTheDeviceTest {
         assertThat(new String(kept, java.nio.charset.StandardCharsets.ISO_8859_1))
                 .doesNotContain("eyJ");
 
-        guest.delete(office.panel("/mine/consents/" + destination)).ok();
+        // RFC 7009 section 2.1: the cloud forgets it too.
+        assertThat(cloud.hasAllowed("asa")).isTrue();
+        JsonNode withdrawn =
+                guest.delete(office.panel("/mine/consents/" + destination)).ok().json();
+        assertThat(withdrawn.path("cloudKnows").asBoolean()).isTrue();
+        assertThat(cloud.hasAllowed("asa")).isFalse();
         assertThat(asked(office, guest)).containsExactly("CONSENT");
         assertThat(office.desk
                         .get("/api/destinations/" + destination + "/consents")
@@ -201,6 +208,14 @@ class ChosenAtTheDeviceTest {
         cloud.allow(again.path("code").asString(), "asa");
         waitForConsent(office, guest, again, "GIVEN");
         waitFor(office, delivery, "ACCEPTED");
+
+        // Courier forgets it also when the cloud does not listen, and says so.
+        cloud.refuse("REVOKE", "503");
+        JsonNode withdrawn =
+                guest.delete(office.panel("/mine/consents/" + destination)).ok().json();
+        assertThat(withdrawn.path("cloudKnows").asBoolean()).isFalse();
+        assertThat(withdrawn.path("sentence").asString()).contains("could not be told");
+        assertThat(asked(office, guest)).containsExactly("CONSENT");
     }
 
     @Test
@@ -217,6 +232,60 @@ class ChosenAtTheDeviceTest {
         Browser.Answer refused = guest.post(office.panel("/consents"), Map.of("destinationId", destination));
         assertThat(refused.status()).isEqualTo(502);
         assertThat(refused.get("code")).isEqualTo("consent.not-offered");
+    }
+
+    // RFC 6749 section 2.3.1
+    @Test
+    void aClientWithASecretShowsItAtItsOwnAddressesOnly(Office office) {
+        cloud.clientSecret("inky-courier", "oar and sail 9");
+        try {
+            Map<String, Object> form = cloudForm("secret");
+            String destination = add(office, form);
+            String probe = "/api/destinations/" + destination + "/probe";
+            assertThat(office.desk
+                            .post(probe, Map.of())
+                            .ok()
+                            .json()
+                            .path("steps")
+                            .path(3)
+                            .path("farSide")
+                            .asString())
+                    .isEqualTo("invalid_client");
+            form.put("secret", "oar and sail 9");
+            assertThat(office.desk
+                            .put("/api/destinations/" + destination, form)
+                            .ok()
+                            .text())
+                    .doesNotContain("oar and sail");
+            office.goesTo(destination);
+            Browser guest = office.guest();
+            JsonNode request = ask(office, guest, destination);
+            cloud.allow(request.path("code").asString(), "asa");
+            waitForConsent(office, guest, request, "GIVEN");
+
+            form.remove("secret");
+            settings(form)
+                    .put(
+                            "consent",
+                            Map.of(
+                                    "codes", "https://elsewhere.example/device",
+                                    "tokens", cloud.address() + "/oauth/token",
+                                    "clientId", "inky-courier",
+                                    "scope", ""));
+            Browser.Answer refused = office.desk.put("/api/destinations/" + destination, form);
+            assertThat(refused.status()).isEqualTo(422);
+            assertThat(refused.text()).contains("kept password is for another");
+            form.put("secret", "");
+            assertThat(office.desk
+                            .put("/api/destinations/" + destination, form)
+                            .ok()
+                            .json()
+                            .path("hasSecret")
+                            .asBoolean())
+                    .isFalse();
+        } finally {
+            cloud.clientSecret("", "");
+        }
     }
 
     @Test

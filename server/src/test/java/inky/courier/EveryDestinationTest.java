@@ -478,12 +478,31 @@ class EveryDestinationTest {
     void aMailServerIsSignedInToByATokenThatIsRenewedAndKept(Office office) throws IOException {
         try (CloudHouse tokens = Office.cloud("127.40.9.10")) {
             tokens.tokensLast(Duration.ofSeconds(61));
+            // RFC 6749 section 2.3.1: a client with a secret shows it each time.
+            tokens.clientSecret("courier", "tide & time");
             office.post.bearers(tokens::knows);
             Map<String, Object> bearer = office.mailServer(tokens.consented("scans"));
             bearer.put("signIn", "BEARER");
             bearer.put("tokenEndpoint", tokens.plainAddress() + "/oauth/token");
             bearer.put("clientId", "courier");
+            bearer.put("clientSecret", "tide & time");
             office.desk.put("/api/mail-servers/" + office.serverId, bearer).ok();
+            Map<String, Object> plain = new HashMap<>(bearer);
+            plain.put("tokenEndpoint", "http://tokens.wherrymoor.example/oauth/token");
+            assertThat(office.desk
+                            .put("/api/mail-servers/" + office.serverId, plain)
+                            .text())
+                    .contains("begins with https");
+            // What is kept is not shown at another address.
+            plain.put("tokenEndpoint", "https://tokens.wherrymoor.example/oauth/token");
+            plain.remove("clientSecret");
+            assertThat(office.desk
+                            .put("/api/mail-servers/" + office.serverId, plain)
+                            .text())
+                    .contains("kept secret is for another client");
+            assertThat(office.desk.get("/api/mail-servers/" + office.serverId).text())
+                    .contains("\"hasClientSecret\":true")
+                    .doesNotContain("tide & time");
             Map<String, Object> to = Map.of("testTo", "maud.ellery@wherrymoor.example");
             for (int i = 0; i < 2; i++) {
                 JsonNode probe = office.desk
@@ -502,6 +521,21 @@ class EveryDestinationTest {
             waitFor(office, second, "WAITING");
             assertThat(leg(office, second, 0).path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
             office.act("STOP", second);
+
+            // RFC 6749 section 5.2: a client whose secret is not right is nothing that passes.
+            bearer.put("clientSecret", "");
+            bearer.remove("password");
+            assertThat(office.desk
+                            .put("/api/mail-servers/" + office.serverId, bearer)
+                            .ok()
+                            .text())
+                    .contains("\"hasClientSecret\":false");
+            JsonNode unknown = office.desk
+                    .post("/api/mail-servers/" + office.serverId + "/probe", to)
+                    .ok()
+                    .json();
+            assertThat(unknown.path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
+            assertThat(unknown.toString()).contains("another secret");
         } finally {
             office.desk
                     .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))

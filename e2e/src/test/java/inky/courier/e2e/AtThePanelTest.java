@@ -35,7 +35,7 @@ class AtThePanelTest {
             panel.navigate(courier.uri() + "/panel/" + office.deviceId);
             allowByCode(office, cloud);
             chooseFolderAndSend(office, cloud);
-            seeAndWithdraw();
+            seeAndWithdraw(cloud);
             choosePeople(office);
             bringABlankSideBack(office);
             withdrawnIsSeenAtTheDesk(courier, office);
@@ -50,6 +50,7 @@ class AtThePanelTest {
         field("Address").fill(cloud.address() + "/dav/");
         field("Address for codes").fill(cloud.address() + "/oauth/device");
         field("Address for tokens").fill(cloud.address() + "/oauth/token");
+        field("Address for withdrawing, if any").fill(cloud.address() + "/oauth/revoke");
         field("Client\u2019s name").fill("inky-courier");
         field("Folder").fill("from scanners");
         button(desk, "Probe").click();
@@ -97,7 +98,7 @@ class AtThePanelTest {
                 "the file is in the chosen folder");
     }
 
-    private void seeAndWithdraw() {
+    private void seeAndWithdraw(CloudHouse cloud) {
         button(panel, Pattern.compile("^Next document|^Scan")).click();
         button(panel, "My scans").click();
         assertThat(panel.getByText("Your latest scans")).isVisible();
@@ -105,6 +106,9 @@ class AtThePanelTest {
         Chrome.checkAccessibility(panel, "own scans at the panel");
         button(panel, "Withdraw").click();
         button(panel, "Yes, withdraw it").click();
+        assertThat(panel.getByText("the cloud has been told")).isVisible();
+        org.assertj.core.api.Assertions.assertThat(cloud.hasAllowed("asa")).isFalse();
+        Chrome.checkAccessibility(panel, "withdrawn at the panel");
         assertThat(panel.getByText("You have allowed")).isHidden();
         button(panel, "Back").click();
         assertThat(panel.getByText("asks for your consent once")).isVisible();

@@ -11,6 +11,7 @@ import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -32,9 +33,22 @@ public class AccessTokens {
     /**
      * Where to ask, and as whom.
      *
+     * @param secret of a confidential client (RFC 6749 section 2.1); empty for a public one
      * @param trust what judges the certificate; empty for the system's own judgement
      */
-    public record Client(String endpoint, String clientId, Optional<TrustPolicy> trust) {}
+    public record Client(String endpoint, String clientId, String secret, Optional<TrustPolicy> trust) {
+        /** RFC 6749 section 2.3.1: each part coded for itself, then as HTTP does it. */
+        private String authorization() {
+            String pair = URLEncoder.encode(clientId, StandardCharsets.UTF_8) + ":"
+                    + URLEncoder.encode(secret, StandardCharsets.UTF_8);
+            return "Basic " + Base64.getEncoder().encodeToString(pair.getBytes(StandardCharsets.US_ASCII));
+        }
+
+        @Override
+        public String toString() {
+            return "Client[" + clientId + " at " + endpoint + "]";
+        }
+    }
 
     /** @param refresh empty when the old one stays good */
     public record Tokens(String access, Optional<String> refresh, Duration lasts) {
@@ -113,6 +127,15 @@ public class AccessTokens {
         return tokens;
     }
 
+    /** RFC 7009 section 2.1. With a refresh token, what was given for it ends as well. */
+    public void revoke(Client client, String refreshToken) throws IOException {
+        // An answer of 200 may have any body, and also says that the token was good no more (section 2.2).
+        HttpResponse<String> answer = send(client, Map.of("token", refreshToken, "token_type_hint", "refresh_token"));
+        if (answer.statusCode() != 200) {
+            throw new TokenRefused("refused");
+        }
+    }
+
     private static boolean isPage(String address) {
         return address.length() <= LONGEST_PAGE && address.matches("https?://[^\\s\"'<>]+");
     }
@@ -129,21 +152,8 @@ public class AccessTokens {
     }
 
     private static JsonNode post(Client client, Map<String, String> fields) throws IOException {
-        Map<String, String> all = new LinkedHashMap<>(fields);
-        all.put("client_id", client.clientId);
-        String form = all.entrySet().stream()
-                .map(field -> field.getKey() + "=" + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
-                .collect(Collectors.joining("&"));
-        HttpRequest request = HttpRequest.newBuilder(URI.create(client.endpoint))
-                .timeout(ANSWER)
-                .header("Content-Type", "application/x-www-form-urlencoded")
-                .header("Accept", "application/json")
-                .POST(BodyPublishers.ofString(form))
-                .build();
-        HttpClient.Builder line = HttpClient.newBuilder().connectTimeout(ANSWER);
-        client.trust.ifPresent(policy -> line.sslContext(policy.context()));
+        HttpResponse<String> answer = send(client, fields);
         try {
-            HttpResponse<String> answer = line.build().send(request, BodyHandlers.ofString());
             JsonNode body = JSON.readTree(answer.body());
             if (answer.statusCode() != 200) {
                 throw new TokenRefused(
@@ -152,6 +162,27 @@ public class AccessTokens {
             return body;
         } catch (JacksonException e) {
             throw new TokenRefused("invalid_response");
+        }
+    }
+
+    private static HttpResponse<String> send(Client client, Map<String, String> fields) throws IOException {
+        Map<String, String> all = new LinkedHashMap<>(fields);
+        all.put("client_id", client.clientId);
+        String form = all.entrySet().stream()
+                .map(field -> field.getKey() + "=" + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(client.endpoint))
+                .timeout(ANSWER)
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .header("Accept", "application/json")
+                .POST(BodyPublishers.ofString(form));
+        if (!client.secret.isEmpty()) {
+            request.header("Authorization", client.authorization());
+        }
+        HttpClient.Builder line = HttpClient.newBuilder().connectTimeout(ANSWER);
+        client.trust.ifPresent(policy -> line.sslContext(policy.context()));
+        try {
+            return line.build().send(request.build(), BodyHandlers.ofString());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IOException(e);

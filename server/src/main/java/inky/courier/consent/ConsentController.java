@@ -1,14 +1,13 @@
 package inky.courier.consent;
 
 import inky.courier.consent.Consents.ConsentView;
+import inky.courier.consent.Consents.WithdrawnConsent;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Who has allowed Courier into which cloud folder, for administrators. */
@@ -27,8 +26,7 @@ class ConsentController {
     }
 
     @DeleteMapping("/{person}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void withdrawConsent(@PathVariable UUID id, @PathVariable UUID person) {
-        consents.withdraw(id, person);
+    WithdrawnConsent withdrawConsent(@PathVariable UUID id, @PathVariable UUID person) {
+        return consents.withdraw(id, person);
     }
 }

@@ -114,17 +114,40 @@ public class Consents {
         live.tell("destination", destination);
     }
 
-    /** @throws Refusal when there is none */
-    @Transactional
-    public void withdraw(UUID destination, UUID person) {
-        record(destination, person, "allowed", "withdrawn");
-        int gone = jdbc.sql("delete from cloud_consent where destination_id = ? and person_id = ?")
-                .params(destination, person)
-                .update();
-        if (gone == 0) {
-            throw Refusal.notFound("consent");
+    /** @param cloudKnows whether the cloud has taken Courier off its list too */
+    public record WithdrawnConsent(boolean cloudKnows, String sentence) {}
+
+    /** Courier forgets it in any case, and then tells the cloud. @throws Refusal when there is none */
+    public WithdrawnConsent withdraw(UUID destination, UUID person) {
+        String refresh = transaction.execute(status -> {
+            String kept = jdbc.sql("delete from cloud_consent where destination_id = ? and person_id = ? "
+                            + "returning refresh_token")
+                    .params(destination, person)
+                    .query((row, n) -> vault.openText(row.getBytes(1), context(destination, person)))
+                    .optional()
+                    .orElseThrow(() -> Refusal.notFound("consent"));
+            record(destination, person, "allowed", "withdrawn");
+            live.tell("destination", destination);
+            return kept;
+        });
+        return accounts.access(destination)
+                .filter(folder -> !folder.settings().consent().revocation().isEmpty())
+                .map(folder -> tell(folder, refresh))
+                .orElseGet(
+                        () -> new WithdrawnConsent(
+                                false,
+                                "Courier has forgotten its way in. The cloud has no address to be told of it, and may still list Courier."));
+    }
+
+    private WithdrawnConsent tell(FolderAccess folder, String refresh) {
+        try {
+            endpoint.revoke(client(folder, folder.settings().consent().revocation()), refresh);
+            return new WithdrawnConsent(true, "Courier has forgotten its way in, and the cloud has been told.");
+        } catch (IOException e) {
+            return new WithdrawnConsent(
+                    false,
+                    "Courier has forgotten its way in. The cloud could not be told; take Courier off its list there.");
         }
-        live.tell("destination", destination);
     }
 
     private record Kept(byte[] refresh, byte[] access, OffsetDateTime until) {}
@@ -204,7 +227,10 @@ public class Consents {
 
     AccessTokens.Client client(FolderAccess folder, String address) {
         return new AccessTokens.Client(
-                address, folder.settings().consent().clientId(), CloudTrust.of(folder.settings(), address));
+                address,
+                folder.settings().consent().clientId(),
+                folder.secret(),
+                CloudTrust.of(folder.settings(), address));
     }
 
     private OffsetDateTime until(Tokens tokens) {

@@ -91,7 +91,7 @@ class DemoFolders {
     private UUID personal(String address, String host, int port) {
         String door = "https://" + host + ":" + port + "/oauth/";
         FolderSettings open = settings(address, 0, "scans/{person.login}", "", Encryption.TLS, SidecarForm.NONE)
-                .asking(new ConsentSettings(door + "device", door + "token", "inky-courier", ""));
+                .asking(new ConsentSettings(door + "device", door + "token", door + "revoke", "inky-courier", ""));
         ProbeReport seen =
                 probes.probe(null, DestinationForm.folder("My ferry folder", DestinationKind.CLOUD, open, null));
         FolderSettings trusted = seen.certificate() == null

@@ -135,6 +135,7 @@ class DemoSetUp {
                 false,
                 limitMb,
                 null,
+                null,
                 null);
     }
 

@@ -66,7 +66,7 @@ public class DestinationService implements Dependents.Source {
     /**
      * @param routeId of what it goes through: a mail server
      * @param folder settings of a folder; absent for other kinds
-     * @param secret password or private key; absent to keep the one that is there
+     * @param secret password or private key, or a cloud client's; absent to keep the one that is there, empty to have none
      * @param link settings of a download page; absent for other kinds
      * @param mail what mail has beside its recipients; absent for the usual
      * @param ownerId the person whose desktop folder it is; absent for the office's
@@ -218,9 +218,9 @@ public class DestinationService implements Dependents.Source {
             FolderSettings settings = forms.check(form);
             destination.secret = before;
             byte[] kept = forms.keptSecret(destination, form);
-            destination.secret = form.secret() == null || form.secret().isEmpty()
+            destination.secret = form.secret() == null
                     ? kept
-                    : accounts.seal(destination.id, form.secret());
+                    : form.secret().isEmpty() ? null : accounts.seal(destination.id, form.secret());
             destination.settings = Json.write(settings);
         } else if (form.kind() == DestinationKind.LINK) {
             destination.settings = Json.write(checkedLink(form));

@@ -7,7 +7,7 @@ import java.util.UUID;
  * All that is needed to get into a folder; the secret in clear, never to be shown.
  *
  * @param id of the destination
- * @param secret password or private key
+ * @param secret password or private key; of a cloud, the client's own
  */
 public record FolderAccess(UUID id, String name, DestinationKind kind, FolderSettings settings, String secret) {
     public FolderAccess with(FolderSettings changed, String otherSecret) {

@@ -1,5 +1,6 @@
 package inky.courier.destination;
 
+import inky.courier.connection.SafeAddress;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.connection.CertificateCheck;
@@ -8,11 +9,8 @@ import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.web.Json;
-import java.net.URI;
-import java.net.URISyntaxException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -69,7 +67,7 @@ class FolderForms {
     private static List<Problem> server(DestinationKind kind, FolderSettings f) {
         List<Problem> problems = new ArrayList<>();
         boolean byAddress = kind == DestinationKind.WEBDAV || kind == DestinationKind.CLOUD;
-        if (byAddress && !isWebAddress(f.host())) {
+        if (byAddress && !SafeAddress.isWeb(f.host())) {
             problems.add(problem(
                     "host",
                     "This is not the address of a WebDAV server.",
@@ -90,17 +88,23 @@ class FolderForms {
 
     private static List<Problem> consent(ConsentSettings consent) {
         List<Problem> problems = new ArrayList<>();
-        if (!isSafeAddress(consent.codes())) {
+        if (!SafeAddress.isForSecrets(consent.codes())) {
             problems.add(problem(
                     "consent.codes",
                     "This is not the address that gives codes.",
                     "It is called device authorization endpoint and begins with https; who runs the cloud knows it."));
         }
-        if (!isSafeAddress(consent.tokens())) {
+        if (!SafeAddress.isForSecrets(consent.tokens())) {
             problems.add(problem(
                     "consent.tokens",
                     "This is not the address that gives tokens.",
                     "It is called token endpoint and begins with https; who runs the cloud knows it."));
+        }
+        if (!consent.revocation().isBlank() && !SafeAddress.isForSecrets(consent.revocation())) {
+            problems.add(problem(
+                    "consent.revocation",
+                    "This is not the address where consent is withdrawn.",
+                    "It is called revocation endpoint and begins with https; leave it empty when the cloud has none."));
         }
         if (consent.clientId().isBlank() || consent.clientId().length() > LONGEST || hasControl(consent.clientId())) {
             problems.add(problem(
@@ -123,7 +127,8 @@ class FolderForms {
         boolean same = saved.kind == form.kind()
                 && before.host().equalsIgnoreCase(form.folder().host().strip())
                 && before.port() == form.folder().port()
-                && before.account().equals(form.folder().account());
+                && before.account().equals(form.folder().account())
+                && before.consent().isSameClient(form.folder().consent());
         if (!same) {
             throw new Invalid(
                     "destination.secret",
@@ -140,28 +145,6 @@ class FolderForms {
             throw new Invalid("destination.days", "days", "A link lasts 1 to 90 days.", "14 days are usual.");
         }
         return link;
-    }
-
-    /** RFC 8628 section 3.1 and RFC 6749 section 3.2 ask for TLS; only this machine itself is near enough without. */
-    private static boolean isSafeAddress(String text) {
-        return isWebAddress(text)
-                && (text.strip().toLowerCase(Locale.ROOT).startsWith("https:")
-                        || text.strip().matches("(?i)http://(127\\.[0-9.]+|localhost)(:\\d+)?(/.*)?"));
-    }
-
-    private static boolean isWebAddress(String text) {
-        try {
-            URI uri = new URI(text.strip());
-            String scheme = String.valueOf(uri.getScheme()).toLowerCase(Locale.ROOT);
-            return (scheme.equals("https") || scheme.equals("http"))
-                    && uri.getHost() != null
-                    && uri.getUserInfo() == null
-                    && uri.getQuery() == null
-                    && uri.getFragment() == null
-                    && text.length() <= LONGEST;
-        } catch (URISyntaxException e) {
-            return false;
-        }
     }
 
     private static boolean hasControl(String text) {

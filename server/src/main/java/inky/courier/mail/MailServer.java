@@ -42,6 +42,10 @@ class MailServer {
     String tokenEndpoint = "";
 
     String clientId = "";
+
+    /** Of a confidential client, sealed. */
+    byte[] clientSecret;
+
     String sender;
     boolean senderIsPerson;
     int sizeLimitMb;

@@ -5,11 +5,8 @@ import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.connection.Rounds;
 import inky.courier.core.Invalid;
-import inky.courier.core.Problem;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
-import inky.courier.core.connection.HostAddress;
-import inky.courier.core.mail.MailAddress;
 import inky.courier.core.mail.PortAdvice;
 import inky.courier.dependents.Dependents;
 import inky.courier.destination.RouteMended;
@@ -18,7 +15,6 @@ import inky.courier.vault.Vault;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -31,7 +27,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** The mail servers of the office. */
 @Service
 public class MailServers implements Rounds.Visited {
-    private static final int MOST_MB = 2000;
 
     private final MailServerRepository servers;
     private final Probes probes;
@@ -72,6 +67,7 @@ public class MailServers implements Rounds.Visited {
      * @param password absent to keep the one that is there
      * @param sizeLimitMb what the server takes; 0 when only the server itself decides
      * @param tokenEndpoint where tokens are had, for a sign-in by bearer token; the password is then the refresh token
+     * @param clientSecret of a client that has one; absent to keep the one that is there, empty to have none
      */
     public record MailServerForm(
             String name,
@@ -87,7 +83,8 @@ public class MailServers implements Rounds.Visited {
             boolean senderIsPerson,
             int sizeLimitMb,
             @Nullable String tokenEndpoint,
-            @Nullable String clientId) {
+            @Nullable String clientId,
+            @Nullable String clientSecret) {
         @Override
         public String toString() {
             return "MailServerForm[" + host + ":" + port + "]";
@@ -111,6 +108,7 @@ public class MailServers implements Rounds.Visited {
             int sizeLimitMb,
             String tokenEndpoint,
             String clientId,
+            boolean hasClientSecret,
             String advice,
             @Nullable ProbeReport lastProbe) {}
 
@@ -186,16 +184,20 @@ public class MailServers implements Rounds.Visited {
         Submission submission = transaction.execute(status -> {
             MailServer draft = new MailServer();
             byte[] kept = id == null ? null : keptSecret(find(id), form);
+            byte[] client = id == null ? null : keptClientSecret(find(id), form);
             put(form, draft);
-            return submission(draft, form.password() != null ? form.password() : open(id, kept));
+            return submission(
+                    draft,
+                    form.password() != null ? form.password() : open(id, kept),
+                    form.clientSecret() != null ? form.clientSecret() : openClient(id, client));
         });
-        return new MailProbe(submission, checkedRecipient(testTo), clock, tokens).run();
+        return new MailProbe(submission, MailForms.recipient(testTo), clock, tokens).run();
     }
 
     /** Tries a server as it is saved, and keeps what was found. */
     public ProbeReport probe(UUID id, String testTo) {
-        Submission submission = transaction.execute(status -> submission(find(id), openSecret(find(id))));
-        ProbeReport report = new MailProbe(submission, checkedRecipient(testTo), clock, tokens).run();
+        Submission submission = transaction.execute(status -> saved(find(id)));
+        ProbeReport report = new MailProbe(submission, MailForms.recipient(testTo), clock, tokens).run();
         transaction.executeWithoutResult(status -> {
             probes.keep(id, report);
             live.tell("mail-server", id);
@@ -232,18 +234,22 @@ public class MailServers implements Rounds.Visited {
 
     /** Asks a server how it is; nothing arrives anywhere. */
     ProbeReport ask(UUID id) {
-        Submission submission = transaction.execute(status -> submission(find(id), openSecret(find(id))));
+        Submission submission = transaction.execute(status -> saved(find(id)));
         return new MailProbe(submission, "", clock, tokens).ask();
     }
 
     @Transactional(readOnly = true)
     Optional<Submission> submission(UUID id) {
-        return servers.findById(id).map(server -> submission(server, openSecret(server)));
+        return servers.findById(id).map(this::saved);
     }
 
     private MailServerView save(MailServer server, MailServerForm form, @Nullable Object before) {
         byte[] kept = server.secret == null ? null : keptSecret(server, form);
+        byte[] client = server.clientSecret == null ? null : keptClientSecret(server, form);
         put(form, server);
+        server.clientSecret = form.clientSecret() == null
+                ? client
+                : form.clientSecret().isEmpty() ? null : vault.sealText(form.clientSecret(), clientContext(server.id));
         if (form.password() != null && !form.password().isEmpty()) {
             server.secret = vault.sealText(form.password(), secretContext(server));
         } else {
@@ -267,8 +273,7 @@ public class MailServers implements Rounds.Visited {
     private static byte[] keptSecret(MailServer server, MailServerForm form) {
         boolean moved = !server.host.equalsIgnoreCase(form.host().strip())
                 || !server.account.equals(form.account().strip())
-                || !server.tokenEndpoint.equals(
-                        form.tokenEndpoint() == null ? "" : form.tokenEndpoint().strip());
+                || !server.tokenEndpoint.equals(MailForms.text(form.tokenEndpoint()));
         if (moved && form.password() == null && form.signIn() != MailSignIn.NONE) {
             throw new Invalid(
                     "mail.password",
@@ -279,8 +284,26 @@ public class MailServers implements Rounds.Visited {
         return server.secret;
     }
 
+    /** @throws Invalid when the form would show the kept secret at another address, or as another client */
+    @Nullable
+    private static byte[] keptClientSecret(MailServer server, MailServerForm form) {
+        if (form.signIn() != MailSignIn.BEARER) {
+            return null;
+        }
+        boolean same = server.tokenEndpoint.equals(MailForms.text(form.tokenEndpoint()))
+                && server.clientId.equals(MailForms.text(form.clientId()));
+        if (!same && server.clientSecret != null && form.clientSecret() == null) {
+            throw new Invalid(
+                    "mail.client-secret",
+                    "clientSecret",
+                    "The kept secret is for another client or address.",
+                    "Enter the secret of this one.");
+        }
+        return server.clientSecret;
+    }
+
     private static void put(MailServerForm form, MailServer server) {
-        check(form);
+        MailForms.check(form);
         server.name = form.name().strip();
         server.host = form.host().strip();
         server.port = form.port();
@@ -289,83 +312,11 @@ public class MailServers implements Rounds.Visited {
         server.fingerprint = form.fingerprint().strip();
         server.signIn = form.signIn();
         server.account = form.account().strip();
-        server.tokenEndpoint =
-                form.tokenEndpoint() == null ? "" : form.tokenEndpoint().strip();
-        server.clientId = form.clientId() == null ? "" : form.clientId().strip();
+        server.tokenEndpoint = MailForms.text(form.tokenEndpoint());
+        server.clientId = MailForms.text(form.clientId());
         server.sender = form.sender().strip();
         server.senderIsPerson = form.senderIsPerson();
         server.sizeLimitMb = form.sizeLimitMb();
-    }
-
-    private static void check(MailServerForm form) {
-        List<Problem> problems = new ArrayList<>();
-        if (form.name().isBlank() || form.name().length() > 60) {
-            problems.add(new Problem(
-                    "mail.name",
-                    "name",
-                    "A mail server needs a name of 1 to 60 characters.",
-                    "Name it as your office calls it."));
-        }
-        if (!HostAddress.isValid(form.host().strip())) {
-            problems.add(new Problem(
-                    "mail.host",
-                    "host",
-                    "This is not the name or address of a server.",
-                    "Write for example mail.office.example."));
-        }
-        if (form.port() < 1 || form.port() > 65_535) {
-            problems.add(new Problem(
-                    "mail.port",
-                    "port",
-                    "A port is a number from 1 to 65535.",
-                    "587 with STARTTLS or 465 with TLS are usual."));
-        }
-        if (form.certificateCheck() == CertificateCheck.EXACTLY_THIS
-                && !form.fingerprint().strip().matches("([0-9A-Fa-f]{2}:){31}[0-9A-Fa-f]{2}")) {
-            problems.add(new Problem(
-                    "mail.fingerprint",
-                    "fingerprint",
-                    "The fingerprint of the certificate is missing.",
-                    "Run the probe, compare what it shows, then trust that one."));
-        }
-        if (form.signIn() == MailSignIn.BEARER
-                && !String.valueOf(form.tokenEndpoint()).strip().matches("https?://[^\\s?#@]{3,250}")) {
-            problems.add(new Problem(
-                    "mail.token",
-                    "tokenEndpoint",
-                    "The address for tokens is missing.",
-                    "Who runs the sign-in tells it."));
-        }
-        if (form.signIn() != MailSignIn.NONE
-                && (form.account().isBlank() || form.account().length() > 200)) {
-            problems.add(
-                    new Problem("mail.account", "account", "The account is missing.", "It is often the mail address."));
-        }
-        if (form.sizeLimitMb() < 0 || form.sizeLimitMb() > MOST_MB) {
-            problems.add(new Problem(
-                    "mail.size",
-                    "sizeLimitMb",
-                    "A size limit is 0 to " + MOST_MB + " MB.",
-                    "0 leaves it to the server."));
-        }
-        try {
-            new MailAddress(form.sender().strip());
-        } catch (Invalid invalid) {
-            Problem problem = invalid.problems().get(0);
-            problems.add(new Problem(problem.code(), "sender", problem.sentence(), problem.remedy()));
-        }
-        if (!problems.isEmpty()) {
-            throw new Invalid(problems);
-        }
-    }
-
-    private static String checkedRecipient(String testTo) {
-        try {
-            return new MailAddress(testTo.strip()).text();
-        } catch (Invalid invalid) {
-            Problem problem = invalid.problems().get(0);
-            throw new Invalid(problem.code(), "testTo", problem.sentence(), problem.remedy());
-        }
     }
 
     private String openSecret(MailServer server) {
@@ -376,11 +327,23 @@ public class MailServers implements Rounds.Visited {
         return id == null || secret == null ? "" : vault.openText(secret, "mail-server:" + id);
     }
 
+    private String openClient(@Nullable UUID id, @Nullable byte[] secret) {
+        return id == null || secret == null ? "" : vault.openText(secret, clientContext(id));
+    }
+
+    private static String clientContext(UUID id) {
+        return "mail-client:" + id;
+    }
+
     private static String secretContext(MailServer server) {
         return "mail-server:" + server.id;
     }
 
-    private static Submission submission(MailServer s, String password) {
+    private Submission saved(MailServer s) {
+        return submission(s, openSecret(s), openClient(s.id, s.clientSecret));
+    }
+
+    private static Submission submission(MailServer s, String password, String clientSecret) {
         return new Submission(
                 s.name,
                 s.host,
@@ -391,8 +354,7 @@ public class MailServers implements Rounds.Visited {
                 s.signIn,
                 s.account,
                 password,
-                s.tokenEndpoint,
-                s.clientId,
+                new TokenSource(s.tokenEndpoint, s.clientId, clientSecret),
                 s.sender,
                 s.senderIsPerson,
                 s.sizeLimitMb);
@@ -420,6 +382,7 @@ public class MailServers implements Rounds.Visited {
                 s.sizeLimitMb,
                 s.tokenEndpoint,
                 s.clientId,
+                s.clientSecret != null,
                 PortAdvice.of(s.port, s.encryption).orElse(""),
                 last);
     }
@@ -441,6 +404,7 @@ public class MailServers implements Rounds.Visited {
                 v.sizeLimitMb,
                 v.tokenEndpoint,
                 v.clientId,
+                v.hasClientSecret,
                 v.advice,
                 null);
     }

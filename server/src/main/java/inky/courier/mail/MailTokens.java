@@ -4,13 +4,13 @@ import inky.courier.connection.AccessTokens;
 import inky.courier.connection.AccessTokens.TokenRefused;
 import inky.courier.connection.AccessTokens.Tokens;
 import inky.courier.connection.FarSideException;
+import inky.courier.core.delivery.Setback;
 import inky.courier.core.mail.MailCause;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -44,15 +44,13 @@ class MailTokens {
 
     /** @throws FarSideException when the refresh token is not taken any more */
     String accessTo(Submission server) throws IOException {
-        String key = server.tokenEndpoint() + " " + server.account();
+        String key = server.tokens().endpoint() + " " + server.account();
         Kept known = kept.get(key);
         if (known != null && known.refresh.equals(server.password()) && known.until.isAfter(clock.instant())) {
             return known.access;
         }
         try {
-            Tokens tokens = endpoint.refresh(
-                    new AccessTokens.Client(server.tokenEndpoint(), server.clientId(), Optional.empty()),
-                    server.password());
+            Tokens tokens = endpoint.refresh(server.tokens().client(), server.password());
             String refresh = tokens.refresh().orElse(server.password());
             kept.put(
                     key,
@@ -61,17 +59,27 @@ class MailTokens {
                             tokens.access(),
                             clock.instant().plus(tokens.lasts()).minus(EARLY)));
             tokens.refresh()
-                    .ifPresent(
-                            token -> events.publishEvent(new Renewed(server.tokenEndpoint(), server.account(), token)));
+                    .ifPresent(token ->
+                            events.publishEvent(new Renewed(server.tokens().endpoint(), server.account(), token)));
             return tokens.access();
         } catch (TokenRefused e) {
-            throw new FarSideException(
-                    e.error().equals("invalid_grant") ? MailCause.SIGN_IN_REFUSED : MailCause.TRY_LATER, e.error());
+            throw new FarSideException(setback(e.error()));
         }
+    }
+
+    /** RFC 6749 section 5.2. */
+    private static Setback setback(String error) {
+        return switch (error) {
+            case "invalid_grant" -> Setback.of(MailCause.SIGN_IN_REFUSED, error);
+            case "invalid_client", "unauthorized_client" ->
+                Setback.of(MailCause.SIGN_IN_REFUSED, error)
+                        .saying("Where tokens are had, this client is not known, or it has another secret.");
+            default -> Setback.of(MailCause.TRY_LATER, error);
+        };
     }
 
     /** After a refusal, the next sign-in asks for a new one. */
     void forget(Submission server) {
-        kept.remove(server.tokenEndpoint() + " " + server.account());
+        kept.remove(server.tokens().endpoint() + " " + server.account());
     }
 }

@@ -15,8 +15,7 @@ record Submission(
         MailSignIn signIn,
         String account,
         String password,
-        String tokenEndpoint,
-        String clientId,
+        TokenSource tokens,
         String sender,
         boolean senderIsPerson,
         int sizeLimitMb) {
@@ -37,8 +36,7 @@ record Submission(
                 signIn,
                 account,
                 token,
-                tokenEndpoint,
-                clientId,
+                tokens,
                 sender,
                 senderIsPerson,
                 sizeLimitMb);

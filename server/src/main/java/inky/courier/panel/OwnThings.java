@@ -68,8 +68,8 @@ class OwnThings {
         own.seen(guest.personId());
     }
 
-    void withdraw(PanelSessions.Guest guest, UUID destination) {
-        consents.withdraw(destination, guest.personId());
+    Consents.WithdrawnConsent withdraw(PanelSessions.Guest guest, UUID destination) {
+        return consents.withdraw(destination, guest.personId());
     }
 
     ConsentRequest invite(PanelSessions.Guest guest, UUID destination) {

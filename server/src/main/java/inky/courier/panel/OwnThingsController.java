@@ -1,6 +1,7 @@
 package inky.courier.panel;
 
 import inky.courier.consent.ConsentRequests.ConsentRequest;
+import inky.courier.consent.Consents.WithdrawnConsent;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.panel.OwnThings.AddressBook;
 import inky.courier.panel.OwnThings.Mine;
@@ -39,12 +40,11 @@ class OwnThingsController {
     }
 
     @DeleteMapping("/mine/consents/{destination}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void withdrawOwnConsent(
+    WithdrawnConsent withdrawOwnConsent(
             @PathVariable UUID device,
             @PathVariable UUID destination,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        own.withdraw(guest, destination);
+        return own.withdraw(guest, destination);
     }
 
     record ConsentOrder(UUID destinationId) {}

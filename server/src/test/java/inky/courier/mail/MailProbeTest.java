@@ -10,9 +10,9 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.MailStep;
 import inky.courier.harness.Office;
+import inky.courier.standins.FreePort;
 import inky.courier.standins.PostOffice;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.time.Clock;
 import org.junit.jupiter.api.AfterAll;
@@ -127,11 +127,7 @@ class MailProbeTest {
         // TLS from the start at a port that begins plain, and the other way round
         assertThat(probe(at(post.startTlsPort(), Encryption.TLS)).cause()).isEqualTo("TLS_FAILED");
         assertThat(probe(at(post.plainPort(), Encryption.STARTTLS)).cause()).isEqualTo("TLS_NOT_OFFERED");
-        try (ServerSocket free = new ServerSocket(0)) {
-            int port = free.getLocalPort();
-            free.close();
-            assertThat(probe(at(port, Encryption.NONE)).cause()).isEqualTo("NOT_REACHED");
-        }
+        assertThat(probe(at(FreePort.at("127.0.0.1"), Encryption.NONE)).cause()).isEqualTo("NOT_REACHED");
         Submission unknown = new Submission(
                 "x",
                 "no-such-host.invalid",
@@ -142,8 +138,7 @@ class MailProbeTest {
                 MailSignIn.NONE,
                 "",
                 "",
-                "",
-                "",
+                TokenSource.NONE,
                 "a@b.example",
                 false,
                 0);

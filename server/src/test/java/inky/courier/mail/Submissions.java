@@ -30,8 +30,7 @@ final class Submissions {
                 signIn,
                 signIn == MailSignIn.NONE ? "" : "scans@wherrymoor.example",
                 password,
-                "",
-                "",
+                TokenSource.NONE,
                 "scans@wherrymoor.example",
                 false,
                 0);

@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServlet;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -46,6 +47,7 @@ public final class CloudHouse implements AutoCloseable {
     private volatile Duration tokenLasts = Duration.ofHours(1);
     private volatile Duration codeLasts = Duration.ofMinutes(10);
     private volatile int interval = 1;
+    private volatile String clientAuthorization = "";
 
     private enum Decision {
         NONE,
@@ -126,6 +128,20 @@ public final class CloudHouse implements AutoCloseable {
         password = changed;
     }
 
+    /** Only a client that shows this secret is answered (RFC 6749 section 2.3.1); empty for any client. */
+    public void clientSecret(String clientId, String secret) {
+        clientAuthorization = secret.isEmpty()
+                ? ""
+                : "Basic "
+                        + Base64.getEncoder()
+                                .encodeToString(
+                                        (coded(clientId) + ":" + coded(secret)).getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String coded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
     public void tokensLast(Duration lasts) {
         tokenLasts = lasts;
     }
@@ -141,6 +157,11 @@ public final class CloudHouse implements AutoCloseable {
         String refresh = secret();
         granted.put(refresh, new Granted(who, Instant.MAX, true));
         return refresh;
+    }
+
+    /** Whether somebody has allowed anything. */
+    public boolean hasAllowed(String who) {
+        return granted.values().stream().anyMatch(token -> token.who.equals(who));
     }
 
     /** All consent is gone, as when a person withdraws it at the cloud. */
@@ -257,6 +278,13 @@ public final class CloudHouse implements AutoCloseable {
 
         @Override
         protected void doPost(HttpServletRequest request, HttpServletResponse response) throws IOException {
+            boolean byPerson = "/allow".equals(request.getPathInfo());
+            if (!byPerson
+                    && !clientAuthorization.isEmpty()
+                    && !clientAuthorization.equals(request.getHeader("Authorization"))) {
+                json(response, 401, "{\"error\":\"invalid_client\"}");
+                return;
+            }
             switch (String.valueOf(request.getPathInfo())) {
                 case "/device" -> {
                     if (refusals.containsKey("DEVICE")) {
@@ -266,6 +294,7 @@ public final class CloudHouse implements AutoCloseable {
                     }
                 }
                 case "/token" -> token(request, response);
+                case "/revoke" -> revoke(request, response);
                 case "/allow" -> {
                     String code =
                             String.valueOf(request.getParameter("code")).strip().toUpperCase(java.util.Locale.ROOT);
@@ -320,6 +349,19 @@ public final class CloudHouse implements AutoCloseable {
             } else {
                 redeem(String.valueOf(request.getParameter("device_code")), response);
             }
+        }
+
+        /** RFC 7009: what was given to the same person ends with it; an unknown token is no error. */
+        private void revoke(HttpServletRequest request, HttpServletResponse response) {
+            if (refusals.containsKey("REVOKE")) {
+                response.setStatus(Integer.parseInt(refusals.get("REVOKE")));
+                return;
+            }
+            Granted old = granted.remove(String.valueOf(request.getParameter("token")));
+            if (old != null) {
+                granted.values().removeIf(other -> other.who.equals(old.who));
+            }
+            response.setStatus(200);
         }
 
         private void redeem(String device, HttpServletResponse response) throws IOException {
