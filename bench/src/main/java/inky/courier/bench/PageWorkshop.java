@@ -4,19 +4,24 @@ import inky.courier.core.document.Description;
 import inky.courier.core.document.InOrder;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PaperWhite;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.Protection;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import inky.courier.core.reading.Tesseract;
 import inky.courier.core.tidy.BlackAndWhite;
+import inky.courier.core.tidy.CardSheet;
 import inky.courier.core.tidy.Edges;
+import inky.courier.core.tidy.OpenedBook;
 import inky.courier.core.tidy.Resample;
 import inky.courier.core.tidy.StampInk;
 import inky.courier.core.tidy.Tones;
@@ -92,6 +97,12 @@ public final class PageWorkshop {
                 page -> Resample.turned(page, -PageAnalyser.skew(page), 250),
                 1,
                 unpaper());
+        treatments();
+        files();
+        rasters.clear();
+    }
+
+    private void treatments() throws IOException {
         each("grey", PageRaster::toGrey, 1, "");
         each("exposure", page -> Tones.apply(page, Tones.automatic(page)), 1, "");
         each("clean dark edges", Edges::found, 1, "");
@@ -103,9 +114,24 @@ public final class PageWorkshop {
                 "");
         each("black and white, one threshold", page -> BlackAndWhite.global(page.toGrey()), 1, "");
         each("black and white, local threshold", BlackAndWhite::local, 1, "");
-        each("black and white, dots", BlackAndWhite::dots, 1, "");
-        files();
-        rasters.clear();
+        each("black and white, dots", page -> BlackAndWhite.dots(PaperWhite.of(page.toGrey())), 1, "");
+        each("black and white, print and pictures", BlackAndWhite::printAndPictures, 1, "");
+        each("black and white, map", BlackAndWhite::map, 1, "");
+        each("turn upright, by a quarter", page -> Resample.quarters(page, 90), 1, "");
+        each(
+                "scale to half",
+                page -> Resample.scaled(page, page.width() / 2, page.height() / 2, page.resolution()),
+                1,
+                "");
+        each("clean margins of 5 mm", page -> Edges.margins(page, 5), 1, "");
+        each("clean the gutter", Edges::gutter, 1, "");
+        PageRaster bed = TruthPages.sized(0, dpi).raster();
+        Outline paper = PageAnalyser.analyse(bed).paper().outline();
+        each("crop to the paper", page -> Resample.cut(bed, paper), 1, "A4 askew on the glass");
+        PageRaster book = TruthPages.sampleBook(dpi).raster();
+        each("opened book into two pages", page -> OpenedBook.pages(book, false), 1, "A4 twice");
+        PageRaster card = TruthPages.kind(2, dpi).raster();
+        each("both sides of a card on one page", page -> CardSheet.of(card, Optional.of(card)), 1, "");
     }
 
     private void files() throws Exception {
@@ -118,6 +144,9 @@ public final class PageWorkshop {
         tiff();
         file("TIFF, black and white by place", ColourMode.BLACK_AND_WHITE, FileSettings.of(FileType.TIFF), PAGES, "");
         file("TIFF, JPEG", ColourMode.COLOUR, FileSettings.of(FileType.TIFF), PAGES, "");
+        FileSettings locked = pdf.withProtection(new Protection("quay", "harbour", true, false, false));
+        file("PDF, encrypted", ColourMode.COLOUR, locked, PAGES, "");
+        file("JPEG, a file each", ColourMode.COLOUR, FileSettings.of(FileType.JPEG), PAGES, "");
         file("PNG", ColourMode.COLOUR, FileSettings.of(FileType.PNG), 16, "");
         file("PowerPoint", ColourMode.COLOUR, FileSettings.of(FileType.POWERPOINT), PAGES, "");
         if (!new Tesseract().languages().isEmpty()) {
@@ -128,6 +157,10 @@ public final class PageWorkshop {
                     settings(FileType.PDF, false, true, false),
                     OCR_PAGES,
                     String.format(Locale.ROOT, "tesseract alone in parallel %.2f pages/s, ", bare) + ocrmypdf());
+            for (FileType type : List.of(FileType.TEXT, FileType.WORD, FileType.EXCEL, FileType.SPOKEN)) {
+                String name = type.name().charAt(0) + type.name().substring(1).toLowerCase(Locale.ROOT);
+                file(name + ", read by OCR", ColourMode.GREY, FileSettings.of(type), OCR_PAGES, "");
+            }
         }
     }
 
