@@ -197,16 +197,12 @@ class ChosenAtTheDeviceTest {
         String destination = add(office, cloudForm("withdrawn"));
         office.goesTo(destination);
         Browser guest = office.guest();
-        JsonNode request = ask(office, guest, destination);
-        cloud.allow(request.path("code").asString(), "asa");
-        waitForConsent(office, guest, request, "GIVEN");
+        allow(office, guest, destination, "asa");
         cloud.forgetConsent();
         String delivery = send(office, guest, office.scan(guest, Stack.TIDE_TABLE), Map.of());
         Waiting.until(() -> cause(office, delivery).equals("CONSENT_ENDED"), "the consent has ended");
         assertThat(asked(office, guest)).containsExactly("CONSENT");
-        JsonNode again = ask(office, guest, destination);
-        cloud.allow(again.path("code").asString(), "asa");
-        waitForConsent(office, guest, again, "GIVEN");
+        allow(office, guest, destination, "asa");
         waitFor(office, delivery, "ACCEPTED");
 
         // Courier forgets it also when the cloud does not listen, and says so.
@@ -214,8 +210,67 @@ class ChosenAtTheDeviceTest {
         JsonNode withdrawn =
                 guest.delete(office.panel("/mine/consents/" + destination)).ok().json();
         assertThat(withdrawn.path("cloudKnows").asBoolean()).isFalse();
-        assertThat(withdrawn.path("sentence").asString()).contains("could not be told");
+        assertThat(withdrawn.path("sentence").asString()).contains("will tell it when it does");
         assertThat(asked(office, guest)).containsExactly("CONSENT");
+        assertThat(cloud.hasAllowed("asa")).isTrue();
+        cloud.behave();
+        waitForFarewell(office, "asa");
+    }
+
+    /** RFC 7009 section 2.2.1: at 503 the token is still there, and may be revoked later. */
+    private static void waitForFarewell(Office office, String who) {
+        Waiting.until(
+                () -> {
+                    office.bean(JdbcClient.class)
+                            .sql("update scheduled_tasks set execution_time = now() "
+                                    + "where task_name = 'tell-cloud' and not picked")
+                            .update();
+                    return !cloud.hasAllowed(who);
+                },
+                "the cloud has heard of it");
+    }
+
+    @Test
+    void theCloudHearsOfItWhenThePersonOrTheDestinationGoes(Office office) {
+        String destination = add(office, cloudForm("gone"));
+        office.goesTo(destination);
+        String linn = office.desk
+                .post(
+                        "/api/people",
+                        Map.of("name", "Linn Aster", "login", "l.aster", "email", "linn@wherrymoor.example"))
+                .ok()
+                .get("id");
+        String pin =
+                office.desk.post("/api/people/" + linn + "/pin", Map.of()).ok().get("pin");
+        allow(office, office.guest(pin), destination, "linn");
+        allow(office, office.guest(), destination, "asa");
+
+        cloud.refuse("REVOKE", "503");
+        office.desk.delete("/api/people/" + linn).ok();
+        cloud.behave();
+        waitForFarewell(office, "linn");
+        assertThat(cloud.hasAllowed("asa")).isTrue();
+
+        assertThat(office.desk.delete("/api/destinations/" + destination).status())
+                .isEqualTo(409);
+        assertThat(cloud.hasAllowed("asa")).isTrue();
+        office.goesTo(office.destination("Mail to me"));
+        office.desk.delete("/api/destinations/" + destination).ok();
+        waitForFarewell(office, "asa");
+        Waiting.until(
+                () -> office.desk.get("/api/changes").text().contains("withdrawn; the cloud knows"),
+                "the change log says so");
+        assertThat(office.bean(JdbcClient.class)
+                        .sql("select count(*) from farewell")
+                        .query(Integer.class)
+                        .single())
+                .isZero();
+    }
+
+    private static void allow(Office office, Browser guest, String destination, String who) {
+        JsonNode request = ask(office, guest, destination);
+        cloud.allow(request.path("code").asString(), who);
+        waitForConsent(office, guest, request, "GIVEN");
     }
 
     @Test
@@ -259,9 +314,7 @@ class ChosenAtTheDeviceTest {
                     .doesNotContain("oar and sail");
             office.goesTo(destination);
             Browser guest = office.guest();
-            JsonNode request = ask(office, guest, destination);
-            cloud.allow(request.path("code").asString(), "asa");
-            waitForConsent(office, guest, request, "GIVEN");
+            allow(office, guest, destination, "asa");
 
             form.remove("secret");
             settings(form)

@@ -127,12 +127,16 @@ public class AccessTokens {
         return tokens;
     }
 
-    /** RFC 7009 section 2.1. With a refresh token, what was given for it ends as well. */
+    /**
+     * RFC 7009 section 2.1. With a refresh token, what was given for it ends as well.
+     *
+     * @throws TokenRefused with {@code server_error} when it may be tried again
+     */
     public void revoke(Client client, String refreshToken) throws IOException {
         // An answer of 200 may have any body, and also says that the token was good no more (section 2.2).
         HttpResponse<String> answer = send(client, Map.of("token", refreshToken, "token_type_hint", "refresh_token"));
         if (answer.statusCode() != 200) {
-            throw new TokenRefused("refused");
+            throw new TokenRefused(answer.statusCode() >= 500 ? "server_error" : "refused");
         }
     }
 

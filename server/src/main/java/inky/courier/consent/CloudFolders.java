@@ -60,8 +60,8 @@ class CloudFolders implements AccessSource {
     /** As far as the question that each person answers for themselves; the code that comes is not used. */
     @Override
     public Optional<ProbeReport> probe(FolderAccess access) {
-        Passage passage =
-                new Passage(CloudTrust.of(access.settings(), access.settings().host()));
+        Passage passage = new Passage(
+                CloudClient.trust(access.settings(), access.settings().host()));
         Optional<Setback> setback = Optional.empty();
         try {
             WebAddress.of(access.settings().host()).reach(passage, clock.instant());
@@ -81,7 +81,7 @@ class CloudFolders implements AccessSource {
         passage.line("> POST " + consent.codes() + " client_id=" + consent.clientId());
         try {
             AccessTokens.Invitation invitation =
-                    endpoint.invite(consents.client(access, consent.codes()), consent.scope());
+                    endpoint.invite(CloudClient.of(access, consent.codes()), consent.scope());
             passage.line("< a code for " + invitation.page());
             passage.said(invitation.page());
             passage.note("A code lasts " + Math.max(1, invitation.lasts().toMinutes()) + " minutes.");

@@ -125,7 +125,7 @@ public class ConsentRequests {
     private Invitation invitation(FolderAccess folder) {
         try {
             return endpoint.invite(
-                    consents.client(folder, folder.settings().consent().codes()),
+                    CloudClient.of(folder, folder.settings().consent().codes()),
                     folder.settings().consent().scope());
         } catch (TokenRefused e) {
             throw refused(TransferCause.ofOAuth(e.error()));
@@ -175,7 +175,7 @@ public class ConsentRequests {
         DeviceGrant.Next next;
         try {
             Tokens tokens = endpoint.redeem(
-                    consents.client(
+                    CloudClient.of(
                             folder.get(), folder.get().settings().consent().tokens()),
                     waiting.deviceCode);
             transaction.executeWithoutResult(status -> {

@@ -7,6 +7,7 @@ import inky.courier.connection.AccessTokens.Tokens;
 import inky.courier.connection.FarSideException;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.transfer.TransferCause;
+import inky.courier.dependents.Leaving;
 import inky.courier.destination.ConsentGiven;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
@@ -23,6 +24,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,8 +36,12 @@ public class Consents {
     /** Before the end, so that a token does not run out in the middle of a transfer that has just begun. */
     private static final Duration EARLY = Duration.ofSeconds(60);
 
+    /** Whoever withdraws waits to hear what the cloud says; the task comes later, if it is needed at all. */
+    private static final Duration ASIDE = Duration.ofSeconds(45);
+
     private final FolderAccounts accounts;
     private final AccessTokens endpoint;
+    private final Farewells farewells;
     private final Vault vault;
     private final ChangeLog changes;
     private final Live live;
@@ -47,6 +53,7 @@ public class Consents {
     Consents(
             FolderAccounts accounts,
             AccessTokens endpoint,
+            Farewells farewells,
             Vault vault,
             ChangeLog changes,
             Live live,
@@ -56,6 +63,7 @@ public class Consents {
             TransactionTemplate transaction) {
         this.accounts = accounts;
         this.endpoint = endpoint;
+        this.farewells = farewells;
         this.vault = vault;
         this.changes = changes;
         this.live = live;
@@ -119,35 +127,70 @@ public class Consents {
 
     /** Courier forgets it in any case, and then tells the cloud. @throws Refusal when there is none */
     public WithdrawnConsent withdraw(UUID destination, UUID person) {
-        String refresh = transaction.execute(status -> {
-            String kept = jdbc.sql("delete from cloud_consent where destination_id = ? and person_id = ? "
-                            + "returning refresh_token")
-                    .params(destination, person)
-                    .query((row, n) -> vault.openText(row.getBytes(1), context(destination, person)))
-                    .optional()
-                    .orElseThrow(() -> Refusal.notFound("consent"));
-            record(destination, person, "allowed", "withdrawn");
-            live.tell("destination", destination);
-            return kept;
+        Optional<UUID> farewell = transaction.execute(status -> {
+            List<Optional<UUID>> ended = end(
+                    "destination_id = ? and person_id = ?",
+                    List.of(destination, person),
+                    clock.instant().plus(ASIDE));
+            if (ended.isEmpty()) {
+                throw Refusal.notFound("consent");
+            }
+            return ended.get(0);
         });
-        return accounts.access(destination)
-                .filter(folder -> !folder.settings().consent().revocation().isEmpty())
-                .map(folder -> tell(folder, refresh))
-                .orElseGet(
-                        () -> new WithdrawnConsent(
-                                false,
-                                "Courier has forgotten its way in. The cloud has no address to be told of it, and may still list Courier."));
-    }
-
-    private WithdrawnConsent tell(FolderAccess folder, String refresh) {
-        try {
-            endpoint.revoke(client(folder, folder.settings().consent().revocation()), refresh);
-            return new WithdrawnConsent(true, "Courier has forgotten its way in, and the cloud has been told.");
-        } catch (IOException e) {
+        if (farewell.isEmpty()) {
             return new WithdrawnConsent(
                     false,
-                    "Courier has forgotten its way in. The cloud could not be told; take Courier off its list there.");
+                    "Courier has forgotten its way in. The cloud has no address to be told of it, and may still list Courier.");
         }
+        Farewells.Told told = farewells.tell(farewell.get());
+        return new WithdrawnConsent(
+                told == Farewells.Told.YES,
+                switch (told) {
+                    case YES -> "Courier has forgotten its way in, and the cloud has been told.";
+                    case REFUSED ->
+                        "Courier has forgotten its way in. The cloud would not listen; take Courier off its list there.";
+                    case NOT_YET ->
+                        "Courier has forgotten its way in. The cloud does not answer; Courier will tell it when it does.";
+                });
+    }
+
+    /** A cloud hears of it also when the destination or the person goes. */
+    @EventListener
+    void leaving(Leaving leaving) {
+        switch (leaving.kind()) {
+            case DESTINATION -> end("destination_id = ?", List.of(leaving.id()), clock.instant());
+            case PERSON -> end("person_id = ?", List.of(leaving.id()), clock.instant());
+            default -> {
+                // Nobody consents to anything else.
+            }
+        }
+    }
+
+    private record Ended(UUID destination, UUID person, byte[] refresh) {}
+
+    /** @return of each consent the farewell; nothing where the cloud has no address for it */
+    private List<Optional<UUID>> end(String which, List<UUID> ids, Instant tellAt) {
+        return jdbc
+                .sql("delete from cloud_consent where " + which + " returning destination_id, person_id, refresh_token")
+                .params(ids)
+                .query((row, n) ->
+                        new Ended(row.getObject(1, UUID.class), row.getObject(2, UUID.class), row.getBytes(3)))
+                .list()
+                .stream()
+                .map(ended -> end(ended, tellAt))
+                .toList();
+    }
+
+    private Optional<UUID> end(Ended ended, Instant tellAt) {
+        record(ended.destination, ended.person, "allowed", "withdrawn");
+        live.tell("destination", ended.destination);
+        return accounts.access(ended.destination)
+                .filter(folder -> !folder.settings().consent().revocation().isEmpty())
+                .map(folder -> farewells.keep(
+                        folder,
+                        nameOf(ended.person),
+                        vault.openText(ended.refresh, context(ended.destination, ended.person)),
+                        tellAt));
     }
 
     private record Kept(byte[] refresh, byte[] access, OffsetDateTime until) {}
@@ -190,8 +233,8 @@ public class Consents {
     private Object renew(FolderAccess folder, UUID person, String refresh) {
         String context = context(folder.id(), person);
         try {
-            Tokens tokens =
-                    endpoint.refresh(client(folder, folder.settings().consent().tokens()), refresh);
+            Tokens tokens = endpoint.refresh(
+                    CloudClient.of(folder, folder.settings().consent().tokens()), refresh);
             jdbc.sql("update cloud_consent set refresh_token = ?, access_token = ?, access_until = ?, used_at = ? "
                             + "where destination_id = ? and person_id = ?")
                     .params(
@@ -225,26 +268,25 @@ public class Consents {
                 .update());
     }
 
-    AccessTokens.Client client(FolderAccess folder, String address) {
-        return new AccessTokens.Client(
-                address,
-                folder.settings().consent().clientId(),
-                folder.secret(),
-                CloudTrust.of(folder.settings(), address));
-    }
-
     private OffsetDateTime until(Tokens tokens) {
         return OffsetDateTime.now(clock).plus(tokens.lasts()).minus(EARLY);
     }
 
     private void record(UUID destination, UUID person, @Nullable String before, String after) {
-        String name = jdbc.sql("select name from person where id = ?")
+        changes.record(
+                "consent",
+                destination,
+                accounts.nameOf(destination).orElse("a cloud") + " for " + nameOf(person),
+                before,
+                after);
+    }
+
+    private String nameOf(UUID person) {
+        return jdbc.sql("select name from person where id = ?")
                 .param(person)
                 .query(String.class)
                 .optional()
                 .orElse("somebody");
-        changes.record(
-                "consent", destination, accounts.nameOf(destination).orElse("a cloud") + " for " + name, before, after);
     }
 
     private List<ConsentView> views(String which, UUID id) {

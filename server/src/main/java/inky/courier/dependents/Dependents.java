@@ -5,8 +5,11 @@ import java.util.List;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Collects from every module what depends on a thing. */
 @Component
@@ -32,8 +35,11 @@ public class Dependents {
     /** Looked up late: the modules that answer also ask here before they delete. */
     private final ObjectProvider<Source> sources;
 
-    Dependents(ObjectProvider<Source> sources) {
+    private final ApplicationEventPublisher events;
+
+    Dependents(ObjectProvider<Source> sources, ApplicationEventPublisher events) {
         this.sources = sources;
+        this.events = events;
     }
 
     public List<Dependent> on(Kind kind, UUID id) {
@@ -42,8 +48,9 @@ public class Dependents {
                 .toList();
     }
 
-    /** @throws Refusal naming what still needs it */
-    public void refuseIfAny(Kind kind, UUID id, String name) {
+    /** Before a thing is deleted, in the same transaction. @throws Refusal naming what still needs it */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void letGo(Kind kind, UUID id, String name) {
         List<Dependent> found = on(kind, id);
         if (!found.isEmpty()) {
             String names = found.stream().limit(5).map(Dependent::name).collect(Collectors.joining(", "));
@@ -54,5 +61,6 @@ public class Dependents {
                     name + " is still needed by " + names + more + ".",
                     "Give these another one first.");
         }
+        events.publishEvent(new Leaving(kind, id));
     }
 }

@@ -162,7 +162,7 @@ public class DestinationService implements Dependents.Source {
     @Transactional
     public void delete(UUID id) {
         Destination destination = find(id);
-        dependents.refuseIfAny(Dependents.Kind.DESTINATION, id, destination.name);
+        dependents.letGo(Dependents.Kind.DESTINATION, id, destination.name);
         destinations.delete(destination);
         probes.forget(id);
         changes.record("destination", id, destination.name, logged(view(destination)), null);

@@ -147,7 +147,7 @@ public class DeviceService {
     @Transactional
     public void delete(UUID id) {
         Device device = find(id);
-        dependents.refuseIfAny(Dependents.Kind.DEVICE, id, device.name);
+        dependents.letGo(Dependents.Kind.DEVICE, id, device.name);
         devices.delete(device);
         changes.record("device", id, device.name, form(device), null);
         live.tell("device", id);

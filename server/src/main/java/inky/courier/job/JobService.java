@@ -132,7 +132,7 @@ public class JobService implements Dependents.Source {
     @Transactional
     public void delete(UUID id) {
         Job job = find(id);
-        dependents.refuseIfAny(Dependents.Kind.JOB, id, job.name);
+        dependents.letGo(Dependents.Kind.JOB, id, job.name);
         JobView before = view(job);
         jobs.delete(job);
         changes.record("job", id, job.name, before, null);

@@ -172,7 +172,7 @@ public class MailServers implements Rounds.Visited {
     @Transactional
     public void delete(UUID id) {
         MailServer server = find(id);
-        dependents.refuseIfAny(Dependents.Kind.MAIL_SERVER, id, server.name);
+        dependents.letGo(Dependents.Kind.MAIL_SERVER, id, server.name);
         servers.delete(server);
         probes.forget(id);
         changes.record("mail server", id, server.name, withoutProbe(view(server)), null);

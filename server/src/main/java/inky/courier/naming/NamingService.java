@@ -113,7 +113,7 @@ public class NamingService {
     @Transactional
     public void delete(UUID id) {
         Name name = find(id);
-        dependents.refuseIfAny(Dependents.Kind.NAME, id, name.name);
+        dependents.letGo(Dependents.Kind.NAME, id, name.name);
         names.delete(name);
         changes.record("name", id, name.name, view(name), null);
         live.tell("name", id);

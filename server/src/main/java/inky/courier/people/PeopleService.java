@@ -85,7 +85,7 @@ public class PeopleService {
     @Transactional
     public void delete(UUID id) {
         Person person = find(id);
-        dependents.refuseIfAny(Dependents.Kind.PERSON, id, person.name);
+        dependents.letGo(Dependents.Kind.PERSON, id, person.name);
         people.delete(person);
         changes.record("person", id, person.name, view(person), null);
         live.tell("person", id);

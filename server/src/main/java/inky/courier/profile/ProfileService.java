@@ -162,7 +162,7 @@ public class ProfileService {
     @Transactional
     public void delete(UUID id) {
         Profile profile = find(id);
-        dependents.refuseIfAny(Dependents.Kind.PROFILE, id, profile.name);
+        dependents.letGo(Dependents.Kind.PROFILE, id, profile.name);
         profiles.delete(profile);
         changes.record("profile", id, profile.name, view(profile), null);
         live.tell("profile", id);
