@@ -151,6 +151,29 @@ class ThinnestSliceTest {
                 "the jam is told");
     }
 
+    @Test
+    void aPageThatComesCutShortIsNotKeptAndTheRestCanBeScannedAgain(Office office) {
+        Browser guest = office.guest();
+        office.device.put(Stack.BERTH_PERMIT);
+        office.device.cutPages(1);
+        String scan = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
+                .ok()
+                .get("id");
+        Waiting.until(
+                () -> guest.get(office.panel("/scans/" + scan)).get("state").equals("TROUBLE"), "it says so");
+        assertThat(guest.get(office.panel("/scans/" + scan)).get("trouble"))
+                .isEqualTo("A page from the device could not be read.");
+        assertThat(pages(guest, office, scan)).isZero();
+        Waiting.until(() -> office.device.scanning() == 0, "the device has stopped");
+
+        office.device.put(Stack.BERTH_PERMIT);
+        guest.post(office.panel("/scans/" + scan + "/loads"), Map.of()).ok();
+        Waiting.until(
+                () -> guest.get(office.panel("/scans/" + scan)).get("state").equals("COMPLETE"), "all is in");
+        assertThat(pages(guest, office, scan))
+                .isEqualTo(Stack.BERTH_PERMIT.sheets().size());
+    }
+
     private static int pages(Browser guest, Office office, String scan) {
         return guest.get(office.panel("/scans/" + scan)).json().path("pages").size();
     }

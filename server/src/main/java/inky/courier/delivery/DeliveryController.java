@@ -7,6 +7,7 @@ import inky.courier.store.ContentStore;
 import inky.courier.web.Handing;
 import jakarta.annotation.Nullable;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,7 +47,8 @@ class DeliveryController {
             @RequestParam(defaultValue = "") String text,
             @RequestParam(defaultValue = "0") long before,
             @RequestParam(defaultValue = "60") int limit) {
-        return queries.list(new Filter(state, day, person, device, job, text, before, limit));
+        return queries.list(new Filter(
+                state.stream().filter(Objects::nonNull).toList(), day, person, device, job, text, before, limit));
     }
 
     @GetMapping("/{id}")

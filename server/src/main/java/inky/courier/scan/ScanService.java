@@ -350,7 +350,13 @@ public class ScanService {
                 return;
             }
             number++;
-            keepInTransaction(id, number, page.jpeg(), blankReason(page.jpeg(), profile));
+            try {
+                keepInTransaction(id, number, page.jpeg(), blankReason(page.jpeg(), profile));
+            } catch (IOException e) {
+                // Sheets that would come after a page that is missing are better scanned again with it.
+                scan.cancel();
+                throw e;
+            }
             last = page.last();
         }
         end(id, ScanState.COMPLETE, "", "");

@@ -4,9 +4,14 @@ import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import jakarta.persistence.PersistenceException;
 import java.net.URI;
+import java.sql.SQLException;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.NestedExceptionUtils;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
@@ -23,11 +28,16 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.exc.InvalidNullException;
 
 /** Every error as a problem detail (RFC 9457) with a stable {@code code}, a {@code remedy} and the fields concerned. */
 @RestControllerAdvice
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    /** SQLSTATE character_not_in_repertoire: U+0000 is in no text of PostgreSQL. */
+    private static final String NO_SUCH_SIGN = "22021";
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> invalid(Invalid invalid) {
@@ -69,6 +79,10 @@ class ProblemAdvice {
             if (cause instanceof Invalid invalid) {
                 return invalid(invalid);
             }
+            if (cause instanceof InvalidNullException missing) {
+                return invalid(new Invalid(
+                        "field.missing", field(missing), "Something that is needed is missing.", "Fill it in."));
+            }
         }
         return answer(
                 HttpStatus.BAD_REQUEST,
@@ -76,6 +90,19 @@ class ProblemAdvice {
                 "The request could not be read.",
                 "Load the page again.",
                 List.of());
+    }
+
+    private static String field(InvalidNullException missing) {
+        return missing.getPath().stream()
+                .map(JacksonException.Reference::getPropertyName)
+                .filter(Objects::nonNull)
+                .collect(Collectors.joining("."));
+    }
+
+    /** The address has a query that is no UTF-8 (RFC 3986 section 2.5). */
+    @ExceptionHandler(InvalidParameterException.class)
+    ResponseEntity<ProblemDetail> unreadableAddress(InvalidParameterException e) {
+        return unreadable(e);
     }
 
     @ExceptionHandler
@@ -101,6 +128,15 @@ class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> clash(DataIntegrityViolationException e) {
         LOG.debug("data integrity", e);
+        if (NestedExceptionUtils.getRootCause(e) instanceof SQLException sql
+                && NO_SUCH_SIGN.equals(sql.getSQLState())) {
+            return answer(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "field.invalid",
+                    "Something in the form has a sign that cannot be kept.",
+                    "Type it again instead of pasting it.",
+                    List.of());
+        }
         return answer(
                 HttpStatus.CONFLICT,
                 "clash",

@@ -7,15 +7,12 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
-import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -59,24 +56,7 @@ class StoreAway extends OncePerRequestFilter {
             }
             LOG.warn("the database does not answer: {}", e.getMessage());
             response.resetBuffer();
-            response.setStatus(REFUSAL.status().value());
-            response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-            response.getWriter()
-                    .write(Json.write(Map.of(
-                            "type",
-                            "urn:inky-courier:problem:" + REFUSAL.code(),
-                            "title",
-                            REFUSAL.getMessage(),
-                            "detail",
-                            REFUSAL.getMessage(),
-                            "status",
-                            REFUSAL.status().value(),
-                            "code",
-                            REFUSAL.code(),
-                            "remedy",
-                            REFUSAL.remedy(),
-                            "problems",
-                            List.of())));
+            EarlyRefusals.write(response, REFUSAL);
         }
     }
 }

@@ -26,6 +26,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -65,6 +66,7 @@ public final class StandInDevice implements AutoCloseable {
     private final long seed;
     private final Optional<DavRoom> storage;
     private final Optional<PrintRoom> printer;
+    private final AtomicInteger pagesToCut = new AtomicInteger();
     private volatile int pageMillis;
     private volatile Condition condition = new Condition(PrinterState.idle, List.of("none"));
 
@@ -157,6 +159,16 @@ public final class StandInDevice implements AutoCloseable {
 
     public void put(Stack stack) {
         feeder.put(stack.sheets());
+    }
+
+    /** Sends half of what each of the next pages is. */
+    public void cutPages(int next) {
+        pagesToCut.set(next);
+    }
+
+    /** How many scans have pages still to come. */
+    public int scanning() {
+        return (int) jobs.values().stream().filter(ScanJob::hasMore).count();
     }
 
     /** How long each page takes from now on, beside the drawing. */
@@ -324,6 +336,9 @@ public final class StandInDevice implements AutoCloseable {
         synchronized (job) {
             pause();
             page = job.nextPage();
+        }
+        if (pagesToCut.getAndUpdate(left -> Math.max(0, left - 1)) > 0) {
+            page = Arrays.copyOf(page, page.length / 2);
         }
         IppPacket.Builder builder = response(request, Status.successfulOk);
         MutableAttributeGroup group = builder.getOperationAttributes();

@@ -24,6 +24,9 @@ public final class JpegPages {
 
     private static final long MAX_PIXELS = 150_000_000L;
 
+    private static final byte START_OF_SCAN = (byte) 0xda;
+    private static final byte END_OF_IMAGE = (byte) 0xd9;
+
     private JpegPages() {}
 
     /** Width and height of a JPEG in pixels, read from its head alone. */
@@ -221,12 +224,33 @@ public final class JpegPages {
         }
     }
 
+    /**
+     * A page whose end never came would be decoded all the same, the rest of it grey.
+     *
+     * @throws IOException when no end of image follows the samples (ITU-T T.81 B.1.1.4)
+     */
+    private static void requireEnd(byte[] jpeg) throws IOException {
+        int samples = frame(jpeg);
+        while (samples + 3 < jpeg.length && jpeg[samples] == (byte) 0xff && jpeg[samples + 1] != START_OF_SCAN) {
+            samples += 2 + number(jpeg, samples + 2);
+        }
+        // Among samples, FF is followed by 0 or a restart marker; behind the end there may be anything.
+        for (int at = jpeg.length - 2; at > samples; at--) {
+            if (jpeg[at] == (byte) 0xff && jpeg[at + 1] == END_OF_IMAGE) {
+                return;
+            }
+        }
+        throw new IOException("the page was cut short");
+    }
+
     private static <T> T withReader(byte[] jpeg, Reading<T> reading) throws IOException {
+        requireEnd(jpeg);
         ImageReader reader = ImageIO.getImageReadersByFormatName("jpeg").next();
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(jpeg))) {
             reader.setInput(in, true, true);
             return reading.read(reader);
-        } catch (IndexOutOfBoundsException | IllegalArgumentException e) {
+        } catch (RuntimeException e) {
+            // Decoders meet damage in many ways, a colour profile that is none among them.
             throw new IOException("the page from the device is not a readable JPEG", e);
         } finally {
             reader.dispose();

@@ -24,6 +24,7 @@ import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDResources;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.apache.pdfbox.pdmodel.graphics.PDXObject;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
@@ -33,6 +34,7 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 /** Pages out of image files: PNG, JPEG, TIFF of many pages, and the pages of a PDF. */
 public final class ImageFiles {
     private static final int PDF_DPI = 200;
+    private static final float POINTS_AN_INCH = 72;
     private static final int MAX_SIDE = 20_000;
     private static final long MAX_PIXELS = 150_000_000L;
 
@@ -55,9 +57,37 @@ public final class ImageFiles {
         try (var in = Files.newInputStream(file)) {
             in.readNBytes(head, 0, head.length);
         }
-        return new String(head, java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-")
-                ? pdf(file, dpi)
-                : image(file, dpi);
+        boolean isPdf = new String(head, java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-");
+        return orUnreadable(file, () -> isPdf ? pdf(file, dpi) : image(file, dpi));
+    }
+
+    private interface Reading<T> {
+        T read() throws IOException;
+    }
+
+    /** Readers meet damage in many ways; to whoever gave the file all of them are one. */
+    private static <T> T orUnreadable(Path file, Reading<T> reading) {
+        try {
+            return reading.read();
+        } catch (Invalid e) {
+            throw e;
+        } catch (IOException | RuntimeException e) {
+            throw unreadable(file);
+        }
+    }
+
+    private static void requireFitting(Path file, double width, double height) {
+        if (!(width >= 1 && height >= 1)) {
+            throw unreadable(file);
+        }
+        if (width > MAX_SIDE || height > MAX_SIDE || width * height > MAX_PIXELS) {
+            throw new Invalid(
+                    "workshop.size",
+                    "file",
+                    file + " has " + Math.round(width) + " x " + Math.round(height)
+                            + " pixels, more than any scanner's page.",
+                    "Scale it down.");
+        }
     }
 
     private static List<Page> image(Path file, OptionalInt dpi) throws IOException {
@@ -67,15 +97,7 @@ public final class ImageFiles {
             try {
                 int count = reader.getNumImages(true);
                 for (int i = 0; i < count; i++) {
-                    int width = reader.getWidth(i);
-                    int height = reader.getHeight(i);
-                    if (width > MAX_SIDE || height > MAX_SIDE || (long) width * height > MAX_PIXELS) {
-                        throw new Invalid(
-                                "workshop.size",
-                                "file",
-                                file + " has " + width + " x " + height + " pixels, more than any scanner's page.",
-                                "Scale it down.");
-                    }
+                    requireFitting(file, reader.getWidth(i), reader.getHeight(i));
                     Resolution resolution = resolution(file, reader, i, dpi);
                     boolean jpeg =
                             reader.getFormatName().toLowerCase(Locale.ROOT).startsWith("jp");
@@ -84,8 +106,6 @@ public final class ImageFiles {
             } finally {
                 reader.dispose();
             }
-        } catch (IndexOutOfBoundsException | IllegalArgumentException | javax.imageio.IIOException e) {
-            throw unreadable(file);
         }
         return pages;
     }
@@ -153,19 +173,21 @@ public final class ImageFiles {
         }
 
         @Override
-        public PageRaster raster() throws IOException {
+        public PageRaster raster() {
+            return orUnreadable(file, this::decoded);
+        }
+
+        private PageRaster decoded() throws IOException {
             if (isJpeg) {
                 return JpegPages.decode(Files.readAllBytes(file), resolution);
             }
             try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
                 ImageReader reader = reader(file, in);
                 try {
-                    return raster(reader.read(index), resolution);
+                    return JpegPages.raster(reader.read(index), resolution);
                 } finally {
                     reader.dispose();
                 }
-            } catch (IndexOutOfBoundsException | IllegalArgumentException | javax.imageio.IIOException e) {
-                throw unreadable(file);
             }
         }
 
@@ -175,11 +197,7 @@ public final class ImageFiles {
                 return Optional.empty();
             }
             byte[] bytes = Files.readAllBytes(file);
-            return JpegPages.isUsual(bytes) ? Optional.of(bytes) : Optional.empty();
-        }
-
-        private static PageRaster raster(BufferedImage image, Resolution resolution) {
-            return JpegPages.raster(image, resolution);
+            return orUnreadable(file, () -> JpegPages.isUsual(bytes)) ? Optional.of(bytes) : Optional.empty();
         }
     }
 
@@ -190,6 +208,9 @@ public final class ImageFiles {
             for (int i = 0; i < count; i++) {
                 Resolution resolution =
                         new Resolution(dpi.isPresent() ? dpi.getAsInt() : imageDpi(document.getPage(i)));
+                PDRectangle box = document.getPage(i).getCropBox();
+                double scale = resolution.dpi() / POINTS_AN_INCH;
+                requireFitting(file, box.getWidth() * scale, box.getHeight() * scale);
                 pages.add(new Page(file, i + 1, count, new PdfPage(file, i, resolution)));
             }
             return pages;
@@ -208,13 +229,17 @@ public final class ImageFiles {
                 widest = object instanceof PDImageXObject image ? Math.max(widest, image.getWidth()) : widest;
             }
         }
-        int dpi = Math.round(widest / page.getMediaBox().getWidth() * 72);
+        int dpi = Math.round(widest / page.getMediaBox().getWidth() * POINTS_AN_INCH);
         return dpi >= 100 && dpi <= 600 ? dpi : PDF_DPI;
     }
 
     private record PdfPage(Path file, int index, Resolution resolution) implements Source {
         @Override
-        public PageRaster raster() throws IOException {
+        public PageRaster raster() {
+            return orUnreadable(file, this::rendered);
+        }
+
+        private PageRaster rendered() throws IOException {
             try (PDDocument document = Loader.loadPDF(file.toFile())) {
                 BufferedImage image =
                         new PDFRenderer(document).renderImageWithDPI(index, resolution.dpi(), ImageType.RGB);
