@@ -144,7 +144,7 @@ public final class PageWorkshop {
         tiff();
         file("TIFF, black and white by place", ColourMode.BLACK_AND_WHITE, FileSettings.of(FileType.TIFF), PAGES, "");
         file("TIFF, JPEG", ColourMode.COLOUR, FileSettings.of(FileType.TIFF), PAGES, "");
-        FileSettings locked = pdf.withProtection(new Protection("quay", "harbour", true, false, false));
+        FileSettings locked = pdf.withProtection(new Protection("quay side", "harbour master", true, false, false));
         file("PDF, encrypted", ColourMode.COLOUR, locked, PAGES, "");
         file("JPEG, a file each", ColourMode.COLOUR, FileSettings.of(FileType.JPEG), PAGES, "");
         file("PNG", ColourMode.COLOUR, FileSettings.of(FileType.PNG), 16, "");

@@ -42,6 +42,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -185,18 +186,14 @@ class Rehearsals {
         String name = file.getOriginalFilename() == null ? "your page" : file.getOriginalFilename();
         List<ImageFiles.Page> pages;
         try {
-            pages = ImageFiles.read(kept, java.util.OptionalInt.empty());
+            pages = ImageFiles.read(kept, name, OptionalInt.empty());
         } catch (Invalid e) {
             if (!e.problems().get(0).code().equals("workshop.dpi")) {
-                throw new Invalid(
-                        "rehearsal.file",
-                        "files",
-                        name + " is no image that can be read.",
-                        "Give PNG, JPEG, TIFF or PDF.");
+                throw e;
             }
             // A picture that does not say its resolution is taken for one of the profile's.
             pages = ImageFiles.read(
-                    kept, java.util.OptionalInt.of(profile.resolution().dpi()));
+                    kept, name, OptionalInt.of(profile.resolution().dpi()));
         }
         for (ImageFiles.Page page : pages) {
             sources.add(page.source());

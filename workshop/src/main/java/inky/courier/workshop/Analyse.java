@@ -31,7 +31,7 @@ final class Analyse implements Command.Task {
         PageRaster raster = page.source().raster();
         PageAnalysis a = PageAnalyser.analyse(raster);
         Map<String, Object> line = new LinkedHashMap<>();
-        line.put("file", page.file().toString());
+        line.put("file", page.file());
         line.put("page", page.number());
         line.put("widthPx", raster.width());
         line.put("heightPx", raster.height());

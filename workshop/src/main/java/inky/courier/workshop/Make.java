@@ -35,7 +35,7 @@ final class Make implements Command.Task {
         Files.createDirectories(folder);
         Path work = Files.createTempDirectory(folder, ".making");
         try {
-            String title = stem(pages.get(0).file());
+            String title = stem(Path.of(pages.get(0).file()));
             Description description =
                     new Description(title, System.getProperty("user.name", ""), Instant.now(), ZoneId.systemDefault());
             int cores = Runtime.getRuntime().availableProcessors();

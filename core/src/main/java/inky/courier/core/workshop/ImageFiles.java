@@ -41,20 +41,34 @@ public final class ImageFiles {
     private ImageFiles() {}
 
     /** A page and the file that it is from. */
-    public record Page(Path file, int number, int pages, Source source) {
+    public record Page(String file, int number, int pages, Source source) {
         /** The file's name, with the page behind it where there are several. */
         public String label() {
-            return pages == 1 ? file.toString() : file + "#" + number;
+            return pages == 1 ? file : file + "#" + number;
+        }
+    }
+
+    /** A file, and as what the person knows it. */
+    private record Named(Path path, String name) {
+        @Override
+        public String toString() {
+            return name;
         }
     }
 
     /** @param dpi what the person says; it goes before what the file says */
     public static List<Page> read(Path file, OptionalInt dpi) throws IOException {
-        if (!Files.isReadable(file) || Files.isDirectory(file)) {
+        return read(file, file.toString(), dpi);
+    }
+
+    /** @param name as the person knows the file */
+    public static List<Page> read(Path path, String name, OptionalInt dpi) throws IOException {
+        Named file = new Named(path, name);
+        if (!Files.isReadable(path) || Files.isDirectory(path)) {
             throw new Invalid("workshop.file", "file", file + " is not there, or cannot be read.", "Check its name.");
         }
         byte[] head = new byte[5];
-        try (var in = Files.newInputStream(file)) {
+        try (var in = Files.newInputStream(path)) {
             in.readNBytes(head, 0, head.length);
         }
         boolean isPdf = new String(head, java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-");
@@ -66,7 +80,7 @@ public final class ImageFiles {
     }
 
     /** Readers meet damage in many ways; to whoever gave the file all of them are one. */
-    private static <T> T orUnreadable(Path file, Reading<T> reading) {
+    private static <T> T orUnreadable(Named file, Reading<T> reading) {
         try {
             return reading.read();
         } catch (Invalid e) {
@@ -76,7 +90,7 @@ public final class ImageFiles {
         }
     }
 
-    private static void requireFitting(Path file, double width, double height) {
+    private static void requireFitting(Named file, double width, double height) {
         if (!(width >= 1 && height >= 1)) {
             throw unreadable(file);
         }
@@ -90,9 +104,9 @@ public final class ImageFiles {
         }
     }
 
-    private static List<Page> image(Path file, OptionalInt dpi) throws IOException {
+    private static List<Page> image(Named file, OptionalInt dpi) throws IOException {
         List<Page> pages = new ArrayList<>();
-        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+        try (ImageInputStream in = ImageIO.createImageInputStream(file.path.toFile())) {
             ImageReader reader = reader(file, in);
             try {
                 int count = reader.getNumImages(true);
@@ -101,7 +115,7 @@ public final class ImageFiles {
                     Resolution resolution = resolution(file, reader, i, dpi);
                     boolean jpeg =
                             reader.getFormatName().toLowerCase(Locale.ROOT).startsWith("jp");
-                    pages.add(new Page(file, i + 1, count, new ImagePage(file, i, resolution, jpeg)));
+                    pages.add(new Page(file.name, i + 1, count, new ImagePage(file, i, resolution, jpeg)));
                 }
             } finally {
                 reader.dispose();
@@ -110,7 +124,7 @@ public final class ImageFiles {
         return pages;
     }
 
-    private static ImageReader reader(Path file, ImageInputStream in) {
+    private static ImageReader reader(Named file, ImageInputStream in) {
         Iterator<ImageReader> readers = in == null ? List.<ImageReader>of().iterator() : ImageIO.getImageReaders(in);
         if (!readers.hasNext()) {
             throw unreadable(file);
@@ -120,7 +134,7 @@ public final class ImageFiles {
         return reader;
     }
 
-    private static Invalid unreadable(Path file) {
+    private static Invalid unreadable(Named file) {
         return new Invalid(
                 "workshop.file",
                 "file",
@@ -128,13 +142,13 @@ public final class ImageFiles {
                 "Give PNG, JPEG, TIFF or PDF; if it is one of these, it is damaged.");
     }
 
-    private static Resolution resolution(Path file, ImageReader reader, int index, OptionalInt given)
+    private static Resolution resolution(Named file, ImageReader reader, int index, OptionalInt given)
             throws IOException {
         if (given.isPresent()) {
             return new Resolution(given.getAsInt());
         }
         OptionalInt said = reader.getFormatName().toLowerCase(Locale.ROOT).startsWith("jp")
-                ? JpegPages.density(head(file))
+                ? JpegPages.density(head(file.path))
                 : fromMetadata(reader.getImageMetadata(index));
         if (said.isEmpty() || said.getAsInt() < 75 || said.getAsInt() > 1200) {
             throw new Invalid(
@@ -166,7 +180,7 @@ public final class ImageFiles {
         return mm <= 0 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(25.4 / mm));
     }
 
-    private record ImagePage(Path file, int index, Resolution resolution, boolean isJpeg) implements Source {
+    private record ImagePage(Named file, int index, Resolution resolution, boolean isJpeg) implements Source {
         @Override
         public Optional<Resolution> knownResolution() {
             return Optional.of(resolution);
@@ -179,9 +193,9 @@ public final class ImageFiles {
 
         private PageRaster decoded() throws IOException {
             if (isJpeg) {
-                return JpegPages.decode(Files.readAllBytes(file), resolution);
+                return JpegPages.decode(Files.readAllBytes(file.path), resolution);
             }
-            try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+            try (ImageInputStream in = ImageIO.createImageInputStream(file.path.toFile())) {
                 ImageReader reader = reader(file, in);
                 try {
                     return JpegPages.raster(reader.read(index), resolution);
@@ -196,13 +210,13 @@ public final class ImageFiles {
             if (!isJpeg) {
                 return Optional.empty();
             }
-            byte[] bytes = Files.readAllBytes(file);
+            byte[] bytes = Files.readAllBytes(file.path);
             return orUnreadable(file, () -> JpegPages.isUsual(bytes)) ? Optional.of(bytes) : Optional.empty();
         }
     }
 
-    private static List<Page> pdf(Path file, OptionalInt dpi) throws IOException {
-        try (PDDocument document = Loader.loadPDF(file.toFile())) {
+    private static List<Page> pdf(Named file, OptionalInt dpi) throws IOException {
+        try (PDDocument document = Loader.loadPDF(file.path.toFile())) {
             List<Page> pages = new ArrayList<>();
             int count = document.getNumberOfPages();
             for (int i = 0; i < count; i++) {
@@ -211,7 +225,7 @@ public final class ImageFiles {
                 PDRectangle box = document.getPage(i).getCropBox();
                 double scale = resolution.dpi() / POINTS_AN_INCH;
                 requireFitting(file, box.getWidth() * scale, box.getHeight() * scale);
-                pages.add(new Page(file, i + 1, count, new PdfPage(file, i, resolution)));
+                pages.add(new Page(file.name, i + 1, count, new PdfPage(file, i, resolution)));
             }
             return pages;
         } catch (InvalidPasswordException e) {
@@ -233,14 +247,14 @@ public final class ImageFiles {
         return dpi >= 100 && dpi <= 600 ? dpi : PDF_DPI;
     }
 
-    private record PdfPage(Path file, int index, Resolution resolution) implements Source {
+    private record PdfPage(Named file, int index, Resolution resolution) implements Source {
         @Override
         public PageRaster raster() {
             return orUnreadable(file, this::rendered);
         }
 
         private PageRaster rendered() throws IOException {
-            try (PDDocument document = Loader.loadPDF(file.toFile())) {
+            try (PDDocument document = Loader.loadPDF(file.path.toFile())) {
                 BufferedImage image =
                         new PDFRenderer(document).renderImageWithDPI(index, resolution.dpi(), ImageType.RGB);
                 return JpegPages.raster(image, resolution);
