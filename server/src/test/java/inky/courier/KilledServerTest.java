@@ -13,7 +13,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
@@ -178,9 +177,7 @@ class KilledServerTest {
         Browser guest = office.guest();
         office.device.pageMillis(400);
         office.device.put(Stack.FIFTY_LETTERS);
-        String scan = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
-                .ok()
-                .get("id");
+        String scan = office.begin(guest);
         Waiting.until(
                 () -> guest.get(office.panel("/scans/" + scan))
                                 .json()

@@ -104,22 +104,18 @@ class ThinnestSliceTest {
         Browser guest = office.guest();
         office.device.pageMillis(250);
         office.device.put(Stack.BERTH_PERMIT);
-        String scan = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
-                .ok()
-                .get("id");
+        String scan = office.begin(guest);
         Waiting.until(() -> pages(guest, office, scan) == 1, "the first page is in");
         assertThat(guest.get(office.panel("/scans/" + scan)).get("state")).isEqualTo("SCANNING");
         assertThat(guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
                         .status())
                 .isEqualTo(409);
-        Waiting.until(
-                () -> guest.get(office.panel("/scans/" + scan)).get("state").equals("COMPLETE"), "all is in");
+        office.waitForScan(guest, scan, "COMPLETE");
         office.device.pageMillis(0);
         office.device.put(Stack.TIDE_TABLE);
         guest.post(office.panel("/scans/" + scan + "/loads"), Map.of()).ok();
         Waiting.until(() -> pages(guest, office, scan) == 4, "the second load is in");
-        Waiting.until(
-                () -> guest.get(office.panel("/scans/" + scan)).get("state").equals("COMPLETE"), "all is in");
+        office.waitForScan(guest, scan, "COMPLETE");
         String first = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
                 .ok()
                 .get("deliveryId");
@@ -134,11 +130,8 @@ class ThinnestSliceTest {
     @Test
     void anEmptyFeederAndAStuckSheetAreToldInWords(Office office) {
         Browser guest = office.guest();
-        String empty = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
-                .ok()
-                .get("id");
-        Waiting.until(
-                () -> guest.get(office.panel("/scans/" + empty)).get("state").equals("TROUBLE"), "it says so");
+        String empty = office.begin(guest);
+        office.waitForScan(guest, empty, "TROUBLE");
         assertThat(guest.get(office.panel("/scans/" + empty)).get("trouble"))
                 .isEqualTo("There is no paper in the feeder.");
         office.device.put(Stack.TIDE_TABLE);
@@ -156,11 +149,8 @@ class ThinnestSliceTest {
         Browser guest = office.guest();
         office.device.put(Stack.BERTH_PERMIT);
         office.device.cutPages(1);
-        String scan = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId))
-                .ok()
-                .get("id");
-        Waiting.until(
-                () -> guest.get(office.panel("/scans/" + scan)).get("state").equals("TROUBLE"), "it says so");
+        String scan = office.begin(guest);
+        office.waitForScan(guest, scan, "TROUBLE");
         assertThat(guest.get(office.panel("/scans/" + scan)).get("trouble"))
                 .isEqualTo("A page from the device could not be read.");
         assertThat(pages(guest, office, scan)).isZero();
@@ -168,8 +158,7 @@ class ThinnestSliceTest {
 
         office.device.put(Stack.BERTH_PERMIT);
         guest.post(office.panel("/scans/" + scan + "/loads"), Map.of()).ok();
-        Waiting.until(
-                () -> guest.get(office.panel("/scans/" + scan)).get("state").equals("COMPLETE"), "all is in");
+        office.waitForScan(guest, scan, "COMPLETE");
         assertThat(pages(guest, office, scan))
                 .isEqualTo(Stack.BERTH_PERMIT.sheets().size());
     }

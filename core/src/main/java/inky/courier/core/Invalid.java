@@ -11,6 +11,13 @@ public class Invalid extends RuntimeException {
         this.problems = List.copyOf(problems);
     }
 
+    /** The same, said of a field of a form. */
+    public Invalid at(String field) {
+        return new Invalid(problems.stream()
+                .map(p -> new Problem(p.code(), field, p.sentence(), p.remedy()))
+                .toList());
+    }
+
     public Invalid(String code, String field, String sentence, String remedy) {
         this(List.of(new Problem(code, field, sentence, remedy)));
     }

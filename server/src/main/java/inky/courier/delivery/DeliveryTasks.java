@@ -1,17 +1,15 @@
 package inky.courier.delivery;
 
-import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import inky.courier.connection.Rounds;
+import inky.courier.queue.Work;
 import inky.courier.scan.ScanService;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.concurrent.Semaphore;
 import org.slf4j.MDC;
 import org.springframework.beans.factory.annotation.Value;
@@ -36,9 +34,6 @@ class DeliveryTasks {
     /** One for each news that a person is to be told, named by the delivery's id. */
     static final TaskDescriptor<Void> NOTIFY = TaskDescriptor.of("notify-person");
 
-    /** For what the tasks do not handle themselves, such as a database that is away. */
-    private static final Duration AFTER_FAILURE = Duration.ofSeconds(10);
-
     private static final Duration UNTIL_A_DESK_IS_FREE = Duration.ofMillis(400);
 
     /**
@@ -50,67 +45,32 @@ class DeliveryTasks {
 
     @Bean
     Task<Void> prepareDelivery(Preparation preparation, Clock clock) {
-        return Tasks.custom(PREPARE)
-                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
-                .onDeadExecutionRevive()
-                .execute((instance, context) -> {
-                    if (!desks.tryAcquire()) {
-                        Instant then = clock.instant().plus(UNTIL_A_DESK_IS_FREE);
-                        return (complete, operations) -> operations.reschedule(complete, then);
-                    }
-                    try (var ignored = MDC.putCloseable("delivery", instance.getId())) {
-                        preparation.prepare(UUID.fromString(instance.getId()));
-                    } finally {
-                        desks.release();
-                    }
-                    return (complete, operations) -> operations.stop();
-                });
+        return Work.untilDone(PREPARE, id -> {
+            if (!desks.tryAcquire()) {
+                return Optional.of(clock.instant().plus(UNTIL_A_DESK_IS_FREE));
+            }
+            try (var ignored = MDC.putCloseable("delivery", id.toString())) {
+                preparation.prepare(id);
+                return Optional.empty();
+            } finally {
+                desks.release();
+            }
+        });
     }
 
     @Bean
     Task<Void> sendLeg(Sending sending) {
-        return Tasks.custom(SEND)
-                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
-                .onDeadExecutionRevive()
-                .execute((instance, context) -> {
-                    UUID id = UUID.fromString(instance.getId());
-                    Sending.Next next = sending.send(id);
-                    return (complete, operations) -> {
-                        if (next.at().isPresent()) {
-                            operations.reschedule(complete, next.at().get());
-                        } else {
-                            operations.stop();
-                        }
-                    };
-                });
+        return Work.untilDone(SEND, id -> sending.send(id).at());
     }
 
     @Bean
     Task<Void> askRoute(Questions questions) {
-        return Tasks.custom(ASK)
-                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
-                .onDeadExecutionRevive()
-                .execute((instance, context) -> {
-                    Optional<Instant> next = questions.ask(UUID.fromString(instance.getId()));
-                    return (complete, operations) -> {
-                        if (next.isPresent()) {
-                            operations.reschedule(complete, next.get());
-                        } else {
-                            operations.stop();
-                        }
-                    };
-                });
+        return Work.untilDone(ASK, questions::ask);
     }
 
     @Bean
     Task<Void> notifyPerson(Notices notices) {
-        return Tasks.custom(NOTIFY)
-                .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_FAILURE))
-                .onDeadExecutionRevive()
-                .execute((instance, context) -> {
-                    notices.send(UUID.fromString(instance.getId()));
-                    return (complete, operations) -> operations.stop();
-                });
+        return Work.once(NOTIFY, notices::send);
     }
 
     /** One route every five minutes at most. */

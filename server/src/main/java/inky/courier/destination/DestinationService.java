@@ -217,10 +217,7 @@ public class DestinationService implements Dependents.Source {
         if (form.kind().hasFolderSettings()) {
             FolderSettings settings = forms.check(form);
             destination.secret = before;
-            byte[] kept = forms.keptSecret(destination, form);
-            destination.secret = form.secret() == null
-                    ? kept
-                    : form.secret().isEmpty() ? null : accounts.seal(destination.id, form.secret());
+            destination.secret = accounts.change(destination.id, forms.keptSecret(destination, form), form.secret());
             destination.settings = Json.write(settings);
         } else if (form.kind() == DestinationKind.LINK) {
             destination.settings = Json.write(checkedLink(form));

@@ -2,6 +2,7 @@ package inky.courier.destination;
 
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
+import jakarta.annotation.Nullable;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -58,6 +59,12 @@ public class FolderAccounts {
     FolderAccess access(Destination d) {
         String secret = d.secret == null ? "" : vault.openText(d.secret, context(d.id));
         return new FolderAccess(d.id, d.name, d.kind, Json.read(d.settings, FolderSettings.class), secret);
+    }
+
+    /** As {@link Vault#change}. */
+    @Nullable
+    byte[] change(UUID id, @Nullable byte[] kept, @Nullable String given) {
+        return vault.change(kept, given, context(id));
     }
 
     byte[] seal(UUID id, String secret) {

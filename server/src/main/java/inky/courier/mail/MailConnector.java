@@ -96,8 +96,7 @@ class MailConnector implements Connector {
                     .map(address -> new MailAddress(address).text())
                     .toList();
         } catch (Invalid invalid) {
-            var problem = invalid.problems().get(0);
-            throw new Invalid(problem.code(), field, problem.sentence(), problem.remedy());
+            throw invalid.at(field);
         }
     }
 

@@ -88,8 +88,7 @@ final class MailForms {
         try {
             new MailAddress(form.sender().strip());
         } catch (Invalid invalid) {
-            Problem problem = invalid.problems().get(0);
-            problems.add(new Problem(problem.code(), "sender", problem.sentence(), problem.remedy()));
+            problems.addAll(invalid.at("sender").problems());
         }
         if (!problems.isEmpty()) {
             throw new Invalid(problems);
@@ -101,8 +100,7 @@ final class MailForms {
         try {
             return new MailAddress(testTo.strip()).text();
         } catch (Invalid invalid) {
-            Problem problem = invalid.problems().get(0);
-            throw new Invalid(problem.code(), "testTo", problem.sentence(), problem.remedy());
+            throw invalid.at("testTo");
         }
     }
 

@@ -247,9 +247,7 @@ public class MailServers implements Rounds.Visited {
         byte[] kept = server.secret == null ? null : keptSecret(server, form);
         byte[] client = server.clientSecret == null ? null : keptClientSecret(server, form);
         put(form, server);
-        server.clientSecret = form.clientSecret() == null
-                ? client
-                : form.clientSecret().isEmpty() ? null : vault.sealText(form.clientSecret(), clientContext(server.id));
+        server.clientSecret = vault.change(client, form.clientSecret(), clientContext(server.id));
         if (form.password() != null && !form.password().isEmpty()) {
             server.secret = vault.sealText(form.password(), secretContext(server));
         } else {

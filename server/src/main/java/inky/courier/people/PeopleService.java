@@ -145,8 +145,7 @@ public class PeopleService {
         try {
             new MailAddress(form.email().strip());
         } catch (Invalid invalid) {
-            Problem problem = invalid.problems().get(0);
-            problems.add(new Problem(problem.code(), "email", problem.sentence(), problem.remedy()));
+            problems.addAll(invalid.at("email").problems());
         }
         if (!problems.isEmpty()) {
             throw new Invalid(problems);

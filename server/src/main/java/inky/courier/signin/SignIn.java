@@ -144,11 +144,7 @@ public class SignIn {
         try {
             new MailAddress(email.strip());
         } catch (Invalid invalid) {
-            problems.add(new Problem(
-                    "mail.address",
-                    "email",
-                    invalid.problems().get(0).sentence(),
-                    invalid.problems().get(0).remedy()));
+            problems.addAll(invalid.at("email").problems());
         }
         if (!problems.isEmpty()) {
             throw new Invalid(problems);

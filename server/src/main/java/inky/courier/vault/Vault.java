@@ -1,5 +1,6 @@
 package inky.courier.vault;
 
+import jakarta.annotation.Nullable;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -69,6 +70,20 @@ public class Vault {
 
     public byte[] sealText(String text, String context) {
         return seal(text.getBytes(StandardCharsets.UTF_8), context);
+    }
+
+    /**
+     * A secret that a form may change, sealed; null for none.
+     *
+     * @param kept sealed, what is there now
+     * @param given null keeps it, an empty text takes it away
+     */
+    @Nullable
+    public byte[] change(@Nullable byte[] kept, @Nullable String given, String context) {
+        if (given == null) {
+            return kept;
+        }
+        return given.isEmpty() ? null : sealText(given, context);
     }
 
     public String openText(byte[] sealed, String context) {

@@ -6,7 +6,6 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
-import org.apache.catalina.Host;
 import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.core.StandardHost;
@@ -28,7 +27,7 @@ class EarlyRefusals {
     static final Refusal FORBIDDEN =
             new Refusal(HttpStatus.FORBIDDEN, "forbidden", "You may not do this.", "Load the page again.");
 
-    private static final Refusal UNREADABLE = new Refusal(
+    static final Refusal UNREADABLE = new Refusal(
             HttpStatus.BAD_REQUEST, "request.unreadable", "This address cannot be read.", "Check it for odd signs.");
 
     /** A problem detail (RFC 9457) like those of {@link ProblemAdvice}. */
@@ -63,8 +62,8 @@ class EarlyRefusals {
     @Bean
     WebServerFactoryCustomizer<TomcatServletWebServerFactory> serversOwnErrors() {
         return server -> server.addContextCustomizers(context -> {
-            Host host = (Host) context.getParent();
-            ((StandardHost) host).setErrorReportValveClass(InOurForm.class.getName());
+            StandardHost host = (StandardHost) context.getParent();
+            host.setErrorReportValveClass(InOurForm.class.getName());
         });
     }
 

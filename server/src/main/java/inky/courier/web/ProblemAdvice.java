@@ -102,7 +102,7 @@ class ProblemAdvice {
     /** The address has a query that is no UTF-8 (RFC 3986 section 2.5). */
     @ExceptionHandler(InvalidParameterException.class)
     ResponseEntity<ProblemDetail> unreadableAddress(InvalidParameterException e) {
-        return unreadable(e);
+        return answer(EarlyRefusals.UNREADABLE);
     }
 
     @ExceptionHandler
@@ -147,7 +147,7 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> denied(AccessDeniedException e) {
-        return answer(HttpStatus.FORBIDDEN, "forbidden", "You may not do this.", "Sign in again.", List.of());
+        return answer(EarlyRefusals.FORBIDDEN);
     }
 
     /** The browser has gone; there is nobody to answer. */

@@ -225,9 +225,18 @@ public final class Office implements AutoCloseable {
     /** Scans a stack and waits until it is in. @return the scan's id */
     public String scan(Browser guest, Stack stack) {
         device.put(stack);
-        String scan = guest.post(panel("/scans"), Map.of("jobId", jobId)).ok().get("id");
-        Waiting.until(() -> guest.get(panel("/scans/" + scan)).get("state").equals("COMPLETE"), "the scan is in");
+        String scan = begin(guest);
+        waitForScan(guest, scan, "COMPLETE");
         return scan;
+    }
+
+    /** Presses the job's key, whatever lies in the feeder. @return the scan's id */
+    public String begin(Browser guest) {
+        return guest.post(panel("/scans"), Map.of("jobId", jobId)).ok().get("id");
+    }
+
+    public void waitForScan(Browser guest, String scan, String state) {
+        Waiting.until(() -> guest.get(panel("/scans/" + scan)).get("state").equals(state), "the scan is " + state);
     }
 
     /** Scans and sends. @return the delivery's id */
