@@ -135,7 +135,7 @@ const secretLabel = computed(() => {
       mono
       label="Address for withdrawing, if any"
       name="consent.revocation"
-      hint="The revocation endpoint (RFC 7009), told when somebody withdraws."
+      hint="The revocation endpoint (RFC 7009), told when somebody withdraws, or is deleted here."
     />
     <div class="pair">
       <TextField v-model="folder.consent.clientId" mono label="Client’s name" name="consent.clientId" />

@@ -60,7 +60,6 @@ summary {
   cursor: pointer;
 }
 th[scope='row'] {
-  border-bottom-color: var(--rule);
   font-weight: 400;
   white-space: normal;
 }

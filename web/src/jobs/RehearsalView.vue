@@ -53,7 +53,10 @@ watch([samples, own, id], () => samples.value.length + own.value.length > 0 && r
 });
 
 function choose(event: Event) {
-  own.value = [...((event.target as HTMLInputElement).files ?? [])];
+  const input = event.target as HTMLInputElement;
+  own.value = [...own.value, ...(input.files ?? [])];
+  // So that a file that was mended can be chosen again.
+  input.value = '';
 }
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -100,14 +103,15 @@ useKeys({ Escape: () => void router.push('/jobs/' + id.value), r: () => run.muta
   </div>
   <div class="ask">
     <fieldset>
-      <legend class="hidden-text">Sample pages</legend>
+      <legend class="hidden-text">Pages</legend>
       <label v-for="s in abilities.data.value?.samples ?? []" :key="s.name" :title="s.shows">
         <input v-model="samples" type="checkbox" :value="s.name" /> {{ s.title }}
       </label>
+      <label v-for="(file, i) in own" :key="i + file.name" :title="file.name">
+        <input v-model="own" type="checkbox" :value="file" /> <span class="own">{{ file.name }}</span>
+      </label>
     </fieldset>
-    <button type="button" class="link" @click="chooser?.click()">
-      {{ own.length ? `${count(own.length, 'page file')} of your own` : 'Use own pages' }}
-    </button>
+    <button type="button" class="link" @click="chooser?.click()">Use own pages</button>
     <input
       ref="chooser"
       type="file"
@@ -273,6 +277,15 @@ fieldset label {
   align-items: center;
   min-height: 26px;
   cursor: pointer;
+}
+.own {
+  overflow: hidden;
+  max-width: 220px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.ask .link {
+  flex: none;
 }
 fieldset input {
   width: 16px;

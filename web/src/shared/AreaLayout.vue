@@ -59,7 +59,7 @@ const asking = ref(false);
   <AskDelete
     v-model="asking"
     :name="deleteName"
-    says="It goes for good. If something still needs it, Courier says so and leaves it alone."
+    :says="`This cannot be undone. If something still needs ${deleteName}, Courier names it and deletes nothing.`"
     @remove="emit('remove')"
   />
 </template>

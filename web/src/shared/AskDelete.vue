@@ -10,7 +10,7 @@ defineEmits<{ remove: [] }>();
     <p>{{ says }}</p>
     <template #footer>
       <div class="actions end">
-        <button type="button" class="button" @click="open = false">Keep it</button>
+        <button type="button" class="button" @click="open = false">Keep</button>
         <button type="button" class="button ink" @click="((open = false), $emit('remove'))">
           {{ verb }}
         </button>
