@@ -222,7 +222,10 @@ final class BlankFinder {
             add(causes, rules, "rule of lined paper", "rules of lined paper");
             add(causes, specks, "speck of dust", "specks of dust");
             if (soft > 1) {
-                causes.add(String.format(Locale.ROOT, "%.0f mm\u00b2 showing through from the other side", soft));
+                causes.add("the other side showing through on "
+                        + (soft < 1000
+                                ? String.format(Locale.ROOT, "%.0f mm\u00b2", soft)
+                                : String.format(Locale.ROOT, "%.0f cm\u00b2", soft / 100)));
             }
             return causes.isEmpty() ? "nothing darker than the paper" : "only " + String.join(", ", causes);
         }
