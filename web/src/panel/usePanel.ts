@@ -88,6 +88,11 @@ export function usePanel(device: string) {
     await refreshMine();
     live?.close();
     live = new EventSource(`/api/panel/${device}/live`);
+    // Sent when the line stands, also again: what changed meanwhile was not told.
+    live.addEventListener('ready', () => {
+      if (scan.value) void refreshScan();
+      if (progress.value) void refreshProgress();
+    });
     live.addEventListener('changed', (event) => {
       const notice = JSON.parse((event as MessageEvent<string>).data) as { kind: string; id: string };
       if (notice.kind === 'scan' && notice.id === scan.value?.id) void refreshScan();

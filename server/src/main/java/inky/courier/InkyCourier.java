@@ -2,6 +2,7 @@ package inky.courier;
 
 import java.time.Clock;
 import java.time.ZoneId;
+import java.util.random.RandomGenerator;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
@@ -17,6 +18,18 @@ public class InkyCourier {
     @Bean
     Clock clock() {
         return Clock.systemUTC();
+    }
+
+    /** Tasks become due by the clock by which they were put off. */
+    @Bean
+    com.github.kagkarlsson.scheduler.Clock schedulerClock(Clock clock) {
+        return clock::instant;
+    }
+
+    /** For pauses that should not all end together; never for secrets. */
+    @Bean
+    RandomGenerator random() {
+        return new java.util.Random();
     }
 
     /** The zone of the office: its days, and the times in file names. */

@@ -216,7 +216,7 @@ class EveryDestinationTest {
         assertThat(row.path("legs").path(0).path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
         job(office, List.of(folder), Map.of());
         office.bean(JdbcClient.class)
-                .sql("update delivery set person_id = gen_random_uuid() where id = ?::uuid")
+                .sql("update leg set in_order_of = gen_random_uuid() where delivery_id = ?::uuid")
                 .param(late)
                 .update();
         waitFor(office, office.send(Stack.TIDE_TABLE), "ACCEPTED");

@@ -2,12 +2,14 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.delivery.Sweeper;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.TestDatabase;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.FileHouse;
 import inky.courier.standins.Stack;
+import io.micrometer.core.instrument.MeterRegistry;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -63,19 +65,32 @@ class ManyDeliveriesTest {
             assertThat(count(jdbc, "select sum(tries) from leg"))
                     .as("some were refused once")
                     .isGreaterThan(10 * EACH * 102 / 100);
+            assertThat(first.bean(Sweeper.class).sweep() + mended(first) + mended(second))
+                    .as("nothing was ever without a task")
+                    .isZero();
             assertThat(count(jdbc, "select count(*) from leg where possibly_twice"))
                     .as("nothing had to be guessed")
                     .isZero();
         }
     }
 
+    private static int mended(Courier instance) {
+        return (int) instance.bean(MeterRegistry.class)
+                .counter("courier.sweeper.mended")
+                .count();
+    }
+
     /** Once only those are left that wait for their next try, they need not wait for minutes. @return false */
     private static boolean letTimePass(JdbcClient jdbc) {
         if (open(jdbc) < EACH) {
             // Those that an instance has in its hands at this moment are left alone.
+            jdbc.sql(
+                            "update leg set next_try_at = now() where id in "
+                                    + "(select id from leg where state = 'WAITING' and next_try_at > now() for update skip locked)")
+                    .update();
             jdbc.sql("update scheduled_tasks set execution_time = now() where (task_name, task_instance) in "
                             + "(select task_name, task_instance from scheduled_tasks where not picked and execution_time > now() "
-                            + "and task_name in ('send-leg', 'ask-route') for update skip locked)")
+                            + "and task_name in ('serve-route', 'ask-route') for update skip locked)")
                     .update();
         }
         return false;
@@ -99,11 +114,11 @@ class ManyDeliveriesTest {
                             insert into delivery (id, version, number, scan_id, device_id, device_name, place, person_id,
                                 person_name, person_login, person_email, job_id, job_name, job_icon, job_snapshot,
                                 profile_words, pages, state, trouble, scan_began_at, scanned_at, made_ready_at, named_at,
-                                file_name, file_bytes)
+                                file_name, file_bytes, wanted_revision, made_revision)
                             select w.delivery, 0, 100000 + :batch * 1000 + w.n, null, t.device_id, t.device_name, t.place,
                                 w.person, t.person_name, t.person_login, t.person_email, t.job_id, t.job_name, t.job_icon,
                                 t.job_snapshot, t.profile_words, t.pages, 'MOVING', '', t.scan_began_at, t.scanned_at,
-                                t.made_ready_at, t.named_at, t.file_name, t.file_bytes
+                                t.made_ready_at, t.named_at, t.file_name, t.file_bytes, 1, 1
                             from w, delivery t where t.id = :template),
                         f as (
                             insert into delivery_file (delivery_id, position, name, content_id, media_type, bytes, pages, part, kind)
@@ -112,11 +127,13 @@ class ManyDeliveriesTest {
                             from w, delivery_file f where f.delivery_id = :template),
                         l as (
                             insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients,
-                                message_id, state, cause, sentence, remedy, reply, tries, first_try_at, possibly_twice, sent_bytes)
+                                message_id, state, cause, sentence, remedy, reply, tries, first_try_at, next_try_at, possibly_twice, sent_bytes, turn,
+                                in_order_of)
                             select w.leg, 0, w.delivery, 0, :kind, :route, 'Route', 'Route', '["berths@wherrymoor.example"]',
-                                '<' || w.leg || '@courier.invalid>', 'WAITING', '', '', '', '', 0, now(), false, 0 from w)
+                                '<' || w.leg || '@courier.invalid>', 'WAITING', '', '', '', '', 0, now(), now(), false, 0,
+                                100000 + :batch * 1000 + w.n, case when :kind like 'MAIL%' then null else w.person end from w)
                         insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)
-                        select 'send-leg', cast(w.leg as text), now(), false, 1 from w""")
+                        select 'serve-route', :route || '/0', now(), false, 1 on conflict do nothing""")
                 .param("each", EACH)
                 .param("batch", batch)
                 .param("template", UUID.fromString(template))

@@ -12,12 +12,12 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class ConsentTasks {
     @Bean
-    Task<Void> askConsent(ConsentRequests requests) {
-        return Work.untilDone(ConsentRequests.ASK, requests::ask);
+    Task<Void> askConsent(Work work, ConsentRequests requests) {
+        return work.untilDone(ConsentRequests.ASK, requests::ask);
     }
 
     @Bean
-    Task<Void> tellCloud(Farewells farewells) {
-        return Work.untilDone(Farewells.TELL, farewells::tellOrPutOff);
+    Task<Void> tellCloud(Work work, Farewells farewells) {
+        return work.untilDone(Farewells.TELL, farewells::tellOrPutOff);
     }
 }

@@ -7,14 +7,10 @@ import inky.courier.core.delivery.Setback;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
-import inky.courier.live.Live;
-import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
-import java.time.Clock;
-import java.time.Instant;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -30,29 +26,21 @@ public class ByHand {
     private static final int MOST = 5_000;
     private static final int LONGEST_REASON = 200;
 
-    private final DeliveryRepository deliveries;
+    private final Deliveries deliveries;
     private final DestinationService destinations;
     private final LegsOfJob legsOfJob;
     private final Routes routes;
     private final Claims claims;
     private final ScanService scans;
-    private final Steps steps;
-    private final Queue queue;
-    private final Live live;
-    private final Clock clock;
     private final JdbcClient jdbc;
 
     ByHand(
-            DeliveryRepository deliveries,
+            Deliveries deliveries,
             DestinationService destinations,
             LegsOfJob legsOfJob,
             Routes routes,
             Claims claims,
             ScanService scans,
-            Steps steps,
-            Queue queue,
-            Live live,
-            Clock clock,
             JdbcClient jdbc) {
         this.deliveries = deliveries;
         this.destinations = destinations;
@@ -60,10 +48,6 @@ public class ByHand {
         this.routes = routes;
         this.claims = claims;
         this.scans = scans;
-        this.steps = steps;
-        this.queue = queue;
-        this.live = live;
-        this.clock = clock;
         this.jdbc = jdbc;
     }
 
@@ -121,7 +105,8 @@ public class ByHand {
         Set<UUID> wanted = new TreeSet<>(order.deliveries().isEmpty() ? standingFor(order) : order.deliveries());
         int done = 0;
         for (UUID id : wanted) {
-            done += act(id, order, elsewhere, reason) ? 1 : 0;
+            DestinationView other = elsewhere;
+            done += deliveries.change(id, change -> act(change, order, other, reason)) ? 1 : 0;
         }
         if (order.action() == Action.TRY_AGAIN && order.routeId() != null) {
             routes.succeeded(order.routeId());
@@ -141,9 +126,9 @@ public class ByHand {
                 .list();
     }
 
-    private boolean act(UUID id, Order order, @Nullable DestinationView elsewhere, String reason) {
-        Delivery delivery = deliveries.toChange(id).orElseThrow(() -> Refusal.notFound("delivery"));
-        boolean sends = order.action() == Action.TRY_AGAIN || order.action() == Action.SEND_ELSEWHERE;
+    private boolean act(Change change, Order order, @Nullable DestinationView elsewhere, String reason) {
+        Delivery delivery = change.delivery();
+        boolean sends = order.action() != Action.HOLD && order.action() != Action.STOP;
         if (sends && delivery.contentsRemovedAt != null) {
             throw new Refusal(
                     HttpStatus.GONE,
@@ -151,106 +136,105 @@ public class ByHand {
                     "The pages of this delivery have been removed.",
                     "Scan them again.");
         }
-        boolean changed = false;
-        if (order.action() == Action.TRY_AGAIN && delivery.namedAt == null && delivery.state == DeliveryState.STOPPED) {
-            delivery.trouble = "";
-            delivery.state = DeliveryState.MOVING;
-            queue.add(DeliveryTasks.PREPARE, id);
-            live.tell("delivery", id);
-            return true;
-        }
-        for (Leg leg : List.copyOf(delivery.legs)) {
+        boolean changed = order.action() == Action.TRY_AGAIN && makeAgain(change);
+        for (Leg leg : change.legs()) {
             boolean meant = order.legId() == null || order.legId().equals(leg.id);
             boolean ofCause = order.cause() == null || order.cause().equals(leg.cause);
             if (meant && ofCause) {
-                changed |= act(delivery, leg, order.action(), elsewhere, reason);
+                changed |= act(change, leg, order.action(), elsewhere, reason);
             }
-        }
-        if (changed) {
-            delivery.settle();
-            live.tell("delivery", id);
         }
         return changed;
     }
 
-    private boolean act(Delivery delivery, Leg leg, Action action, @Nullable DestinationView elsewhere, String reason) {
+    /** Where no files could be made, that is tried again first. */
+    private static boolean makeAgain(Change change) {
+        Delivery delivery = change.delivery();
+        if (delivery.making().isReady() || !delivery.wantsFiles()) {
+            return false;
+        }
+        delivery.trouble = "";
+        change.making(delivery.making().askedAgain(change.now()));
+        change.say("Making the files was tried again by " + Who.name() + ".", "");
+        return true;
+    }
+
+    private boolean act(Change change, Leg leg, Action action, @Nullable DestinationView elsewhere, String reason) {
         return switch (action) {
-            case TRY_AGAIN -> tryAgain(delivery, leg);
-            case HOLD -> hold(delivery, leg, reason);
-            case RELEASE -> release(delivery, leg);
-            case STOP -> stop(delivery, leg, reason, "Stopped");
-            case SEND_ELSEWHERE -> elsewhere != null && sendTo(delivery, leg, elsewhere, reason);
+            case TRY_AGAIN -> tryAgain(change, leg);
+            case HOLD -> hold(change, leg, reason);
+            case RELEASE -> release(change, leg);
+            case STOP -> stop(change, leg, reason, "Stopped");
+            case SEND_ELSEWHERE -> elsewhere != null && sendTo(change, leg, elsewhere, reason);
         };
     }
 
-    private boolean tryAgain(Delivery delivery, Leg leg) {
-        if (leg.phase != LegPhase.STOPPED && leg.phase != LegPhase.WAITING) {
+    private boolean tryAgain(Change change, Leg leg) {
+        boolean unmade = !change.delivery().making().isReady() && leg.cause.isEmpty();
+        if (leg.phase != LegPhase.STOPPED && leg.phase != LegPhase.WAITING || unmade) {
             return false;
         }
-        leg.become(LegState::askedAgain, clock.instant());
-        leg.tries = 0;
-        leg.firstTryAt = clock.instant();
+        change.become(leg, LegState::askedAgain);
+        startAnew(change, leg);
         routes.succeeded(leg.routeId);
-        steps.add(delivery.id, leg.id, "Tried again by " + Who.name() + ".", "");
-        goNow(delivery, leg);
+        change.say(leg, "Tried again by " + Who.name() + ".", "");
         return true;
     }
 
-    private void goNow(Delivery delivery, Leg leg) {
-        if (delivery.namedAt != null) {
-            queue.add(DeliveryTasks.SEND, leg.id);
-            queue.wake(DeliveryTasks.SEND, leg.id);
-        }
+    private static void startAnew(Change change, Leg leg) {
+        leg.tries = 0;
+        leg.revivals = 0;
+        leg.firstTryAt = change.now();
     }
 
-    private boolean hold(Delivery delivery, Leg leg, String reason) {
+    private boolean hold(Change change, Leg leg, String reason) {
         if (leg.phase != LegPhase.WAITING) {
             return false;
         }
-        leg.become(LegState::heldBack, clock.instant());
-        steps.add(delivery.id, leg.id, "Held by " + Who.name() + because(reason), "");
+        change.become(leg, LegState::heldBack);
+        change.say(leg, "Held by " + Who.name() + because(reason), "");
         return true;
     }
 
-    private boolean release(Delivery delivery, Leg leg) {
+    private boolean release(Change change, Leg leg) {
         if (leg.phase != LegPhase.HELD) {
             return false;
         }
-        leg.become(LegState::released, clock.instant());
-        leg.firstTryAt = clock.instant();
-        steps.add(delivery.id, leg.id, "Released by " + Who.name() + ".", "");
-        goNow(delivery, leg);
+        change.become(leg, LegState::released);
+        startAnew(change, leg);
+        change.say(leg, "Released by " + Who.name() + ".", "");
         return true;
     }
 
-    private boolean stop(Delivery delivery, Leg leg, String reason, String word) {
+    private boolean stop(Change change, Leg leg, String reason, String word) {
         if (leg.phase == LegPhase.MOVING || leg.phase == LegPhase.ACCEPTED || leg.isCalledOff()) {
             return false;
         }
-        leg.become(state -> state.calledOff(Setback.calledOff(Who.name(), reason)), clock.instant());
-        claims.release(leg.id);
-        steps.add(delivery.id, leg.id, word + " by " + Who.name() + because(reason), "");
+        change.become(leg, state -> state.calledOff(Setback.calledOff(Who.name(), reason)));
+        if (!leg.maybeThere) {
+            // What may lie there is looked for under its name when somebody has it tried again.
+            claims.release(leg.id);
+        }
+        change.say(leg, word + " by " + Who.name() + because(reason), "");
         return true;
     }
 
     /** The same files go to another destination; the leg that did not get through ends. */
-    private boolean sendTo(Delivery delivery, Leg leg, DestinationView other, String reason) {
+    private boolean sendTo(Change change, Leg leg, DestinationView other, String reason) {
         if (other.id().equals(leg.destinationId)
                 || !stop(
-                        delivery,
+                        change,
                         leg,
                         "sent to " + other.name() + (reason.isEmpty() ? "" : ", " + reason),
                         "Sent elsewhere")) {
             return false;
         }
-        Instant now = clock.instant();
+        Delivery delivery = change.delivery();
         Leg instead = legsOfJob.to(delivery, other, delivery.legs.size(), Choices.NONE);
         instead.kinds = leg.kinds;
-        instead.firstTryAt = now;
+        instead.firstTryAt = change.now();
         delivery.legs.add(instead);
-        deliveries.saveAndFlush(delivery);
-        steps.add(delivery.id, instead.id, "Goes to " + other.name() + " instead" + because(reason), "");
-        goNow(delivery, instead);
+        change.say(instead, "Goes to " + other.name() + " instead" + because(reason), "");
         return true;
     }
 
@@ -266,26 +250,22 @@ public class ByHand {
      */
     @Transactional
     public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
-        Delivery delivery = deliveries.toChange(id).orElseThrow(() -> Refusal.notFound("delivery"));
-        boolean busy = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.MOVING);
-        boolean gone = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.ACCEPTED);
-        if (busy || gone || delivery.contentsRemovedAt != null) {
-            throw new Refusal(
-                    HttpStatus.CONFLICT,
-                    "delivery.under-way",
-                    gone ? "Somebody has these files already." : "The pages cannot be changed at this moment.",
-                    gone ? "Scan again to send other files." : "Hold the delivery first.");
-        }
-        scans.mark(delivery.scanId, number, keep, splitBefore);
-        boolean held = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.HELD);
-        delivery.namedAt = null;
-        delivery.trouble = "";
-        delivery.legs.forEach(leg -> claims.release(leg.id));
-        steps.add(id, null, "Page " + number + " changed by " + Who.name() + "; the files are made again.", "");
-        if (!held) {
-            delivery.state = DeliveryState.MOVING;
-        }
-        queue.add(DeliveryTasks.PREPARE, id);
-        live.tell("delivery", id);
+        deliveries.changes(id, change -> {
+            Delivery delivery = change.delivery();
+            boolean busy = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.MOVING);
+            boolean gone = delivery.legs.stream()
+                    .anyMatch(leg -> leg.phase == LegPhase.ACCEPTED || leg.maybeThere || leg.hasRecipients());
+            if (busy || gone || delivery.contentsRemovedAt != null) {
+                throw new Refusal(
+                        HttpStatus.CONFLICT,
+                        "delivery.under-way",
+                        gone ? "Somebody has these files already." : "The pages cannot be changed at this moment.",
+                        gone ? "Scan again to send other files." : "Hold the delivery first.");
+            }
+            scans.markSent(delivery.scanId, number, keep, splitBefore);
+            delivery.legs.forEach(leg -> claims.release(leg.id));
+            change.makeAgain();
+            change.say("Page " + number + " changed by " + Who.name() + "; the files are made again.", "");
+        });
     }
 }

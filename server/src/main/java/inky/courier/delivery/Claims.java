@@ -1,55 +1,18 @@
 package inky.courier.delivery;
 
-import java.text.Normalizer;
-import java.util.HashMap;
-import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
-import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.stereotype.Component;
 
 /** Names that legs are about to give their files, so that no two deliveries take the same one. */
-@Component
-class Claims {
-    private final JdbcClient jdbc;
-
-    Claims(JdbcClient jdbc) {
-        this.jdbc = jdbc;
-    }
-
+interface Claims {
     /** Names taken by a leg, by the file's position. */
-    Map<Integer, String> of(UUID legId) {
-        Map<Integer, String> claimed = new HashMap<>();
-        jdbc.sql("select position, name from name_claim where leg_id = ?")
-                .param(legId)
-                .query((r, n) -> claimed.put(r.getInt(1), r.getString(2)))
-                .list();
-        return claimed;
-    }
+    Map<Integer, String> of(UUID legId);
 
     /** @return whether the name was free, or this leg's already */
-    boolean claim(UUID legId, String folder, int position, String name) {
-        int added = jdbc.sql("insert into name_claim (folder, name_key, name, leg_id, position) "
-                        + "values (?, ?, ?, ?, ?) on conflict (folder, name_key) "
-                        + "do update set position = excluded.position where name_claim.leg_id = excluded.leg_id")
-                .params(folder, key(name), name, legId, position)
-                .update();
-        return added == 1;
-    }
+    boolean claim(UUID legId, String folder, int position, String name);
 
-    void unclaim(String folder, String name) {
-        jdbc.sql("delete from name_claim where folder = ? and name_key = ?")
-                .params(folder, key(name))
-                .update();
-    }
+    void unclaim(String folder, String name);
 
     /** Once the files are there, the far side itself knows their names. */
-    void release(UUID legId) {
-        jdbc.sql("delete from name_claim where leg_id = ?").param(legId).update();
-    }
-
-    /** Windows and macOS take names for the same that differ in case or composition only. */
-    private static String key(String name) {
-        return Normalizer.normalize(name, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
-    }
+    void release(UUID legId);
 }

@@ -4,7 +4,6 @@ import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Consignment;
-import inky.courier.destination.Outcome;
 import inky.courier.settings.Settings;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Json;
@@ -14,13 +13,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 
 /** Puts together what a leg carries. */
 @Component
-class Consignments {
+class Consignments implements Packing {
     private final ContentStore store;
     private final Files files;
     private final Claims claims;
@@ -35,11 +35,14 @@ class Consignments {
         this.zone = zone;
     }
 
-    Consignment of(Delivery d, Leg leg) {
+    @Override
+    public Consignment of(Delivery d, Leg leg) {
         JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
         List<Files.KeptFile> carried = files.of(d.id).stream()
                 .filter(file -> goesTo(leg, file.kind().name()))
                 .toList();
+        Map<UUID, String> digests =
+                store.sha256(carried.stream().map(Files.KeptFile::contentId).toList());
         NameValues values = values(d, carried);
         return new Consignment(
                 leg.id,
@@ -47,31 +50,32 @@ class Consignments {
                 leg.kind,
                 leg.routeId,
                 leg.destinationId == null ? leg.routeId : leg.destinationId,
-                stillWanting(leg, leg.recipients),
-                stillWanting(leg, leg.copies),
+                addresses(leg.recipients),
+                addresses(leg.copies),
                 leg.below,
                 new Consignment.Sender(d.personId, d.personName, d.personEmail),
                 d.deviceId,
-                Preparation.read(job.subject()).fill(values),
+                WorkshopMaking.read(job.subject()).fill(values),
                 text(job.body(), values),
                 job.tooLarge(),
                 job.encrypts(),
-                carried.stream().map(this::toSend).toList(),
+                carried.stream().map(file -> toSend(file, digests)).toList(),
                 values,
-                sidecar(d, carried),
+                sidecar(d, carried, digests),
                 leg.messageId,
                 d.scannedAt,
-                claims.of(leg.id));
+                leg.kind.isMail() ? Map.of() : claims.of(leg.id),
+                Recipients.read(leg.recipientOutcomes));
     }
 
     /** A line of two hyphens and a blank stands before a signature: RFC 3676 section 4.3. */
     private String text(String body, NameValues values) {
         String signature = settings.read().signature();
-        String text = Preparation.read(body).fill(values);
+        String text = WorkshopMaking.read(body).fill(values);
         return signature.isEmpty()
                 ? text
                 : text.stripTrailing() + "\n\n-- \n"
-                        + Preparation.read(signature).fill(values) + "\n";
+                        + WorkshopMaking.read(signature).fill(values) + "\n";
     }
 
     /** Whether files of a kind of paper go along a leg. */
@@ -99,27 +103,21 @@ class Consignments {
                 scope -> d.number);
     }
 
-    private static List<String> stillWanting(Leg leg, String addresses) {
-        Set<String> have = Recipients.read(leg.recipientOutcomes).stream()
-                .filter(Outcome.Recipient::accepted)
-                .map(Outcome.Recipient::address)
-                .collect(Collectors.toSet());
-        return Json.read(addresses, new TypeReference<List<String>>() {}).stream()
-                .filter(address -> !have.contains(address))
-                .toList();
+    private static List<String> addresses(String written) {
+        return Json.read(written, new TypeReference<List<String>>() {});
     }
 
-    private Consignment.FileToSend toSend(Files.KeptFile file) {
+    private Consignment.FileToSend toSend(Files.KeptFile file, Map<UUID, String> digests) {
         return new Consignment.FileToSend(
                 file.name(),
                 file.mediaType(),
                 file.bytes(),
                 file.pages(),
-                store.sha256(file.contentId()),
+                digests.get(file.contentId()),
                 () -> store.openAhead(file.contentId()));
     }
 
-    private Sidecar sidecar(Delivery d, List<Files.KeptFile> carried) {
+    private Sidecar sidecar(Delivery d, List<Files.KeptFile> carried, Map<UUID, String> digests) {
         return new Sidecar(
                 d.number,
                 d.scannedAt,
@@ -137,7 +135,7 @@ class Consignments {
                                 f.bytes(),
                                 f.pages(),
                                 f.kind().name().toLowerCase(Locale.ROOT),
-                                store.sha256(f.contentId())))
+                                digests.get(f.contentId())))
                         .toList());
     }
 

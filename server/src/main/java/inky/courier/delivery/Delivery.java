@@ -1,6 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.delivery.Making;
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -13,7 +14,9 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Predicate;
 
 /** A scan on its way, with everything about it as it was when it was sent: later changes of the set-up leave it alone. */
 @Entity
@@ -58,6 +61,13 @@ class Delivery {
     /** The state of which the person has been told last. */
     String notified = "";
 
+    int wantedRevision = 1;
+    int madeRevision;
+    int makingBegun;
+    int makingFailures;
+    Instant makingSince;
+    Instant makingNext;
+
     @OneToMany(cascade = CascadeType.ALL)
     @JoinColumn(name = "delivery_id", nullable = false, updatable = false)
     @OrderBy("position")
@@ -67,13 +77,43 @@ class Delivery {
         return legs.stream().filter(leg -> leg.id.equals(legId)).findFirst().orElseThrow();
     }
 
-    /** The worst of its legs is what a person wants to know. */
+    Making making() {
+        return new Making(
+                wantedRevision,
+                madeRevision,
+                makingBegun,
+                makingFailures,
+                Optional.ofNullable(makingSince),
+                Optional.ofNullable(makingNext));
+    }
+
+    void making(Making making) {
+        wantedRevision = making.wanted();
+        madeRevision = making.made();
+        makingBegun = making.begun();
+        makingFailures = making.failures();
+        makingSince = making.since().orElse(null);
+        makingNext = making.next().orElse(null);
+    }
+
+    /** Whether somebody still waits for files. */
+    boolean wantsFiles() {
+        return legs.stream().anyMatch(leg -> leg.phase == LegPhase.WAITING || leg.phase == LegPhase.HELD);
+    }
+
+    /** When its files are to be made; empty when they lie ready, cannot be made, or nobody waits for them. */
+    Optional<Instant> makingDue() {
+        return wantsFiles() && !making().isReady() ? making().next() : Optional.empty();
+    }
+
+    /** The worst of its legs, or of the making of its files, is what a person wants to know. */
     void settle() {
-        if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.STOPPED && !leg.isCalledOff())) {
+        if (any(leg -> leg.phase == LegPhase.STOPPED && !leg.isCalledOff()) || making().isStopped() && wantsFiles()) {
             state = DeliveryState.STOPPED;
-        } else if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.WAITING && !leg.cause.isEmpty())) {
+        } else if (any(leg -> leg.phase == LegPhase.WAITING && !leg.cause.isEmpty())
+                || !trouble.isEmpty() && wantsFiles()) {
             state = DeliveryState.WAITING;
-        } else if (legs.stream().anyMatch(leg -> leg.phase == LegPhase.HELD)) {
+        } else if (any(leg -> leg.phase == LegPhase.HELD)) {
             state = DeliveryState.HELD;
         } else if (legs.stream().allMatch(Leg::isCalledOff)) {
             state = DeliveryState.CALLED_OFF;
@@ -82,5 +122,9 @@ class Delivery {
         } else {
             state = DeliveryState.MOVING;
         }
+    }
+
+    private boolean any(Predicate<Leg> what) {
+        return legs.stream().anyMatch(what);
     }
 }

@@ -256,7 +256,7 @@ public class DeliveryQueries {
                 r.getBoolean("possibly_twice"),
                 r.getLong("sent_bytes"),
                 r.getString("landed"),
-                Recipients.read(r.getString("recipient_outcomes")));
+                Recipients.byAddress(Recipients.read(r.getString("recipient_outcomes"))));
     }
 
     private static DeliveryRow row(ResultSet r, List<LegView> legs) throws SQLException {

@@ -1,14 +1,11 @@
 package inky.courier.delivery;
 
+import inky.courier.core.delivery.Making;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.destination.ConsentGiven;
-import inky.courier.destination.RouteMended;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
-import inky.courier.live.Live;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService.ProfileView;
-import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanState;
 import inky.courier.store.ContentStore;
@@ -18,62 +15,45 @@ import inky.courier.web.Refusal;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionalEventListener;
-import org.springframework.transaction.support.TransactionTemplate;
 
-/** Takes scans for delivery, and what a person may do with a delivery by hand. */
+/** Takes scans for delivery, and hands out their pages and files. */
 @Service
 public class DeliveryService {
-    private final DeliveryRepository deliveries;
+    private final DeliveryRepository known;
+    private final Deliveries deliveries;
     private final ScanService scans;
     private final ContentStore store;
     private final Files files;
     private final Vault vault;
-    private final Steps steps;
-    private final Live live;
-    private final Clock clock;
     private final JdbcClient jdbc;
-    private final Queue queue;
     private final LegsOfJob legsOfJob;
-    private final Routes routes;
-    private final TransactionTemplate transaction;
+    private final Clock clock;
 
     DeliveryService(
-            DeliveryRepository deliveries,
+            DeliveryRepository known,
+            Deliveries deliveries,
             ScanService scans,
             ContentStore store,
             Files files,
             Vault vault,
-            Steps steps,
-            Live live,
-            Clock clock,
             JdbcClient jdbc,
-            Queue queue,
             LegsOfJob legsOfJob,
-            Routes routes,
-            PlatformTransactionManager transactions) {
+            Clock clock) {
+        this.known = known;
         this.deliveries = deliveries;
         this.scans = scans;
         this.store = store;
         this.files = files;
         this.vault = vault;
-        this.steps = steps;
-        this.live = live;
-        this.clock = clock;
         this.jdbc = jdbc;
-        this.queue = queue;
         this.legsOfJob = legsOfJob;
-        this.routes = routes;
-        this.transaction = new TransactionTemplate(transactions);
-        // What follows a commit needs a transaction of its own.
-        this.transaction.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        this.clock = clock;
     }
 
     /**
@@ -103,11 +83,12 @@ public class DeliveryService {
      */
     @Transactional
     public Receipt accept(Order order) {
-        var known = deliveries.findByScanId(order.scanId);
-        if (known.isPresent()) {
-            return new Receipt(known.get().id, known.get().number);
+        // Held from here on: nobody adds, changes or cancels pages while they are sent.
+        ScanService.ScanView scan = scans.hold(order.scanId);
+        Optional<Delivery> before = known.findByScanId(order.scanId);
+        if (before.isPresent()) {
+            return new Receipt(before.get().id, before.get().number);
         }
-        ScanService.ScanView scan = scans.get(order.scanId);
         if (scan.state() == ScanState.SCANNING
                 || scan.state() == ScanState.CANCELLED
                 || scan.pages().isEmpty()) {
@@ -117,22 +98,18 @@ public class DeliveryService {
                     "There is nothing to send yet.",
                     "Wait for the last page, then send.");
         }
+        scans.sent(order.scanId, order.at);
         Delivery delivery = describe(order, scan);
-        deliveries.saveAndFlush(delivery);
         String count = delivery.pages == 1 ? "1 page" : delivery.pages + " pages";
-        steps.add(
-                delivery.id,
-                null,
-                "Scanned " + count + " on " + delivery.deviceName + ": " + delivery.profileWords + ".",
-                "");
-        queue.add(DeliveryTasks.PREPARE, delivery.id);
-        live.tell("delivery", delivery.id);
+        deliveries.begin(
+                delivery, "Scanned " + count + " on " + delivery.deviceName + ": " + delivery.profileWords + ".");
         return new Receipt(delivery.id, delivery.number);
     }
 
     private Delivery describe(Order order, ScanService.ScanView scan) {
         Delivery d = new Delivery();
-        d.number = deliveries.nextNumber();
+        d.number = known.nextNumber();
+        d.making(Making.first(clock.instant()));
         d.scanId = order.scanId;
         d.deviceId = order.device.id();
         d.deviceName = order.device.name();
@@ -154,31 +131,6 @@ public class DeliveryService {
         return d;
     }
 
-    /** What waits for a route goes as soon as the route is mended. */
-    @TransactionalEventListener(fallbackExecution = true)
-    void mended(RouteMended mended) {
-        transaction.executeWithoutResult(status -> {
-            routes.succeeded(mended.routeId());
-            jdbc.sql("select id from leg where route_id = ? and state = 'WAITING' and cause <> ''")
-                    .param(mended.routeId())
-                    .query(UUID.class)
-                    .list()
-                    .forEach(id -> queue.wake(DeliveryTasks.SEND, id));
-        });
-    }
-
-    /** What waits for one person's consent goes as soon as they have given it. */
-    @TransactionalEventListener(fallbackExecution = true)
-    void consented(ConsentGiven given) {
-        transaction.executeWithoutResult(
-                status -> jdbc.sql("select l.id from leg l join delivery d on d.id = l.delivery_id "
-                                + "where l.route_id = ? and d.person_id = ? and l.state = 'WAITING' and l.cause <> ''")
-                        .params(given.destinationId(), given.personId())
-                        .query(UUID.class)
-                        .list()
-                        .forEach(id -> queue.wake(DeliveryTasks.SEND, id)));
-    }
-
     /** A file as others may know of it. */
     public record FileSummary(int position, String name, long bytes, int pages) {}
 
@@ -192,7 +144,7 @@ public class DeliveryService {
     /** @param position which of its files, from 0 */
     @Transactional(readOnly = true)
     public Handout file(UUID id, int position) {
-        deliveries.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        known.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
         return files.of(id).stream()
                 .filter(file -> file.position() == position)
                 .map(file -> new Handout(store.describe(file.contentId()), file.name()))
@@ -206,7 +158,7 @@ public class DeliveryService {
 
     @Transactional(readOnly = true)
     public ContentStore.Stored page(UUID id, int number, boolean small) {
-        Delivery delivery = deliveries.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
+        Delivery delivery = known.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
         return scans.keptPages(delivery.scanId).stream()
                 .filter(page -> page.number() == number)
                 .map(page -> store.describe(small ? page.thumbnailId() : page.contentId()))

@@ -9,7 +9,7 @@ import inky.courier.queue.Work;
 import inky.courier.scan.ScanService;
 import java.time.Clock;
 import java.time.Duration;
-import java.util.Optional;
+import java.time.Instant;
 import java.util.concurrent.Semaphore;
 import org.slf4j.MDC;
 import org.springframework.beans.factory.annotation.Value;
@@ -22,14 +22,17 @@ import org.springframework.context.annotation.Configuration;
  */
 @Configuration
 class DeliveryTasks {
-    /** One for each delivery, named by its id. */
+    /** One for each delivery whose files are to be made, named by its id. */
     static final TaskDescriptor<Void> PREPARE = TaskDescriptor.of("prepare-delivery");
 
-    /** One for each leg that is not accepted or stopped, named by its id. */
-    static final TaskDescriptor<Void> SEND = TaskDescriptor.of("send-leg");
+    /** The clerks of the routes at which something waits or moves, named by the route's id and a number. */
+    static final TaskDescriptor<Void> SERVE = TaskDescriptor.of("serve-route");
 
     /** One for each route that is paused, named by its id. */
     static final TaskDescriptor<Void> ASK = TaskDescriptor.of("ask-route");
+
+    /** One for each route that was mended, named by its id. */
+    static final TaskDescriptor<Void> RELEASE = TaskDescriptor.of("release-route");
 
     /** One for each news that a person is to be told, named by the delivery's id. */
     static final TaskDescriptor<Void> NOTIFY = TaskDescriptor.of("notify-person");
@@ -44,33 +47,46 @@ class DeliveryTasks {
             new Semaphore(Math.max(2, Runtime.getRuntime().availableProcessors()));
 
     @Bean
-    Task<Void> prepareDelivery(Preparation preparation, Clock clock) {
-        return Work.untilDone(PREPARE, id -> {
-            if (!desks.tryAcquire()) {
-                return Optional.of(clock.instant().plus(UNTIL_A_DESK_IS_FREE));
-            }
-            try (var ignored = MDC.putCloseable("delivery", id.toString())) {
-                preparation.prepare(id);
-                return Optional.empty();
-            } finally {
-                desks.release();
-            }
-        });
+    Task<Void> prepareDelivery(Work work, Preparation preparation, Clock clock) {
+        return work.whileDue(
+                PREPARE,
+                id -> {
+                    if (!desks.tryAcquire()) {
+                        return;
+                    }
+                    try (var ignored = MDC.putCloseable("delivery", id.toString())) {
+                        preparation.prepare(id);
+                    } finally {
+                        desks.release();
+                    }
+                },
+                id -> preparation.due(id).map(due -> noSooner(due, clock)));
+    }
+
+    /** What is still due was not begun, for want of a desk. */
+    private static Instant noSooner(Instant due, Clock clock) {
+        Instant soon = clock.instant().plus(UNTIL_A_DESK_IS_FREE);
+        return due.isBefore(soon) ? soon : due;
     }
 
     @Bean
-    Task<Void> sendLeg(Sending sending) {
-        return Work.untilDone(SEND, id -> sending.send(id).at());
+    Task<Void> serveRoute(Work work, Sending sending) {
+        return work.lanes(SERVE, sending::serve, sending::due);
     }
 
     @Bean
-    Task<Void> askRoute(Questions questions) {
-        return Work.untilDone(ASK, questions::ask);
+    Task<Void> askRoute(Work work, Questions questions, Routes routes) {
+        return work.whileDue(ASK, questions::ask, routes::questionDue);
     }
 
     @Bean
-    Task<Void> notifyPerson(Notices notices) {
-        return Work.once(NOTIFY, notices::send);
+    Task<Void> releaseRoute(Work work, Releasing releasing) {
+        return work.once(RELEASE, releasing::release);
+    }
+
+    @Bean
+    Task<Void> notifyPerson(Work work, Notices notices) {
+        return work.untilDone(NOTIFY, notices::send);
     }
 
     /** One route every five minutes at most. */
@@ -84,6 +100,12 @@ class DeliveryTasks {
     Task<Void> removeContents(Retention retention) {
         return Tasks.recurring("remove-contents", FixedDelay.of(Duration.ofMinutes(10)))
                 .execute((instance, context) -> retention.run());
+    }
+
+    @Bean
+    Task<Void> sweep(Sweeper sweeper) {
+        return Tasks.recurring("sweep", FixedDelay.of(Duration.ofMinutes(1)))
+                .execute((instance, context) -> sweeper.sweep());
     }
 
     /** Tells people at a panel when the instance that ran their scan is gone. */

@@ -6,6 +6,7 @@ import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
 import inky.courier.destination.DestinationKind;
+import inky.courier.destination.Outcome;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -62,6 +63,19 @@ class Leg {
     String lasting = "";
     String scope = "";
     int tries;
+
+    /** Its place in the queue of its route: the delivery's number. */
+    long turn;
+
+    /** Whose files keep their order on this route; null where order does not matter. */
+    UUID inOrderOf;
+
+    /** Which of its route's clerks carries it; null unless it moves. */
+    Integer clerk;
+
+    /** How often in a row the instance that carried it was gone. */
+    int revivals;
+
     Instant firstTryAt;
     Instant nextTryAt;
 
@@ -98,6 +112,9 @@ class Leg {
         LegState next = happening.apply(state());
         phase = next.phase();
         nextTryAt = null;
+        if (phase != LegPhase.MOVING) {
+            clerk = null;
+        }
         if (next instanceof LegState.Waiting waiting) {
             put(waiting.setback());
             nextTryAt = waiting.next().orElse(null);
@@ -121,6 +138,11 @@ class Leg {
             maybeThere = stopped.maybeThere();
             handedOverAt = null;
         }
+    }
+
+    /** Whether anybody has got a part of it. */
+    boolean hasRecipients() {
+        return Recipients.read(recipientOutcomes).stream().anyMatch(Outcome.Recipient::accepted);
     }
 
     boolean isCalledOff() {

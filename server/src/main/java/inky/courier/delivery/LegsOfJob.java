@@ -39,6 +39,8 @@ class LegsOfJob {
     Leg to(Delivery delivery, DestinationView destination, int position, Choices choices) {
         Leg leg = new Leg();
         leg.position = position;
+        leg.turn = delivery.number;
+        leg.inOrderOf = destination.kind().isMail() ? null : delivery.personId;
         leg.kind = destination.kind();
         leg.destinationId = destination.id();
         leg.label = destination.kind().isPersonal() ? delivery.personName : destination.name();

@@ -16,11 +16,18 @@ final class Recipients {
         return Json.read(json, new TypeReference<List<Outcome.Recipient>>() {});
     }
 
-    /** The newest word counts, but who has it has it. */
+    /** The newest word on each message counts, but who has it has it. */
     static List<Outcome.Recipient> merge(List<Outcome.Recipient> before, List<Outcome.Recipient> now) {
-        Map<String, Outcome.Recipient> all = new LinkedHashMap<>();
-        before.forEach(r -> all.put(r.address(), r));
-        now.forEach(r -> all.merge(r.address(), r, (old, young) -> old.accepted() ? old : young));
+        Map<List<String>, Outcome.Recipient> all = new LinkedHashMap<>();
+        before.forEach(r -> all.put(List.of(r.address(), r.message()), r));
+        now.forEach(r -> all.merge(List.of(r.address(), r.message()), r, (old, young) -> old.accepted() ? old : young));
         return new ArrayList<>(all.values());
+    }
+
+    /** One word for each recipient: who has not got all messages has not got it. */
+    static List<Outcome.Recipient> byAddress(List<Outcome.Recipient> all) {
+        Map<String, Outcome.Recipient> each = new LinkedHashMap<>();
+        all.forEach(r -> each.merge(r.address(), r, (one, other) -> one.accepted() ? other : one));
+        return new ArrayList<>(each.values());
     }
 }

@@ -2,158 +2,92 @@ package inky.courier.delivery;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Cause;
-import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.RouteHealth;
 import inky.courier.core.delivery.RouteHealth.Paused;
-import inky.courier.core.delivery.RouteHealth.Well;
 import inky.courier.core.delivery.Setback;
 import inky.courier.destination.DestinationKind;
-import inky.courier.queue.Queue;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** How the ways out are, as the deliveries of all instances have found them. */
 @Component
 class Routes {
-    private final JdbcClient jdbc;
-    private final Queue queue;
+    private final RouteBook book;
+    private final Agenda agenda;
     private final Clock clock;
-    private final RandomGenerator random = new java.util.Random();
+    private final RandomGenerator random;
 
-    Routes(JdbcClient jdbc, Queue queue, Clock clock) {
-        this.jdbc = jdbc;
-        this.queue = queue;
+    Routes(RouteBook book, Agenda agenda, Clock clock, RandomGenerator random) {
+        this.book = book;
+        this.agenda = agenda;
         this.clock = clock;
+        this.random = random;
     }
 
-    /** A route's health with the kind of destination that it was seen through. */
-    record Known(DestinationKind kind, RouteHealth health) {}
-
-    RouteHealth health(UUID routeId) {
-        return known(routeId).map(Known::health).orElse(RouteHealth.WELL);
+    Optional<RouteBook.Known> known(UUID routeId) {
+        return book.find(routeId);
     }
 
-    Optional<Known> known(UUID routeId) {
-        return jdbc.sql("select * from route_health where route_id = ?")
-                .param(routeId)
-                .query((r, n) -> new Known(DestinationKind.valueOf(r.getString("kind")), read(r)))
-                .optional();
+    /** Why nothing goes through a route just now; empty when it is open. */
+    Optional<Paused> pause(UUID routeId) {
+        return known(routeId).map(RouteBook.Known::health).flatMap(Routes::pauseOf);
     }
 
-    /** Locks out other instances for the rest of the transaction, so that two never count the same free place. */
-    void lock(UUID routeId) {
-        jdbc.sql("select pg_advisory_xact_lock(?)")
-                .param(routeId.getMostSignificantBits() ^ routeId.getLeastSignificantBits())
-                .query((r, n) -> 0)
-                .list();
+    private static Optional<Paused> pauseOf(RouteHealth health) {
+        return health instanceof Paused paused ? Optional.of(paused) : Optional.empty();
     }
 
-    int moving(UUID routeId) {
-        return jdbc.sql("select count(*) from leg where route_id = ? and state = 'MOVING'")
-                .param(routeId)
-                .query(Integer.class)
-                .single();
+    /** When a paused route is to be asked how it is. */
+    Optional<Instant> questionDue(UUID routeId) {
+        return pause(routeId).map(Paused::nextQuestion);
     }
 
-    void succeeded(UUID routeId) {
-        jdbc.sql("delete from route_health where route_id = ?").param(routeId).update();
+    /** @return whether it had failed before */
+    boolean succeeded(UUID routeId) {
+        return book.remove(routeId);
     }
 
-    /** @return the pause, when this failure has brought one about */
+    /** @return the pause, when this failure has brought one about or met one */
     Optional<Paused> failed(UUID routeId, DestinationKind kind, Setback setback) {
-        lock(routeId);
-        RouteHealth before = health(routeId);
+        if (!setback.isAboutTheRoute()) {
+            return Optional.empty();
+        }
+        RouteHealth before = book.hold(routeId, kind);
         RouteHealth after = before.afterFailure(setback, clock.instant(), random);
-        if (after.equals(before)) {
-            return Optional.empty();
+        if (!after.equals(before)) {
+            book.put(routeId, kind, after);
+            pauseOf(after).ifPresent(paused -> agenda.asking(routeId, paused.nextQuestion()));
         }
-        keep(routeId, kind, after);
-        if (!(after instanceof Paused paused)) {
-            return Optional.empty();
-        }
-        queue.addAt(DeliveryTasks.ASK, routeId, paused.nextQuestion());
-        return Optional.of(paused);
+        return pauseOf(after);
     }
 
-    /** After a question: when to ask again; empty when the route is well or nothing waits for it. */
-    Optional<Instant> answered(UUID routeId, ProbeReport report) {
-        Optional<Known> known = known(routeId);
-        if (known.isEmpty() || !(known.get().health instanceof Paused paused)) {
-            return Optional.empty();
+    /** After a question; a route that is well is open again. */
+    void answered(UUID routeId, ProbeReport report) {
+        Optional<RouteBook.Known> known = known(routeId);
+        Optional<Paused> paused = known.map(RouteBook.Known::health).flatMap(Routes::pauseOf);
+        if (paused.isEmpty()) {
+            return;
         }
         if (report.passed()) {
-            succeeded(routeId);
-            return Optional.empty();
+            book.remove(routeId);
+            agenda.releasing(routeId);
+            return;
         }
+        Setback before = paused.get().setback();
         Setback found = report.cause() == null
-                ? paused.setback()
+                ? before
                 : new Setback(
                         report.cause(),
                         report.sentence(),
                         report.remedy(),
-                        paused.setback().lasting(),
+                        before.lasting(),
                         Cause.Scope.ROUTE,
                         "",
                         Optional.empty());
-        RouteHealth after = paused.afterQuestion(found, clock.instant(), random);
-        keep(routeId, known.get().kind, after);
-        return Optional.of(((Paused) after).nextQuestion());
-    }
-
-    private void keep(UUID routeId, DestinationKind kind, RouteHealth health) {
-        Paused paused = health instanceof Paused p ? p : null;
-        Setback setback = paused == null ? null : paused.setback();
-        jdbc.sql("insert into route_health (route_id, kind, failures, paused_since, cause, sentence, remedy, lasting, "
-                        + "reply, asked, next_question) values (?, ?, ?, cast(? as timestamptz), ?, ?, ?, ?, ?, ?, cast(? as timestamptz)) "
-                        + "on conflict (route_id) do update set failures = excluded.failures, "
-                        + "paused_since = excluded.paused_since, cause = excluded.cause, sentence = excluded.sentence, "
-                        + "remedy = excluded.remedy, lasting = excluded.lasting, reply = excluded.reply, "
-                        + "asked = excluded.asked, next_question = excluded.next_question")
-                .params(
-                        routeId,
-                        kind.name(),
-                        health instanceof Well well ? well.failures() : RouteHealth.FAILURES,
-                        paused == null ? null : time(paused.since()),
-                        setback == null ? "" : setback.cause(),
-                        setback == null ? "" : setback.sentence(),
-                        setback == null ? "" : setback.remedy(),
-                        setback == null ? "" : setback.lasting().name(),
-                        setback == null ? "" : setback.reply(),
-                        paused == null ? 0 : paused.asked(),
-                        paused == null ? null : time(paused.nextQuestion()))
-                .update();
-    }
-
-    private static RouteHealth read(ResultSet r) throws SQLException {
-        OffsetDateTime since = r.getObject("paused_since", OffsetDateTime.class);
-        if (since == null) {
-            return new Well(r.getInt("failures"));
-        }
-        Setback setback = new Setback(
-                r.getString("cause"),
-                r.getString("sentence"),
-                r.getString("remedy"),
-                Lasting.valueOf(r.getString("lasting")),
-                Cause.Scope.ROUTE,
-                r.getString("reply"),
-                Optional.empty());
-        return new Paused(
-                setback,
-                since.toInstant(),
-                r.getInt("asked"),
-                r.getObject("next_question", OffsetDateTime.class).toInstant());
-    }
-
-    private static OffsetDateTime time(Instant at) {
-        return at.atOffset(ZoneOffset.UTC);
+        book.put(routeId, known.get().kind(), paused.get().afterQuestion(found, clock.instant(), random));
     }
 }

@@ -1,306 +1,441 @@
 package inky.courier.delivery;
 
+import inky.courier.core.delivery.CourierCause;
 import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.RetrySchedule;
-import inky.courier.core.delivery.RouteHealth;
+import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.sizing.Bytes;
-import inky.courier.destination.Connector;
+import inky.courier.destination.Connectors;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.DestinationKind;
-import inky.courier.destination.DestinationService;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
-import inky.courier.live.Live;
-import inky.courier.queue.Queue;
+import inky.courier.queue.Queue.Lane;
+import inky.courier.store.ContentLost;
 import inky.courier.web.Json;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.slf4j.MDC;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.transaction.TransactionException;
 
 /**
- * One try of one leg. What is decided is committed before and after the transfer, never during it, so that an instance
- * that dies leaves a leg either not handed over (sent again without harm) or handed over without an answer (looked for
- * where the protocol can tell, else sent again under the same Message-ID, and marked).
+ * The clerks of the routes. Each route has as many as transfers may go through it at once; each takes the next leg in turn,
+ * carries it, and takes the next one. What is decided is committed before and after a transfer, never during it, so that an
+ * instance that dies leaves a leg either not handed over (sent again without harm) or handed over without an answer
+ * (looked for where the protocol can tell, else sent again under the same Message-ID, and marked).
  */
 @Component
 class Sending {
     private static final Logger LOG = LoggerFactory.getLogger(Sending.class);
 
-    /** How soon a leg looks again that waits for a place or for the one before it; usually it is woken earlier. */
-    private static final Duration TURN = Duration.ofSeconds(20);
+    /** After so long a clerk lets the other routes have its thread. */
+    private static final Duration SLICE = Duration.ofSeconds(2);
 
-    private final DeliveryRepository deliveries;
-    private final LegRepository legs;
-    private final DestinationService destinations;
-    private final Consignments consignments;
+    private static final Duration IN_OTHER_HANDS = Duration.ofMillis(50);
+
+    private final Ledger ledger;
+    private final Deliveries deliveries;
+    private final Agenda agenda;
+    private final Connectors connectors;
+    private final Clerks clerks;
+    private final Contents contents;
+    private final Packing packing;
     private final Claims claims;
     private final Routes routes;
-    private final Turns turns;
-    private final Notices notices;
-    private final Queue queue;
-    private final Steps steps;
-    private final Live live;
     private final Clock clock;
-    private final TransactionTemplate transaction;
-    private final RandomGenerator random = new java.util.Random();
+    private final RandomGenerator random;
+
+    /** Clerks that a route has no place for any more. */
+    private final Set<Lane> surplus = ConcurrentHashMap.newKeySet();
+
+    /** Clerks whose time was over before they had found nothing more. */
+    private final Set<Lane> sliced = ConcurrentHashMap.newKeySet();
 
     Sending(
-            DeliveryRepository deliveries,
-            LegRepository legs,
-            DestinationService destinations,
-            Consignments consignments,
+            Ledger ledger,
+            Deliveries deliveries,
+            Agenda agenda,
+            Connectors connectors,
+            Clerks clerks,
+            Contents contents,
+            Packing packing,
             Claims claims,
             Routes routes,
-            Turns turns,
-            Notices notices,
-            Queue queue,
-            Steps steps,
-            Live live,
             Clock clock,
-            TransactionTemplate transaction) {
+            RandomGenerator random) {
+        this.ledger = ledger;
         this.deliveries = deliveries;
-        this.legs = legs;
-        this.destinations = destinations;
-        this.consignments = consignments;
+        this.agenda = agenda;
+        this.connectors = connectors;
+        this.clerks = clerks;
+        this.contents = contents;
+        this.packing = packing;
         this.claims = claims;
         this.routes = routes;
-        this.turns = turns;
-        this.notices = notices;
-        this.queue = queue;
-        this.steps = steps;
-        this.live = live;
         this.clock = clock;
-        this.transaction = transaction;
+        this.random = random;
     }
 
-    /** When the task runs again; empty when it is done with. */
-    record Next(Optional<Instant> at) {
-        static final Next NEVER = new Next(Optional.empty());
-
-        static Next at(Instant at) {
-            return new Next(Optional.of(at));
-        }
-    }
-
-    /** What came of wanting to begin. */
+    /** What came of looking for the next leg. */
     private sealed interface Start {}
 
-    private record NotNow(Next next) implements Start {}
-
-    private record Departure(UUID delivery, Consignment consignment, DestinationKind kind) implements Start {}
-
-    Next send(UUID legId) {
-        Start start = transaction.execute(status -> depart(legId));
-        if (start instanceof NotNow notNow) {
-            return notNow.next;
-        }
-        Departure departure = (Departure) start;
-        try (var ignored = MDC.putCloseable("delivery", departure.delivery.toString())) {
-            Outcome outcome =
-                    destinations.connectorOf(departure.kind).deliver(departure.consignment, new Telling(legId));
-            Next next = transaction.execute(status -> arrive(departure, legId, outcome));
-            LOG.info("leg {} {}", legId, outcome.getClass().getSimpleName());
-            return next;
-        }
+    private enum NoTransfer implements Start {
+        NOTHING_DUE,
+        DEALT_WITH
     }
 
-    private Start depart(UUID legId) {
-        Optional<Delivery> found = deliveries.toChangeByLeg(legId);
-        if (found.isEmpty()) {
-            return new NotNow(Next.NEVER);
+    /** @param tries tells this transfer from an earlier one of the same leg */
+    private record Departed(
+            UUID delivery,
+            UUID leg,
+            UUID route,
+            int tries,
+            Consignment consignment,
+            DestinationKind kind,
+            AtomicBoolean contentLost)
+            implements Start {}
+
+    /** Tells whether it was the store that failed, where a connector sees only that reading did. */
+    private static final class Watched extends FilterInputStream {
+        private final AtomicBoolean lost;
+
+        Watched(InputStream in, AtomicBoolean lost) {
+            super(in);
+            this.lost = lost;
         }
-        Delivery delivery = found.get();
-        Leg leg = delivery.leg(legId);
-        if (leg.phase != LegPhase.WAITING && leg.phase != LegPhase.MOVING) {
-            return new NotNow(Next.NEVER);
+
+        @Override
+        public int read() throws IOException {
+            byte[] one = new byte[1];
+            return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
         }
-        Instant now = clock.instant();
-        if (leg.phase == LegPhase.MOVING) {
-            revive(delivery, leg, now);
-        }
-        routes.lock(leg.routeId);
-        if (routes.health(leg.routeId) instanceof RouteHealth.Paused paused) {
-            if (leg.firstTryAt != null && now.isAfter(leg.firstTryAt.plus(RetrySchedule.GIVE_UP))) {
-                leg.become(LegState::begun, now);
-                fail(delivery, leg, paused.setback(), List.of(), false);
-                delivery.settle();
-                return new NotNow(Next.NEVER);
+
+        @Override
+        public int read(byte[] target, int offset, int length) throws IOException {
+            try {
+                return in.read(target, offset, length);
+            } catch (ContentLost e) {
+                LOG.error("it cannot be sent whole", e);
+                lost.set(true);
+                throw e;
             }
-            return postpone(delivery, leg, paused.nextQuestion().plus(jitter()), Optional.of(paused.setback()));
         }
-        Connector connector = destinations.connectorOf(leg.kind);
-        boolean full = routes.moving(leg.routeId) >= connector.atOnce(leg.routeId);
-        if (full || turns.hasEarlier(delivery, leg)) {
-            return postpone(delivery, leg, now.plus(TURN).plus(jitter()), Optional.empty());
+    }
+
+    /** Carries what is due on a route, for a while. */
+    void serve(Lane clerk) {
+        // Nobody but this clerk carries them, and it has only begun: whoever did before it is gone.
+        ledger.carriedBy(clerk.of(), clerk.number()).forEach(leg -> revive(clerk.of(), leg));
+        long end = System.nanoTime() + SLICE.toNanos();
+        boolean first = true;
+        boolean more = true;
+        while (more && System.nanoTime() < end) {
+            more = carryNext(clerk, first);
+            first = false;
         }
-        leg.become(LegState::begun, now);
+        if (more) {
+            sliced.add(clerk);
+        }
+    }
+
+    /** When the clerk has something to do again, as it is asked when it ends. */
+    Optional<Instant> due(Lane clerk) {
+        if (surplus.remove(clerk)) {
+            return Optional.empty();
+        }
+        Optional<Paused> paused = routes.pause(clerk.of());
+        Instant now = clock.instant();
+        // What is due and was not found is in somebody else's hands for a moment.
+        boolean all = !sliced.remove(clerk);
+        return ledger.earliest(clerk.of(), paused.map(p -> p.setback().cause()))
+                .map(at -> all && !at.isAfter(now) ? now.plus(IN_OTHER_HANDS) : at);
+    }
+
+    /** @return whether there may be more */
+    boolean carryNext(Lane clerk, boolean first) {
+        Start start = ledger.together(() -> depart(clerk, first));
+        if (!(start instanceof Departed departed)) {
+            return start == NoTransfer.DEALT_WITH;
+        }
+        try (var ignored = MDC.putCloseable("delivery", departed.delivery.toString())) {
+            Outcome outcome = deliver(departed);
+            arrive(departed, outcome);
+            LOG.info("leg {} {}", departed.leg, outcome.getClass().getSimpleName());
+        }
+        return true;
+    }
+
+    private Outcome deliver(Departed departed) {
+        try {
+            Outcome outcome =
+                    connectors.connectorOf(departed.kind).deliver(departed.consignment, new Telling(departed));
+            boolean lost = departed.contentLost.get() && !(outcome instanceof Outcome.Accepted);
+            return lost ? new Outcome.NotAccepted(Setback.of(CourierCause.CONTENTS_GONE, "")) : outcome;
+        } catch (DataAccessException | TransactionException e) {
+            // The database is away: what came of it cannot be written now, so the leg is taken up again as after a
+            // death.
+            throw e;
+        } catch (RuntimeException | OutOfMemoryError | StackOverflowError e) {
+            LOG.error("leg {}", departed.leg, e);
+            return new Outcome.NotAccepted(Setback.of(CourierCause.COURIER_FAILED, ""));
+        }
+    }
+
+    private Start depart(Lane clerk, boolean first) {
+        UUID route = clerk.of();
+        Optional<Paused> paused = routes.pause(route);
+        Optional<UUID> next = ledger.nextInTurn(
+                route, clock.instant(), paused.map(p -> p.setback().cause()));
+        if (next.isEmpty()) {
+            return NoTransfer.NOTHING_DUE;
+        }
+        return deliveries
+                .<Start>changeWhileCarrying(next.get(), route, change -> {
+                    Leg leg = change.leg(next.get());
+                    int places = clerks.of(leg.kind, route);
+                    if (clerk.number() >= places) {
+                        surplus.add(clerk);
+                        agenda.carrying(route, places, change.now());
+                        return NoTransfer.NOTHING_DUE;
+                    }
+                    if (first && paused.isEmpty() && ledger.othersAreDue(route, leg.id, change.now())) {
+                        // Whoever let many go at once has called one clerk; each calls the next while there is more.
+                        agenda.carrying(route, places, change.now());
+                    }
+                    return paused.isPresent() ? waitWithOthers(change, leg, paused.get()) : begin(change, leg, clerk);
+                })
+                .orElse(NoTransfer.DEALT_WITH);
+    }
+
+    private Start begin(Change change, Leg leg, Lane clerk) {
+        Delivery delivery = change.delivery();
+        change.become(leg, LegState::begun);
         leg.tries++;
-        delivery.settle();
-        live.tell("delivery", delivery.id);
-        return new Departure(delivery.id, consignments.of(delivery, leg), leg.kind);
+        leg.clerk = clerk.number();
+        return switch (contents.departure(delivery)) {
+            case MAY_GO -> pack(change, leg);
+            case GONE -> notSent(change, leg, Setback.of(CourierCause.CONTENTS_GONE, ""));
+            case NOT_READY -> throw new IllegalStateException("leg " + leg.id + " was due before its files were made");
+        };
     }
 
-    private void revive(Delivery delivery, Leg leg, Instant now) {
-        boolean handedOver = leg.handedOverAt != null;
-        leg.become(LegState::revived, now);
-        steps.add(
-                delivery.id,
-                leg.id,
-                handedOver
-                        ? leg.kind.isMail()
-                                ? "Courier was stopped before it heard the answer. It sends again under the same message number, so this may arrive twice."
-                                : "Courier was stopped before it heard the answer, and looks whether it is there."
-                        : "Courier was stopped during the transfer and begins it again.",
-                "");
-    }
-
-    private Start postpone(Delivery delivery, Leg leg, Instant until, Optional<Setback> setback) {
-        boolean news = setback.isPresent() && !leg.cause.equals(setback.get().cause());
-        leg.become(state -> state.postponed(until, setback), clock.instant());
-        if (news) {
-            steps.add(
-                    delivery.id,
-                    leg.id,
-                    "Waits with the others: " + setback.get().sentence(),
-                    "");
-            delivery.settle();
-            live.tell("delivery", delivery.id);
+    private Start pack(Change change, Leg leg) {
+        Delivery delivery = change.delivery();
+        try {
+            AtomicBoolean lost = new AtomicBoolean();
+            Consignment consignment = packing.of(delivery, leg).reading(in -> new Watched(in, lost));
+            return new Departed(delivery.id, leg.id, leg.routeId, leg.tries, consignment, leg.kind, lost);
+        } catch (DataAccessException | TransactionException e) {
+            throw e;
+        } catch (RuntimeException e) {
+            LOG.error("leg {} cannot be put together", leg.id, e);
+            return notSent(change, leg, Setback.of(CourierCause.COURIER_FAILED, ""));
         }
-        return new NotNow(Next.at(until));
     }
 
-    private Duration jitter() {
-        return Duration.ofMillis(random.nextInt(1_000));
+    private Start notSent(Change change, Leg leg, Setback setback) {
+        fail(change, leg, setback, List.of(), false);
+        return NoTransfer.DEALT_WITH;
+    }
+
+    private Start waitWithOthers(Change change, Leg leg, Paused paused) {
+        Setback setback = paused.setback().toOthers();
+        if (leg.firstTryAt != null && !change.now().isBefore(leg.firstTryAt.plus(RetrySchedule.GIVE_UP))) {
+            change.become(leg, LegState::begun);
+            change.become(leg, state -> state.failed(setback, Optional.empty(), false));
+            sayGivenUp(change, leg);
+            return NoTransfer.DEALT_WITH;
+        }
+        Instant until = paused.nextQuestion();
+        boolean news = !leg.cause.equals(setback.cause());
+        change.become(leg, state -> state.postponed(until, Optional.of(setback)));
+        if (news) {
+            change.say(leg, "Waits with the others: " + setback.sentence(), "");
+        }
+        return NoTransfer.DEALT_WITH;
+    }
+
+    private void revive(UUID route, UUID legId) {
+        deliveries.changeWhileCarrying(legId, route, change -> {
+            Leg leg = change.leg(legId);
+            if (leg.phase != LegPhase.MOVING) {
+                return false;
+            }
+            boolean handedOver = leg.handedOverAt != null;
+            leg.revivals++;
+            Optional<Instant> next = RetrySchedule.afterDeath(leg.revivals, change.now(), random);
+            Setback ended = Setback.of(CourierCause.COURIER_ENDED, "");
+            change.become(leg, state -> state.revived(ended, next));
+            change.say(leg, next.isEmpty() ? ended.sentence() : wordsOfRevival(leg.kind, handedOver), "");
+            return true;
+        });
+    }
+
+    private static String wordsOfRevival(DestinationKind kind, boolean handedOver) {
+        if (!handedOver) {
+            return "Courier was stopped during the transfer and begins it again.";
+        }
+        return kind.isMail()
+                ? "Courier was stopped before it heard the answer. It sends again under the same message number, so this may arrive twice."
+                : "Courier was stopped before it heard the answer, and looks whether it is there.";
     }
 
     private final class Telling implements Progress {
-        private final UUID legId;
+        private final Departed departed;
 
-        Telling(UUID legId) {
-            this.legId = legId;
+        Telling(Departed departed) {
+            this.departed = departed;
         }
 
         @Override
         public boolean claim(String folder, int position, String name) {
-            return Boolean.TRUE.equals(transaction.execute(status -> claims.claim(legId, folder, position, name)));
+            return ledger.together(() -> claims.claim(departed.leg, folder, position, name));
         }
 
         @Override
         public void unclaim(String folder, String name) {
-            transaction.executeWithoutResult(status -> claims.unclaim(folder, name));
+            ledger.together(() -> {
+                claims.unclaim(folder, name);
+                return true;
+            });
         }
 
         @Override
         public void handingOver() {
-            transaction.executeWithoutResult(status -> {
-                Leg leg = legs.findById(legId).orElseThrow();
-                leg.become(LegState::handedOver, clock.instant());
-                live.tell("delivery", leg.deliveryId);
+            whileMoving((change, leg) -> change.become(leg, LegState::handedOver));
+        }
+
+        @Override
+        public void partDone(List<Outcome.Recipient> outcomes) {
+            whileMoving((change, leg) -> {
+                keepRecipients(change, leg, outcomes);
+                change.become(leg, LegState::partArrived);
+            });
+        }
+
+        private void whileMoving(java.util.function.BiConsumer<Change, Leg> what) {
+            deliveries.changeWhileCarrying(departed.leg, departed.route, change -> {
+                Leg leg = change.leg(departed.leg);
+                if (!isStill(departed, leg)) {
+                    throw new IllegalStateException("leg " + leg.id + " was taken up by somebody else");
+                }
+                what.accept(change, leg);
+                return true;
             });
         }
     }
 
-    private Next arrive(Departure departure, UUID legId, Outcome outcome) {
-        Delivery delivery = deliveries.toChange(departure.delivery).orElseThrow();
-        Leg leg = delivery.leg(legId);
-        Next next;
-        if (outcome instanceof Outcome.Accepted accepted) {
-            next = accept(delivery, leg, accepted);
-        } else if (outcome instanceof Outcome.MakeSmaller smaller) {
-            next = makeSmaller(delivery, leg, smaller);
-        } else if (outcome instanceof Outcome.Unknown unknown) {
-            next = fail(delivery, leg, unknown.setback(), List.of(), true);
-        } else {
-            Outcome.NotAccepted not = (Outcome.NotAccepted) outcome;
-            next = fail(delivery, leg, not.setback(), not.recipients(), false);
-        }
-        delivery.settle();
-        turns.wakeNext(leg.routeId, leg.id);
-        notices.about(delivery);
-        live.tell("delivery", delivery.id);
-        return next;
+    /** An instance that stood still for a while may find that another has taken up what it carried. */
+    private static boolean isStill(Departed departed, Leg leg) {
+        return leg.phase == LegPhase.MOVING && leg.tries == departed.tries;
     }
 
-    private Next accept(Delivery delivery, Leg leg, Outcome.Accepted accepted) {
-        leg.become(state -> state.arrived(accepted.known()), clock.instant());
+    private void arrive(Departed departed, Outcome outcome) {
+        deliveries.changeWhileCarrying(departed.leg, departed.route, change -> {
+            Leg leg = change.leg(departed.leg);
+            if (!isStill(departed, leg)) {
+                LOG.warn("leg {} was taken up by somebody else; what came of this try is not kept", leg.id);
+                return false;
+            }
+            leg.revivals = 0;
+            if (outcome instanceof Outcome.Accepted accepted) {
+                accept(change, leg, accepted);
+            } else if (outcome instanceof Outcome.MakeSmaller smaller) {
+                makeSmaller(change, leg, smaller);
+            } else if (outcome instanceof Outcome.Unknown unknown) {
+                fail(change, leg, unknown.setback(), unknown.recipients(), true);
+            } else if (outcome instanceof Outcome.NotAccepted not) {
+                fail(change, leg, not.setback(), not.recipients(), false);
+            }
+            return true;
+        });
+    }
+
+    private void accept(Change change, Leg leg, Outcome.Accepted accepted) {
+        change.become(leg, state -> state.arrived(accepted.known()));
         leg.sentBytes = accepted.bytes();
         leg.reply = accepted.reply();
         leg.landed = accepted.words();
-        leg.recipientOutcomes = Json.write(accepted.recipients());
+        leg.recipientOutcomes =
+                Json.write(Recipients.merge(Recipients.read(leg.recipientOutcomes), accepted.recipients()));
         claims.release(leg.id);
-        routes.succeeded(leg.routeId);
-        turns.wakeMended(leg.routeId);
+        if (routes.succeeded(leg.routeId)) {
+            // It takes something again, and others may still wait until somebody mends it.
+            agenda.releasing(leg.routeId);
+        }
         String where = accepted.words().isEmpty() ? "" : " " + accepted.words() + ",";
-        steps.add(
-                delivery.id,
-                leg.id,
+        change.say(
+                leg,
                 "Accepted by " + leg.routeName + (leg.kind.isMail() ? " for " + leg.label : "") + "," + where + " "
                         + Bytes.words(accepted.bytes()) + " as sent.",
                 accepted.reply());
-        return Next.NEVER;
     }
 
-    private Next fail(
-            Delivery delivery, Leg leg, Setback setback, List<Outcome.Recipient> recipients, boolean maybeThere) {
-        Instant now = clock.instant();
-        keepRecipients(delivery, leg, recipients);
-        Optional<Instant> next = RetrySchedule.next(setback, leg.tries, leg.firstTryAt, now, random);
-        leg.become(state -> state.failed(setback, next, maybeThere), now);
-        steps.add(delivery.id, leg.id, setback.sentence(), setback.reply());
+    private void fail(Change change, Leg leg, Setback setback, List<Outcome.Recipient> recipients, boolean maybeThere) {
+        keepRecipients(change, leg, recipients);
+        Optional<Instant> next = RetrySchedule.next(setback, leg.tries, leg.firstTryAt, change.now(), random);
+        Optional<Instant> question =
+                routes.failed(leg.routeId, leg.kind, setback).map(Paused::nextQuestion);
+        change.become(leg, state -> state.failed(setback, next.map(at -> question.orElse(at)), maybeThere));
+        change.say(leg, setback.sentence(), setback.reply());
         if (next.isEmpty() && setback.lasting() != Lasting.FOR_GOOD) {
-            steps.add(delivery.id, leg.id, "Given up after " + RetrySchedule.GIVE_UP.toDays() + " days of trying.", "");
+            sayGivenUp(change, leg);
         }
-        Optional<RouteHealth.Paused> pause = routes.failed(leg.routeId, leg.kind, setback);
-        if (pause.isPresent() && next.isPresent()) {
-            leg.nextTryAt = pause.get().nextQuestion();
-            return Next.at(leg.nextTryAt.plus(jitter()));
-        }
-        return new Next(next);
+    }
+
+    private static void sayGivenUp(Change change, Leg leg) {
+        change.say(leg, "Given up after " + RetrySchedule.GIVE_UP.toDays() + " days of trying.", "");
     }
 
     /** Who has it already is not sent it again. */
-    private void keepRecipients(Delivery delivery, Leg leg, List<Outcome.Recipient> recipients) {
+    private static void keepRecipients(Change change, Leg leg, List<Outcome.Recipient> recipients) {
         if (recipients.isEmpty()) {
             return;
         }
         List<Outcome.Recipient> all = Recipients.merge(Recipients.read(leg.recipientOutcomes), recipients);
         leg.recipientOutcomes = Json.write(all);
-        String have = all.stream()
+        String have = recipients.stream()
                 .filter(Outcome.Recipient::accepted)
                 .map(Outcome.Recipient::address)
+                .distinct()
                 .collect(Collectors.joining(", "));
         if (!have.isEmpty()) {
-            steps.add(delivery.id, leg.id, "Accepted for " + have + ".", "");
+            change.say(leg, "Accepted for " + have + ".", "");
         }
     }
 
     /** The files are made again for all legs that have not arrived yet. */
-    private Next makeSmaller(Delivery delivery, Leg leg, Outcome.MakeSmaller smaller) {
-        Instant now = clock.instant();
+    private void makeSmaller(Change change, Leg leg, Outcome.MakeSmaller smaller) {
+        Delivery delivery = change.delivery();
         if (delivery.fitBytes != 0) {
-            return fail(delivery, leg, smaller.setback(), List.of(), false);
+            fail(change, leg, smaller.setback(), List.of(), false);
+            return;
         }
-        leg.become(
-                state ->
-                        state.failed(smaller.setback(), Optional.of(now), false).askedAgain(),
-                now);
+        change.become(
+                leg,
+                state -> state.failed(smaller.setback(), Optional.of(change.now()), false)
+                        .askedAgain());
         delivery.fitBytes = smaller.limit();
-        delivery.namedAt = null;
-        steps.add(delivery.id, leg.id, smaller.setback().sentence() + " It is made again, smaller.", "");
-        queue.add(DeliveryTasks.PREPARE, delivery.id);
-        return Next.NEVER;
+        change.makeAgain();
+        change.say(leg, smaller.setback().sentence() + " It is made again, smaller.", "");
     }
 }

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /** The log of one delivery: what happened, in order, with the far side's words. */
 @Component
-class Steps {
+class Steps implements StepLog {
     private final JdbcClient jdbc;
     private final Clock clock;
 
@@ -22,7 +22,8 @@ class Steps {
 
     record Step(Instant at, @Nullable UUID legId, String words, String farSide) {}
 
-    void add(UUID delivery, @Nullable UUID leg, String words, String farSide) {
+    @Override
+    public void add(UUID delivery, @Nullable UUID leg, String words, String farSide) {
         jdbc.sql("insert into delivery_step (delivery_id, leg_id, at, words, far_side) values (?, ?, ?, ?, ?)")
                 .params(delivery, leg, OffsetDateTime.now(clock), words, farSide)
                 .update();

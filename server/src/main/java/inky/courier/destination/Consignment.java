@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
 
 /**
  * The files of one delivery on their way to one destination.
@@ -19,6 +20,7 @@ import java.util.function.Supplier;
  * @param encrypted whether nobody can read the files without a passcode
  * @param files one or more
  * @param claimed names that earlier tries have taken, by the file's position
+ * @param before what became of each recipient in earlier tries
  */
 public record Consignment(
         UUID legId,
@@ -40,7 +42,8 @@ public record Consignment(
         Sidecar sidecar,
         String messageId,
         Instant at,
-        Map<Integer, String> claimed) {
+        Map<Integer, String> claimed,
+        List<Outcome.Recipient> before) {
     /** Who scanned. */
     public record Sender(UUID id, String name, String email) {}
 
@@ -50,6 +53,36 @@ public record Consignment(
      */
     public record FileToSend(
             String name, String mediaType, long bytes, int pages, String sha256, Supplier<InputStream> content) {}
+
+    /** The same, with every file read through something else. */
+    public Consignment reading(UnaryOperator<InputStream> through) {
+        List<FileToSend> watched = files.stream()
+                .map(f -> new FileToSend(
+                        f.name, f.mediaType, f.bytes, f.pages, f.sha256, () -> through.apply(f.content.get())))
+                .toList();
+        return new Consignment(
+                legId,
+                deliveryId,
+                kind,
+                routeId,
+                destinationId,
+                recipients,
+                copies,
+                below,
+                sender,
+                deviceId,
+                subject,
+                body,
+                whenTooLarge,
+                encrypted,
+                watched,
+                values,
+                sidecar,
+                messageId,
+                at,
+                claimed,
+                before);
+    }
 
     public long bytes() {
         return files.stream().mapToLong(FileToSend::bytes).sum();

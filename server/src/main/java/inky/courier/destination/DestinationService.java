@@ -22,7 +22,7 @@ import tools.jackson.core.type.TypeReference;
 
 /** The destinations of the office. */
 @Service
-public class DestinationService implements Dependents.Source {
+public class DestinationService implements Dependents.Source, Connectors {
     /** Stands for a route where there is none apart from the device that scans. */
     static final UUID NO_ROUTE = new UUID(0, 0);
 
@@ -169,6 +169,7 @@ public class DestinationService implements Dependents.Source {
         live.tell("destination", id);
     }
 
+    @Override
     public Connector connectorOf(DestinationKind kind) {
         return connectors.stream()
                 .filter(c -> c.kinds().contains(kind))

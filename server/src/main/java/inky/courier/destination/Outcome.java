@@ -27,11 +27,19 @@ public sealed interface Outcome {
     }
 
     /** Nobody knows: all had been sent when the line broke. */
-    record Unknown(Setback setback) implements Outcome {}
+    record Unknown(Setback setback, List<Recipient> recipients) implements Outcome {}
 
     /** It is too large as it is, and shall be made again with what costs least and fits. @param limit bytes for its files */
     record MakeSmaller(Setback setback, long limit) implements Outcome {}
 
-    /** @param sentence why not; empty for who has it */
-    record Recipient(String address, boolean accepted, String sentence, String reply) {}
+    /**
+     * @param message which of the messages that the recipient is to get; empty where there is one
+     * @param sentence why not; empty for who has it
+     */
+    record Recipient(String address, String message, boolean accepted, String sentence, String reply) {
+        public Recipient {
+            // Those that were kept when every leg was one message do not say which.
+            message = message == null ? "" : message;
+        }
+    }
 }

@@ -1,5 +1,7 @@
 package inky.courier.destination;
 
+import java.util.List;
+
 /** What a connector tells while it carries; each is committed before it returns. */
 public interface Progress {
     /**
@@ -14,6 +16,13 @@ public interface Progress {
 
     /** Gives a name back that turned out to be taken at the far side. */
     void unclaim(String folder, String name);
+
+    /**
+     * One of several messages is through, and more are to come.
+     *
+     * @param outcomes who has it, and who has not
+     */
+    void partDone(List<Outcome.Recipient> outcomes);
 
     /** All has been sent and only the far side's word is missing: from now on it may be there. */
     void handingOver();

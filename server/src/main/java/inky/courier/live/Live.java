@@ -1,12 +1,18 @@
 package inky.courier.live;
 
-import java.io.IOException;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
@@ -14,26 +20,36 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.http.MediaType;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
- * Tells browsers that something changed. A notice goes through PostgreSQL's NOTIFY, so it leaves only when the
- * transaction commits and reaches the browsers of every instance.
+ * Tells browsers that something changed. What a transaction tells leaves when it has committed, and never when it has not;
+ * a tenth of a second's notices go together through PostgreSQL's NOTIFY to the browsers of every instance. NOTIFY is no part
+ * of the transactions themselves: it has them commit one after the other.
  */
 @Component
 public class Live implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Live.class);
     private static final String CHANNEL = "courier";
     private static final int WAIT_MILLIS = 10_000;
+    private static final int TOGETHER_MILLIS = 100;
+    private static final int MOST_TOGETHER = 2_000;
+    private static final int MOST_SENDERS = 32;
 
     private final JdbcClient jdbc;
     private final String url;
     private final String user;
     private final String password;
     private final List<Listener> listeners = new CopyOnWriteArrayList<>();
+    private final Set<Notice> leaving = new LinkedHashSet<>();
+    private final ScheduledExecutorService out =
+            Executors.newSingleThreadScheduledExecutor(task -> daemon(task, "live out"));
+    private final ExecutorService senders =
+            Executors.newFixedThreadPool(MOST_SENDERS, task -> daemon(task, "live sender"));
     private volatile boolean running;
     private Thread thread;
 
@@ -51,40 +67,71 @@ public class Live implements SmartLifecycle {
     /** What changed: its kind ("delivery", "scan", "device", ...) and which one. */
     public record Notice(String kind, UUID id) {}
 
-    private record Listener(SseEmitter emitter, Predicate<Notice> wanted) {}
-
-    /** Part of the caller's transaction: told when it commits, never when it does not. */
+    /** Told when the caller's transaction commits, never when it does not; at once where there is none. */
     public void tell(String kind, UUID id) {
-        jdbc.sql("select pg_notify(?, ?)")
-                .params(CHANNEL, kind + ":" + id)
-                .query((row, n) -> 0)
-                .list();
+        Notice notice = new Notice(kind, id);
+        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+            leave(Set.of(notice));
+            return;
+        }
+        for (TransactionSynchronization known : TransactionSynchronizationManager.getSynchronizations()) {
+            if (known instanceof AfterCommit mine) {
+                mine.notices.add(notice);
+                return;
+            }
+        }
+        TransactionSynchronizationManager.registerSynchronization(new AfterCommit(notice));
     }
 
-    /** A stream of server-sent events for one browser. */
+    private final class AfterCommit implements TransactionSynchronization {
+        private final Set<Notice> notices = new LinkedHashSet<>();
+
+        AfterCommit(Notice first) {
+            notices.add(first);
+        }
+
+        @Override
+        public void afterCommit() {
+            leave(notices);
+        }
+    }
+
+    private void leave(Set<Notice> notices) {
+        synchronized (leaving) {
+            if (leaving.size() < MOST_TOGETHER) {
+                leaving.addAll(notices);
+            }
+        }
+    }
+
+    /** A stream of server-sent events for one browser; its first event asks it to read everything. */
     public SseEmitter listen(Predicate<Notice> wanted) {
         SseEmitter emitter = new SseEmitter(0L);
-        Listener listener = new Listener(emitter, wanted);
-        listeners.add(listener);
-        emitter.onCompletion(() -> listeners.remove(listener));
-        emitter.onTimeout(() -> listeners.remove(listener));
-        emitter.onError(e -> listeners.remove(listener));
-        send(listener, SseEmitter.event().name("ready").data("{}", MediaType.APPLICATION_JSON));
+        Listener[] itself = new Listener[1];
+        Runnable gone = () -> listeners.remove(itself[0]);
+        itself[0] = new Listener(emitter, wanted, senders, gone);
+        listeners.add(itself[0]);
+        emitter.onCompletion(gone);
+        emitter.onTimeout(gone);
+        emitter.onError(e -> gone.run());
+        itself[0].beat();
         return emitter;
     }
 
     @Override
     public void start() {
         running = true;
-        thread = new Thread(this::run, "live");
-        thread.setDaemon(true);
+        out.scheduleWithFixedDelay(this::send, TOGETHER_MILLIS, TOGETHER_MILLIS, TimeUnit.MILLISECONDS);
+        thread = daemon(this::run, "live");
         thread.start();
     }
 
     @Override
     public void stop() {
         running = false;
-        listeners.forEach(listener -> listener.emitter.complete());
+        out.shutdownNow();
+        listeners.forEach(Listener::end);
+        senders.shutdown();
         thread.interrupt();
     }
 
@@ -99,11 +146,33 @@ public class Live implements SmartLifecycle {
         return Integer.MAX_VALUE;
     }
 
+    private void send() {
+        List<Notice> now;
+        synchronized (leaving) {
+            now = new ArrayList<>(leaving);
+            leaving.clear();
+        }
+        if (now.isEmpty()) {
+            return;
+        }
+        try {
+            String[] words = now.stream().map(n -> n.kind + ":" + n.id).toArray(String[]::new);
+            jdbc.sql("select pg_notify(?, notice) from unnest(?) notice")
+                    .params(CHANNEL, words)
+                    .query((row, n) -> 0)
+                    .list();
+        } catch (RuntimeException e) {
+            // When the database is back, every browser is asked to read everything.
+            LOG.warn("notices are lost: {}", e.getMessage());
+        }
+    }
+
     private void run() {
         while (running) {
             try (Connection connection = DriverManager.getConnection(url, user, password);
                     var statement = connection.createStatement()) {
                 statement.execute("listen " + CHANNEL);
+                listeners.forEach(Listener::askEverything);
                 while (running) {
                     pass(connection.unwrap(PGConnection.class).getNotifications(WAIT_MILLIS));
                 }
@@ -118,25 +187,20 @@ public class Live implements SmartLifecycle {
 
     private void pass(PGNotification[] notifications) {
         if (notifications == null || notifications.length == 0) {
-            listeners.forEach(listener -> send(listener, SseEmitter.event().comment("still here")));
+            listeners.forEach(Listener::beat);
             return;
         }
         for (PGNotification notification : notifications) {
             String[] parts = notification.getParameter().split(":", 2);
             Notice notice = new Notice(parts[0], UUID.fromString(parts[1]));
-            listeners.stream()
-                    .filter(listener -> listener.wanted.test(notice))
-                    .forEach(listener -> send(
-                            listener, SseEmitter.event().name("changed").data(notice, MediaType.APPLICATION_JSON)));
+            listeners.forEach(listener -> listener.hear(notice));
         }
     }
 
-    private void send(Listener listener, SseEmitter.SseEventBuilder event) {
-        try {
-            listener.emitter.send(event);
-        } catch (IOException | IllegalStateException e) {
-            listeners.remove(listener);
-        }
+    private static Thread daemon(Runnable task, String name) {
+        Thread made = new Thread(task, name);
+        made.setDaemon(true);
+        return made;
     }
 
     private static void pause() {

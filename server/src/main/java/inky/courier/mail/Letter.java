@@ -5,6 +5,7 @@ import inky.courier.destination.Consignment.FileToSend;
 import inky.courier.destination.Consignment.Sender;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
@@ -33,6 +34,19 @@ record Letter(
     Letter with(String text, List<FileToSend> others, String mark) {
         String id = mark.isEmpty() ? messageId : messageId.replaceFirst("<", "<" + mark + ".");
         return new Letter(recipients, copies, sender, subject, text, others, id, at);
+    }
+
+    /** The same, for those who are not among these. */
+    Letter without(Set<String> these) {
+        return new Letter(
+                recipients.stream().filter(r -> !these.contains(r)).toList(),
+                copies.stream().filter(r -> !these.contains(r)).toList(),
+                sender,
+                subject,
+                body,
+                files,
+                messageId,
+                at);
     }
 
     List<String> everybody() {

@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.stereotype.Component;
 
 /** What goes as mail, and as how many messages; {@link MailTransfer} carries each of them. */
@@ -34,9 +35,6 @@ class MailConnector implements Connector {
     private static final int PART_HEAD = 1_200;
 
     private static final int MOST_RECIPIENTS = 100;
-
-    /** For a message that is not the last of its leg: when it is out, the leg is not. */
-    private static final Runnable NOT_YET = () -> {};
 
     private final MailServers servers;
     private final MailTransfer transfer;
@@ -119,13 +117,25 @@ class MailConnector implements Connector {
         if (consignment.kind() == DestinationKind.LINK) {
             return sendLink(server, consignment, accounts.link(consignment.destinationId()), progress);
         }
-        return transfer.send(server, Letter.of(consignment), progress::handingOver, announced -> {
+        // What goes in another form than this one message has an outcome of its own.
+        AtomicReference<Outcome> instead = new AtomicReference<>();
+        Messages.Transfer whole = (letter, allSent) -> transfer.send(server, letter, allSent, announced -> {
             long limit = limit(server, announced);
             long asMail = asMail(consignment.files());
-            return limit > 0 && asMail > limit
-                    ? Optional.of(tooLarge(server, consignment, asMail, limit, progress))
-                    : Optional.empty();
+            if (limit > 0 && asMail > limit) {
+                instead.set(tooLarge(server, consignment, asMail, limit, progress));
+            }
+            return Optional.ofNullable(instead.get());
         });
+        Outcome outcome = new Messages(consignment.before(), whole, progress)
+                .send(List.of(new Messages.Message("", Letter.of(consignment))), "");
+        return instead.get() == null ? outcome : instead.get();
+    }
+
+    private Outcome send(
+            Submission server, Consignment c, List<Messages.Message> messages, String words, Progress progress) {
+        return new Messages(c.before(), (letter, allSent) -> transfer.send(server, letter, allSent), progress)
+                .send(messages, words);
     }
 
     private static long asMail(List<Consignment.FileToSend> files) {
@@ -172,26 +182,19 @@ class MailConnector implements Connector {
                 parts.set(parts.size() - 1, together);
             }
         }
-        long bytes = 0;
-        String reply = "";
+        List<Messages.Message> messages = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
-            if (c.claimed().containsKey(i)) {
-                continue;
-            }
             String text = "Part " + (i + 1) + " of " + parts.size() + ".\r\n\r\n" + c.body();
-            Outcome outcome = transfer.send(
-                    server,
-                    Letter.of(c).with(text, parts.get(i), Integer.toString(i + 1)),
-                    i + 1 == parts.size() ? progress::handingOver : NOT_YET);
-            if (!(outcome instanceof Outcome.Accepted accepted)) {
-                return outcome;
-            }
-            // The claim stands for "part i is through"; it goes when the leg has arrived.
-            progress.claim("mail:" + c.legId(), i, "part " + i);
-            bytes += accepted.bytes();
-            reply = accepted.reply();
+            messages.add(new Messages.Message(
+                    mark(c, parts.get(i)), Letter.of(c).with(text, parts.get(i), Integer.toString(i + 1))));
         }
-        return new Outcome.Accepted(reply, "in " + parts.size() + " mails", bytes, false, List.of());
+        return send(server, c, messages, "in " + parts.size() + " mails", progress);
+    }
+
+    /** By what it carries: with another limit the parts are others, and who has one of these has not got those. */
+    private static String mark(Consignment c, List<Consignment.FileToSend> files) {
+        int first = c.files().indexOf(files.get(0)) + 1;
+        return files.size() == 1 ? "file " + first : "files " + first + " to " + (first + files.size() - 1);
     }
 
     private Outcome sendLink(Submission server, Consignment c, LinkSettings wanted, Progress progress) {
@@ -207,21 +210,12 @@ class MailConnector implements Connector {
                 + (link.passcode().isPresent()
                         ? "\r\nThe page asks for a passcode, which comes in a mail of its own.\r\n"
                         : "");
-        Outcome outcome = transfer.send(
-                server,
-                Letter.of(c).with(text, List.of(), ""),
-                link.passcode().isEmpty() ? progress::handingOver : NOT_YET);
-        if (!(outcome instanceof Outcome.Accepted accepted)) {
-            return outcome;
-        }
-        if (link.passcode().isPresent()) {
-            String words = "The passcode for " + what + " is " + link.passcode().get() + ".\r\n";
-            Outcome second =
-                    transfer.send(server, Letter.of(c).with(words, List.of(), "passcode"), progress::handingOver);
-            if (!(second instanceof Outcome.Accepted)) {
-                return second;
-            }
-        }
-        return new Outcome.Accepted(accepted.reply(), "as a link", accepted.bytes(), false, accepted.recipients());
+        List<Messages.Message> messages = new ArrayList<>();
+        messages.add(new Messages.Message("link", Letter.of(c).with(text, List.of(), "")));
+        link.passcode().ifPresent(passcode -> {
+            String words = "The passcode for " + what + " is " + passcode + ".\r\n";
+            messages.add(new Messages.Message("passcode", Letter.of(c).with(words, List.of(), "passcode")));
+        });
+        return send(server, c, messages, "as a link", progress);
     }
 }

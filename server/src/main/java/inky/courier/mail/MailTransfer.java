@@ -67,7 +67,7 @@ class MailTransfer {
             return send(transport, message, letter);
         } catch (MessagingException e) {
             return out[0]
-                    ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, ""))
+                    ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, ""), List.of())
                     : connecting(e, server, policy);
         } catch (FarSideException e) {
             return new Outcome.NotAccepted(e.setback());
@@ -110,7 +110,7 @@ class MailTransfer {
         try {
             transport.sendMessage(message, recipients);
             List<Outcome.Recipient> all = everybody.stream()
-                    .map(address -> new Outcome.Recipient(address, true, "", ""))
+                    .map(address -> new Outcome.Recipient(address, "", true, "", ""))
                     .toList();
             return new Outcome.Accepted(oneLine(transport.getLastServerResponse()), "", message.bytes(), false, all);
         } catch (SendFailedException e) {
@@ -121,17 +121,17 @@ class MailTransfer {
     private static Outcome sending(SendFailedException e) throws MessagingException {
         List<Outcome.Recipient> outcomes = new ArrayList<>();
         for (Address address : addresses(e.getValidSentAddresses())) {
-            outcomes.add(new Outcome.Recipient(address.toString(), true, "", ""));
+            outcomes.add(new Outcome.Recipient(address.toString(), "", true, "", ""));
         }
         Setback worst = null;
         // The reply to each recipient hangs on the exception for all.
         for (Exception next = e; next instanceof MessagingException m; next = m.getNextException()) {
             if (next instanceof SMTPAddressFailedException refused) {
                 Setback setback = SmtpReply.parse(refused.getMessage())
-                        .map(reply -> Setback.of(MailCause.of(MailStep.RECIPIENT, reply), reply.line()))
+                        .map(reply -> MailCause.met(MailStep.RECIPIENT, reply))
                         .orElseGet(() -> Setback.of(MailCause.REFUSED, oneLine(refused.getMessage())));
                 outcomes.add(new Outcome.Recipient(
-                        refused.getAddress().toString(), false, setback.sentence(), setback.reply()));
+                        refused.getAddress().toString(), "", false, setback.sentence(), setback.reply()));
                 // What passes is tried again, so it outweighs what is final.
                 worst = worst == null || setback.lasting().compareTo(worst.lasting()) < 0 ? setback : worst;
             }

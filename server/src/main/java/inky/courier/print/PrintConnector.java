@@ -92,7 +92,8 @@ class PrintConnector implements Connector {
                 bytes += file.bytes();
             }
         } catch (DeviceTrouble trouble) {
-            return new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, "").saying(trouble.getMessage()));
+            return new Outcome.Unknown(
+                    Setback.of(ConnectionCause.LINE_LOST, "").saying(trouble.getMessage()), List.of());
         }
         progress.handingOver();
         return new Outcome.Accepted("", "on paper", bytes, known, List.of());

@@ -1,52 +1,179 @@
 package inky.courier.queue;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
-import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.context.annotation.Lazy;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** Puts tasks into the database as part of the caller's transaction, and has them looked at as soon as it commits. */
+/**
+ * Puts tasks into the database as part of the caller's transaction, and has them looked at as soon as it commits. A task
+ * that is under way at that moment is left alone: before it ends it looks itself whether there is more ({@link Work}).
+ */
 @Component
 public class Queue {
+    /** Between a thing's id and the number of one of its lanes; the next character ends the range of its names. */
+    private static final String SLASH = "/";
+
+    private static final String AFTER_SLASH = "0";
+
     private final Scheduler scheduler;
+    private final JdbcClient jdbc;
     private final Clock clock;
 
-    Queue(@Lazy Scheduler scheduler, Clock clock) {
+    Queue(@Lazy Scheduler scheduler, JdbcClient jdbc, Clock clock) {
         this.scheduler = scheduler;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
-    /** Makes the task due now; one that is there already stays as it is. */
+    /** One of several tasks that share the work for one thing. */
+    public record Lane(UUID of, int number) {
+        public String name() {
+            return of + SLASH + number;
+        }
+
+        public static Lane named(String name) {
+            int slash = name.indexOf(SLASH);
+            return new Lane(UUID.fromString(name.substring(0, slash)), Integer.parseInt(name.substring(slash + 1)));
+        }
+    }
+
+    /** A task that has failed again and again through Courier's own fault. */
+    public record Failing(String task, int failures, Instant last) {}
+
+    /** Makes the task due now, or leaves it due when it is. */
     public void add(TaskDescriptor<Void> task, UUID id) {
-        scheduler.scheduleIfNotExists(task.instance(id.toString()).build(), clock.instant());
-        lookAfterCommit();
+        addBy(task, id, clock.instant());
+    }
+
+    /** Makes the task due at a time at the latest. */
+    public void addBy(TaskDescriptor<Void> task, UUID id, Instant at) {
+        put(task.getTaskName(), id.toString(), at, "least(scheduled_tasks.execution_time, excluded.execution_time)");
     }
 
     /** Makes the task due at a time; one that is there already is moved to it. */
     public void addAt(TaskDescriptor<Void> task, UUID id, Instant at) {
-        if (!scheduler.scheduleIfNotExists(task.instance(id.toString()).build(), at)) {
-            try {
-                scheduler.reschedule(task.instanceId(id.toString()), at);
-            } catch (TaskInstanceException e) {
-                // It is under way at this very moment and will decide itself when it runs next.
-            }
+        put(task.getTaskName(), id.toString(), at, "excluded.execution_time");
+    }
+
+    private void put(String task, String instance, Instant at, String moved) {
+        jdbc.sql("insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version) "
+                        + "values (?, ?, ?, false, 1) on conflict (task_name, task_instance) do update set execution_time = "
+                        + moved + ", version = scheduled_tasks.version + 1 where not scheduled_tasks.picked")
+                .params(task, instance, at.atOffset(ZoneOffset.UTC))
+                .update();
+        lookIfDue(at);
+    }
+
+    void lookIfDue(Instant at) {
+        if (!at.isAfter(clock.instant())) {
+            lookAfterCommit();
         }
     }
 
-    /** Makes a waiting task due now. */
-    public void wake(TaskDescriptor<Void> task, UUID id) {
-        try {
-            scheduler.reschedule(task.instanceId(id.toString()), clock.instant());
-            lookAfterCommit();
-        } catch (TaskInstanceException e) {
-            // It is under way at this very moment, which is just as good.
+    private record Laid(Lane lane, boolean picked, Instant at) {}
+
+    /**
+     * Makes sure that one of the lanes of a thing looks at a time at the latest. Lanes that are under way look again before
+     * they end; {@link #endOfLane} keeps the two apart.
+     *
+     * @param most how many lanes there may be
+     */
+    @Transactional
+    public void addLane(TaskDescriptor<Void> task, UUID of, int most, Instant at) {
+        jdbc.sql("select pg_advisory_xact_lock_shared(?)")
+                .param(lockOf(of))
+                .query((row, n) -> 0)
+                .list();
+        List<Laid> lanes = lanes(task, of);
+        boolean looked = lanes.stream().anyMatch(lane -> !lane.picked && !lane.at.isAfter(at));
+        if (looked) {
+            return;
         }
+        Optional<Laid> asleep = lanes.stream().filter(lane -> !lane.picked).findFirst();
+        Set<Integer> taken = lanes.stream().map(lane -> lane.lane.number()).collect(Collectors.toSet());
+        for (int number = 0; asleep.isEmpty() && number < most; number++) {
+            if (!taken.contains(number)) {
+                asleep = Optional.of(new Laid(new Lane(of, number), false, at));
+            }
+        }
+        asleep.ifPresent(lane -> put(
+                task.getTaskName(),
+                lane.lane.name(),
+                at,
+                "least(scheduled_tasks.execution_time, excluded.execution_time)"));
+    }
+
+    /**
+     * Part of the transaction that ends a lane's work: from here to its end nobody adds a lane of the same thing, so
+     * whatever comes is either seen by this one or gets one of its own.
+     *
+     * @param next when there is something to do, as this transaction sees it from now on
+     * @return when this lane is to look again; nothing when it can go, because there is nothing or another one looks
+     */
+    public Optional<Instant> endOfLane(
+            TaskDescriptor<Void> task, Lane own, java.util.function.Supplier<Optional<Instant>> next) {
+        jdbc.sql("select pg_advisory_xact_lock(?)")
+                .param(lockOf(own.of))
+                .query((row, n) -> 0)
+                .list();
+        return next.get()
+                .filter(at -> lanes(task, own.of).stream()
+                        .noneMatch(lane -> !lane.lane.equals(own) && !lane.picked && !lane.at.isAfter(at)));
+    }
+
+    private List<Laid> lanes(TaskDescriptor<Void> task, UUID of) {
+        return jdbc.sql("select task_instance, picked, execution_time from scheduled_tasks where task_name = ? "
+                        + "and task_instance > ? and task_instance < ? order by task_instance")
+                .params(task.getTaskName(), of + SLASH, of + AFTER_SLASH)
+                .query((row, n) -> new Laid(
+                        Lane.named(row.getString(1)),
+                        row.getBoolean(2),
+                        row.getObject(3, OffsetDateTime.class).toInstant()))
+                .list();
+    }
+
+    private static long lockOf(UUID id) {
+        return id.getMostSignificantBits() ^ id.getLeastSignificantBits();
+    }
+
+    /** Of these things, those that have no such task, nor a lane of one. */
+    public List<UUID> without(TaskDescriptor<Void> task, List<UUID> ids) {
+        if (ids.isEmpty()) {
+            return List.of();
+        }
+        Set<String> there = jdbc.sql(
+                        "select distinct split_part(task_instance, '/', 1) from scheduled_tasks where task_name = :task")
+                .param("task", task.getTaskName())
+                .query(String.class)
+                .set();
+        return ids.stream().filter(id -> !there.contains(id.toString())).toList();
+    }
+
+    /** @param least failures in a row, below which it is nothing to speak of */
+    public List<Failing> failing(int least) {
+        return jdbc.sql(
+                        "select task_name, max(consecutive_failures), max(last_failure) from scheduled_tasks "
+                                + "where consecutive_failures >= ? and last_failure is not null group by task_name order by task_name")
+                .param(least)
+                .query((row, n) -> new Failing(
+                        row.getString(1),
+                        row.getInt(2),
+                        row.getObject(3, OffsetDateTime.class).toInstant()))
+                .list();
     }
 
     private void lookAfterCommit() {
@@ -54,11 +181,17 @@ public class Queue {
             scheduler.triggerCheckForDueExecutions();
             return;
         }
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-                scheduler.triggerCheckForDueExecutions();
-            }
-        });
+        boolean already =
+                TransactionSynchronizationManager.getSynchronizations().stream().anyMatch(Looking.class::isInstance);
+        if (!already) {
+            TransactionSynchronizationManager.registerSynchronization(new Looking(scheduler));
+        }
+    }
+
+    private record Looking(Scheduler scheduler) implements TransactionSynchronization {
+        @Override
+        public void afterCommit() {
+            scheduler.triggerCheckForDueExecutions();
+        }
     }
 }

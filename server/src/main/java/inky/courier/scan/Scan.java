@@ -28,4 +28,10 @@ class Scan {
     int dpi;
     Instant createdAt;
     Instant endedAt;
+
+    /** When the instance that runs it showed last that it lives. */
+    Instant aliveAt;
+
+    /** When it was sent; from then on its pages are the delivery's. */
+    Instant sentAt;
 }

@@ -18,19 +18,23 @@ import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -44,6 +48,8 @@ public class ScanService {
     /** More than any stack of paper; bounds a device that never ends. */
     private static final int MOST_PAGES = 2_000;
 
+    private static final Duration BEAT = Duration.ofSeconds(2);
+
     private final ScanRepository scans;
     private final DeviceLink link;
     private final ContentStore store;
@@ -52,8 +58,9 @@ public class ScanService {
     private final Clock clock;
     private final TransactionTemplate transaction;
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> new Thread(task, "scan"));
-    private final Set<UUID> cancelled = ConcurrentHashMap.newKeySet();
-    private final Map<UUID, Boolean> running = new ConcurrentHashMap<>();
+    private final Set<UUID> running = ConcurrentHashMap.newKeySet();
+    private final ScheduledExecutorService beats =
+            Executors.newSingleThreadScheduledExecutor(task -> new Thread(task, "scan beats"));
 
     ScanService(
             ScanRepository scans,
@@ -70,6 +77,7 @@ public class ScanService {
         this.live = live;
         this.clock = clock;
         this.transaction = transaction;
+        beats.scheduleWithFixedDelay(this::beat, BEAT.toMillis(), BEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
 
     /**
@@ -111,6 +119,7 @@ public class ScanService {
             made.jobId = jobId;
             made.dpi = profile.resolution().dpi();
             made.createdAt = clock.instant();
+            made.aliveAt = made.createdAt;
             return scans.save(made);
         });
         run(scan.id, address, profile);
@@ -120,7 +129,8 @@ public class ScanService {
     /** Another load of paper into the same document. */
     public ScanView addLoad(UUID id, DeviceAddress address, ScanProfile profile) {
         transaction.executeWithoutResult(status -> {
-            Scan scan = find(id);
+            Scan scan = held(id);
+            refuseWhenSent(scan);
             if (scan.state == ScanState.SCANNING || scan.state == ScanState.CANCELLED) {
                 throw new Refusal(
                         HttpStatus.CONFLICT,
@@ -129,6 +139,7 @@ public class ScanService {
                         "Wait for the last page.");
             }
             scan.state = ScanState.SCANNING;
+            scan.aliveAt = clock.instant();
             scan.trouble = "";
             scan.remedy = "";
         });
@@ -136,17 +147,38 @@ public class ScanService {
         return get(id);
     }
 
+    /** Ends a scan for good, in whichever instance it runs: that one keeps no page of it any more. */
     public void cancel(UUID id) {
-        cancelled.add(id);
         transaction.executeWithoutResult(status -> {
-            Scan scan = find(id);
+            Scan scan = held(id);
+            refuseWhenSent(scan);
             scan.state = ScanState.CANCELLED;
             scan.endedAt = clock.instant();
             removeContents(id);
             live.tell("scan", id);
         });
-        if (!running.containsKey(id)) {
-            cancelled.remove(id);
+    }
+
+    /** A scan that is about to be sent: nobody else changes it or its pages until the transaction ends. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public ScanView hold(UUID id) {
+        held(id);
+        return get(id);
+    }
+
+    /** Part of the transaction that sends it. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void sent(UUID id, Instant at) {
+        find(id).sentAt = at;
+    }
+
+    private static void refuseWhenSent(Scan scan) {
+        if (scan.sentAt != null) {
+            throw new Refusal(
+                    HttpStatus.CONFLICT,
+                    "scan.sent",
+                    "This scan has been sent already.",
+                    "Begin a new scan, or ask at the desk to have this one changed.");
         }
     }
 
@@ -200,6 +232,13 @@ public class ScanService {
     /** What a person decides about a page before it is sent. */
     @Transactional
     public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
+        refuseWhenSent(held(id));
+        markSent(id, number, keep, splitBefore);
+    }
+
+    /** What a person decides about a page of a delivery, which makes its files again. */
+    @Transactional
+    public void markSent(UUID id, int number, boolean keep, boolean splitBefore) {
         if (jdbc.sql("update scan_page set keep = ?, split_before = ? where scan_id = ? and number = ?")
                         .params(keep, splitBefore, id, number)
                         .update()
@@ -226,17 +265,15 @@ public class ScanService {
         jdbc.sql("delete from scan_page where scan_id = ?").param(id).update();
     }
 
-    /** A scan runs in one instance; one that nobody feeds any more has lost it. @return how many */
+    /** A scan runs in one instance; one that shows no more that it lives has lost it. @return how many */
     @Transactional
     public int endOrphans(Instant before) {
-        List<UUID> ids = jdbc.sql(
-                        "select id from scan s where state = 'SCANNING' and greatest(created_at, coalesce((select max(c.created_at) "
-                                + "from scan_page p join content c on c.id = p.content_id where p.scan_id = s.id), created_at)) < ?")
-                .param(before.atOffset(java.time.ZoneOffset.UTC))
+        List<UUID> ids = jdbc.sql("select id from scan where state = 'SCANNING' and coalesce(alive_at, created_at) < ?")
+                .param(before.atOffset(ZoneOffset.UTC))
                 .query(UUID.class)
                 .list();
-        ids.stream().filter(id -> !running.containsKey(id)).forEach(id -> {
-            Scan scan = find(id);
+        ids.forEach(id -> {
+            Scan scan = held(id);
             scan.state = ScanState.TROUBLE;
             scan.trouble = "Courier was stopped during the scan.";
             scan.remedy = "Put in what is not here yet and scan on.";
@@ -246,13 +283,27 @@ public class ScanService {
         return ids.size();
     }
 
+    /** However long a device takes for a page, the others see that somebody still waits for it. */
+    private void beat() {
+        try {
+            if (!running.isEmpty()) {
+                jdbc.sql("update scan set alive_at = :now where id in (:ids) and state = 'SCANNING'")
+                        .param("now", clock.instant().atOffset(ZoneOffset.UTC))
+                        .param("ids", List.copyOf(running))
+                        .update();
+            }
+        } catch (RuntimeException e) {
+            LOG.warn("scans under way cannot be noted: {}", e.getMessage());
+        }
+    }
+
     /** Scans that were never sent, or broke with the instance that ran them. @return how many */
     @Transactional
     public int removeAbandoned(Instant before) {
         List<UUID> ids = jdbc.sql(
                         "select id from scan s where created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id) "
                                 + "and not exists (select 1 from delivery d where d.scan_id = s.id)")
-                .param(before.atOffset(java.time.ZoneOffset.UTC))
+                .param(before.atOffset(ZoneOffset.UTC))
                 .query(UUID.class)
                 .list();
         ids.forEach(this::removeContents);
@@ -308,11 +359,12 @@ public class ScanService {
 
     @PreDestroy
     void stop() {
+        beats.shutdownNow();
         threads.shutdownNow();
     }
 
     private void run(UUID id, DeviceAddress address, ScanProfile profile) {
-        running.put(id, true);
+        running.add(id);
         threads.execute(() -> {
             try {
                 take(id, address, profile);
@@ -330,7 +382,6 @@ public class ScanService {
                         "Try again in a minute, or tell your administrator.");
             } finally {
                 running.remove(id);
-                cancelled.remove(id);
             }
         });
     }
@@ -340,26 +391,45 @@ public class ScanService {
         int number = keptPages(id).size();
         boolean last = false;
         while (!last) {
-            if (cancelled.contains(id) || number >= MOST_PAGES) {
+            if (!isWanted(id)) {
                 scan.cancel();
+                return;
+            }
+            if (number >= MOST_PAGES) {
+                scan.cancel();
+                end(
+                        id,
+                        ScanState.TROUBLE,
+                        "A document has at most " + MOST_PAGES + " pages, and these are as many.",
+                        "Send these, then scan the rest as another document.");
                 return;
             }
             DeviceLink.ScannedPage page = scan.next();
-            if (cancelled.contains(id)) {
-                scan.cancel();
-                return;
-            }
             number++;
+            boolean kept;
             try {
-                keepInTransaction(id, number, page.jpeg(), blankReason(page.jpeg(), profile));
+                kept = keepInTransaction(id, number, page.jpeg(), blankReason(page.jpeg(), profile));
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
                 scan.cancel();
                 throw e;
             }
+            if (!kept) {
+                scan.cancel();
+                return;
+            }
             last = page.last();
         }
         end(id, ScanState.COMPLETE, "", "");
+    }
+
+    private boolean isWanted(UUID id) {
+        return jdbc.sql("select state from scan where id = ?")
+                .param(id)
+                .query(String.class)
+                .optional()
+                .filter(ScanState.SCANNING.name()::equals)
+                .isPresent();
     }
 
     /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
@@ -374,24 +444,30 @@ public class ScanService {
         return blankness.blank() ? blankness.reason() : "";
     }
 
-    private void keepInTransaction(UUID id, int number, byte[] jpeg, String blankReason) throws IOException {
+    /** @return whether it was still wanted when it came */
+    private boolean keepInTransaction(UUID id, int number, byte[] jpeg, String blankReason) throws IOException {
         IOException[] failed = new IOException[1];
-        transaction.executeWithoutResult(status -> {
+        Boolean kept = transaction.execute(status -> {
+            if (held(id).state != ScanState.SCANNING) {
+                return false;
+            }
             try {
                 keepPage(id, number, jpeg, blankReason);
             } catch (IOException e) {
                 status.setRollbackOnly();
                 failed[0] = e;
             }
+            return true;
         });
         if (failed[0] != null) {
             throw failed[0];
         }
+        return Boolean.TRUE.equals(kept);
     }
 
     private void end(UUID id, ScanState state, String trouble, String remedy) {
         transaction.executeWithoutResult(status -> {
-            Scan scan = find(id);
+            Scan scan = held(id);
             if (scan.state == ScanState.SCANNING) {
                 scan.state = state;
                 scan.trouble = trouble;
@@ -400,6 +476,11 @@ public class ScanService {
             }
             live.tell("scan", id);
         });
+    }
+
+    /** Nobody else's until the transaction ends. */
+    private Scan held(UUID id) {
+        return scans.hold(id).orElseThrow(() -> Refusal.notFound("scan"));
     }
 
     private Scan find(UUID id) {

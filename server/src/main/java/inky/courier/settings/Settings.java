@@ -2,9 +2,14 @@ package inky.courier.settings;
 
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
+import inky.courier.core.delivery.Keeping;
+import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.job.JobText;
 import jakarta.annotation.Nullable;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -15,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Settings {
     private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
     private static final int HOURS_IN_YEAR = 8784;
+    private static final int LEAST_DAYS = (int) Keeping.LEAST_OTHERS.toDays();
 
     private final JdbcClient jdbc;
     private final ChangeLog changes;
@@ -29,23 +35,32 @@ public class Settings {
      * @param keepAcceptedHours how long pages and file stay after the last leg was accepted, 0 to 8784
      * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
      * @param signature ends every mail, a template; absent or empty for none
-     * @param keepOthersDays how long they stay when a delivery is never accepted, 1 to 366
+     * @param keepOthersDays how long they stay when a delivery is never accepted, 5 to 366
      */
     public record Office(
             String office,
             int keepAcceptedHours,
             int keepOthersDays,
             String address,
-            @Nullable String signature) {}
+            @Nullable String signature) {
+        public Keeping keeping() {
+            return new Keeping(Duration.ofHours(keepAcceptedHours), Duration.ofDays(keepOthersDays));
+        }
+    }
 
     @Transactional(readOnly = true)
     public Office read() {
+        Map<String, String> all = new HashMap<>();
+        jdbc.sql("select name, value from setting")
+                .query((row, n) -> all.put(row.getString(1), row.getString(2)))
+                .list();
         return new Office(
-                text("office", "Our office"),
-                number("keep-accepted-hours", 24),
-                number("keep-others-days", 30),
-                text("address", ""),
-                text("signature", ""));
+                all.getOrDefault("office", "Our office"),
+                Integer.parseInt(all.getOrDefault("keep-accepted-hours", "24")),
+                // What was allowed before may be less than the tries take.
+                Math.max(LEAST_DAYS, Integer.parseInt(all.getOrDefault("keep-others-days", "30"))),
+                all.getOrDefault("address", ""),
+                all.getOrDefault("signature", ""));
     }
 
     @Transactional
@@ -61,11 +76,12 @@ public class Settings {
             throw new Invalid(
                     "settings.keep", "keepAcceptedHours", "Pages are kept for 0 to 8784 hours.", "24 is usual.");
         }
-        if (wanted.keepOthersDays() < 1 || wanted.keepOthersDays() > 366) {
+        if (wanted.keepOthersDays() < LEAST_DAYS || wanted.keepOthersDays() > 366) {
             throw new Invalid(
                     "settings.keep",
                     "keepOthersDays",
-                    "Pages that have not arrived are kept for 1 to 366 days.",
+                    "Pages that have not arrived are kept for " + LEAST_DAYS + " to 366 days: Courier tries for "
+                            + RetrySchedule.GIVE_UP.toDays() + ".",
                     "30 is usual.");
         }
         String address =
@@ -98,18 +114,6 @@ public class Settings {
                     "A link needs the address at which people reach Courier.",
                     "Enter it under Settings first.");
         }
-    }
-
-    private String text(String name, String otherwise) {
-        return jdbc.sql("select value from setting where name = ?")
-                .param(name)
-                .query(String.class)
-                .optional()
-                .orElse(otherwise);
-    }
-
-    private int number(String name, int otherwise) {
-        return Integer.parseInt(text(name, Integer.toString(otherwise)));
     }
 
     private void put(String name, String value) {

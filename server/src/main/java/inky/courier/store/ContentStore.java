@@ -9,6 +9,8 @@ import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
@@ -68,17 +70,36 @@ public class ContentStore {
                 .single();
     }
 
-    /** In hexadecimal digits. */
-    public String sha256(UUID id) {
-        return jdbc.sql("select encode(sha256, 'hex') from content where id = ?")
-                .param(id)
-                .query(String.class)
-                .single();
+    /** In hexadecimal digits, for those that are there. */
+    public Map<UUID, String> sha256(Collection<UUID> ids) {
+        Map<UUID, String> digests = new HashMap<>();
+        if (!ids.isEmpty()) {
+            jdbc.sql("select id, encode(sha256, 'hex') from content where id in (:ids)")
+                    .param("ids", ids)
+                    .query((row, n) -> digests.put(row.getObject(1, UUID.class), row.getString(2)))
+                    .list();
+        }
+        return digests;
     }
 
-    /** The bytes, a chunk in memory at a time. */
+    /** How many of these are there with every one of their chunks. */
+    public int countWhole(Collection<UUID> ids) {
+        return ids.isEmpty()
+                ? 0
+                : jdbc.sql("select count(*) from content c where c.id in (:ids) and (c.bytes + :chunk - 1) / :chunk = "
+                                + "(select count(*) from content_chunk k where k.content_id = c.id)")
+                        .param("ids", ids)
+                        .param("chunk", CHUNK)
+                        .query(Integer.class)
+                        .single();
+    }
+
+    /**
+     * The bytes, a chunk in memory at a time. Whoever reads to the end has read all of them as they were kept: where a chunk
+     * is missing, or the digest is another, reading fails with {@link ContentLost}.
+     */
     public InputStream open(UUID id) {
-        return new ChunkStream(number -> chunk(id, number));
+        return new ChunkStream(number -> chunk(id, number), kept(id));
     }
 
     /**
@@ -86,14 +107,22 @@ public class ContentStore {
      * what is committed.
      */
     public InputStream openAhead(UUID id) {
-        return new ChunkStream(new Ahead(number -> chunk(id, number)));
+        return new ChunkStream(new Ahead(number -> chunk(id, number)), kept(id));
     }
 
-    public byte[] readAll(UUID id) {
+    private record Kept(UUID id, long bytes, byte[] sha256) {}
+
+    private Kept kept(UUID id) {
+        return jdbc.sql("select bytes, sha256 from content where id = ?")
+                .param(id)
+                .query((row, n) -> new Kept(id, row.getLong(1), row.getBytes(2)))
+                .optional()
+                .orElse(new Kept(id, -1, new byte[0]));
+    }
+
+    public byte[] readAll(UUID id) throws IOException {
         try (InputStream in = open(id)) {
             return in.readAllBytes();
-        } catch (IOException e) {
-            throw new IllegalStateException(e);
         }
     }
 
@@ -166,12 +195,16 @@ public class ContentStore {
 
     private static final class ChunkStream extends InputStream {
         private final Chunks chunks;
+        private final Kept kept;
+        private final MessageDigest digest = sha256();
         private int number;
+        private long bytes;
         private byte[] chunk = new byte[0];
         private int at;
 
-        ChunkStream(Chunks chunks) {
+        ChunkStream(Chunks chunks, Kept kept) {
             this.chunks = chunks;
+            this.kept = kept;
         }
 
         @Override
@@ -181,7 +214,7 @@ public class ContentStore {
         }
 
         @Override
-        public int read(byte[] target, int offset, int length) {
+        public int read(byte[] target, int offset, int length) throws IOException {
             if (length == 0) {
                 return 0;
             }
@@ -194,14 +227,23 @@ public class ContentStore {
             return count;
         }
 
-        private boolean next() {
+        /** The last chunk is handed out only when everything up to its end is as it was kept. */
+        private boolean next() throws IOException {
+            if (bytes == kept.bytes) {
+                return false;
+            }
             Optional<byte[]> fetched = chunks.at(number);
             if (fetched.isEmpty()) {
-                return false;
+                throw new ContentLost(kept.id, bytes + " of " + kept.bytes + " bytes are there");
             }
             chunk = fetched.get();
             number++;
             at = 0;
+            bytes += chunk.length;
+            digest.update(chunk);
+            if (bytes > kept.bytes || bytes == kept.bytes && !MessageDigest.isEqual(digest.digest(), kept.sha256)) {
+                throw new ContentLost(kept.id, "it is not as it was kept");
+            }
             return true;
         }
     }

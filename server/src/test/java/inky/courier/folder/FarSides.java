@@ -211,7 +211,8 @@ final class FarSides implements AutoCloseable {
                         List.of(new Sidecar.File("same.pdf", "application/pdf", 5, 2, "document", "00"))),
                 "<1@courier.invalid>",
                 AT,
-                claimed);
+                claimed,
+                List.of());
     }
 
     /** One try, as the engine makes it. */
@@ -256,6 +257,9 @@ final class FarSides implements AutoCloseable {
             taken.remove(folder + "/" + name);
             names.values().removeIf(name::equals);
         }
+
+        @Override
+        public void partDone(List<inky.courier.destination.Outcome.Recipient> outcomes) {}
 
         @Override
         public void handingOver() {

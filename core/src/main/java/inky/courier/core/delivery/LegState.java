@@ -25,6 +25,11 @@ public sealed interface LegState {
         throw impossible("be handed over");
     }
 
+    /** A part of it has been accepted, and more is to come: nothing of what was handed over is in doubt any more. */
+    default LegState partArrived() {
+        throw impossible("arrive in part");
+    }
+
     /** @param known whether the far side could be asked, so that it is there exactly once */
     default LegState arrived(boolean known) {
         throw impossible("arrive");
@@ -35,8 +40,8 @@ public sealed interface LegState {
         throw impossible("fail");
     }
 
-    /** The instance that carried it is gone. */
-    default LegState revived() {
+    /** The instance that carried it is gone. @param next when to try again; empty for never */
+    default LegState revived(Setback why, Optional<Instant> next) {
         throw impossible("be revived");
     }
 
@@ -125,6 +130,11 @@ public sealed interface LegState {
         }
 
         @Override
+        public LegState partArrived() {
+            return new Moving(false, maybeThere);
+        }
+
+        @Override
         public LegState arrived(boolean known) {
             return new Accepted(maybeThere && !known);
         }
@@ -138,8 +148,9 @@ public sealed interface LegState {
         }
 
         @Override
-        public LegState revived() {
-            return Waiting.anew(maybeThere || allSent);
+        public LegState revived(Setback why, Optional<Instant> next) {
+            boolean maybe = maybeThere || allSent;
+            return next.isPresent() ? new Waiting(Optional.empty(), next, maybe) : new Stopped(Optional.of(why), maybe);
         }
     }
 

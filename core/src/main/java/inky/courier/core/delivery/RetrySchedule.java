@@ -21,6 +21,14 @@ public final class RetrySchedule {
     /** What waits for a person asks seldom: an account that is refused too often gets locked. */
     private static final Duration UNTIL_MENDED = Duration.ofMinutes(15);
 
+    /** It may have been mended while the try was under way that found it broken. */
+    private static final Duration FIRST_QUESTION = Duration.ofMinutes(1);
+
+    /** What Courier itself cannot do is not tried for ever: somebody has to look at this machine. */
+    static final Duration OWN_GIVE_UP = Duration.ofDays(1);
+
+    private static final int MOST_DEATHS = 6;
+
     /** A far side that asks for more than this is asked all the same. */
     private static final Duration LONGEST_WISH = Duration.ofHours(6);
 
@@ -52,8 +60,33 @@ public final class RetrySchedule {
     /** When a paused route is asked again. @param asked how often it has been asked in vain, 0 or more */
     public static Instant nextQuestion(Setback setback, int asked, Instant now, RandomGenerator random) {
         Duration wish = setback.wish().orElse(Duration.ZERO);
-        Duration pause = setback.lasting() == Lasting.UNTIL_MENDED ? UNTIL_MENDED : growing(asked + 1);
+        Duration seldom = asked == 0 ? FIRST_QUESTION : UNTIL_MENDED;
+        Duration pause = setback.lasting() == Lasting.UNTIL_MENDED ? seldom : growing(asked + 1);
         return now.plus(jittered(wish.compareTo(pause) > 0 ? wish : pause, random));
+    }
+
+    /**
+     * When Courier tries again what failed through its own fault, or nothing when it is time to stop.
+     *
+     * @param failures in a row, 1 or more
+     * @param since when it was first tried
+     */
+    public static Optional<Instant> afterOwnFailure(int failures, Instant since, Instant now, RandomGenerator random) {
+        Instant next = now.plus(jittered(growing(failures), random));
+        return next.isAfter(since.plus(OWN_GIVE_UP)) ? Optional.empty() : Optional.of(next);
+    }
+
+    /**
+     * When to go on with what a process was carrying that is gone; soon at first, as processes are stopped for many
+     * reasons, and never when they keep dying of it.
+     *
+     * @param deaths in a row, 1 or more
+     */
+    public static Optional<Instant> afterDeath(int deaths, Instant now, RandomGenerator random) {
+        if (deaths > MOST_DEATHS) {
+            return Optional.empty();
+        }
+        return Optional.of(deaths <= 2 ? now : now.plus(jittered(growing(deaths), random)));
     }
 
     private static Duration growing(int tries) {

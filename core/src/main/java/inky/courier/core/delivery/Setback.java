@@ -49,6 +49,16 @@ public record Setback(
         return new Setback(cause, exactly, remedy, lasting, scope, reply, wish);
     }
 
+    /** What others who go the same way are told of it: never what the far side said of this one. */
+    public Setback toOthers() {
+        return new Setback(cause, sentence, remedy, lasting, scope, "", wish);
+    }
+
+    /** About this delivery alone, though the cause usually is about the way. */
+    public Setback ofThisOne() {
+        return new Setback(cause, sentence, remedy, lasting, Cause.Scope.THIS_ONE, reply, wish);
+    }
+
     public Setback asking(Duration pause) {
         return new Setback(cause, sentence, remedy, lasting, scope, reply, Optional.of(pause));
     }

@@ -2,6 +2,7 @@ package inky.courier.core.mail;
 
 import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Lasting;
+import inky.courier.core.delivery.Setback;
 
 /** Why mail does not go: one cause, one sentence for a person, one remedy, and whether waiting helps. */
 public enum MailCause implements Cause {
@@ -106,6 +107,15 @@ public enum MailCause implements Cause {
             case "7.60" -> SENDER_REFUSED;
             default -> byCode(step, reply);
         };
+    }
+
+    /**
+     * What a negative reply at a step is for a delivery. What passes, and was said of one recipient, says nothing about the
+     * way for all others.
+     */
+    public static Setback met(MailStep step, SmtpReply reply) {
+        Setback setback = Setback.of(of(step, reply), reply.line());
+        return step == MailStep.RECIPIENT && setback.lasting() == Lasting.PASSES ? setback.ofThisOne() : setback;
     }
 
     private static MailCause notAuthorised(MailStep step) {

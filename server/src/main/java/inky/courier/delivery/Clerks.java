@@ -1,0 +1,9 @@
+package inky.courier.delivery;
+
+import inky.courier.destination.DestinationKind;
+import java.util.UUID;
+
+/** How many clerks a route has: so many transfers go through it at once. */
+interface Clerks {
+    int of(DestinationKind kind, UUID route);
+}

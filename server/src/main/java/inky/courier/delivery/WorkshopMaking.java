@@ -1,0 +1,338 @@
+package inky.courier.delivery;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.document.Description;
+import inky.courier.core.document.JpegPages;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.naming.NameRules;
+import inky.courier.core.naming.NameTemplate;
+import inky.courier.core.naming.NameValues;
+import inky.courier.core.naming.TemplateParser;
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.reading.TextReader;
+import inky.courier.core.sizing.Bytes;
+import inky.courier.core.sizing.MailSize;
+import inky.courier.core.sizing.SizeModel;
+import inky.courier.core.workshop.MadeFile;
+import inky.courier.core.workshop.PageReport;
+import inky.courier.core.workshop.Source;
+import inky.courier.core.workshop.Workshop;
+import inky.courier.naming.Counters;
+import inky.courier.scan.ScanService;
+import inky.courier.sizing.Sizes;
+import inky.courier.store.ContentStore;
+import inky.courier.store.WorkFolders;
+import inky.courier.vault.Vault;
+import inky.courier.web.Json;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Makes files by the page workshop, from the pages in the store. */
+@Component
+class WorkshopMaking implements FileMaking {
+    private static final int CORES = Runtime.getRuntime().availableProcessors();
+
+    private static final int FITTING_TRIES = 3;
+
+    private final ScanService scans;
+    private final ContentStore store;
+    private final Files files;
+    private final WorkFolders folders;
+    private final TextReader reader;
+    private final Sizes sizes;
+    private final Vault vault;
+    private final Counters counters;
+    private final Clock clock;
+    private final ZoneId zone;
+
+    WorkshopMaking(
+            ScanService scans,
+            ContentStore store,
+            Files files,
+            WorkFolders folders,
+            TextReader reader,
+            Sizes sizes,
+            Vault vault,
+            Counters counters,
+            Clock clock,
+            ZoneId zone) {
+        this.scans = scans;
+        this.store = store;
+        this.files = files;
+        this.folders = folders;
+        this.reader = reader;
+        this.sizes = sizes;
+        this.vault = vault;
+        this.counters = counters;
+        this.clock = clock;
+        this.zone = zone;
+    }
+
+    @Override
+    public Made make(Delivery delivery) throws IOException, CannotBeMade {
+        JobSnapshot job = Json.read(delivery.jobSnapshot, JobSnapshot.class);
+        Path folder = folders.make();
+        try {
+            ScanProfile profile = job.scanProfile(vault);
+            boolean[] fits = {true};
+            Workshop.Result made = delivery.fitBytes == 0
+                    ? make(delivery, profile, folder)
+                    : makeFitting(delivery, profile, folder, fits);
+            return new MadeInFolder(job, profile, made, folder, fits[0]);
+        } catch (Invalid e) {
+            folders.remove(folder);
+            var problem = e.problems().get(0);
+            throw new CannotBeMade(problem.sentence() + " " + problem.remedy(), e);
+        } catch (UnreadablePage e) {
+            folders.remove(folder);
+            throw new CannotBeMade("Page " + e.number() + " could not be read, so no file was made.", e);
+        } catch (IOException | RuntimeException | Error e) {
+            folders.remove(folder);
+            throw e;
+        }
+    }
+
+    /** What was made, in a folder of its own until it is kept. */
+    private final class MadeInFolder implements Made {
+        private final JobSnapshot job;
+        private final ScanProfile profile;
+        private final Workshop.Result made;
+        private final Path folder;
+        private final boolean fits;
+
+        MadeInFolder(JobSnapshot job, ScanProfile profile, Workshop.Result made, Path folder, boolean fits) {
+            this.job = job;
+            this.profile = profile;
+            this.made = made;
+            this.folder = folder;
+            this.fits = fits;
+        }
+
+        @Override
+        public Set<String> kinds() {
+            return made.files().stream().map(file -> file.kind().name()).collect(Collectors.toSet());
+        }
+
+        @Override
+        public void keepReports(Delivery delivery) {
+            WorkshopMaking.this.keepReports(delivery.scanId, made.pages());
+        }
+
+        @Override
+        public void keep(Change change) throws IOException {
+            Delivery delivery = change.delivery();
+            keepFiles(delivery, job, made.files());
+            keepReports(delivery);
+            sizes.observe(profile, made);
+            if (!fits) {
+                change.say("No setting makes so many pages fit. Send a link instead, or fewer pages.", "");
+            }
+            change.say("Made ready: " + words(profile, made, delivery.fileBytes) + ".", "");
+            change.say("Named " + delivery.fileName + ".", "");
+        }
+
+        @Override
+        public void close() {
+            folders.remove(folder);
+        }
+    }
+
+    private Workshop.Result make(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
+        Resolution resolution = scans.resolution(delivery.scanId);
+        List<StoredPage> pages = scans.keptPages(delivery.scanId).stream()
+                .map(page -> new StoredPage(store, page, resolution))
+                .toList();
+        return new Workshop(profile, reader, CORES)
+                .make(pages, folder, new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
+    }
+
+    /**
+     * With the least change by which the files fit into a mail; the estimate may be wrong for these very pages, so what
+     * was made is weighed, and the aim lowered by as much as it missed.
+     */
+    private Workshop.Result makeFitting(Delivery delivery, ScanProfile profile, Path folder, boolean[] fits)
+            throws IOException {
+        long aim = delivery.fitBytes;
+        Workshop.Result made = null;
+        for (int attempt = 0;
+                attempt < FITTING_TRIES && (made == null || asMail(made) > delivery.fitBytes);
+                attempt++) {
+            Optional<ScanProfile> smaller = sizes.fitting(profile, delivery.pages, aim);
+            if (smaller.isEmpty()) {
+                fits[0] = false;
+                break;
+            }
+            folders.empty(folder);
+            made = make(delivery, smaller.get(), folder);
+            aim = (long) (aim * Math.min(0.9, (double) delivery.fitBytes / asMail(made)));
+        }
+        return made == null ? make(delivery, profile, folder) : made;
+    }
+
+    private static long asMail(Workshop.Result made) throws IOException {
+        long bytes = SizeModel.MAIL_HEAD;
+        for (MadeFile file : made.files()) {
+            bytes += MailSize.base64(java.nio.file.Files.size(file.path()));
+        }
+        return bytes;
+    }
+
+    /** A page as it lies in the store. */
+    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution) implements Source {
+        @Override
+        public PageRaster raster() throws IOException {
+            byte[] jpeg = store.readAll(page.contentId());
+            try {
+                return JpegPages.decode(jpeg, resolution);
+            } catch (IOException e) {
+                throw new UnreadablePage(page.number(), e);
+            }
+        }
+
+        @Override
+        public Optional<byte[]> jpeg() throws IOException {
+            byte[] jpeg = store.readAll(page.contentId());
+            return JpegPages.isUsual(jpeg) ? Optional.of(jpeg) : Optional.empty();
+        }
+
+        @Override
+        public Optional<Resolution> knownResolution() {
+            return Optional.of(resolution);
+        }
+
+        @Override
+        public boolean splitBefore() {
+            return page.splitBefore();
+        }
+
+        @Override
+        public boolean keep() {
+            return page.keep();
+        }
+    }
+
+    private void keepFiles(Delivery delivery, JobSnapshot job, List<MadeFile> made) throws IOException {
+        List<Files.KeptFile> before = files.of(delivery.id);
+        store.remove(before.stream().map(Files.KeptFile::contentId).toList());
+        files.remove(delivery.id);
+        delivery.fileBytes = 0;
+        NameTemplate template = read(job.template());
+        Set<String> taken = new HashSet<>();
+        List<String> names = new ArrayList<>();
+        for (int i = 0; i < made.size(); i++) {
+            MadeFile file = made.get(i);
+            ContentStore.Stored stored;
+            try (InputStream in = java.nio.file.Files.newInputStream(file.path())) {
+                stored = store.keep(in, file.mediaType());
+            }
+            // Made again, a file keeps its name: no number is used up for it.
+            String name = before.size() == made.size()
+                    ? before.get(i).name()
+                    : free(template.fill(values(delivery, file)), file, taken);
+            names.add(name);
+            delivery.fileBytes += stored.bytes();
+            files.add(
+                    delivery.id,
+                    new Files.KeptFile(
+                            i,
+                            name,
+                            stored.id(),
+                            file.mediaType(),
+                            stored.bytes(),
+                            file.pages(),
+                            file.part(),
+                            file.kind()));
+        }
+        delivery.fileName = names.size() == 1 ? names.get(0) : names.get(0) + " and " + (names.size() - 1) + " more";
+    }
+
+    /** A name that no other file of the delivery has. */
+    private static String free(String filled, MadeFile file, Set<String> taken) {
+        String base = file.part() == MadeFile.Part.PORTRAIT ? filled + " portrait" : filled;
+        String name = NameRules.MAIL.fit(base, file.extension()).name();
+        for (int n = 2; !taken.add(name.toLowerCase(java.util.Locale.ROOT)); n++) {
+            name = NameRules.MAIL.fit(base + " " + n, file.extension()).name();
+        }
+        return name;
+    }
+
+    private void keepReports(UUID scanId, List<PageReport> reports) {
+        for (PageReport report : reports) {
+            scans.keepReport(scanId, report.number(), report.fate().name(), Json.write(report.done()));
+        }
+    }
+
+    private static String words(ScanProfile profile, Workshop.Result made, long bytes) {
+        long blank = count(made, PageReport.Fate.SKIPPED_BLANK);
+        long coloured = made.pages().stream()
+                .filter(page -> page.done().contains("colour found"))
+                .count();
+        List<String> parts = new ArrayList<>();
+        parts.add(
+                made.files().size() == 1
+                        ? profile.files().words()
+                        : made.files().size() + " files");
+        int pages = made.files().stream().mapToInt(MadeFile::pages).sum();
+        parts.add(pages == 1 ? "1 page" : pages + " pages");
+        parts.add(Bytes.words(bytes));
+        if (profile.colour() == ColourMode.AS_FOUND) {
+            parts.add(coloured == 0 ? "no colour found" : coloured + " in colour");
+        }
+        if (blank > 0) {
+            parts.add(blank == 1 ? "1 blank side left out" : blank + " blank sides left out");
+        }
+        return String.join(", ", parts);
+    }
+
+    private static long count(Workshop.Result made, PageReport.Fate fate) {
+        return made.pages().stream().filter(page -> page.fate() == fate).count();
+    }
+
+    /** A page whose picture is no picture. */
+    private static final class UnreadablePage extends IOException {
+        private final int number;
+
+        UnreadablePage(int number, IOException cause) {
+            super(cause.getMessage(), cause);
+            this.number = number;
+        }
+
+        int number() {
+            return number;
+        }
+    }
+
+    private NameValues values(Delivery d, MadeFile file) {
+        ZonedDateTime at = d.scannedAt.atZone(zone);
+        return new NameValues(
+                at,
+                d.personName,
+                d.personLogin,
+                d.deviceName,
+                d.place,
+                d.jobName,
+                file.pages(),
+                file.kind().words(),
+                file.separatorText(),
+                scope -> counters.next(scope, at.toLocalDate(), d.jobId, d.deviceId));
+    }
+
+    static NameTemplate read(String template) {
+        TemplateParser.Parsed parsed = TemplateParser.parse(template, TemplateParser.Use.BODY);
+        return parsed instanceof TemplateParser.Valid valid ? valid.template() : new NameTemplate(template, List.of());
+    }
+}
