@@ -25,7 +25,8 @@ const needsPassword = (trouble: Trouble) =>
 const open = computed(() => props.today.troubles.find(needsPassword));
 const nothing = computed(
   () =>
-    props.today.troubles.length +
+    props.today.ownFailures.length +
+      props.today.troubles.length +
       props.today.unmade.length +
       props.today.devices.length +
       props.today.certificates.length +
@@ -79,6 +80,17 @@ function listPath(trouble: Trouble): string {
     <StateMark mark="accepted" silent /> Nothing. Every scan of today has arrived or is on its way.
   </p>
   <ul class="needs">
+    <li v-for="own in today.ownFailures" :key="own.what" class="minor">
+      <StateMark mark="failed" />
+      <p>
+        <strong>Courier itself fails at {{ own.what }}</strong>
+        <span class="quiet small"
+          >{{ own.failures }} times in a row, last at {{ when(own.last) }}. It goes on trying; the server's
+          log says why.</span
+        >
+      </p>
+      <span />
+    </li>
     <li
       v-for="trouble in today.troubles"
       :key="trouble.routeId + trouble.cause + trouble.waits"

@@ -2,7 +2,6 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import inky.courier.delivery.Retention;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
@@ -106,27 +105,6 @@ class DeliveryEngineTest {
         office.desk
                 .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
                 .ok();
-    }
-
-    @Test
-    void contentsGoWhenTheirTimeIsOverAndTheLineStays(Office office) {
-        String delivery = office.send(Stack.BERTH_PERMIT);
-        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
-        JdbcClient jdbc = office.bean(JdbcClient.class);
-        jdbc.sql("update leg set accepted_at = accepted_at - interval '25 hours' where delivery_id = ?::uuid")
-                .param(delivery)
-                .update();
-        assertThat(office.bean(Retention.class).run()).isPositive();
-        var page = office.desk.get("/api/deliveries/" + delivery).json();
-        assertThat(page.path("pages").size()).isZero();
-        assertThat(page.path("row").path("fileName").asString()).endsWith(".pdf");
-        assertThat(office.desk.get("/api/deliveries/" + delivery + "/files/0").status())
-                .isEqualTo(410);
-        int orphans = jdbc.sql(
-                        "select count(*) from content_chunk c where not exists (select 1 from content where id = c.content_id)")
-                .query(Integer.class)
-                .single();
-        assertThat(orphans).isZero();
     }
 
     @Test

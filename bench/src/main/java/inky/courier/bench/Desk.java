@@ -70,33 +70,7 @@ final class Desk {
                             "127.20.7.1:" + devicePort,
                             "signOutSeconds",
                             600));
-            server = id(
-                    "/api/mail-servers",
-                    map(
-                            "name",
-                            "Harbour Post",
-                            "host",
-                            "127.30.7.5",
-                            "port",
-                            mailPort,
-                            "encryption",
-                            "STARTTLS",
-                            "certificateCheck",
-                            "OFF",
-                            "fingerprint",
-                            "",
-                            "signIn",
-                            "PASSWORD",
-                            "account",
-                            "scans@wherrymoor.example",
-                            "password",
-                            PASSWORD,
-                            "sender",
-                            "scans@wherrymoor.example",
-                            "senderIsPerson",
-                            false,
-                            "sizeLimitMb",
-                            0));
+            server = mailServer("Harbour Post", mailPort);
             String person = id(
                     "/api/people",
                     map("name", "Oda Fennick", "login", "o.fennick", "email", "oda.fennick@wherrymoor.example"));
@@ -108,10 +82,24 @@ final class Desk {
     }
 
     String mailToMe() {
+        return mailToMe(server);
+    }
+
+    /** @param by the mail server's id */
+    String mailToMe(String by) {
         made++;
         return id(
                 "/api/destinations",
-                map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", server, "recipients", List.of()));
+                map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", by, "recipients", List.of()));
+    }
+
+    /** @return the id of a mail server; several may be the same stand-in under other names */
+    String mailServer(String name, int port) {
+        Map<String, Object> form = map("name", name, "host", "127.30.7.5", "port", port, "encryption", "STARTTLS");
+        form.putAll(map("certificateCheck", "OFF", "fingerprint", "", "signIn", "PASSWORD"));
+        form.putAll(map("account", "scans@wherrymoor.example", "password", PASSWORD));
+        form.putAll(map("sender", "scans@wherrymoor.example", "senderIsPerson", false, "sizeLimitMb", 0));
+        return id("/api/mail-servers", form);
     }
 
     /** @return the id of a folder as a destination, on a stand-in whose certificate or key is not asked for */

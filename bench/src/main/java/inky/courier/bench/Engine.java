@@ -20,9 +20,10 @@ import java.util.stream.IntStream;
 
 /** Measures the delivery engine: how many small files go through, how fast a large one goes, how long a person waits. */
 public final class Engine {
-    private static final int SCANS = 16;
+    private static final int SCANS = 50;
+    private static final int WAYS = 10;
 
-    /** Each scan goes to so many destinations. */
+    /** Each scan goes to so many of them. */
     private static final int FORKS = 5;
 
     private static final int RESTING = 20;
@@ -70,18 +71,24 @@ public final class Engine {
                 engine.waiting();
             }
             List<String> folders = engine.several(i -> engine.sftp("queue/" + i));
-            List<String> mail = engine.several(i -> engine.desk.mailToMe());
-            engine.queue("SFTP, one instance", folders, house::password);
-            engine.queue("SMTP, one instance", mail, post::password);
+            List<String> one = engine.several(i -> engine.desk.mailToMe());
+            List<String> ten = engine.several(
+                    i -> engine.desk.mailToMe(engine.desk.mailServer("Harbour Post " + i, post.startTlsPort())));
+            engine.queues("one instance", folders, one, ten);
             try (Server second = server.another()) {
-                engine.queue("SFTP, two instances", folders, house::password);
-                engine.queue("SMTP, two instances", mail, post::password);
+                engine.queues("two instances", folders, one, ten);
             }
         }
     }
 
+    private void queues(String instances, List<String> folders, List<String> one, List<String> ten) throws IOException {
+        queue("SMTP to ten servers, " + instances, ten, post::password);
+        queue("SMTP to one server, " + instances, one, post::password);
+        queue("SFTP to ten folders, " + instances, folders, house::password);
+    }
+
     private List<String> several(IntFunction<String> destination) {
-        return IntStream.range(0, FORKS).mapToObj(destination).toList();
+        return IntStream.range(0, WAYS).mapToObj(destination).toList();
     }
 
     /** What a far side lets in. */
@@ -94,14 +101,18 @@ public final class Engine {
     }
 
     /**
-     * Everything is made ready while the far side refuses the sign-in; the clock runs from when it lets in again to the last
-     * one's acceptance.
+     * Everything is made ready while the far side refuses the sign-in; the clock runs from when all may go to the last one's
+     * acceptance.
      */
     private void queue(String what, List<String> destinations, Door door) throws IOException {
-        List<String> deliveries = behind(door, destinations, SCANS, Stack.TIDE_TABLE, 150);
+        List<String> deliveries = new ArrayList<>();
+        for (int i = 0; i < WAYS; i += FORKS) {
+            deliveries.addAll(
+                    behind(door, destinations.subList(i, i + FORKS), SCANS * FORKS / WAYS, Stack.TIDE_TABLE, 150));
+        }
         door.password(Desk.PASSWORD);
-        Instant begin = Instant.now();
         desk.act("TRY_AGAIN", deliveries);
+        Instant begin = Instant.now();
         desk.waitFor(deliveries, "ACCEPTED");
         double seconds = Duration.between(begin, Instant.now()).toMillis() / 1000.0;
         WholeJob.row(
@@ -130,7 +141,8 @@ public final class Engine {
         desk.run(device, Stack.BERTH_PERMIT, job);
         percentiles("at rest", job);
         // Under load: as many others as keep the engine busy for all of it, through another server.
-        List<String> load = behind(post::password, several(i -> desk.mailToMe()), SCANS / 2, Stack.BERTH_PERMIT, 200);
+        List<String> load =
+                behind(post::password, several(i -> desk.mailToMe()).subList(0, FORKS), 8, Stack.BERTH_PERMIT, 200);
         post.password(Desk.PASSWORD);
         post.slow(400_000);
         desk.place(job);

@@ -21,8 +21,8 @@ import org.springframework.transaction.annotation.Transactional;
 class Notices {
     private static final Logger LOG = LoggerFactory.getLogger(Notices.class);
 
-    private static final Duration PAUSE = Duration.ofMinutes(15);
-    private static final Duration TRIED = RetrySchedule.GIVE_UP.plusDays(1);
+    private static final Duration PAUSE = Duration.ofHours(1);
+    private static final Duration TRIED = RetrySchedule.GIVE_UP.plusDays(3);
 
     private final DeliveryRepository deliveries;
     private final Announcements announcements;

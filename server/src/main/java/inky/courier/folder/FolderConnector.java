@@ -1,6 +1,7 @@
 package inky.courier.folder;
 
 import inky.courier.connection.FarSideException;
+import inky.courier.connection.KeptLines;
 import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.connection.ConnectionCause;
@@ -17,6 +18,7 @@ import inky.courier.destination.Folders;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import inky.courier.destination.Visitor;
+import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.EnumSet;
@@ -33,6 +35,7 @@ class FolderConnector implements Connector, Folders {
     private final FolderAccounts accounts;
     private final List<AccessSource> sources;
     private final Clock clock;
+    private final KeptLines<FolderAccess, Line> lines = new KeptLines<>();
 
     FolderConnector(List<FolderProtocol> protocols, FolderAccounts accounts, List<AccessSource> sources, Clock clock) {
         this.protocols = protocols;
@@ -74,18 +77,70 @@ class FolderConnector implements Connector, Folders {
             if (access.settings().mustEncrypt() && !consignment.encrypted()) {
                 throw new FarSideException(TransferCause.MUST_BE_ENCRYPTED, "");
             }
-            FolderProtocol protocol = protocolOf(access.kind());
-            Passage passage = new Passage(protocol.trust(access));
-            try (RemoteFolder folder = protocol.open(access, passage)) {
-                return new Upload(folder, access, protocol.rules(), passage, consignment, progress).run();
-            }
+            return carry(protocolOf(access.kind()), access, consignment, progress);
         } catch (FarSideException e) {
             return new Outcome.NotAccepted(
                     source.map(s -> s.refused(visitor, e.setback())).orElse(e.setback()));
         } catch (IOException e) {
-            // Only closing can end here: the files have their names already.
             return new Outcome.NotAccepted(Setback.of(ConnectionCause.LINE_LOST, ""));
         }
+    }
+
+    /** A line that stands open, with the dialogue that led there. */
+    private record Line(RemoteFolder folder, Passage passage) implements AutoCloseable {
+        @Override
+        public void close() throws IOException {
+            folder.close();
+        }
+    }
+
+    private Outcome carry(FolderProtocol protocol, FolderAccess access, Consignment consignment, Progress progress)
+            throws IOException {
+        Optional<KeptLines.Kept<Line>> kept = lines.take(access);
+        if (kept.isPresent()) {
+            Upload upload = upload(protocol, access, kept.get().line(), consignment, progress);
+            try {
+                return carry(upload, access, kept.get());
+            } catch (IOException e) {
+                if (upload.handedOver() || !isLost(e)) {
+                    throw e;
+                }
+                // The far side has ended it meanwhile, which says nothing about a new one.
+            }
+        }
+        Passage passage = new Passage(protocol.trust(access));
+        KeptLines.Kept<Line> fresh = KeptLines.Kept.fresh(new Line(protocol.open(access, passage), passage));
+        return carry(upload(protocol, access, fresh.line(), consignment, progress), access, fresh);
+    }
+
+    private static Upload upload(
+            FolderProtocol protocol, FolderAccess access, Line line, Consignment consignment, Progress progress) {
+        return new Upload(line.folder, access, protocol.rules(), line.passage, consignment, progress);
+    }
+
+    private Outcome carry(Upload upload, FolderAccess access, KeptLines.Kept<Line> line) throws IOException {
+        boolean well = false;
+        try {
+            Outcome outcome = upload.run();
+            well = true;
+            return outcome;
+        } finally {
+            if (well) {
+                lines.giveBack(access, line);
+            } else {
+                KeptLines.end(line.line());
+            }
+        }
+    }
+
+    private static boolean isLost(IOException e) {
+        return !(e instanceof FarSideException refused)
+                || refused.setback().cause().equals(ConnectionCause.LINE_LOST.name());
+    }
+
+    @PreDestroy
+    void stop() {
+        lines.close();
     }
 
     private FolderAccess accessFor(Optional<AccessSource> source, Visitor visitor) throws FarSideException {

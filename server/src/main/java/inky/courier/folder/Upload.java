@@ -45,6 +45,7 @@ final class Upload {
     private final Progress progress;
     private final FolderPath folder;
     private final String place;
+    private boolean handedOver;
 
     Upload(
             RemoteFolder far,
@@ -65,6 +66,11 @@ final class Upload {
         this.place = access.place(consignment.sender().id()) + " " + folder;
     }
 
+    /** Whether from here on a file may have its name. */
+    boolean handedOver() {
+        return handedOver;
+    }
+
     Outcome run() throws FarSideException {
         passage.does(TransferStep.FOLDER, this::reachFolder);
         List<FileToSend> files = withSidecar();
@@ -74,6 +80,7 @@ final class Upload {
                 write(position, files.get(position));
             }
         });
+        handedOver = true;
         progress.handingOver();
         passage.does(TransferStep.RENAMED, () -> {
             for (int position : missing) {

@@ -1,6 +1,7 @@
 package inky.courier.mail;
 
 import inky.courier.connection.FarSideException;
+import inky.courier.connection.KeptLines;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.connection.Encryption;
@@ -10,6 +11,7 @@ import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.MailStep;
 import inky.courier.core.mail.SmtpReply;
 import inky.courier.destination.Outcome;
+import jakarta.annotation.PreDestroy;
 import jakarta.mail.Address;
 import jakarta.mail.AuthenticationFailedException;
 import jakarta.mail.MessagingException;
@@ -39,6 +41,7 @@ class MailTransfer {
     private static final Logger LOG = LoggerFactory.getLogger(MailTransfer.class);
 
     private final MailTokens tokens;
+    private final KeptLines<Submission, Line> lines = new KeptLines<>();
 
     MailTransfer(MailTokens tokens) {
         this.tokens = tokens;
@@ -51,29 +54,105 @@ class MailTransfer {
 
     /** @param instead looks at the size that the server announces, 0 for none; what it gives is the outcome instead */
     Outcome send(Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
+        Optional<KeptLines.Kept<Line>> kept = lines.take(server);
+        if (kept.isPresent() && kept.get().line().stands()) {
+            boolean[] out = new boolean[1];
+            Optional<Outcome> outcome = overKept(server, kept.get(), letter, allSent, instead, out);
+            if (outcome.isPresent()) {
+                return outcome.get();
+            }
+        } else {
+            kept.ifPresent(line -> KeptLines.end(line.line()));
+        }
+        return overNew(server, letter, allSent, instead);
+    }
+
+    /** A line to a mail server on which it has greeted and let in. */
+    private record Line(SMTPTransport transport, Session session) implements AutoCloseable {
+        /** Whether the server still answers: it may have ended the line meanwhile (RFC 5321 section 3.8). */
+        boolean stands() {
+            return transport.isConnected();
+        }
+
+        @Override
+        public void close() throws MessagingException {
+            transport.close();
+        }
+    }
+
+    /** @return nothing when the line was lost before all had been sent, and another is to be tried */
+    private Optional<Outcome> overKept(
+            Submission server,
+            KeptLines.Kept<Line> line,
+            Letter letter,
+            Runnable allSent,
+            LongFunction<Optional<Outcome>> instead,
+            boolean[] out) {
+        try {
+            return Optional.of(over(server, line, letter, allSent, instead, out));
+        } catch (MessagingException | IOException e) {
+            return out[0]
+                    ? Optional.of(new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, ""), List.of()))
+                    : Optional.empty();
+        }
+    }
+
+    private Outcome overNew(
+            Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
         TrustPolicy policy = server.trustPolicy();
         Session session = Session.getInstance(properties(server, policy));
+        SMTPTransport transport = new SMTPTransport(session, null);
         boolean[] out = new boolean[1];
-        try (SMTPTransport transport = new SMTPTransport(session, null)) {
+        try {
             connect(transport, server);
-            Optional<Outcome> other = instead.apply(announcedSize(transport));
-            if (other.isPresent()) {
-                return other.get();
-            }
-            MailMessage message = MailMessage.of(session, server, letter, () -> {
-                out[0] = true;
-                allSent.run();
-            });
-            return send(transport, message, letter);
+            return over(server, KeptLines.Kept.fresh(new Line(transport, session)), letter, allSent, instead, out);
         } catch (MessagingException e) {
+            KeptLines.end(transport);
             return out[0]
                     ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, ""), List.of())
                     : connecting(e, server, policy);
         } catch (FarSideException e) {
+            KeptLines.end(transport);
             return new Outcome.NotAccepted(e.setback());
         } catch (IOException e) {
+            KeptLines.end(transport);
             return failed(ConnectionCause.LINE_LOST, "");
         }
+    }
+
+    private Outcome over(
+            Submission server,
+            KeptLines.Kept<Line> line,
+            Letter letter,
+            Runnable allSent,
+            LongFunction<Optional<Outcome>> instead,
+            boolean[] out)
+            throws MessagingException, IOException {
+        boolean well = false;
+        try {
+            Optional<Outcome> other = instead.apply(announcedSize(line.line().transport));
+            if (other.isPresent()) {
+                return other.get();
+            }
+            MailMessage message = MailMessage.of(line.line().session, server, letter, () -> {
+                out[0] = true;
+                allSent.run();
+            });
+            Outcome outcome = send(line.line().transport, message, letter);
+            well = outcome instanceof Outcome.Accepted;
+            return outcome;
+        } finally {
+            if (well) {
+                lines.giveBack(server, line);
+            } else {
+                KeptLines.end(line.line());
+            }
+        }
+    }
+
+    @PreDestroy
+    void stop() {
+        lines.close();
     }
 
     private void connect(SMTPTransport transport, Submission server) throws MessagingException, IOException {

@@ -21,12 +21,14 @@ import inky.courier.panel.PanelPlaces;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
+import inky.courier.queue.Queue;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,6 +38,23 @@ import org.springframework.transaction.annotation.Transactional;
 class Watch {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
     private static final int ON_THE_LINE = 5;
+
+    /** A restart of the database fails a few times, and passes. */
+    private static final int WORTH_A_WORD = 5;
+
+    private static final Map<String, String> WORK = Map.ofEntries(
+            Map.entry("prepare-delivery", "making files"),
+            Map.entry("serve-route", "sending"),
+            Map.entry("ask-route", "asking after a paused server"),
+            Map.entry("release-route", "sending what waited for a server"),
+            Map.entry("notify-person", "telling people what became of their scans"),
+            Map.entry("probe-rounds", "probing servers"),
+            Map.entry("remove-contents", "removing pages whose time is over"),
+            Map.entry("sweep", "looking after its own tasks"),
+            Map.entry("end-orphaned-scans", "ending scans that were cut off"),
+            Map.entry("look-at-devices", "asking devices how they are"),
+            Map.entry("ask-consent", "asking a cloud for consent"),
+            Map.entry("tell-cloud", "telling a cloud that consent has ended"));
 
     private final DeliveryQueries deliveries;
     private final Troubles troubles;
@@ -48,6 +67,7 @@ class Watch {
     private final JobService jobs;
     private final PeopleService people;
     private final PanelPlaces panels;
+    private final Queue queue;
     private final Clock clock;
 
     Watch(
@@ -62,6 +82,7 @@ class Watch {
             JobService jobs,
             PeopleService people,
             PanelPlaces panels,
+            Queue queue,
             Clock clock) {
         this.deliveries = deliveries;
         this.troubles = troubles;
@@ -74,6 +95,7 @@ class Watch {
         this.jobs = jobs;
         this.people = people;
         this.panels = panels;
+        this.queue = queue;
         this.clock = clock;
     }
 
@@ -110,7 +132,11 @@ class Watch {
 
     record CertificateNeed(UUID serverId, String name, Instant until) {}
 
+    /** Work of Courier's own that fails again and again. @param what in words @param failures in a row */
+    record OwnFailure(String what, int failures, Instant last) {}
+
     record Today(
+            List<OwnFailure> ownFailures,
             List<Trouble> troubles,
             List<Unmade> unmade,
             List<DeviceNeed> devices,
@@ -168,12 +194,19 @@ class Watch {
                         s.id(), s.name(), s.lastProbe().certificate().until()))
                 .toList();
         return new Today(
+                ownFailures(),
                 troubles.byCause(),
                 troubles.unmade(),
                 needs,
                 certificates,
                 deliveries.onTheLine(ON_THE_LINE),
                 day.day());
+    }
+
+    private List<OwnFailure> ownFailures() {
+        return queue.failing(WORTH_A_WORD).stream()
+                .map(f -> new OwnFailure(WORK.getOrDefault(f.task(), f.task()), f.failures(), f.last()))
+                .toList();
     }
 
     /** Anything whose name begins with or contains the words. */

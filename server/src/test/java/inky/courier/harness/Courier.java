@@ -11,6 +11,7 @@ import java.util.Map;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.support.GenericApplicationContext;
 
 /** The real application on a random port and an empty database of its own. */
 public final class Courier implements Host, AutoCloseable {
@@ -32,6 +33,13 @@ public final class Courier implements Host, AutoCloseable {
         SpringApplication application = new SpringApplication(InkyCourier.class);
         ConfigurableApplicationContext context = application.run(arguments(database, more));
         return new Courier(context, database);
+    }
+
+    /** By a clock of the test's own; its tasks run when the test says so. */
+    public static Courier start(TestDatabase database, Map<String, Object> more, TestTime time) {
+        SpringApplication application = new SpringApplication(InkyCourier.class);
+        application.addInitializers(context -> time.into((GenericApplicationContext) context));
+        return new Courier(application.run(arguments(database, more)), database);
     }
 
     static String[] arguments(TestDatabase database, Map<String, Object> more) {
@@ -99,9 +107,14 @@ public final class Courier implements Host, AutoCloseable {
         }
     }
 
+    /** Ends the application and leaves its database to others. */
+    public void stop() {
+        context.close();
+    }
+
     @Override
     public void close() {
-        context.close();
+        stop();
         database.drop();
     }
 }

@@ -54,6 +54,11 @@ public record Making(int wanted, int made, int begun, int failures, Optional<Ins
         return new Making(wanted, made, Math.max(0, begun - 1), failures, since, Optional.of(until));
     }
 
+    /** It need not wait for its next try: something has changed. Its failures still count. */
+    public Making soon(Instant now) {
+        return new Making(wanted, made, begun, failures, since, next.map(at -> at.isBefore(now) ? at : now));
+    }
+
     /** The wanted revision lies ready. */
     public Making done() {
         return new Making(wanted, wanted, 0, 0, Optional.empty(), Optional.empty());
