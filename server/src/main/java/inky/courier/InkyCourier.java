@@ -1,5 +1,6 @@
 package inky.courier;
 
+import inky.courier.connection.TrustPolicy;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.random.RandomGenerator;
@@ -11,6 +12,10 @@ import org.springframework.context.annotation.Bean;
 /** The application. */
 @SpringBootApplication
 public class InkyCourier {
+    static {
+        TrustPolicy.resumeBySessionId();
+    }
+
     public static void main(String[] args) {
         SpringApplication.run(InkyCourier.class, args);
     }

@@ -22,12 +22,14 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** What a person decides at the device, and what the device itself takes: consent, recipients, folders, stick, shelf, paper. */
+@Tag("long")
 @ExtendWith(SharedOffice.class)
 class ChosenAtTheDeviceTest {
     private static CloudHouse cloud;

@@ -25,10 +25,12 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** Days of tries, of pauses and of keeping, by a clock that the test sets; the database and the far sides are real. */
+@Tag("long")
 class EngineInTimeTest {
     private static TimedOffice timed;
     private static Office office;

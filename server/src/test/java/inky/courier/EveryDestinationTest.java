@@ -27,12 +27,14 @@ import java.util.concurrent.TimeoutException;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Deliveries to every kind of destination, through the whole application. */
+@Tag("long")
 @ExtendWith(SharedOffice.class)
 class EveryDestinationTest {
     private static FileHouse house;

@@ -15,6 +15,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -25,6 +26,7 @@ import tools.jackson.databind.node.ObjectNode;
  * Whatever is sent, at whatever place of whatever request that the application's own description names (OpenAPI 3.1): it
  * is taken, or refused with a sentence and a remedy, and never falls through.
  */
+@Tag("long")
 class HostileInputTest {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 

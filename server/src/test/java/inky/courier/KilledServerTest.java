@@ -18,6 +18,7 @@ import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -25,6 +26,7 @@ import tools.jackson.databind.JsonNode;
  * A real process of the server, killed without warning (kill -9), or short of room or memory, and started again on the same
  * database. What a person saw confirmed arrives, once where the far side can be asked.
  */
+@Tag("long")
 class KilledServerTest {
     private static FileHouse house;
     private static ServerProcess server;

@@ -18,10 +18,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Two instances on one database, ten destinations, and far sides that refuse one try in twenty. */
+@Tag("long")
 class ManyDeliveriesTest {
     private static final int EACH = 200;
     private static final double FAULTS = 0.05;

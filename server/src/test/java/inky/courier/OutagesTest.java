@@ -13,12 +13,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * A PostgreSQL that is killed at any moment, or whose disk fills up, below a server that goes on. Whatever a person saw
  * confirmed arrives exactly once.
  */
+@Tag("long")
 class OutagesTest {
     private static String folder(Office office, FileHouse house) {
         return office.folder("SFTP", "127.40.9.11", house.sftpPort(), "all");

@@ -26,10 +26,21 @@ import javax.net.ssl.X509TrustManager;
 public final class TrustPolicy extends X509ExtendedTrustManager {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
 
+    static {
+        resumeBySessionId();
+    }
+
+    /**
+     * Has Java resume TLS sessions by their id (RFC 5246 section 7.3) instead of by ticket (RFC 5077), which FTP servers that
+     * demand a resumed session on the second line do not take for one. Java reads this once, before its first line.
+     */
+    public static void resumeBySessionId() {
+        System.setProperty("jdk.tls.client.enableSessionTicketExtension", "false");
+    }
+
     private final CertificateCheck check;
     private final String fingerprint;
     private final String host;
-    private final X509TrustManager system;
     private volatile X509Certificate seen;
     private volatile ConnectionCause failure;
 
@@ -37,7 +48,6 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
         this.check = check;
         this.fingerprint = fingerprint;
         this.host = host;
-        this.system = systemTrust();
     }
 
     public SSLSocketFactory socketFactory() {
@@ -98,7 +108,7 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
     public Optional<ConnectionCause> strictVerdict(X509Certificate[] chain, String kind) {
         try {
             chain[0].checkValidity();
-            system.checkServerTrusted(chain, kind);
+            Trusted.BY_SYSTEM.checkServerTrusted(chain, kind);
         } catch (CertificateNotYetValidException e) {
             return Optional.of(ConnectionCause.CERTIFICATE_NOT_YET);
         } catch (CertificateExpiredException e) {
@@ -153,7 +163,7 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
 
     @Override
     public X509Certificate[] getAcceptedIssuers() {
-        return system.getAcceptedIssuers();
+        return Trusted.BY_SYSTEM.getAcceptedIssuers();
     }
 
     public static String fingerprintOf(X509Certificate certificate) {
@@ -163,6 +173,11 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** Read once: a hundred and more certificates take longer than a handshake. */
+    private static final class Trusted {
+        static final X509TrustManager BY_SYSTEM = systemTrust();
     }
 
     private static X509TrustManager systemTrust() {

@@ -53,8 +53,8 @@ class Deliveries {
     }
 
     /** By a clerk of this route, who looks for what is next there anyway. */
-    <T> Optional<T> changeWhileCarrying(UUID legId, UUID route, Function<Change, T> what) {
-        return ledger.together(() -> ledger.deliveryOf(legId).flatMap(id -> through(id, Optional.of(route), what)));
+    <T> Optional<T> changeWhileCarrying(UUID id, UUID route, Function<Change, T> what) {
+        return through(id, Optional.of(route), what);
     }
 
     /** Takes a new delivery in. */

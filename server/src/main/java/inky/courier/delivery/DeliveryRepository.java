@@ -2,15 +2,13 @@ package inky.courier.delivery;
 
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
     Optional<Delivery> findByScanId(UUID scanId);
 
-    @EntityGraph(attributePaths = "legs")
-    @Query("select d from Delivery d where d.id = :id")
+    @Query("select d from Delivery d left join fetch d.legs where d.id = :id")
     Optional<Delivery> withLegs(UUID id);
 
     /**
@@ -22,16 +20,8 @@ interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
         return hold(id).flatMap(this::withLegs);
     }
 
-    /** The same, by one of its legs. */
-    default Optional<Delivery> toChangeByLeg(UUID legId) {
-        return ofLeg(legId).flatMap(this::toChange);
-    }
-
     @Query(value = "select id from delivery where id = :id for no key update", nativeQuery = true)
     Optional<UUID> hold(UUID id);
-
-    @Query(value = "select delivery_id from leg where id = :legId", nativeQuery = true)
-    Optional<UUID> ofLeg(UUID legId);
 
     @Query(value = "select nextval('delivery_number')", nativeQuery = true)
     long nextNumber();

@@ -19,7 +19,8 @@ interface Ledger {
     /** A new delivery. */
     void keep(Delivery delivery);
 
-    Optional<UUID> deliveryOf(UUID leg);
+    /** A leg with its delivery. */
+    record Place(UUID delivery, UUID leg) {}
 
     /**
      * The next leg of a route whose time has come and before which none goes of the same person; its delivery is held, and
@@ -28,7 +29,7 @@ interface Ledger {
      * @param pausedBy the cause by which the route is paused: then only those that do not know of it yet, and those that
      *     have waited until it is time to give up
      */
-    Optional<UUID> nextInTurn(UUID route, Instant now, Optional<String> pausedBy);
+    Optional<Place> nextInTurn(UUID route, Instant now, Optional<String> pausedBy);
 
     /** Whether beside this leg another one of the route has its time. */
     boolean othersAreDue(UUID route, UUID leg, Instant now);
@@ -37,7 +38,7 @@ interface Ledger {
     Optional<Instant> earliest(UUID route, Optional<String> pausedBy);
 
     /** Legs of a route that this clerk carries, as the database has it. */
-    List<UUID> carriedBy(UUID route, int clerk);
+    List<Place> carriedBy(UUID route, int clerk);
 
     /** Routes at which something moves, or waits in its turn and has had its time since before, by a kind that goes there. */
     Map<UUID, DestinationKind> routesWithWork(Instant before);

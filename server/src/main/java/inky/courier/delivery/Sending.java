@@ -144,7 +144,7 @@ class Sending {
     /** Carries what is due on a route, for a while. */
     void serve(Lane clerk) {
         // Nobody but this clerk carries them, and it has only begun: whoever did before it is gone.
-        ledger.carriedBy(clerk.of(), clerk.number()).forEach(leg -> revive(clerk.of(), leg));
+        ledger.carriedBy(clerk.of(), clerk.number()).forEach(place -> revive(clerk.of(), place));
         long end = System.nanoTime() + SLICE.toNanos();
         boolean first = true;
         boolean more = true;
@@ -203,14 +203,14 @@ class Sending {
     private Start depart(Lane clerk, boolean first) {
         UUID route = clerk.of();
         Optional<Paused> paused = routes.pause(route);
-        Optional<UUID> next = ledger.nextInTurn(
+        Optional<Ledger.Place> next = ledger.nextInTurn(
                 route, clock.instant(), paused.map(p -> p.setback().cause()));
         if (next.isEmpty()) {
             return NoTransfer.NOTHING_DUE;
         }
         return deliveries
-                .<Start>changeWhileCarrying(next.get(), route, change -> {
-                    Leg leg = change.leg(next.get());
+                .<Start>changeWhileCarrying(next.get().delivery(), route, change -> {
+                    Leg leg = change.leg(next.get().leg());
                     int places = clerks.of(leg.kind, route);
                     if (clerk.number() >= places) {
                         surplus.add(clerk);
@@ -274,9 +274,9 @@ class Sending {
         return NoTransfer.DEALT_WITH;
     }
 
-    private void revive(UUID route, UUID legId) {
-        deliveries.changeWhileCarrying(legId, route, change -> {
-            Leg leg = change.leg(legId);
+    private void revive(UUID route, Ledger.Place place) {
+        deliveries.changeWhileCarrying(place.delivery(), route, change -> {
+            Leg leg = change.leg(place.leg());
             if (leg.phase != LegPhase.MOVING) {
                 return false;
             }
@@ -333,7 +333,7 @@ class Sending {
         }
 
         private void whileMoving(java.util.function.BiConsumer<Change, Leg> what) {
-            deliveries.changeWhileCarrying(departed.leg, departed.route, change -> {
+            deliveries.changeWhileCarrying(departed.delivery, departed.route, change -> {
                 Leg leg = change.leg(departed.leg);
                 if (!isStill(departed, leg)) {
                     throw new IllegalStateException("leg " + leg.id + " was taken up by somebody else");
@@ -350,7 +350,7 @@ class Sending {
     }
 
     private void arrive(Departed departed, Outcome outcome) {
-        deliveries.changeWhileCarrying(departed.leg, departed.route, change -> {
+        deliveries.changeWhileCarrying(departed.delivery, departed.route, change -> {
             Leg leg = change.leg(departed.leg);
             if (!isStill(departed, leg)) {
                 LOG.warn("leg {} was taken up by somebody else; what came of this try is not kept", leg.id);

@@ -2,6 +2,8 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.destination.DestinationKind;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -59,20 +61,15 @@ class StoredLedger implements Ledger {
     }
 
     @Override
-    public Optional<UUID> deliveryOf(UUID leg) {
-        return deliveries.ofLeg(leg);
-    }
-
-    @Override
-    public Optional<UUID> nextInTurn(UUID route, Instant now, Optional<String> pausedBy) {
-        return jdbc.sql("select l.id from leg l join delivery d on d.id = l.delivery_id "
+    public Optional<Place> nextInTurn(UUID route, Instant now, Optional<String> pausedBy) {
+        return jdbc.sql("select d.id, l.id from leg l join delivery d on d.id = l.delivery_id "
                         + "where l.route_id = :route and l.state = 'WAITING' and "
                         + (pausedBy.isEmpty() ? "l.next_try_at <= :now and " + NONE_BEFORE : PAUSED + " <= :now")
                         + " order by l.turn limit 1 for no key update of d skip locked")
                 .param("route", route)
                 .param("now", at(now))
                 .param("cause", pausedBy.orElse(""))
-                .query(UUID.class)
+                .query((row, n) -> place(row))
                 .optional();
     }
 
@@ -100,10 +97,10 @@ class StoredLedger implements Ledger {
     }
 
     @Override
-    public List<UUID> carriedBy(UUID route, int clerk) {
-        return jdbc.sql("select id from leg where route_id = ? and state = 'MOVING' and clerk = ?")
+    public List<Place> carriedBy(UUID route, int clerk) {
+        return jdbc.sql("select delivery_id, id from leg where route_id = ? and state = 'MOVING' and clerk = ?")
                 .params(route, clerk)
-                .query(UUID.class)
+                .query((row, n) -> place(row))
                 .list();
     }
 
@@ -138,6 +135,10 @@ class StoredLedger implements Ledger {
                 .param("route", route)
                 .param("person", person.orElse(null))
                 .update();
+    }
+
+    private static Place place(ResultSet row) throws SQLException {
+        return new Place(row.getObject(1, UUID.class), row.getObject(2, UUID.class));
     }
 
     private static OffsetDateTime at(Instant at) {

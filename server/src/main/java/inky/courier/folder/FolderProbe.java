@@ -48,10 +48,16 @@ final class FolderProbe {
             String name = "courier-probe-" + UUID.randomUUID();
             FolderPath first = folder.then(name + ".part");
             FolderPath second = folder.then(name + ".txt");
-            passage.does(TransferStep.WRITTEN, () -> far.write(first, new ByteArrayInputStream(words), words.length));
-            passage.does(TransferStep.RENAMED, () -> far.rename(first, second, false));
-            passage.does(TransferStep.READ_BACK, () -> readBack(far, second, words));
-            passage.does(TransferStep.REMOVED, () -> far.remove(second));
+            try {
+                passage.does(
+                        TransferStep.WRITTEN, () -> far.write(first, new ByteArrayInputStream(words), words.length));
+                passage.does(TransferStep.RENAMED, () -> far.rename(first, second, false));
+                passage.does(TransferStep.READ_BACK, () -> readBack(far, second, words));
+                passage.does(TransferStep.REMOVED, () -> far.remove(second));
+            } catch (FarSideException e) {
+                clearAway(far, first, second);
+                throw e;
+            }
             passage.does(TransferStep.SPACE, () -> space(far, folder));
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
@@ -59,6 +65,19 @@ final class FolderProbe {
             passage.line("* the line broke at the end");
         }
         return passage.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be put here.");
+    }
+
+    /** What a step has left behind that failed, as far as the line still stands. */
+    private void clearAway(RemoteFolder far, FolderPath... files) {
+        for (FolderPath file : files) {
+            try {
+                if (far.find(file).isPresent()) {
+                    far.remove(file);
+                }
+            } catch (IOException e) {
+                passage.line("* " + file + " could not be removed");
+            }
+        }
     }
 
     private void reach(RemoteFolder far, FolderPath folder, boolean hasFields) throws IOException {

@@ -13,9 +13,11 @@ import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderSettings;
 import inky.courier.destination.Folders;
+import jakarta.annotation.Nullable;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.net.InetAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -34,7 +36,6 @@ import org.apache.commons.net.ftp.FTPClient;
 import org.apache.commons.net.ftp.FTPConnectionClosedException;
 import org.apache.commons.net.ftp.FTPFile;
 import org.apache.commons.net.ftp.FTPReply;
-import org.apache.commons.net.ftp.FTPSClient;
 import org.springframework.stereotype.Component;
 
 /** FTP (RFC 959, RFC 3659) and FTP over TLS (RFC 4217), through Commons Net. */
@@ -102,18 +103,13 @@ class FtpFolders implements FolderProtocol {
     private static FTPClient client(FolderSettings s, Optional<TrustPolicy> policy) {
         FTPClient client;
         if (policy.isPresent()) {
-            FTPSClient secure = new FTPSClient(
-                    s.encryption() == Encryption.TLS, policy.get().context());
-            secure.setTrustManager(policy.get());
-            secure.setEndpointCheckingEnabled(false);
-            client = secure;
+            client = new ResumingFtps(s.encryption() == Encryption.TLS, policy.get());
         } else {
             client = new FTPClient();
         }
         client.setConnectTimeout(CONNECT_MILLIS);
         client.setDefaultTimeout(ANSWER_MILLIS);
         client.setDataTimeout(Duration.ofMillis(ANSWER_MILLIS));
-        client.setControlKeepAliveTimeout(Duration.ofMinutes(2));
         client.setControlEncoding(StandardCharsets.UTF_8.name());
         client.setBufferSize(BLOCK);
         // A server behind a router names an inner address for the second line; the first one's is right.
@@ -134,6 +130,7 @@ class FtpFolders implements FolderProtocol {
             } catch (org.apache.commons.net.MalformedServerReplyException e) {
                 throw new FarSideException(TransferCause.NOT_THIS_PROTOCOL, "");
             }
+            client.setKeepAlive(true);
             passage.said(s.host() + ":" + port);
             if (tls[0] == null && !FTPReply.isPositiveCompletion(client.getReplyCode())) {
                 throw refused(client, TransferStep.REACHED);
@@ -158,13 +155,13 @@ class FtpFolders implements FolderProtocol {
     }
 
     private void protect(FTPClient client, Passage passage, Optional<TrustPolicy> policy) throws IOException {
-        if (!(client instanceof FTPSClient secure)) {
+        if (!(client instanceof ResumingFtps secure)) {
             passage.care("Not encrypted: password and files can be read along.");
             return;
         }
         // RFC 4217 section 9: the second line is private only when both are said.
         secure.execPBSZ(0);
-        secure.execPROT("P");
+        secure.protectData();
         policy.flatMap(p -> p.worry(clock.instant())).ifPresent(passage::care);
     }
 
@@ -240,6 +237,10 @@ class FtpFolders implements FolderProtocol {
                     name, file.isDirectory(), file.isDirectory() ? 0 : Math.max(0, file.getSize()), changed);
         }
 
+        /**
+         * Without a listing, which a folder need not allow: by MLST (RFC 3659 section 7), else by SIZE (section 4) and
+         * CWD, which tell a file from a folder, and only where a server knows neither by what the folder lists.
+         */
         @Override
         public Optional<Folders.FolderEntry> find(FolderPath path) throws IOException {
             if (path.isRoot()) {
@@ -248,7 +249,24 @@ class FtpFolders implements FolderProtocol {
             if (client.hasFeature("MLST")) {
                 return Optional.ofNullable(client.mlistFile(path(path))).map(Opened::entry);
             }
-            for (FTPFile file : client.listFiles(path(path.parent()))) {
+            if (FTPReply.isPositiveCompletion(client.sendCommand("SIZE", path(path)))) {
+                return Optional.of(new Folders.FolderEntry(path.name(), false, sizeSaid(), Instant.EPOCH));
+            }
+            boolean knowsSize = !isUnknownCommand();
+            String before = client.printWorkingDirectory();
+            if (before != null && client.changeWorkingDirectory(path(path))) {
+                client.changeWorkingDirectory(before);
+                return Optional.of(new Folders.FolderEntry(path.name(), true, 0, Instant.EPOCH));
+            }
+            return knowsSize ? Optional.empty() : findListed(path);
+        }
+
+        private Optional<Folders.FolderEntry> findListed(FolderPath path) throws IOException {
+            FTPFile[] found = client.listFiles(path(path.parent()));
+            if (!FTPReply.isPositiveCompletion(client.getReplyCode())) {
+                throw refused(client, TransferStep.FOLDER);
+            }
+            for (FTPFile file : found) {
                 if (file != null && file.getName().equals(path.name())) {
                     return Optional.of(entry(file));
                 }
@@ -256,17 +274,65 @@ class FtpFolders implements FolderProtocol {
             return Optional.empty();
         }
 
+        private long sizeSaid() {
+            String[] words = line(client).split("\\s+");
+            return words.length > 1 && words[1].matches("\\d{1,18}") ? Long.parseLong(words[1]) : 0;
+        }
+
+        /** RFC 959 section 4.2: 500 is no command, 502 one that is not implemented. */
+        private boolean isUnknownCommand() {
+            int code = client.getReplyCode();
+            return code == FTPReply.UNRECOGNIZED_COMMAND || code == FTPReply.COMMAND_NOT_IMPLEMENTED;
+        }
+
         @Override
         public void makeFolder(FolderPath folder) throws IOException {
-            if (!client.makeDirectory(path(folder)) && find(folder).isEmpty()) {
+            if (!client.makeDirectory(path(folder))) {
+                FarSideException refusal = refused(client, TransferStep.WRITTEN);
+                if (find(folder).isEmpty()) {
+                    throw refusal;
+                }
+            }
+        }
+
+        /** The last reply is waited for as long as a server takes to write down what came over a slow line. */
+        @Override
+        public void write(FolderPath file, InputStream content, long bytes) throws IOException {
+            OutputStream out = client.storeFileStream(path(file));
+            if (out == null) {
+                throw refused(client, TransferStep.WRITTEN);
+            }
+            IOException broken = null;
+            try (out) {
+                content.transferTo(out);
+            } catch (IOException e) {
+                broken = e;
+            }
+            boolean complete = completed(broken);
+            if (broken != null) {
+                throw broken;
+            }
+            if (!complete) {
                 throw refused(client, TransferStep.WRITTEN);
             }
         }
 
-        @Override
-        public void write(FolderPath file, InputStream content, long bytes) throws IOException {
-            if (!client.storeFile(path(file), content)) {
-                throw refused(client, TransferStep.WRITTEN);
+        /** A server that breaks the second line says why on the first, as when its disk is full. */
+        private boolean completed(@Nullable IOException broken) throws IOException {
+            try {
+                boolean complete = client.completePendingCommand();
+                if (broken != null && FTPReply.isNegativeTransient(client.getReplyCode())
+                        || FTPReply.isNegativePermanent(client.getReplyCode())) {
+                    throw refused(client, TransferStep.WRITTEN);
+                }
+                return complete;
+            } catch (FarSideException e) {
+                throw e;
+            } catch (IOException e) {
+                if (broken != null) {
+                    throw broken;
+                }
+                throw e;
             }
         }
 

@@ -3,6 +3,8 @@ package inky.courier.folder;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
 import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.delivery.Setback;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -24,6 +26,7 @@ import java.security.KeyPair;
 import java.security.PublicKey;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -45,6 +48,8 @@ import org.apache.sshd.sftp.client.SftpClient.DirEntry;
 import org.apache.sshd.sftp.client.SftpClient.OpenMode;
 import org.apache.sshd.sftp.client.SftpClientFactory;
 import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHPosixRenameExtension;
+import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHStatExtensionInfo;
+import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHStatPathExtension;
 import org.apache.sshd.sftp.common.SftpConstants;
 import org.apache.sshd.sftp.common.SftpException;
 import org.springframework.stereotype.Component;
@@ -147,7 +152,12 @@ class SftpFolders implements FolderProtocol {
             throw keyRefused.get();
         }
         if (!reached.contains(ClientSession.ClientSessionEvent.WAIT_AUTH)) {
-            throw new FarSideException(TransferCause.NOT_THIS_PROTOCOL, "");
+            // Who has said its version speaks SSH: that it ended then, as when too many have begun, passes.
+            boolean speaksSsh = session.getServerVersion() != null;
+            throw new FarSideException(
+                    speaksSsh
+                            ? Setback.of(ConnectionCause.LINE_LOST, "")
+                            : Setback.of(TransferCause.NOT_THIS_PROTOCOL, ""));
         }
         passage.line("< " + session.getServerVersion());
     }
@@ -179,10 +189,26 @@ class SftpFolders implements FolderProtocol {
             pairs.clear();
         }
         if (pairs.isEmpty()) {
-            throw new FarSideException(inky.courier.core.delivery.Setback.of(TransferCause.SIGN_IN_REFUSED, "")
-                    .saying("What is kept is no private key without a passphrase."));
+            throw new FarSideException(
+                    isLocked(key) ? TransferCause.KEY_HAS_PASSPHRASE : TransferCause.KEY_NOT_READABLE, "");
         }
         return pairs;
+    }
+
+    /** In PEM a locked key says so (RFC 1421 section 4.6.1.1); in OpenSSH's form its cipher has a name. */
+    private static boolean isLocked(String key) {
+        if (key.contains("ENCRYPTED")) {
+            return true;
+        }
+        String inside = key.replaceAll("-----[^-]+-----|\\s", "");
+        try {
+            String head = new String(
+                    Base64.getDecoder().decode(inside.substring(0, Math.min(inside.length() / 4 * 4, 64))),
+                    StandardCharsets.ISO_8859_1);
+            return head.startsWith("openssh-key-v1") && !head.contains("none");
+        } catch (IllegalArgumentException e) {
+            return false;
+        }
     }
 
     private static Optional<IOException> translated(TransferStep step, Exception e) {
@@ -274,9 +300,15 @@ class SftpFolders implements FolderProtocol {
             sftp.remove(path(file));
         }
 
+        /** By statvfs@openssh.com, where the server has it; the protocol itself has no such question. */
         @Override
-        public OptionalLong spaceLeft(FolderPath folder) {
-            return OptionalLong.empty();
+        public OptionalLong spaceLeft(FolderPath folder) throws IOException {
+            OpenSSHStatPathExtension asks = sftp.getExtension(OpenSSHStatPathExtension.class);
+            if (asks == null || !asks.isSupported()) {
+                return OptionalLong.empty();
+            }
+            OpenSSHStatExtensionInfo found = asks.stat(path(folder));
+            return OptionalLong.of(found.f_bavail * found.f_frsize);
         }
 
         private String path(FolderPath path) {

@@ -27,6 +27,7 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 
 /**
  * One try of one leg. Every file is written under a name of its own while it is under way, and gets its real name, taken
@@ -36,6 +37,9 @@ import java.util.Optional;
 final class Upload {
     private static final int MOST_NUMBERS = 999;
     private static final int BLOCK = 64 * 1024;
+
+    /** With less room than this a disk is full, whatever the size of the file was. */
+    private static final long LITTLE = 1024 * 1024;
 
     private final RemoteFolder far;
     private final FolderSettings settings;
@@ -158,11 +162,38 @@ final class Upload {
         FolderPath underWay = underWay(position);
         try (InputStream content = file.content().get()) {
             far.write(underWay, content, file.bytes());
+        } catch (IOException e) {
+            throw afterFailure(position, file, e);
         }
         long written = far.find(underWay).map(Folders.FolderEntry::bytes).orElse(-1L);
         if (written != file.bytes()) {
             throw new FarSideException(
                     TransferCause.CONTENT_DIFFERS, written + " bytes lie there, " + file.bytes() + " were sent");
+        }
+    }
+
+    /** A part that could not be written whole may be what fills the disk; it goes, and the person is told of the disk. */
+    private IOException afterFailure(int position, FileToSend file, IOException e) {
+        boolean told = e instanceof FarSideException refused
+                && refused.setback().cause().equals(TransferCause.NO_SPACE.name());
+        boolean full = false;
+        try {
+            OptionalLong left = told ? OptionalLong.empty() : far.spaceLeft(folder);
+            full = left.isPresent() && left.getAsLong() < Math.min(file.bytes(), LITTLE);
+        } catch (IOException silent) {
+            passage.line("* the room left could not be asked for");
+        }
+        removePart(position);
+        return full ? new FarSideException(TransferCause.NO_SPACE, "") : e;
+    }
+
+    private void removePart(int position) {
+        try {
+            if (far.find(underWay(position)).isPresent()) {
+                far.remove(underWay(position));
+            }
+        } catch (IOException e) {
+            passage.line("* " + underWay(position) + " could not be removed");
         }
     }
 
@@ -205,11 +236,7 @@ final class Upload {
     }
 
     private FarSideException taken(int position, String name) {
-        try {
-            far.remove(underWay(position));
-        } catch (IOException e) {
-            passage.line("* " + underWay(position) + " could not be removed");
-        }
+        removePart(position);
         return new FarSideException(TransferCause.NAME_TAKEN, name);
     }
 

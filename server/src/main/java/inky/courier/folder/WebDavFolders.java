@@ -3,6 +3,7 @@ package inky.courier.folder;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
 import inky.courier.connection.TrustPolicy;
+import inky.courier.core.connection.DigestAccess;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
@@ -22,6 +23,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -29,6 +31,7 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
 import java.util.Base64;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -71,7 +74,7 @@ class WebDavFolders implements FolderProtocol {
     public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
         WebAddress address = WebAddress.of(access.settings().host());
         HttpClient client = address.reach(passage, clock.instant());
-        Opened opened = new Opened(client, address.base(), authorization(access), passage);
+        Opened opened = new Opened(client, address.base(), access, passage);
         passage.does(TransferStep.SIGNED_IN, opened::signIn);
         return opened;
     }
@@ -91,14 +94,18 @@ class WebDavFolders implements FolderProtocol {
     private static final class Opened implements RemoteFolder {
         private final HttpClient client;
         private final URI base;
+        private final FolderAccess access;
         private final String authorization;
         private final Passage passage;
+        private final SecureRandom random = new SecureRandom();
+        private Optional<DigestAccess> digest = Optional.empty();
         private TransferStep step = TransferStep.SIGNED_IN;
 
-        Opened(HttpClient client, URI base, String authorization, Passage passage) {
+        Opened(HttpClient client, URI base, FolderAccess access, Passage passage) {
             this.client = client;
             this.base = base;
-            this.authorization = authorization;
+            this.access = access;
+            this.authorization = authorization(access);
             this.passage = passage;
         }
 
@@ -106,6 +113,20 @@ class WebDavFolders implements FolderProtocol {
             find(FolderPath.ROOT)
                     .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, base.getPath()));
             step = TransferStep.FOLDER;
+        }
+
+        /** A server that takes no Basic sign-in, or whose nonce is over, says so before it takes anything else. */
+        private boolean isAskedForDigest(HttpResponse<?> answer) {
+            if (answer.statusCode() != 401 || access.kind() == DestinationKind.CLOUD) {
+                return false;
+            }
+            List<String> offers = answer.headers().allValues("WWW-Authenticate");
+            boolean stale = offers.stream().anyMatch(offer -> offer.matches("(?i)digest .*stale=\"?true.*"));
+            if (digest.isPresent() && !stale) {
+                return false;
+            }
+            digest = DigestAccess.answering(offers, access.settings().account(), access.secret());
+            return digest.isPresent();
         }
 
         @Override
@@ -128,27 +149,62 @@ class WebDavFolders implements FolderProtocol {
         }
 
         private Optional<List<DavAnswer.Found>> properties(FolderPath path, String depth) throws IOException {
-            HttpRequest request = request("PROPFIND", address(path), BodyPublishers.ofString(PROPERTIES))
-                    .header("Depth", depth)
-                    .header("Content-Type", "application/xml; charset=utf-8")
-                    .build();
-            HttpResponse<InputStream> answer = send(request, BodyHandlers.ofInputStream());
+            return properties(depth.equals("1") ? collection(path) : address(path), depth);
+        }
+
+        private Optional<List<DavAnswer.Found>> properties(URI address, String depth) throws IOException {
+            HttpResponse<InputStream> answer = answerTo(address, depth);
+            if (isAskedForDigest(answer)) {
+                answer.body().close();
+                answer = answerTo(address, depth);
+            }
             try (InputStream body = answer.body()) {
                 if (answer.statusCode() == 404) {
                     return Optional.empty();
                 }
-                // Without its slash, many servers send a folder's address on to the one with it.
                 if (answer.statusCode() == MULTI_STATUS) {
                     return Optional.of(DavAnswer.read(body));
                 }
+                Optional<URI> itself = withSlash(address, answer);
+                if (itself.isPresent()) {
+                    return properties(itself.get(), depth);
+                }
                 throw refused(answer, step);
+            }
+        }
+
+        private HttpResponse<InputStream> answerTo(URI address, String depth) throws IOException {
+            HttpRequest.Builder request = request("PROPFIND", address, BodyPublishers.ofString(PROPERTIES))
+                    .header("Depth", depth)
+                    .header("Content-Type", "application/xml; charset=utf-8");
+            return send(request.build(), BodyHandlers.ofInputStream());
+        }
+
+        /** Asked without its slash for what turns out to be a folder, many servers name the address with it (RFC 4918 section 5.2). */
+        private static Optional<URI> withSlash(URI asked, HttpResponse<?> answer) {
+            if (answer.statusCode() / 100 != 3 || asked.getRawPath().endsWith("/")) {
+                return Optional.empty();
+            }
+            URI wanted = URI.create(asked + "/");
+            return answer.headers()
+                    .firstValue("Location")
+                    .filter(to -> wanted.getPath().equals(pathOf(to)))
+                    .map(to -> wanted);
+        }
+
+        /** Coded in whichever way a server codes it (RFC 3986 section 6.2.2). */
+        private static String pathOf(String address) {
+            try {
+                return URI.create(address).getPath();
+            } catch (IllegalArgumentException e) {
+                return "";
             }
         }
 
         @Override
         public void makeFolder(FolderPath folder) throws IOException {
             HttpResponse<Void> answer =
-                    send("MKCOL", address(folder), BodyPublishers.noBody(), BodyHandlers.discarding());
+                    send("MKCOL", collection(folder), BodyPublishers.noBody(), BodyHandlers.discarding());
             // 405 says that it is there already (RFC 4918 section 9.3.1).
             if (answer.statusCode() / 100 != 2 && answer.statusCode() != 405) {
                 throw refused(answer, TransferStep.WRITTEN);
@@ -199,7 +255,7 @@ class WebDavFolders implements FolderProtocol {
 
         @Override
         public OptionalLong spaceLeft(FolderPath folder) throws IOException {
-            return properties(folder, "0").stream()
+            return properties(collection(folder), "0").stream()
                     .flatMap(List::stream)
                     .mapToLong(DavAnswer.Found::spaceLeft)
                     .filter(bytes -> bytes >= 0)
@@ -224,7 +280,10 @@ class WebDavFolders implements FolderProtocol {
             if (body.contentLength() <= PROPERTIES.length()) {
                 builder.timeout(Duration.ofMillis(ANSWER_MILLIS));
             }
-            return authorization.isEmpty() ? builder : builder.header("Authorization", authorization);
+            String target = address.getRawPath() + (address.getRawQuery() == null ? "" : "?" + address.getRawQuery());
+            String said = digest.map(d -> d.authorization(method, target, clientNonce()))
+                    .orElse(authorization);
+            return said.isEmpty() ? builder : builder.header("Authorization", said);
         }
 
         private <T> HttpResponse<T> send(HttpRequest request, HttpResponse.BodyHandler<T> handler) throws IOException {
@@ -261,6 +320,18 @@ class WebDavFolders implements FolderProtocol {
                     return Optional.empty();
                 }
             });
+        }
+
+        private String clientNonce() {
+            byte[] bytes = new byte[16];
+            random.nextBytes(bytes);
+            return HexFormat.of().formatHex(bytes);
+        }
+
+        /** RFC 4918 section 8.3: a collection is addressed with its slash. */
+        private URI collection(FolderPath path) {
+            String address = address(path).toString();
+            return URI.create(address.endsWith("/") ? address : address + "/");
         }
 
         /** Each name coded for itself, so that nothing in it can change the address. */

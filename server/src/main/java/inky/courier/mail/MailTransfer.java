@@ -31,6 +31,7 @@ import javax.net.ssl.SSLException;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPTransport;
+import org.eclipse.angus.mail.util.MailStreamProvider;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -39,6 +40,11 @@ import org.springframework.stereotype.Component;
 @Component
 class MailTransfer {
     private static final Logger LOG = LoggerFactory.getLogger(MailTransfer.class);
+
+    static {
+        // Else the library looks through every jar for it, several times for each message.
+        System.setProperty("jakarta.mail.util.StreamProvider", MailStreamProvider.class.getName());
+    }
 
     private final MailTokens tokens;
     private final KeptLines<Submission, Line> lines = new KeptLines<>();

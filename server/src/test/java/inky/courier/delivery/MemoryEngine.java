@@ -160,16 +160,8 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
         state.pagesNow.put(delivery.id, 1);
     }
 
-    @Override
-    public Optional<UUID> deliveryOf(UUID leg) {
-        return deliveries()
-                .filter(d -> d.legs.stream().anyMatch(l -> l.id.equals(leg)))
-                .map(d -> d.id)
-                .findFirst();
-    }
-
     private Delivery of(Leg leg) {
-        return state.deliveries.get(deliveryOf(leg.id).orElseThrow());
+        return state.deliveries.get(leg.deliveryId);
     }
 
     private boolean isTurnOf(Leg leg) {
@@ -195,11 +187,11 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
     }
 
     @Override
-    public Optional<UUID> nextInTurn(UUID route, Instant now, Optional<String> pausedBy) {
+    public Optional<Place> nextInTurn(UUID route, Instant now, Optional<String> pausedBy) {
         return waiting(route, pausedBy)
                 .filter(leg -> !timeOf(leg, pausedBy).isAfter(now))
                 .min(Comparator.comparing(leg -> leg.turn))
-                .map(leg -> leg.id);
+                .map(leg -> new Place(leg.deliveryId, leg.id));
     }
 
     @Override
@@ -217,9 +209,9 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
     }
 
     @Override
-    public List<UUID> carriedBy(UUID route, int clerk) {
+    public List<Place> carriedBy(UUID route, int clerk) {
         return legs().filter(leg -> leg.routeId.equals(route) && leg.phase == LegPhase.MOVING && leg.clerk == clerk)
-                .map(leg -> leg.id)
+                .map(leg -> new Place(leg.deliveryId, leg.id))
                 .toList();
     }
 

@@ -13,9 +13,11 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
+@Tag("long")
 class LargeMailTest {
     private static final String ADDRESS = "127.30.9.6";
 

@@ -34,6 +34,12 @@ public enum TransferCause implements Cause {
             UNTIL_MENDED,
             "The server does not take this account with this password.",
             "Enter the account's new password. For a domain account, check the domain too."),
+    KEY_HAS_PASSPHRASE(
+            UNTIL_MENDED,
+            "The private key that is kept is locked by a passphrase.",
+            "Enter the key without its passphrase; here it is kept sealed."),
+    KEY_NOT_READABLE(
+            UNTIL_MENDED, "What is kept is no private key.", "Paste the whole key, with its first and last line."),
     PASSWORD_EXPIRED(
             UNTIL_MENDED,
             "The account's password has expired.",

@@ -41,6 +41,7 @@ import org.apache.poi.xslf.usermodel.XMLSlideShow;
 import org.apache.poi.xslf.usermodel.XSLFPictureShape;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.verapdf.gf.foundry.VeraGreenfieldFoundryProvider;
@@ -50,6 +51,7 @@ import org.verapdf.pdfa.flavours.PDFAFlavour;
 import org.verapdf.pdfa.results.ValidationResult;
 
 /** Files as readers that are not ours see them: veraPDF, poppler, qpdf, the JDK's TIFF reader, POI. */
+@Tag("long")
 class FilesTest {
     private static final Instant CREATED = Instant.parse("2026-11-25T09:30:00Z");
 

@@ -10,12 +10,14 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.LongFunction;
 import java.util.stream.LongStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
  * What pages are, against pages drawn with known truth. The seeds here were never looked at while the analysis was tuned;
  * the targets are those that the workshop set itself, at 200 dpi.
  */
+@Tag("long")
 class AnalysisTest {
     private static final int DPI = 200;
 

@@ -1,0 +1,313 @@
+package inky.courier.folder;
+
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.DestinationKind;
+import inky.courier.destination.FolderAccess;
+import inky.courier.destination.FolderSettings;
+import inky.courier.standins.FreePort;
+import java.io.IOException;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+
+/**
+ * Servers that nobody here wrote: Debian's OpenSSH, vsftpd and Apache, each with a configuration of its own, on loopback.
+ * They need root, as in bin/test; {@link #canRun} says whether they can be had.
+ */
+final class RealServers implements AutoCloseable {
+    static final String ADDRESS = "127.40.9.20";
+    static final String PASSWORD = "Harbour-1124";
+
+    /** Each kind of server, with what is particular about it. */
+    enum Server {
+        OPENSSH,
+        VSFTPD,
+        /** Demands that the data connection resumes the control connection's TLS session. */
+        VSFTPD_TLS,
+        /** Files may be written and fetched there, but nothing is listed. */
+        VSFTPD_UNLISTED,
+        APACHE_BASIC,
+        APACHE_DIGEST
+    }
+
+    private final Path folder = Files.createTempDirectory("real");
+    private final List<Process> processes = new ArrayList<>();
+    private final int sshPort = FreePort.at(ADDRESS);
+    private final int ftpPort = FreePort.at(ADDRESS);
+    private final int ftpTlsPort = FreePort.at(ADDRESS);
+    private final int ftpUnlistedPort = FreePort.at(ADDRESS);
+    private final int webPort = FreePort.at(ADDRESS);
+    private String key = "";
+
+    RealServers() throws IOException, InterruptedException {
+        Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
+        openSsh();
+        ftp("plain", ftpPort, "");
+        run(
+                "openssl",
+                "req",
+                "-x509",
+                "-newkey",
+                "rsa:2048",
+                "-nodes",
+                "-keyout",
+                at("ftp.pem"),
+                "-out",
+                at("ftp.pem"),
+                "-days",
+                "2",
+                "-subj",
+                "/CN=files.wherrymoor.example");
+        ftp("tls", ftpTlsPort, """
+                ssl_enable=YES
+                allow_anon_ssl=YES
+                force_anon_data_ssl=YES
+                force_anon_logins_ssl=YES
+                require_ssl_reuse=YES
+                rsa_cert_file=%s
+                rsa_private_key_file=%s
+                """.formatted(at("ftp.pem"), at("ftp.pem")));
+        ftp("unlisted", ftpUnlistedPort, "dirlist_enable=NO\n");
+        apache();
+    }
+
+    static boolean canRun() {
+        return System.getProperty("user.name").equals("root")
+                && List.of("/usr/sbin/sshd", "/usr/sbin/vsftpd", "/usr/sbin/apache2").stream()
+                        .allMatch(program -> Files.isExecutable(Path.of(program)));
+    }
+
+    private String at(String name) {
+        return folder.resolve(name).toString();
+    }
+
+    private void openSsh() throws IOException, InterruptedException {
+        run("ssh-keygen", "-q", "-t", "ed25519", "-N", "", "-f", at("host"));
+        run("ssh-keygen", "-q", "-t", "ed25519", "-N", "", "-f", at("user"));
+        key = Files.readString(folder.resolve("user"));
+        Files.createDirectories(Path.of("/run/sshd"));
+        Files.createDirectories(folder.resolve("ssh"));
+        Files.writeString(
+                folder.resolve("sshd.conf"), """
+                Port %d
+                ListenAddress %s
+                HostKey %s
+                AuthorizedKeysFile %s
+                PidFile none
+                StrictModes no
+                UsePAM no
+                PermitRootLogin prohibit-password
+                Subsystem sftp internal-sftp
+                ForceCommand internal-sftp -d %s
+                """.formatted(sshPort, ADDRESS, at("host"), at("user.pub"), at("ssh")));
+        start(sshPort, "/usr/sbin/sshd", "-D", "-e", "-f", at("sshd.conf"));
+    }
+
+    /** The only account is anonymous, whose password is one of a list. */
+    private void ftp(String name, int port, String more) throws IOException, InterruptedException {
+        Path root = Files.createDirectories(folder.resolve("ftp-" + name));
+        run("install", "-d", "-o", "ftp", "-m", "755", root.resolve("pub").toString());
+        Files.writeString(folder.resolve("ftp-passwords"), PASSWORD + "\n");
+        Path empty = Files.createDirectories(folder.resolve("empty"));
+        Files.writeString(
+                folder.resolve(name + ".conf"), """
+                listen=YES
+                listen_port=%d
+                listen_address=%s
+                background=NO
+                anonymous_enable=YES
+                local_enable=NO
+                write_enable=YES
+                anon_upload_enable=YES
+                anon_mkdir_write_enable=YES
+                anon_other_write_enable=YES
+                anon_world_readable_only=NO
+                anon_umask=022
+                anon_root=%s
+                secure_email_list_enable=YES
+                email_password_file=%s
+                secure_chroot_dir=%s
+                seccomp_sandbox=NO
+                xferlog_enable=NO
+                """.formatted(port, ADDRESS, root, at("ftp-passwords"), empty) + more);
+        start(port, "/usr/sbin/vsftpd", at(name + ".conf"));
+    }
+
+    private void apache() throws IOException, InterruptedException {
+        for (String place : List.of("basic", "digest")) {
+            run("install", "-d", "-o", "www-data", at("web/" + place));
+        }
+        run("install", "-d", "-o", "www-data", at("lock"));
+        run("chmod", "-R", "a+rX", at("web"));
+        Files.writeString(
+                folder.resolve("basic.users"), "scans:" + output("openssl", "passwd", "-apr1", PASSWORD) + "\n");
+        String realm = "Quay House";
+        Files.writeString(
+                folder.resolve("digest.users"), "scans:" + realm + ":" + md5("scans:" + realm + ":" + PASSWORD) + "\n");
+        StringBuilder modules = new StringBuilder();
+        for (String module : List.of(
+                "mpm_event",
+                "authn_core",
+                "authz_core",
+                "authz_user",
+                "authn_file",
+                "auth_basic",
+                "auth_digest",
+                "dav",
+                "dav_fs",
+                "dir")) {
+            modules.append("LoadModule ")
+                    .append(module)
+                    .append("_module /usr/lib/apache2/modules/mod_")
+                    .append(module)
+                    .append(".so\n");
+        }
+        Files.writeString(
+                folder.resolve("apache.conf"),
+                modules
+                        + """
+                ServerRoot %s
+                ServerName %s
+                Listen %s:%d
+                PidFile %s
+                ErrorLog %s
+                User www-data
+                Group www-data
+                DavLockDB %s
+                DocumentRoot %s
+                DirectorySlash On
+                <Directory %s>
+                  Dav On
+                  AuthType Basic
+                  AuthName "Quay House"
+                  AuthUserFile %s
+                  Require valid-user
+                </Directory>
+                <Directory %s>
+                  AuthType Digest
+                  AuthUserFile %s
+                </Directory>
+                """.formatted(
+                                        folder,
+                                        ADDRESS,
+                                        ADDRESS,
+                                        webPort,
+                                        at("apache.pid"),
+                                        at("apache.log"),
+                                        at("lock/dav"),
+                                        at("web"),
+                                        at("web"),
+                                        at("basic.users"),
+                                        at("web/digest"),
+                                        at("digest.users")));
+        start(webPort, "/usr/sbin/apache2", "-X", "-f", at("apache.conf"));
+    }
+
+    FolderAccess access(Server server, String path) {
+        return switch (server) {
+            case OPENSSH ->
+                FarSides.access(
+                        DestinationKind.SFTP,
+                        FarSides.changed(
+                                settings(ADDRESS, sshPort, path, Encryption.TLS),
+                                Map.of("account", "root", "signsInByKey", true)),
+                        key);
+            case VSFTPD -> ftp(ftpPort, path, Encryption.NONE);
+            case VSFTPD_TLS -> ftp(ftpTlsPort, path, Encryption.STARTTLS);
+            case VSFTPD_UNLISTED -> ftp(ftpUnlistedPort, path, Encryption.NONE);
+            case APACHE_BASIC -> web("basic", path);
+            case APACHE_DIGEST -> web("digest", path);
+        };
+    }
+
+    private static FolderSettings settings(String host, int port, String path, Encryption encryption) {
+        return FarSides.settings(host, port, path, encryption, WhenTaken.NUMBER);
+    }
+
+    private FolderAccess ftp(int port, String path, Encryption encryption) {
+        FolderSettings settings = settings(ADDRESS, port, "pub/" + path, encryption);
+        return FarSides.access(
+                DestinationKind.FTP, FarSides.changed(settings, Map.of("account", "anonymous")), PASSWORD);
+    }
+
+    private FolderAccess web(String place, String path) {
+        String address = "http://" + ADDRESS + ":" + webPort + "/" + place + "/";
+        return FarSides.access(DestinationKind.WEBDAV, settings(address, 0, path, Encryption.NONE), PASSWORD);
+    }
+
+    /** Where what was stored in a server lies. */
+    Path lies(Server server) {
+        return folder.resolve(
+                switch (server) {
+                    case OPENSSH -> "ssh";
+                    case VSFTPD -> "ftp-plain/pub";
+                    case VSFTPD_TLS -> "ftp-tls/pub";
+                    case VSFTPD_UNLISTED -> "ftp-unlisted/pub";
+                    case APACHE_BASIC -> "web/basic";
+                    case APACHE_DIGEST -> "web/digest";
+                });
+    }
+
+    private void start(int port, String... command) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve(Path.of(command[0]).getFileName() + "-" + port + ".log")
+                        .toFile())
+                .start();
+        processes.add(process);
+        for (int i = 0; i < 200; i++) {
+            try (Socket socket = new Socket()) {
+                socket.connect(new InetSocketAddress(ADDRESS, port), 500);
+                return;
+            } catch (IOException e) {
+                if (!process.isAlive()) {
+                    break;
+                }
+                Thread.sleep(50);
+            }
+        }
+        throw new IOException(String.join(" ", command) + " does not answer; its log is in " + folder);
+    }
+
+    private static void run(String... command) throws IOException, InterruptedException {
+        output(command);
+    }
+
+    private static String output(String... command) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String said = new String(process.getInputStream().readAllBytes()).strip();
+        if (process.waitFor() != 0) {
+            throw new IOException(String.join(" ", command) + ": " + said);
+        }
+        return said;
+    }
+
+    private static String md5(String text) {
+        try {
+            return java.util.HexFormat.of()
+                    .formatHex(java.security.MessageDigest.getInstance("MD5").digest(text.getBytes()));
+        } catch (java.security.NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+        processes.forEach(process -> {
+            process.descendants().forEach(ProcessHandle::destroy);
+            process.destroy();
+        });
+        for (Process process : processes) {
+            if (!process.waitFor(5, TimeUnit.SECONDS)) {
+                process.destroyForcibly();
+            }
+        }
+    }
+}
