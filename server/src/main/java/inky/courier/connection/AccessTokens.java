@@ -2,6 +2,7 @@ package inky.courier.connection;
 
 import inky.courier.core.connection.DeviceGrant;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -25,6 +26,9 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class AccessTokens {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    /** Tokens of whatever kind are a few kilobytes. */
+    private static final long LONGEST_ANSWER = 256 * 1024;
+
     private static final Duration ANSWER = Duration.ofSeconds(20);
     private static final int USUAL_SECONDS = 3600;
     private static final int LONGEST_CODE = 40;
@@ -134,9 +138,9 @@ public class AccessTokens {
      */
     public void revoke(Client client, String refreshToken) throws IOException {
         // An answer of 200 may have any body, and also says that the token was good no more (section 2.2).
-        HttpResponse<String> answer = send(client, Map.of("token", refreshToken, "token_type_hint", "refresh_token"));
-        if (answer.statusCode() != 200) {
-            throw new TokenRefused(answer.statusCode() >= 500 ? "server_error" : "refused");
+        Said answer = send(client, Map.of("token", refreshToken, "token_type_hint", "refresh_token"));
+        if (answer.status != 200) {
+            throw new TokenRefused(answer.status >= 500 ? "server_error" : "refused");
         }
     }
 
@@ -156,12 +160,11 @@ public class AccessTokens {
     }
 
     private static JsonNode post(Client client, Map<String, String> fields) throws IOException {
-        HttpResponse<String> answer = send(client, fields);
+        Said answer = send(client, fields);
         try {
-            JsonNode body = JSON.readTree(answer.body());
-            if (answer.statusCode() != 200) {
-                throw new TokenRefused(
-                        body.path("error").asString(answer.statusCode() >= 500 ? "server_error" : "refused"));
+            JsonNode body = JSON.readTree(answer.body);
+            if (answer.status != 200) {
+                throw new TokenRefused(body.path("error").asString(answer.status >= 500 ? "server_error" : "refused"));
             }
             return body;
         } catch (JacksonException e) {
@@ -169,7 +172,9 @@ public class AccessTokens {
         }
     }
 
-    private static HttpResponse<String> send(Client client, Map<String, String> fields) throws IOException {
+    private record Said(int status, String body) {}
+
+    private static Said send(Client client, Map<String, String> fields) throws IOException {
         Map<String, String> all = new LinkedHashMap<>(fields);
         all.put("client_id", client.clientId);
         String form = all.entrySet().stream()
@@ -186,7 +191,11 @@ public class AccessTokens {
         HttpClient.Builder line = HttpClient.newBuilder().connectTimeout(ANSWER);
         client.trust.ifPresent(policy -> line.sslContext(policy.context()));
         try {
-            return line.build().send(request.build(), BodyHandlers.ofString());
+            HttpResponse<InputStream> answer = line.build().send(request.build(), BodyHandlers.ofInputStream());
+            try (var ignored = Deadline.of(ANSWER, answer.body());
+                    InputStream body = new Bounded(answer.body(), LONGEST_ANSWER)) {
+                return new Said(answer.statusCode(), new String(body.readAllBytes(), StandardCharsets.UTF_8));
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IOException(e);

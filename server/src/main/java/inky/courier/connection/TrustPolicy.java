@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Optional;
+import javax.net.SocketFactory;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLEngine;
 import javax.net.ssl.SSLSocketFactory;
@@ -52,6 +53,11 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
 
     public SSLSocketFactory socketFactory() {
         return context().getSocketFactory();
+    }
+
+    /** The same, over lines of somebody else's making. */
+    public SSLSocketFactory socketFactoryOver(SocketFactory lines) {
+        return new LayeredSockets(socketFactory(), lines);
     }
 
     public SSLContext context() {

@@ -9,6 +9,7 @@ import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.reading.TextReader;
@@ -99,7 +100,10 @@ class WorkshopMaking implements FileMaking {
             throw new CannotBeMade(problem.sentence() + " " + problem.remedy(), e);
         } catch (UnreadablePage e) {
             folders.remove(folder);
-            throw new CannotBeMade("Page " + e.number() + " could not be read, so no file was made.", e);
+            String why = e.getCause() instanceof PixelLimit.TooLarge large
+                    ? "Page " + e.number() + ": " + large.getMessage()
+                    : "Page " + e.number() + " could not be read, so no file was made.";
+            throw new CannotBeMade(why, e);
         } catch (IOException | RuntimeException | Error e) {
             folders.remove(folder);
             throw e;

@@ -15,6 +15,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -24,6 +26,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** The devices of the office. */
 @Service
 public class DeviceService {
+    private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLink link;
     private final Dependents dependents;
@@ -161,6 +164,9 @@ public class DeviceService {
             report = link.look(address);
         } catch (DeviceTrouble trouble) {
             report = null;
+        } catch (RuntimeException e) {
+            LOG.warn("device {} says what cannot be understood", address, e);
+            report = null;
         }
         DeviceLink.Report seen = report;
         return transaction.execute(status -> {
@@ -271,6 +277,8 @@ public class DeviceService {
     }
 
     private DeviceView view(Device device) {
+        DeviceCondition condition =
+                new DeviceCondition(device.condition, device.conditionWords).asOf(device.seenAt, clock.instant());
         return new DeviceView(
                 device.id,
                 device.name,
@@ -279,8 +287,8 @@ public class DeviceService {
                 shown(device.address, device.port),
                 device.abilities(),
                 device.standInUri != null,
-                device.condition,
-                device.conditionWords,
+                condition.state(),
+                condition.sentence(),
                 device.seenAt,
                 device.signOutSeconds);
     }

@@ -13,6 +13,8 @@ import com.hp.jipp.model.InputAttributes;
 import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
+import inky.courier.connection.Bounded;
+import inky.courier.connection.Deadline;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.profile.ScanProfile;
@@ -26,6 +28,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpConnectTimeoutException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -48,6 +51,9 @@ class IppDeviceLink implements DeviceLink {
 
     /** No scanner's page in JPEG is larger; bounds what a broken device can make us hold. */
     private static final int MAX_PAGE_BYTES = 96 * 1024 * 1024;
+
+    /** No device has more to say of itself. */
+    private static final int MAX_ATTRIBUTE_BYTES = 2 * 1024 * 1024;
 
     private static final IntType FEEDER_CAPACITY = new IntType("feeder-capacity");
     private static final IntType PANEL_PLACES = new IntType("panel-places");
@@ -235,11 +241,14 @@ class IppDeviceLink implements DeviceLink {
 
     private String plain(HttpRequest request) throws DeviceTrouble {
         try {
-            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
-            if (response.statusCode() >= 300) {
-                throw unreadable();
+            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
+            try (var ignored = Deadline.of(ANSWER, response.body());
+                    InputStream in = new Bounded(response.body(), MAX_ATTRIBUTE_BYTES)) {
+                if (response.statusCode() >= 300) {
+                    throw unreadable();
+                }
+                return new String(in.readAllBytes(), StandardCharsets.UTF_8);
             }
-            return response.body();
         } catch (IOException e) {
             throw unreachable();
         } catch (InterruptedException e) {
@@ -275,12 +284,16 @@ class IppDeviceLink implements DeviceLink {
                     .POST(body)
                     .build();
             HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
+            Bounded said = new Bounded(response.body(), MAX_ATTRIBUTE_BYTES);
+            // The time of a request ends with the head of its answer; the rest has as much again.
             // One stream for both: the codec reads ahead, so what follows the packet is only to be had from it.
-            try (IppInputStream in = new IppInputStream(response.body())) {
+            try (var ignored = Deadline.of(patience, response.body());
+                    IppInputStream in = new IppInputStream(said)) {
                 if (response.statusCode() != 200) {
                     throw notAScanner();
                 }
                 IppPacket packet = in.readPacket();
+                said.allow(MAX_PAGE_BYTES);
                 byte[] data = in.readNBytes(MAX_PAGE_BYTES + 1);
                 if (data.length > MAX_PAGE_BYTES) {
                     throw unreadable();

@@ -1,5 +1,6 @@
 package inky.courier.folder;
 
+import inky.courier.connection.Deadline;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.KeptLines;
 import inky.courier.connection.Passage;
@@ -120,7 +121,7 @@ class FolderConnector implements Connector, Folders {
 
     private Outcome carry(Upload upload, FolderAccess access, KeptLines.Kept<Line> line) throws IOException {
         boolean well = false;
-        try {
+        try (var ignored = Deadline.of(upload.longest(), line.line())) {
             Outcome outcome = upload.run();
             well = true;
             return outcome;

@@ -1,5 +1,6 @@
 package inky.courier.folder;
 
+import inky.courier.connection.BoundedSockets;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
 import inky.courier.connection.TrustPolicy;
@@ -28,6 +29,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import javax.net.SocketFactory;
 import javax.net.ssl.SSLException;
 import org.apache.commons.net.ProtocolCommandEvent;
 import org.apache.commons.net.ProtocolCommandListener;
@@ -44,6 +46,11 @@ class FtpFolders implements FolderProtocol {
     private static final int PORT = 21;
     private static final int PORT_TLS_FIRST = 990;
     private static final int BLOCK = 256 * 1024;
+
+    /** Of one conversation; a listing comes over a line of its own. */
+    private static final long MOST_REPLIES = 4 * 1024 * 1024;
+
+    private static final Duration LONGEST = Duration.ofHours(6);
 
     private final Clock clock;
 
@@ -107,6 +114,7 @@ class FtpFolders implements FolderProtocol {
         } else {
             client = new FTPClient();
         }
+        client.setSocketFactory(new BoundedSockets(MOST_REPLIES, LONGEST));
         client.setConnectTimeout(CONNECT_MILLIS);
         client.setDefaultTimeout(ANSWER_MILLIS);
         client.setDataTimeout(Duration.ofMillis(ANSWER_MILLIS));
@@ -170,6 +178,10 @@ class FtpFolders implements FolderProtocol {
             client.sendCommand("OPTS", "UTF8 ON");
         }
         client.setFileType(FTP.BINARY_FILE_TYPE);
+        if (!(client instanceof ResumingFtps)) {
+            // The second lines carry files, of any size.
+            client.setSocketFactory(SocketFactory.getDefault());
+        }
         if (s.passive()) {
             client.enterLocalPassiveMode();
         } else {

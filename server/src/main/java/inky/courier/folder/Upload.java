@@ -23,6 +23,7 @@ import java.io.InputStream;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
@@ -37,6 +38,11 @@ import java.util.OptionalLong;
 final class Upload {
     private static final int MOST_NUMBERS = 999;
     private static final int BLOCK = 64 * 1024;
+
+    private static final Duration AROUND = Duration.ofMinutes(15);
+
+    /** Bytes a second of a line that is still worth calling one. */
+    private static final long SLOWEST = 4 * 1024;
 
     /** With less room than this a disk is full, whatever the size of the file was. */
     private static final long LITTLE = 1024 * 1024;
@@ -68,6 +74,11 @@ final class Upload {
                 .fill(consignment.values(), rules)
                 .then(FolderPath.of(consignment.below()));
         this.place = access.place(consignment.sender().id()) + " " + folder;
+    }
+
+    /** However slow the line is: a far side that takes longer takes nothing. */
+    Duration longest() {
+        return AROUND.plusSeconds(consignment.bytes() / SLOWEST);
     }
 
     /** Whether from here on a file may have its name. */

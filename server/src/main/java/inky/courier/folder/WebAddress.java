@@ -4,6 +4,7 @@ import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
 import inky.courier.core.transfer.TransferStep;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.Socket;
@@ -59,7 +60,8 @@ public record WebAddress(URI base) {
                 .build();
         passage.line("> OPTIONS " + base.getRawPath());
         try {
-            HttpResponse<Void> answer = client.send(request, BodyHandlers.discarding());
+            HttpResponse<InputStream> answer = client.send(request, BodyHandlers.ofInputStream());
+            answer.body().close();
             passage.line("< " + answer.statusCode());
             answer.sslSession().ifPresent(tls -> passage.said(tls.getProtocol() + ", " + tls.getCipherSuite()));
         } catch (InterruptedException e) {

@@ -1,5 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.Bounded;
+import inky.courier.connection.Deadline;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.Passage;
 import inky.courier.connection.TrustPolicy;
@@ -45,6 +47,14 @@ class WebDavFolders implements FolderProtocol {
             + "<resourcetype/><getcontentlength/><getlastmodified/><quota-available-bytes/></prop></propfind>";
 
     private static final int MULTI_STATUS = 207;
+
+    /** A folder of some ten thousand files. */
+    private static final long MOST_PROPERTIES = 16 * 1024 * 1024;
+
+    private static final int LEFT_OVER = 64 * 1024;
+
+    /** Bytes a second of a line that is still worth calling one. */
+    private static final long SLOWEST = 4 * 1024;
 
     private final Clock clock;
 
@@ -158,7 +168,8 @@ class WebDavFolders implements FolderProtocol {
                 answer.body().close();
                 answer = answerTo(address, depth);
             }
-            try (InputStream body = answer.body()) {
+            try (var ignored = Deadline.of(Duration.ofMillis(ANSWER_MILLIS), answer.body());
+                    InputStream body = new Bounded(answer.body(), MOST_PROPERTIES)) {
                 if (answer.statusCode() == 404) {
                     return Optional.empty();
                 }
@@ -203,8 +214,8 @@ class WebDavFolders implements FolderProtocol {
 
         @Override
         public void makeFolder(FolderPath folder) throws IOException {
-            HttpResponse<Void> answer =
-                    send("MKCOL", collection(folder), BodyPublishers.noBody(), BodyHandlers.discarding());
+            HttpResponse<?> answer = sendBriefly(request("MKCOL", collection(folder), BodyPublishers.noBody())
+                    .build());
             // 405 says that it is there already (RFC 4918 section 9.3.1).
             if (answer.statusCode() / 100 != 2 && answer.statusCode() != 405) {
                 throw refused(answer, TransferStep.WRITTEN);
@@ -214,8 +225,9 @@ class WebDavFolders implements FolderProtocol {
         @Override
         public void write(FolderPath file, InputStream content, long bytes) throws IOException {
             BodyPublisher body = BodyPublishers.fromPublisher(BodyPublishers.ofInputStream(() -> content), bytes);
-            HttpResponse<Void> answer =
-                    send("PUT", address(file), bytes == 0 ? BodyPublishers.noBody() : body, BodyHandlers.discarding());
+            HttpResponse<?> answer =
+                    sendBriefly(request("PUT", address(file), bytes == 0 ? BodyPublishers.noBody() : body)
+                            .build());
             if (answer.statusCode() / 100 != 2) {
                 throw refused(answer, TransferStep.WRITTEN);
             }
@@ -238,7 +250,7 @@ class WebDavFolders implements FolderProtocol {
                     .header("Destination", address(to).toASCIIString())
                     .header("Overwrite", replace ? "T" : "F")
                     .build();
-            HttpResponse<Void> answer = send(request, BodyHandlers.discarding());
+            HttpResponse<?> answer = sendBriefly(request);
             if (answer.statusCode() / 100 != 2) {
                 throw refused(answer, TransferStep.RENAMED);
             }
@@ -246,8 +258,8 @@ class WebDavFolders implements FolderProtocol {
 
         @Override
         public void remove(FolderPath file) throws IOException {
-            HttpResponse<Void> answer =
-                    send("DELETE", address(file), BodyPublishers.noBody(), BodyHandlers.discarding());
+            HttpResponse<?> answer = sendBriefly(
+                    request("DELETE", address(file), BodyPublishers.noBody()).build());
             if (answer.statusCode() / 100 != 2) {
                 throw refused(answer, TransferStep.REMOVED);
             }
@@ -276,10 +288,8 @@ class WebDavFolders implements FolderProtocol {
         private HttpRequest.Builder request(String method, URI address, BodyPublisher body) {
             HttpRequest.Builder builder =
                     HttpRequest.newBuilder(address).method(method, body).header("User-Agent", "Inky Courier");
-            // How long a transfer may take depends on its size; only an answer without one has a limit.
-            if (body.contentLength() <= PROPERTIES.length()) {
-                builder.timeout(Duration.ofMillis(ANSWER_MILLIS));
-            }
+            // How long a transfer may take depends on its size.
+            builder.timeout(Duration.ofMillis(ANSWER_MILLIS).plusSeconds(Math.max(0, body.contentLength()) / SLOWEST));
             String target = address.getRawPath() + (address.getRawQuery() == null ? "" : "?" + address.getRawQuery());
             String said = digest.map(d -> d.authorization(method, target, clientNonce()))
                     .orElse(authorization);
@@ -296,6 +306,18 @@ class WebDavFolders implements FolderProtocol {
                 Thread.currentThread().interrupt();
                 throw new IOException(e);
             }
+        }
+
+        /** What else an answer says is read a little, so that the line can be used again, and no further. */
+        private HttpResponse<?> sendBriefly(HttpRequest request) throws IOException {
+            HttpResponse<InputStream> answer = send(request, BodyHandlers.ofInputStream());
+            try (var ignored = Deadline.of(Duration.ofMillis(ANSWER_MILLIS), answer.body());
+                    InputStream body = answer.body()) {
+                body.readNBytes(LEFT_OVER);
+            } catch (IOException e) {
+                passage.line("* the rest of the answer broke off");
+            }
+            return answer;
         }
 
         private FarSideException refused(HttpResponse<?> answer, TransferStep at) {

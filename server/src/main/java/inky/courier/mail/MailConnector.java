@@ -138,7 +138,7 @@ class MailConnector implements Connector {
                 .send(messages, words);
     }
 
-    private static long asMail(List<Consignment.FileToSend> files) {
+    static long asMail(List<Consignment.FileToSend> files) {
         long bytes = HEAD_AND_TEXT;
         for (Consignment.FileToSend file : files) {
             bytes += MailSize.base64(file.bytes()) + PART_HEAD;

@@ -1,5 +1,6 @@
 package inky.courier.mail;
 
+import inky.courier.connection.BoundedSockets;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.KeptLines;
 import inky.courier.connection.TrustPolicy;
@@ -20,6 +21,7 @@ import jakarta.mail.Session;
 import jakarta.mail.internet.InternetAddress;
 import java.io.IOException;
 import java.net.UnknownHostException;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -40,6 +42,12 @@ import org.springframework.stereotype.Component;
 @Component
 class MailTransfer {
     private static final Logger LOG = LoggerFactory.getLogger(MailTransfer.class);
+
+    private static final int CLOSING = 421;
+    private static final long MOST_REPLIES = 1024 * 1024;
+
+    /** From connecting to the end, of up to fifty messages; a large one over a slow line takes its time. */
+    private static final Duration LONGEST = Duration.ofHours(2);
 
     static {
         // Else the library looks through every jar for it, several times for each message.
@@ -113,7 +121,13 @@ class MailTransfer {
             connect(transport, server);
             return over(server, KeptLines.Kept.fresh(new Line(transport, session)), letter, allSent, instead, out);
         } catch (MessagingException e) {
+            // 421 may answer anything, and ends the line (RFC 5321 section 3.8); the library forgets what was said.
+            Optional<SmtpReply> last =
+                    SmtpReply.parse(transport.getLastServerResponse()).filter(reply -> reply.code() == CLOSING);
             KeptLines.end(transport);
+            if (!out[0] && last.isPresent()) {
+                return new Outcome.NotAccepted(MailCause.met(MailStep.RECIPIENT, last.get()));
+            }
             return out[0]
                     ? new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, ""), List.of())
                     : connecting(e, server, policy);
@@ -144,6 +158,7 @@ class MailTransfer {
                 out[0] = true;
                 allSent.run();
             });
+            announceSize(line.line(), letter);
             Outcome outcome = send(line.line().transport, message, letter);
             well = outcome instanceof Outcome.Accepted;
             return outcome;
@@ -153,6 +168,16 @@ class MailTransfer {
             } else {
                 KeptLines.end(line.line());
             }
+        }
+    }
+
+    /** RFC 1870 section 6: a server that knows the size beforehand refuses before it has taken everything. */
+    private static void announceSize(Line line, Letter letter) {
+        Properties properties = line.session.getProperties();
+        if (line.transport.supportsExtension("SIZE")) {
+            properties.put("mail.smtp.mailextension", "SIZE=" + MailConnector.asMail(letter.files()));
+        } else {
+            properties.remove("mail.smtp.mailextension");
         }
     }
 
@@ -311,7 +336,11 @@ class MailTransfer {
         p.put("mail.smtp.ssl.enable", Boolean.toString(server.encryption() == Encryption.TLS));
         p.put("mail.smtp.starttls.enable", Boolean.toString(server.encryption() == Encryption.STARTTLS));
         p.put("mail.smtp.starttls.required", Boolean.toString(server.encryption() == Encryption.STARTTLS));
-        p.put("mail.smtp.ssl.socketFactory", policy.socketFactory());
+        // The replies of a whole conversation are a few kilobytes; a server that says more, or never ends, is let go.
+        BoundedSockets lines = new BoundedSockets(MOST_REPLIES, LONGEST);
+        p.put("mail.smtp.socketFactory", lines);
+        p.put("mail.smtp.socketFactory.fallback", "false");
+        p.put("mail.smtp.ssl.socketFactory", policy.socketFactoryOver(lines));
         p.put("mail.smtp.ssl.socketFactory.fallback", "false");
         // The trust policy has checked the name already, where it is to be checked.
         p.put("mail.smtp.ssl.checkserveridentity", "false");

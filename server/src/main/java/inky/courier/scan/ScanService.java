@@ -6,6 +6,7 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Blankness;
 import inky.courier.core.page.PageAnalyser;
+import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
 import inky.courier.device.DeviceAddress;
@@ -370,10 +371,12 @@ public class ScanService {
                 take(id, address, profile);
             } catch (DeviceTrouble trouble) {
                 end(id, ScanState.TROUBLE, trouble.getMessage(), trouble.remedy());
+            } catch (PixelLimit.TooLarge e) {
+                end(id, ScanState.TROUBLE, e.getMessage(), "Choose a lower resolution, then scan the rest again.");
             } catch (IOException e) {
                 LOG.warn("a page of scan {} cannot be read: {}", id, e.getMessage());
                 end(id, ScanState.TROUBLE, "A page from the device could not be read.", "Scan the rest again.");
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | OutOfMemoryError e) {
                 LOG.error("scan {}", id, e);
                 end(
                         id,

@@ -2,6 +2,7 @@ package inky.courier.core.document;
 
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PixelLimit;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferByte;
 import java.io.ByteArrayInputStream;
@@ -19,11 +20,6 @@ import javax.imageio.stream.MemoryCacheImageOutputStream;
 
 /** Rasters from and to JPEG (ISO/IEC 10918), one page at a time. */
 public final class JpegPages {
-    /** Largest side accepted, in pixels: A3 at 1200 dpi. Bounds what a broken or hostile device can make us hold. */
-    private static final int MAX_SIDE = 20_000;
-
-    private static final long MAX_PIXELS = 150_000_000L;
-
     private static final byte START_OF_SCAN = (byte) 0xda;
     private static final byte END_OF_IMAGE = (byte) 0xd9;
 
@@ -142,12 +138,7 @@ public final class JpegPages {
     }
 
     private static Extent checked(int width, int height) throws IOException {
-        if (width == 0 || height == 0) {
-            throw new IOException("the page is not a readable JPEG");
-        }
-        if (width > MAX_SIDE || height > MAX_SIDE || (long) width * height > MAX_PIXELS) {
-            throw new IOException("page of " + width + " x " + height + " pixels is larger than any scanner's page");
-        }
+        PixelLimit.check(width, height);
         return new Extent(width, height);
     }
 

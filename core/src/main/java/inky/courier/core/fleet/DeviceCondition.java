@@ -1,5 +1,7 @@
 package inky.courier.core.fleet;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.Map;
@@ -16,6 +18,9 @@ public record DeviceCondition(State state, String sentence) {
 
     public static final DeviceCondition UNREACHABLE =
             new DeviceCondition(State.UNREACHABLE, "It does not answer. Is it switched on and on the network?");
+
+    /** Devices are asked twice a minute; what is older than this is no longer how it is. */
+    private static final Duration FRESH = Duration.ofMinutes(5);
 
     /** IPP's {@code printer-state}: RFC 8011 section 5.4.11. */
     private static final int PROCESSING = 4;
@@ -35,6 +40,18 @@ public record DeviceCondition(State state, String sentence) {
             Map.entry("toner-low", "Toner is low."),
             Map.entry("toner-empty", "Toner is used up."),
             Map.entry("spool-area-full", "Its storage is full."));
+
+    /** How it looks now, when it was last heard of then: a state without a fresh answer is shown as an old one. */
+    public DeviceCondition asOf(Instant heard, Instant now) {
+        if (state == State.UNREACHABLE || heard == null || !heard.plus(FRESH).isBefore(now)) {
+            return this;
+        }
+        long minutes = Duration.between(heard, now).toMinutes();
+        String ago = minutes < 120
+                ? minutes + " minutes"
+                : Duration.between(heard, now).toHours() + " hours";
+        return new DeviceCondition(State.CARE, "Not heard of for " + ago + ". Then: " + sentence);
+    }
 
     /**
      * @param printerState 3 idle, 4 processing, 5 stopped

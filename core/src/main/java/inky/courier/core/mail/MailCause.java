@@ -3,6 +3,7 @@ package inky.courier.core.mail;
 import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.Setback;
+import java.util.regex.Pattern;
 
 /** Why mail does not go: one cause, one sentence for a person, one remedy, and whether waiting helps. */
 public enum MailCause implements Cause {
@@ -58,6 +59,10 @@ public enum MailCause implements Cause {
             "Ask who runs the server which rule it met."),
     REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its own words stand beside this; ask who runs it.");
 
+    /** The customary words (common practice, no source). */
+    private static final Pattern SENDER_REFUSED_AT_RECIPIENT =
+            Pattern.compile("(?i)sender (address )?(rejected|refused|denied|not allowed)|not owned by user");
+
     private final Told told;
 
     MailCause(Lasting lasting, String sentence, String remedy) {
@@ -90,6 +95,12 @@ public enum MailCause implements Cause {
      */
     public static MailCause of(MailStep step, SmtpReply reply) {
         boolean passes = reply.code() < 500;
+        // Many servers judge the sender only when they know the recipient, and say so in words alone.
+        if (step == MailStep.RECIPIENT
+                && !passes
+                && SENDER_REFUSED_AT_RECIPIENT.matcher(reply.words()).find()) {
+            return SENDER_REFUSED;
+        }
         String detail = reply.enhanced().map(e -> e.substring(2)).orElse("");
         return switch (detail) {
             case "1.1", "1.2", "1.3", "1.6", "1.10", "2.1" ->

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PixelLimit;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -35,8 +36,6 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 public final class ImageFiles {
     private static final int PDF_DPI = 200;
     private static final float POINTS_AN_INCH = 72;
-    private static final int MAX_SIDE = 20_000;
-    private static final long MAX_PIXELS = 150_000_000L;
 
     private ImageFiles() {}
 
@@ -94,13 +93,12 @@ public final class ImageFiles {
         if (!(width >= 1 && height >= 1)) {
             throw unreadable(file);
         }
-        if (width > MAX_SIDE || height > MAX_SIDE || width * height > MAX_PIXELS) {
-            throw new Invalid(
-                    "workshop.size",
-                    "file",
-                    file + " has " + Math.round(width) + " x " + Math.round(height)
-                            + " pixels, more than any scanner's page.",
-                    "Scale it down.");
+        try {
+            PixelLimit.check((int) Math.min(width, Integer.MAX_VALUE), (int) Math.min(height, Integer.MAX_VALUE));
+        } catch (PixelLimit.TooLarge e) {
+            throw new Invalid("workshop.size", "file", file + ": " + e.getMessage(), "Scale it down.");
+        } catch (IOException e) {
+            throw unreadable(file);
         }
     }
 

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Lasting;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -22,6 +23,10 @@ class MailCauseTest {
                 "SIGNED_IN | 454 4.7.0 Temporary authentication failure | TRY_LATER | PASSES",
                 "SENDER | 530 5.7.0 Authentication required | SIGN_IN_NEEDED | UNTIL_MENDED",
                 "SIGNED_IN | 538 5.7.11 Encryption required for requested mechanism | ENCRYPTION_NEEDED | UNTIL_MENDED",
+                // As mail servers that judge the sender last say it (common practice, no source)
+                "RECIPIENT | 553 5.7.1 <a@b.example>: Sender address rejected: not owned by user scans | SENDER_REFUSED | UNTIL_MENDED",
+                "RECIPIENT | 554 5.7.1 <c@d.example>: Relay access denied | RELAY_REFUSED | UNTIL_MENDED",
+                "RECIPIENT | 450 4.2.0 <c@d.example>: Recipient address rejected: Greylisted | TRY_LATER | PASSES",
                 // RFC 3207 section 4
                 "SENDER | 530 5.7.0 Must issue a STARTTLS command first | ENCRYPTION_NEEDED | UNTIL_MENDED",
                 // RFC 5321 section 4.2.2 and 4.2.3, with RFC 3463 section 3
@@ -72,6 +77,23 @@ class MailCauseTest {
     }
 
     // RFC 8314 section 3.3, RFC 6409 section 3.1
+    /** What is said of one recipient and passes holds up that one alone; what is said of all holds up the way. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "RECIPIENT | 450 4.2.1 Mailbox busy | THIS_ONE",
+                "RECIPIENT | 421 4.7.0 Too many recipients | THIS_ONE",
+                "RECIPIENT | 452 4.2.2 Mailbox full | THIS_ONE",
+                "RECIPIENT | 530 5.7.0 Authentication required | ROUTE",
+                "SENDER | 451 4.7.1 Greylisted | ROUTE",
+                "GREETED | 421 4.3.2 Service not available | ROUTE"
+            })
+    void oneRecipientSaysNothingOfTheWayForAllOthers(MailStep step, String reply, Cause.Scope scope) {
+        assertEquals(
+                scope, MailCause.met(step, SmtpReply.parse(reply).orElseThrow()).scope());
+    }
+
     @ParameterizedTest
     @CsvSource({
         "465, TLS, false",
