@@ -54,6 +54,14 @@ const HEADINGS: Record<string, string> = {
   MOVED: 'has moved to another address',
   CANNOT_PRINT: 'does not print',
   NOT_THIS_FORMAT: 'does not print such files',
+  GIVEN_UP: 'took a print job and gave it up',
+  KEY_HAS_PASSPHRASE: 'cannot be signed in to with a locked key',
+  KEY_NOT_READABLE: 'has no readable key for the sign-in',
+  ENCRYPTION_NOT_OFFERED: 'does not offer encryption',
+  CONTENTS_GONE: 'was sent nothing, as the files are gone',
+  HELD_TOO_LONG: 'was sent nothing, as it was held too long',
+  COURIER_FAILED: 'was not reached, as Courier itself failed',
+  COURIER_ENDED: 'was not reached, as Courier was ended',
 };
 export function heading(trouble: Trouble): string {
   return `${trouble.routeName} ${HEADINGS[trouble.cause] ?? 'does not take scans'}`;

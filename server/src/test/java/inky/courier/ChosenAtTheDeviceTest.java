@@ -532,6 +532,16 @@ class ChosenAtTheDeviceTest {
         office.act("TRY_AGAIN", waits);
         waitFor(office, waits, "ACCEPTED");
         assertThat(office.device.printed()).hasSize(before + 2);
+
+        // RFC 8011 section 5.3.7: a job that was taken may still be aborted, and is no copy then.
+        office.device.abortPrinting(1);
+        office.goesTo(paper);
+        String aborted = office.send(Stack.TIDE_TABLE);
+        waitFor(office, aborted, "STOPPED");
+        assertThat(cause(office, aborted)).isEqualTo("GIVEN_UP");
+        office.act("TRY_AGAIN", aborted);
+        waitFor(office, aborted, "ACCEPTED");
+        assertThat(office.device.printed()).hasSize(before + 3);
     }
 
     @Test

@@ -4,7 +4,11 @@ import static inky.courier.delivery.DeliveryQueries.at;
 
 import inky.courier.destination.DestinationKind;
 import jakarta.annotation.Nullable;
+import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -15,10 +19,19 @@ import org.springframework.stereotype.Component;
 /** What holds deliveries up, grouped by what mends it. */
 @Component
 public class Troubles {
-    private final JdbcClient jdbc;
+    /** What has lost its pages can no longer be mended; it is told of for so long. */
+    private static final Duration TOLD = Duration.ofDays(3);
 
-    Troubles(JdbcClient jdbc) {
+    private final JdbcClient jdbc;
+    private final Clock clock;
+
+    Troubles(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    private OffsetDateTime recently() {
+        return clock.instant().minus(TOLD).atOffset(ZoneOffset.UTC);
     }
 
     /**
@@ -56,7 +69,9 @@ public class Troubles {
                         from leg l join delivery d on d.id = l.delivery_id
                             left join route_health h on h.route_id = l.route_id
                         where l.state in ('WAITING', 'STOPPED') and l.cause not in ('', 'CALLED_OFF')
+                            and (d.contents_removed_at is null or d.contents_removed_at > :recently)
                         group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""")
+                .param("recently", recently())
                 .query((r, n) -> new Trouble(
                         r.getObject("route_id", UUID.class),
                         DestinationKind.valueOf(r.getString("kind")),
@@ -77,7 +92,9 @@ public class Troubles {
         return jdbc.sql(
                         "select trouble, state = 'WAITING' as waits, count(*) as deliveries, count(distinct person_id) as people, "
                                 + "min(scanned_at) as since from delivery where trouble <> '' and state in ('WAITING', 'STOPPED') "
+                                + "and (contents_removed_at is null or contents_removed_at > :recently) "
                                 + "group by trouble, state = 'WAITING' order by deliveries desc, since")
+                .param("recently", recently())
                 .query((r, n) -> new Unmade(
                         r.getString("trouble"),
                         r.getBoolean("waits"),

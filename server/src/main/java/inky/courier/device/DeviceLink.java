@@ -49,8 +49,17 @@ public interface DeviceLink {
     /** @throws DeviceTrouble when no answer is had */
     PrintAnswer print(DeviceAddress device, PrintOrder order) throws DeviceTrouble;
 
-    /** Whether a device remembers a print job of this name. */
-    boolean hasPrinted(DeviceAddress device, String name) throws DeviceTrouble;
+    /** What became of a print job, as far as its device remembers it. */
+    enum PrintState {
+        /** The device knows no such job, any more or yet. */
+        UNKNOWN,
+        UNDER_WAY,
+        PRINTED,
+        /** Given up by the device, or by somebody in front of it. */
+        NOT_PRINTED
+    }
+
+    PrintState printState(DeviceAddress device, String name) throws DeviceTrouble;
 
     Report look(DeviceAddress device) throws DeviceTrouble;
 

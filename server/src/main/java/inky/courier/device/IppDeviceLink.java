@@ -10,6 +10,7 @@ import com.hp.jipp.encoding.ResolutionUnit;
 import com.hp.jipp.encoding.Tag;
 import com.hp.jipp.encoding.UriType;
 import com.hp.jipp.model.InputAttributes;
+import com.hp.jipp.model.JobState;
 import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
@@ -19,6 +20,7 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.web.Json;
+import jakarta.annotation.Nullable;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -143,9 +145,10 @@ class IppDeviceLink implements DeviceLink {
     }
 
     @Override
-    public boolean hasPrinted(DeviceAddress device, String name) throws DeviceTrouble {
+    public PrintState printState(DeviceAddress device, String name) throws DeviceTrouble {
         for (String which : List.of("not-completed", "completed")) {
-            IppPacket.Builder request = IppPacket.getJobs(device.printUri(), Types.jobId, Types.jobName);
+            IppPacket.Builder request =
+                    IppPacket.getJobs(device.printUri(), Types.jobId, Types.jobName, Types.jobState);
             request.getOperationAttributes().put(Types.whichJobs, which);
             request.setRequestId(requestIds.incrementAndGet());
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
@@ -158,14 +161,22 @@ class IppDeviceLink implements DeviceLink {
                         .packet;
                 for (AttributeGroup group : answer.getAttributeGroups()) {
                     if (group.getTag().equals(Tag.jobAttributes) && name.equals(group.getString(Types.jobName))) {
-                        return true;
+                        return stateOf(group.getValue(Types.jobState));
                     }
                 }
             } catch (IOException e) {
                 throw lineBroke();
             }
         }
-        return false;
+        return PrintState.UNKNOWN;
+    }
+
+    /** RFC 8011 section 5.3.7: 7 canceled, 8 aborted, 9 completed; below that it is still to come. */
+    private static PrintState stateOf(@Nullable JobState state) {
+        if (state == null || state.getCode() < JobState.canceled.getCode()) {
+            return PrintState.UNDER_WAY;
+        }
+        return state.getCode() == JobState.completed.getCode() ? PrintState.PRINTED : PrintState.NOT_PRINTED;
     }
 
     @Override

@@ -64,8 +64,26 @@ class SmbFolders implements FolderProtocol {
 
     @Override
     public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+        boolean encrypted = access.settings().encryption() != Encryption.NONE;
+        try {
+            return open(access, passage, encrypted);
+        } catch (SealedShare e) {
+            // A share may demand encryption where the server does not, and refuses all else as it refuses strangers.
+            RemoteFolder opened = open(access, passage, true);
+            passage.note("The share demands encryption, so Courier encrypts.");
+            return opened;
+        }
+    }
+
+    /** A share that refuses an account which the server has just let in, over a line that could be encrypted and is not. */
+    private static final class SealedShare extends IOException {
+        SealedShare(IOException refusal) {
+            super(refusal);
+        }
+    }
+
+    private RemoteFolder open(FolderAccess access, Passage passage, boolean encrypted) throws IOException {
         FolderSettings s = access.settings();
-        boolean encrypted = s.encryption() != Encryption.NONE;
         SmbConfig config = SmbConfig.builder()
                 .withTimeout(ANSWER_MILLIS, TimeUnit.MILLISECONDS)
                 .withSoTimeout(ANSWER_MILLIS, TimeUnit.MILLISECONDS)
@@ -92,9 +110,7 @@ class SmbFolders implements FolderProtocol {
                             () -> connection.authenticate(new AuthenticationContext(
                                     s.account(), access.secret().toCharArray(), s.domain()))));
             passage.line("* signed in as " + s.account() + ", " + dialect);
-            Share share = passage.at(
-                    TransferStep.FOLDER,
-                    () -> translation.tried(TransferStep.FOLDER, () -> session.connectShare(s.share())));
+            Share share = share(session, s.share(), dialect.isSmb3x() && !encrypted, passage);
             if (!(share instanceof DiskShare disk)) {
                 throw new FarSideException(TransferCause.SHARE_NOT_FOUND, s.share() + " holds no files");
             }
@@ -105,11 +121,31 @@ class SmbFolders implements FolderProtocol {
         }
     }
 
+    private static Share share(Session session, String name, boolean couldEncrypt, Passage passage) throws IOException {
+        Translation translation = SmbFolders::translated;
+        try {
+            return couldEncrypt
+                    ? session.connectShare(name)
+                    : passage.at(
+                            TransferStep.FOLDER,
+                            () -> translation.tried(TransferStep.FOLDER, () -> session.connectShare(name)));
+        } catch (SMBApiException e) {
+            IOException refusal = translated(TransferStep.FOLDER, e).orElseThrow();
+            if (e.getStatus() == NtStatus.STATUS_ACCESS_DENIED) {
+                throw new SealedShare(refusal);
+            }
+            passage.does(TransferStep.FOLDER, () -> {
+                throw refusal;
+            });
+            throw refusal;
+        }
+    }
+
     private static void encryption(Passage passage, SMB2Dialect dialect, boolean encrypted) throws IOException {
         boolean can = dialect.isSmb3x();
         passage.said(dialect.name().replace('_', ' '));
         if (encrypted && !can) {
-            throw new FarSideException(TransferCause.TLS_NOT_OFFERED, dialect.name());
+            throw new FarSideException(TransferCause.ENCRYPTION_NOT_OFFERED, dialect.name());
         }
         if (!encrypted) {
             passage.care("Not encrypted: on the way, files can be read along.");

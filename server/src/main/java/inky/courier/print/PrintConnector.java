@@ -17,7 +17,9 @@ import inky.courier.device.DeviceLink;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.web.Refusal;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -27,6 +29,10 @@ import org.springframework.stereotype.Component;
 /** Prints on a device by IPP (RFC 8011 section 4.2.1), each file as a job whose name tells it again. */
 @Component
 class PrintConnector implements Connector {
+    private static final int MOST_OCTETS = 255;
+    private static final int LOOKS = 60;
+    private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(1);
+
     private final DeviceService devices;
     private final DeviceLink link;
     private final Clock clock;
@@ -62,33 +68,29 @@ class PrintConnector implements Connector {
             return new Outcome.NotAccepted(Setback.of(ConnectionCause.NAME_NOT_FOUND, "the device was deleted"));
         }
         boolean known = true;
+        boolean queued = false;
         long bytes = 0;
         try {
             for (int position = 0; position < consignment.files().size(); position++) {
                 Consignment.FileToSend file = consignment.files().get(position);
-                String name = file.name() + " " + consignment.legId() + "." + position;
-                boolean begunBefore = consignment.claimed().containsKey(position);
-                if (begunBefore && link.hasPrinted(device, name)) {
-                    continue;
-                }
-                // A device forgets its jobs after a while, so one that it does not know may have been printed.
-                known &= !begunBefore;
-                progress.claim("print:" + consignment.legId(), position, name);
-                DeviceLink.PrintAnswer answer;
-                try {
-                    answer = link.print(
-                            device, new DeviceLink.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
-                } catch (DeviceTrouble trouble) {
-                    if (!trouble.neverReached()) {
-                        throw trouble;
+                String name = jobName(file.name(), consignment.legId() + "." + position);
+                DeviceLink.PrintState before = consignment.claimed().containsKey(position)
+                        ? link.printState(device, name)
+                        : DeviceLink.PrintState.NOT_PRINTED;
+                if (before == DeviceLink.PrintState.UNKNOWN || before == DeviceLink.PrintState.NOT_PRINTED) {
+                    // A device forgets its jobs after a while, so one that it does not know may have been printed.
+                    known &= before != DeviceLink.PrintState.UNKNOWN;
+                    Optional<Outcome> refused = print(device, consignment, position, file, name, progress);
+                    if (refused.isPresent()) {
+                        return refused.get();
                     }
-                    progress.unclaim("print:" + consignment.legId(), name);
-                    return new Outcome.NotAccepted(Setback.of(ConnectionCause.NOT_REACHED, ""));
                 }
-                if (!answer.taken()) {
+                DeviceLink.PrintState after = follow(device, name);
+                if (after == DeviceLink.PrintState.NOT_PRINTED) {
                     progress.unclaim("print:" + consignment.legId(), name);
-                    return new Outcome.NotAccepted(Setback.of(PrintCause.ofIpp(answer.status()), answer.words()));
+                    return new Outcome.NotAccepted(Setback.of(PrintCause.GIVEN_UP, ""));
                 }
+                queued |= after != DeviceLink.PrintState.PRINTED;
                 bytes += file.bytes();
             }
         } catch (DeviceTrouble trouble) {
@@ -96,7 +98,59 @@ class PrintConnector implements Connector {
                     Setback.of(ConnectionCause.LINE_LOST, "").saying(trouble.getMessage()), List.of());
         }
         progress.handingOver();
-        return new Outcome.Accepted("", "on paper", bytes, known, List.of());
+        return new Outcome.Accepted("", queued ? "in the device's queue" : "on paper", bytes, known, List.of());
+    }
+
+    /** @return why the device has not taken it */
+    private Optional<Outcome> print(
+            DeviceAddress device,
+            Consignment consignment,
+            int position,
+            Consignment.FileToSend file,
+            String name,
+            Progress progress)
+            throws DeviceTrouble {
+        String claim = "print:" + consignment.legId();
+        progress.claim(claim, position, name);
+        try {
+            DeviceLink.PrintAnswer answer =
+                    link.print(device, new DeviceLink.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
+            if (answer.taken()) {
+                return Optional.empty();
+            }
+            progress.unclaim(claim, name);
+            return Optional.of(new Outcome.NotAccepted(Setback.of(PrintCause.ofIpp(answer.status()), answer.words())));
+        } catch (DeviceTrouble trouble) {
+            if (!trouble.neverReached()) {
+                throw trouble;
+            }
+            progress.unclaim(claim, name);
+            return Optional.of(new Outcome.NotAccepted(Setback.of(ConnectionCause.NOT_REACHED, "")));
+        }
+    }
+
+    /** Taken is not printed: a device may give a job up later. What takes longer than this stands in its queue. */
+    private DeviceLink.PrintState follow(DeviceAddress device, String name) throws DeviceTrouble {
+        DeviceLink.PrintState state = link.printState(device, name);
+        for (int looks = 1; looks < LOOKS && state == DeviceLink.PrintState.UNDER_WAY; looks++) {
+            try {
+                Thread.sleep(BETWEEN_LOOKS.toMillis());
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return state;
+            }
+            state = link.printState(device, name);
+        }
+        return state;
+    }
+
+    /** A name has at most 255 octets (RFC 8011 section 5.1.3); the mark at its end tells the job again. */
+    static String jobName(String file, String mark) {
+        String name = file;
+        while ((name + " " + mark).getBytes(StandardCharsets.UTF_8).length > MOST_OCTETS) {
+            name = name.substring(0, name.offsetByCodePoints(name.length(), -1));
+        }
+        return name + " " + mark;
     }
 
     @Override

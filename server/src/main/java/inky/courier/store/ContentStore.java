@@ -96,7 +96,8 @@ public class ContentStore {
 
     /**
      * The bytes, a chunk in memory at a time. Whoever reads to the end has read all of them as they were kept: where a chunk
-     * is missing, or the digest is another, reading fails with {@link ContentLost}.
+     * is missing, too short or not as it was sealed for this very place, reading fails with {@link ContentLost}. The seal
+     * of each chunk is its digest (AES-GCM over the content's id and the chunk's number, NIST SP 800-38D section 7.2).
      */
     public InputStream open(UUID id) {
         return new ChunkStream(number -> chunk(id, number), kept(id));
@@ -110,14 +111,14 @@ public class ContentStore {
         return new ChunkStream(new Ahead(number -> chunk(id, number)), kept(id));
     }
 
-    private record Kept(UUID id, long bytes, byte[] sha256) {}
+    private record Kept(UUID id, long bytes) {}
 
     private Kept kept(UUID id) {
-        return jdbc.sql("select bytes, sha256 from content where id = ?")
+        return jdbc.sql("select bytes from content where id = ?")
                 .param(id)
-                .query((row, n) -> new Kept(id, row.getLong(1), row.getBytes(2)))
+                .query((row, n) -> new Kept(id, row.getLong(1)))
                 .optional()
-                .orElse(new Kept(id, -1, new byte[0]));
+                .orElse(new Kept(id, -1));
     }
 
     public byte[] readAll(UUID id) throws IOException {
@@ -196,7 +197,6 @@ public class ContentStore {
     private static final class ChunkStream extends InputStream {
         private final Chunks chunks;
         private final Kept kept;
-        private final MessageDigest digest = sha256();
         private int number;
         private long bytes;
         private byte[] chunk = new byte[0];
@@ -227,12 +227,19 @@ public class ContentStore {
             return count;
         }
 
-        /** The last chunk is handed out only when everything up to its end is as it was kept. */
+        private Optional<byte[]> fetch() throws ContentLost {
+            try {
+                return chunks.at(number);
+            } catch (Vault.SealBroken e) {
+                throw new ContentLost(kept.id, "chunk " + number + " is not as it was kept");
+            }
+        }
+
         private boolean next() throws IOException {
             if (bytes == kept.bytes) {
                 return false;
             }
-            Optional<byte[]> fetched = chunks.at(number);
+            Optional<byte[]> fetched = fetch();
             if (fetched.isEmpty()) {
                 throw new ContentLost(kept.id, bytes + " of " + kept.bytes + " bytes are there");
             }
@@ -240,8 +247,7 @@ public class ContentStore {
             number++;
             at = 0;
             bytes += chunk.length;
-            digest.update(chunk);
-            if (bytes > kept.bytes || bytes == kept.bytes && !MessageDigest.isEqual(digest.digest(), kept.sha256)) {
+            if (chunk.length == 0 || bytes > kept.bytes) {
                 throw new ContentLost(kept.id, "it is not as it was kept");
             }
             return true;

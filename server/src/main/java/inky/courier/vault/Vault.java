@@ -64,7 +64,14 @@ public class Vault {
             return cipher(Cipher.DECRYPT_MODE, nonce, context)
                     .doFinal(sealed, NONCE_BYTES, sealed.length - NONCE_BYTES);
         } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("a sealed value cannot be opened; is the key file the right one?", e);
+            throw new SealBroken(e);
+        }
+    }
+
+    /** What was sealed is not what is there, or was sealed with another key or for another place. */
+    public static final class SealBroken extends IllegalStateException {
+        SealBroken(GeneralSecurityException e) {
+            super("a sealed value cannot be opened; is the key file the right one?", e);
         }
     }
 

@@ -84,6 +84,18 @@ class FoldersTest {
         }
     }
 
+    /** Samba with "smb encrypt = required" for one share alone: the server greets and lets in without encryption. */
+    @Test
+    void aShareThatDemandsEncryptionGetsIt() {
+        FolderAccess plain = access(Door.SMB, "sealed");
+        FolderAccess sealed = plain.with(FarSides.changed(plain.settings(), Map.of("share", "sealed")), plain.secret());
+        ProbeReport report = probe(sealed);
+        assertThat(report.passed())
+                .as(report.sentence() + "\n" + String.join("\n", report.dialogue()))
+                .isTrue();
+        assertThat(report.steps().toString()).contains("The share demands encryption");
+    }
+
     @ParameterizedTest
     @EnumSource(Door.class)
     void filesArriveWholeUnderTheirNamesInFoldersThatAreMade(Door door) throws IOException {

@@ -390,7 +390,12 @@ public final class FileHouse implements AutoCloseable {
                     path = %s
                     read only = no
                     force user = root
-                    """.formatted(port, own, own, own, own, own, own, own, own, own, files);
+                    [sealed]
+                    path = %s
+                    read only = no
+                    force user = root
+                    smb encrypt = required
+                    """.formatted(port, own, own, own, own, own, own, own, own, own, files, files);
         }
 
         /** Samba maps its accounts to those of the machine; the one that is everywhere is nobody. */

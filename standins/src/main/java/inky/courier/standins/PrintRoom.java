@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /** The printing half of a device: Print-Job and Get-Jobs (RFC 8011 sections 4.2.1 and 4.2.6). Paper is a file. */
 final class PrintRoom {
@@ -22,8 +23,11 @@ final class PrintRoom {
     private static final byte[] ENCRYPTED = "/Encrypt".getBytes(StandardCharsets.US_ASCII);
 
     private final Path folder;
-    private final List<String> names = new CopyOnWriteArrayList<>();
+    private final List<Job> jobs = new CopyOnWriteArrayList<>();
+    private final AtomicInteger toAbort = new AtomicInteger();
     private volatile Status refusal;
+
+    private record Job(String name, boolean printed) {}
 
     PrintRoom(Path folder) throws IOException {
         this.folder = Files.createDirectories(folder);
@@ -31,7 +35,12 @@ final class PrintRoom {
 
     /** Names of the jobs, the oldest first. */
     List<String> printed() {
-        return List.copyOf(names);
+        return jobs.stream().filter(Job::printed).map(Job::name).toList();
+    }
+
+    /** Takes so many jobs and then gives them up, as when a document cannot be drawn. */
+    void abort(int next) {
+        toAbort.set(next);
     }
 
     Path folder() {
@@ -66,28 +75,32 @@ final class PrintRoom {
             return response(request, Status.clientErrorDocumentFormatError);
         }
         String name = String.valueOf(request.getString(Tag.operationAttributes, Types.jobName));
-        names.add(name);
-        Files.write(folder.resolve(names.size() + " " + name.replaceAll("[^\\p{L}\\p{N}. _-]", "_")), document);
+        boolean printed = toAbort.getAndUpdate(left -> Math.max(0, left - 1)) == 0;
+        jobs.add(new Job(name, printed));
+        Files.write(folder.resolve(jobs.size() + " " + name.replaceAll("[^\\p{L}\\p{N}. _-]", "_")), document);
         IppPacket.Builder builder = response(request, Status.successfulOk);
-        describe(builder.getJobAttributes(), names.size(), name);
+        MutableAttributeGroup job = builder.getJobAttributes();
+        job.put(Types.jobId, jobs.size());
+        // What becomes of it shows later: the answer comes before the first sheet (RFC 8011 section 4.2.1.2).
+        job.put(Types.jobState, JobState.pending);
         return builder;
     }
 
     private IppPacket.Builder jobs(IppPacket request) {
         IppPacket.Builder builder = response(request, Status.successfulOk);
         boolean done = "completed".equals(request.getString(Tag.operationAttributes, Types.whichJobs));
-        for (int i = 0; done && i < names.size(); i++) {
+        for (int i = 0; done && i < jobs.size(); i++) {
             MutableAttributeGroup job = new MutableAttributeGroup(Tag.jobAttributes);
-            describe(job, i + 1, names.get(i));
+            describe(job, i + 1, jobs.get(i));
             builder.addGroup(job.toGroup());
         }
         return builder;
     }
 
-    private static void describe(MutableAttributeGroup job, int id, String name) {
-        job.put(Types.jobId, id);
-        job.put(Types.jobName, name);
-        job.put(Types.jobState, JobState.completed);
+    private static void describe(MutableAttributeGroup group, int id, Job job) {
+        group.put(Types.jobId, id);
+        group.put(Types.jobName, job.name);
+        group.put(Types.jobState, job.printed ? JobState.completed : JobState.aborted);
     }
 
     private static IppPacket.Builder response(IppPacket request, Status status) {

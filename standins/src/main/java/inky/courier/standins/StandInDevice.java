@@ -125,6 +125,11 @@ public final class StandInDevice implements AutoCloseable {
         return printer.map(PrintRoom::printed).orElse(List.of());
     }
 
+    /** Takes the next jobs for printing and then gives them up. */
+    public void abortPrinting(int next) {
+        printer.ifPresent(room -> room.abort(next));
+    }
+
     /** @param status of IPP that print jobs get from now on; 0 to print again */
     public void refusePrinting(int status) {
         printer.ifPresent(room -> room.refuse(status == 0 ? null : Status.Companion.get(status)));

@@ -17,6 +17,10 @@ public enum PrintCause implements Cause {
     TOO_LARGE(FOR_GOOD, "The file is larger than the device takes.", "Scan at a lower resolution or in grey."),
     STOPPED(PASSES, "The device has stopped.", "Clear it at the device; what waits is printed by itself."),
     BUSY(PASSES, "The device is busy.", "Nothing to do: Courier tries again by itself."),
+    GIVEN_UP(
+            FOR_GOOD,
+            "The device took it for printing and then gave it up.",
+            "See what its own display says, then try again."),
     REFUSED(FOR_GOOD, "The device refuses to print it.", "Its own words stand beside this.");
 
     private final Told told;
@@ -32,7 +36,9 @@ public enum PrintCause implements Cause {
 
     @Override
     public Scope scope() {
-        return this == NOT_THIS_FORMAT || this == TOO_LARGE || this == REFUSED ? Scope.THIS_ONE : Scope.ROUTE;
+        return this == NOT_THIS_FORMAT || this == TOO_LARGE || this == GIVEN_UP || this == REFUSED
+                ? Scope.THIS_ONE
+                : Scope.ROUTE;
     }
 
     /** @param status 0x0400 or above: not successful */

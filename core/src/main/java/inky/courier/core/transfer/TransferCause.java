@@ -22,6 +22,10 @@ public enum TransferCause implements Cause {
             UNTIL_MENDED,
             "The server wants an encrypted line first.",
             "Choose an encrypted line for this destination."),
+    ENCRYPTION_NOT_OFFERED(
+            UNTIL_MENDED,
+            "The server speaks SMB 2, which has no encryption.",
+            "Have SMB 3 switched on at the server, or choose not to encrypt."),
     HOST_KEY_UNKNOWN(
             UNTIL_MENDED,
             "Nobody has yet accepted the server's key.",
