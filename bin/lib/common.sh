@@ -72,6 +72,7 @@ need_for_application() {
     need /usr/sbin/sshd openssh-server
     need ssh-keygen openssh-client
     need /usr/sbin/vsftpd vsftpd
+    need /usr/sbin/postfix postfix
     need /usr/sbin/apache2 apache2
     need openssl openssl
   fi

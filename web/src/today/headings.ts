@@ -11,6 +11,7 @@ const HEADINGS: Record<string, string> = {
   NOT_REACHED: 'does not answer',
   NAME_NOT_FOUND: 'cannot be found by its name',
   SENDER_REFUSED: 'does not allow the sender',
+  ADDRESS_NOT_TAKEN: 'does not take such an address',
   RECIPIENT_UNKNOWN: 'does not know a recipient',
   RELAY_REFUSED: 'does not pass mail on',
   CERTIFICATE_EXPIRED: 'has a certificate that has expired',

@@ -1,24 +1,17 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.CourierCause;
-import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.Setback;
-import inky.courier.core.sizing.Bytes;
 import inky.courier.destination.Connectors;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import inky.courier.queue.Queue.Lane;
-import inky.courier.store.ContentLost;
-import inky.courier.web.Json;
-import java.io.FilterInputStream;
-import java.io.IOException;
-import java.io.InputStream;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -29,7 +22,6 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.random.RandomGenerator;
-import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.slf4j.MDC;
@@ -61,6 +53,7 @@ class Sending {
     private final Packing packing;
     private final Claims claims;
     private final Routes routes;
+    private final Arrivals arrivals;
     private final Clock clock;
     private final RandomGenerator random;
 
@@ -80,6 +73,7 @@ class Sending {
             Packing packing,
             Claims claims,
             Routes routes,
+            Arrivals arrivals,
             Clock clock,
             RandomGenerator random) {
         this.ledger = ledger;
@@ -91,6 +85,7 @@ class Sending {
         this.packing = packing;
         this.claims = claims;
         this.routes = routes;
+        this.arrivals = arrivals;
         this.clock = clock;
         this.random = random;
     }
@@ -113,33 +108,6 @@ class Sending {
             DestinationKind kind,
             AtomicBoolean contentLost)
             implements Start {}
-
-    /** Tells whether it was the store that failed, where a connector sees only that reading did. */
-    private static final class Watched extends FilterInputStream {
-        private final AtomicBoolean lost;
-
-        Watched(InputStream in, AtomicBoolean lost) {
-            super(in);
-            this.lost = lost;
-        }
-
-        @Override
-        public int read() throws IOException {
-            byte[] one = new byte[1];
-            return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
-        }
-
-        @Override
-        public int read(byte[] target, int offset, int length) throws IOException {
-            try {
-                return in.read(target, offset, length);
-            } catch (ContentLost e) {
-                LOG.error("it cannot be sent whole", e);
-                lost.set(true);
-                throw e;
-            }
-        }
-    }
 
     /** Carries what is due on a route, for a while. */
     void serve(Lane clerk) {
@@ -242,7 +210,7 @@ class Sending {
         Delivery delivery = change.delivery();
         try {
             AtomicBoolean lost = new AtomicBoolean();
-            Consignment consignment = packing.of(delivery, leg).reading(in -> new Watched(in, lost));
+            Consignment consignment = packing.of(delivery, leg).reading(in -> new WatchedContent(in, lost));
             return new Departed(delivery.id, leg.id, leg.routeId, leg.tries, consignment, leg.kind, lost);
         } catch (DataAccessException | TransactionException e) {
             throw e;
@@ -253,7 +221,7 @@ class Sending {
     }
 
     private Start notSent(Change change, Leg leg, Setback setback) {
-        fail(change, leg, setback, List.of(), false);
+        arrivals.fail(change, leg, setback, List.of(), false);
         return NoTransfer.DEALT_WITH;
     }
 
@@ -262,7 +230,7 @@ class Sending {
         if (leg.firstTryAt != null && !change.now().isBefore(leg.firstTryAt.plus(RetrySchedule.GIVE_UP))) {
             change.become(leg, LegState::begun);
             change.become(leg, state -> state.failed(setback, Optional.empty(), false));
-            sayGivenUp(change, leg);
+            Arrivals.sayGivenUp(change, leg);
             return NoTransfer.DEALT_WITH;
         }
         Instant until = paused.nextQuestion();
@@ -327,7 +295,7 @@ class Sending {
         @Override
         public void partDone(List<Outcome.Recipient> outcomes) {
             whileMoving((change, leg) -> {
-                keepRecipients(change, leg, outcomes);
+                Arrivals.keepRecipients(change, leg, outcomes);
                 change.become(leg, LegState::partArrived);
             });
         }
@@ -356,86 +324,8 @@ class Sending {
                 LOG.warn("leg {} was taken up by somebody else; what came of this try is not kept", leg.id);
                 return false;
             }
-            leg.revivals = 0;
-            if (outcome instanceof Outcome.Accepted accepted) {
-                accept(change, leg, accepted);
-            } else if (outcome instanceof Outcome.MakeSmaller smaller) {
-                makeSmaller(change, leg, smaller);
-            } else if (outcome instanceof Outcome.Unknown unknown) {
-                fail(change, leg, unknown.setback(), unknown.recipients(), true);
-            } else if (outcome instanceof Outcome.NotAccepted not) {
-                fail(change, leg, not.setback(), not.recipients(), false);
-            }
+            arrivals.of(change, leg, outcome);
             return true;
         });
-    }
-
-    private void accept(Change change, Leg leg, Outcome.Accepted accepted) {
-        change.become(leg, state -> state.arrived(accepted.known()));
-        leg.sentBytes = accepted.bytes();
-        leg.reply = accepted.reply();
-        leg.landed = accepted.words();
-        leg.recipientOutcomes =
-                Json.write(Recipients.merge(Recipients.read(leg.recipientOutcomes), accepted.recipients()));
-        claims.release(leg.id);
-        if (routes.succeeded(leg.routeId)) {
-            // It takes something again, and others may still wait until somebody mends it.
-            agenda.releasing(leg.routeId);
-        }
-        String where = accepted.words().isEmpty() ? "" : " " + accepted.words() + ",";
-        change.say(
-                leg,
-                "Accepted by " + leg.routeName + (leg.kind.isMail() ? " for " + leg.label : "") + "," + where + " "
-                        + Bytes.words(accepted.bytes()) + " as sent.",
-                accepted.reply());
-    }
-
-    private void fail(Change change, Leg leg, Setback setback, List<Outcome.Recipient> recipients, boolean maybeThere) {
-        keepRecipients(change, leg, recipients);
-        Optional<Instant> next = RetrySchedule.next(setback, leg.tries, leg.firstTryAt, change.now(), random);
-        Optional<Instant> question =
-                routes.failed(leg.routeId, leg.kind, setback).map(Paused::nextQuestion);
-        change.become(leg, state -> state.failed(setback, next.map(at -> question.orElse(at)), maybeThere));
-        change.say(leg, setback.sentence(), setback.reply());
-        if (next.isEmpty() && setback.lasting() != Lasting.FOR_GOOD) {
-            sayGivenUp(change, leg);
-        }
-    }
-
-    private static void sayGivenUp(Change change, Leg leg) {
-        change.say(leg, "Given up after " + RetrySchedule.GIVE_UP.toDays() + " days of trying.", "");
-    }
-
-    /** Who has it already is not sent it again. */
-    private static void keepRecipients(Change change, Leg leg, List<Outcome.Recipient> recipients) {
-        if (recipients.isEmpty()) {
-            return;
-        }
-        List<Outcome.Recipient> all = Recipients.merge(Recipients.read(leg.recipientOutcomes), recipients);
-        leg.recipientOutcomes = Json.write(all);
-        String have = recipients.stream()
-                .filter(Outcome.Recipient::accepted)
-                .map(Outcome.Recipient::address)
-                .distinct()
-                .collect(Collectors.joining(", "));
-        if (!have.isEmpty()) {
-            change.say(leg, "Accepted for " + have + ".", "");
-        }
-    }
-
-    /** The files are made again for all legs that have not arrived yet. */
-    private void makeSmaller(Change change, Leg leg, Outcome.MakeSmaller smaller) {
-        Delivery delivery = change.delivery();
-        if (delivery.fitBytes != 0) {
-            fail(change, leg, smaller.setback(), List.of(), false);
-            return;
-        }
-        change.become(
-                leg,
-                state -> state.failed(smaller.setback(), Optional.of(change.now()), false)
-                        .askedAgain());
-        delivery.fitBytes = smaller.limit();
-        change.makeAgain();
-        change.say(leg, smaller.setback().sentence() + " It is made again, smaller.", "");
     }
 }

@@ -44,10 +44,10 @@ final class MailMessage extends MimeMessage {
             message.setReplyTo(new InternetAddress[] {person});
         }
         for (String recipient : c.recipients()) {
-            message.addRecipient(RecipientType.TO, new InternetAddress(recipient));
+            message.addRecipient(RecipientType.TO, new InternetAddress(Addresses.onTheLine(recipient)));
         }
         for (String copy : c.copies()) {
-            message.addRecipient(RecipientType.CC, new InternetAddress(copy));
+            message.addRecipient(RecipientType.CC, new InternetAddress(Addresses.onTheLine(copy)));
         }
         message.setSubject(oneLine(c.subject()), StandardCharsets.UTF_8.name());
         message.setSentDate(Date.from(c.at()));
@@ -101,7 +101,7 @@ final class MailMessage extends MimeMessage {
     }
 
     private static InternetAddress address(String address, String name) throws IOException {
-        return new InternetAddress(address, oneLine(name), StandardCharsets.UTF_8.name());
+        return new InternetAddress(Addresses.onTheLine(address), oneLine(name), StandardCharsets.UTF_8.name());
     }
 
     /** A header is one line: line ends would begin another header. */

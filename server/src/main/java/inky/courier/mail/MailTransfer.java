@@ -25,8 +25,10 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 import java.util.function.LongFunction;
 import java.util.stream.Collectors;
 import javax.net.ssl.SSLException;
@@ -68,7 +70,9 @@ class MailTransfer {
 
     /** @param instead looks at the size that the server announces, 0 for none; what it gives is the outcome instead */
     Outcome send(Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
-        Optional<KeptLines.Kept<Line>> kept = lines.take(server);
+        boolean utf8 = Addresses.needsUtf8(server.sender())
+                || letter.everybody().stream().anyMatch(Addresses::needsUtf8);
+        Optional<KeptLines.Kept<Line>> kept = utf8 ? Optional.empty() : lines.take(server);
         if (kept.isPresent() && kept.get().line().stands()) {
             boolean[] out = new boolean[1];
             Optional<Outcome> outcome = overKept(server, kept.get(), letter, allSent, instead, out);
@@ -78,7 +82,7 @@ class MailTransfer {
         } else {
             kept.ifPresent(line -> KeptLines.end(line.line()));
         }
-        return overNew(server, letter, allSent, instead);
+        return overNew(server, letter, allSent, instead, utf8);
     }
 
     /** A line to a mail server on which it has greeted and let in. */
@@ -112,13 +116,20 @@ class MailTransfer {
     }
 
     private Outcome overNew(
-            Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
+            Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead, boolean utf8) {
         TrustPolicy policy = server.trustPolicy();
-        Session session = Session.getInstance(properties(server, policy));
+        Properties properties = properties(server, policy);
+        // Asked for with such addresses alone: a message that is marked may be refused further on its way.
+        properties.put("mail.mime.allowutf8", Boolean.toString(utf8));
+        Session session = Session.getInstance(properties);
         SMTPTransport transport = new SMTPTransport(session, null);
         boolean[] out = new boolean[1];
         try {
             connect(transport, server);
+            if (utf8 && !transport.supportsExtension("SMTPUTF8")) {
+                KeptLines.end(transport);
+                return withoutUtf8(server, letter, allSent, instead);
+            }
             return over(server, KeptLines.Kept.fresh(new Line(transport, session)), letter, allSent, instead, out);
         } catch (MessagingException e) {
             // 421 may answer anything, and ends the line (RFC 5321 section 3.8); the library forgets what was said.
@@ -138,6 +149,31 @@ class MailTransfer {
             KeptLines.end(transport);
             return failed(ConnectionCause.LINE_LOST, "");
         }
+    }
+
+    /** Who can be reached gets it; the others have an outcome of their own. */
+    private Outcome withoutUtf8(
+            Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
+        Setback setback = Setback.of(MailCause.ADDRESS_NOT_TAKEN, "");
+        if (Addresses.needsUtf8(server.sender())) {
+            return new Outcome.NotAccepted(setback.saying(setback.sentence() + " It is about the sender's own."));
+        }
+        List<String> beyond =
+                letter.everybody().stream().filter(Addresses::needsUtf8).toList();
+        List<Outcome.Recipient> outcomes = new ArrayList<>(beyond.stream()
+                .map(address -> new Outcome.Recipient(address, "", false, setback.sentence(), ""))
+                .toList());
+        Letter rest = letter.without(Set.copyOf(beyond));
+        if (rest.everybody().isEmpty()) {
+            return new Outcome.NotAccepted(setback, outcomes);
+        }
+        Outcome outcome = send(server, rest, allSent, instead);
+        if (outcome instanceof Outcome.Accepted accepted) {
+            outcomes.addAll(accepted.recipients());
+            return new Outcome.NotAccepted(
+                    setback.saying(setback.sentence() + " It is about " + String.join(", ", beyond) + "."), outcomes);
+        }
+        return outcome;
     }
 
     private Outcome over(
@@ -160,7 +196,9 @@ class MailTransfer {
             });
             announceSize(line.line(), letter);
             Outcome outcome = send(line.line().transport, message, letter);
-            well = outcome instanceof Outcome.Accepted;
+            // A line that was opened for other letters than ASCII says so of every message.
+            well = outcome instanceof Outcome.Accepted
+                    && !Boolean.parseBoolean(line.line().session.getProperty("mail.mime.allowutf8"));
             return outcome;
         } finally {
             if (well) {
@@ -215,7 +253,7 @@ class MailTransfer {
         List<String> everybody = letter.everybody();
         Address[] recipients = new Address[everybody.size()];
         for (int i = 0; i < recipients.length; i++) {
-            recipients[i] = new InternetAddress(everybody.get(i));
+            recipients[i] = new InternetAddress(Addresses.onTheLine(everybody.get(i)));
         }
         try {
             transport.sendMessage(message, recipients);
@@ -224,14 +262,17 @@ class MailTransfer {
                     .toList();
             return new Outcome.Accepted(oneLine(transport.getLastServerResponse()), "", message.bytes(), false, all);
         } catch (SendFailedException e) {
-            return sending(e);
+            return sending(e, everybody);
         }
     }
 
-    private static Outcome sending(SendFailedException e) throws MessagingException {
+    private static Outcome sending(SendFailedException e, List<String> everybody) throws MessagingException {
+        Map<String, String> asWritten = everybody.stream()
+                .collect(Collectors.toMap(Addresses::onTheLine, address -> address, (one, same) -> one));
         List<Outcome.Recipient> outcomes = new ArrayList<>();
         for (Address address : addresses(e.getValidSentAddresses())) {
-            outcomes.add(new Outcome.Recipient(address.toString(), "", true, "", ""));
+            outcomes.add(new Outcome.Recipient(
+                    asWritten.getOrDefault(address.toString(), address.toString()), "", true, "", ""));
         }
         Setback worst = null;
         // The reply to each recipient hangs on the exception for all.
@@ -240,8 +281,9 @@ class MailTransfer {
                 Setback setback = SmtpReply.parse(refused.getMessage())
                         .map(reply -> MailCause.met(MailStep.RECIPIENT, reply))
                         .orElseGet(() -> Setback.of(MailCause.REFUSED, oneLine(refused.getMessage())));
+                String address = refused.getAddress().toString();
                 outcomes.add(new Outcome.Recipient(
-                        refused.getAddress().toString(), "", false, setback.sentence(), setback.reply()));
+                        asWritten.getOrDefault(address, address), "", false, setback.sentence(), setback.reply()));
                 // What passes is tried again, so it outweighs what is final.
                 worst = worst == null || setback.lasting().compareTo(worst.lasting()) < 0 ? setback : worst;
             }

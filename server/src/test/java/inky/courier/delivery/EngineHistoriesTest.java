@@ -156,6 +156,7 @@ class EngineHistoriesTest {
                     this::pack,
                     memory,
                     routes,
+                    new Arrivals(memory, memory, routes, random),
                     memory.clock,
                     random);
             preparation = new Preparation(memory, deliveries, this::make, random);

@@ -1,30 +1,44 @@
 package inky.courier.core.mail;
 
 import inky.courier.core.Invalid;
+import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 
 /**
  * A mailbox address of Internet mail: a dot-atom and a host name (RFC 5321 section 4.1.2), within the limits of section
- * 4.5.3.1: local part 64 octets, domain 255, whole path 256 with its angle brackets.
+ * 4.5.3.1: local part 64 octets, domain 255, whole path 256 with its angle brackets. Letters outside ASCII may stand in both
+ * (RFC 6531 section 3.3).
+ *
+ * @param text as people write it
  */
 public record MailAddress(String text) {
-    private static final Pattern LOCAL =
-            Pattern.compile("[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*");
-    private static final Pattern DOMAIN = Pattern.compile(
-            "[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?(\\.[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?)*");
+    /** RFC 5322 section 3.2.3, and what RFC 6531 adds: whatever is visible outside ASCII. */
+    private static final String ATOM =
+            "[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]|[^\\x00-\\x7f&&[\\p{L}\\p{M}\\p{N}\\p{S}\\p{P}]]";
+
+    private static final Pattern LOCAL = Pattern.compile("(?:" + ATOM + ")+(\\.(?:" + ATOM + ")+)*");
+
+    /** A label of RFC 5321 section 4.1.2, or one of RFC 5890 section 2.3.2.1 in the letters that people write. */
+    private static final String LABEL =
+            "[A-Za-z0-9[^\\x00-\\x7f&&[\\p{L}\\p{N}]]](?:[A-Za-z0-9-[^\\x00-\\x7f&&[\\p{L}\\p{M}\\p{N}]]]{0,61}"
+                    + "[A-Za-z0-9[^\\x00-\\x7f&&[\\p{L}\\p{M}\\p{N}]]])?";
+
+    private static final Pattern DOMAIN = Pattern.compile(LABEL + "(?:\\." + LABEL + ")*");
 
     public MailAddress {
         int at = text.lastIndexOf('@');
-        if (at < 1
-                || !LOCAL.matcher(text.substring(0, at)).matches()
-                || !DOMAIN.matcher(text.substring(at + 1)).matches()) {
-            throw invalid(
-                    "\u201c" + shown(text) + "\u201d is not a mail address.", "Write it like name@office.example.");
+        if (at < 1 || !LOCAL.matcher(text.substring(0, at)).matches()) {
+            throw noAddress(text);
         }
-        if (at > 64) {
+        String domain = text.substring(at + 1);
+        if (!DOMAIN.matcher(domain).matches()) {
+            throw noAddress(text);
+        }
+        int local = octets(text.substring(0, at));
+        if (local > 64) {
             throw invalid("The part before the @ is longer than 64 characters.", "Check the address with its owner.");
         }
-        if (text.length() - at - 1 > 255 || text.length() > 254) {
+        if (octets(domain) > 255 || local + 1 + octets(domain) > 254) {
             throw invalid(
                     "The address is longer than mail allows (254 characters).", "Check the address with its owner.");
         }
@@ -32,6 +46,19 @@ public record MailAddress(String text) {
 
     public String domain() {
         return text.substring(text.lastIndexOf('@') + 1);
+    }
+
+    /** Whether only a server with SMTPUTF8 (RFC 6531) can take it; a domain can be written in ASCII for any. */
+    public boolean needsUtf8() {
+        return text.substring(0, text.lastIndexOf('@')).chars().anyMatch(c -> c > 0x7f);
+    }
+
+    private static int octets(String text) {
+        return text.getBytes(StandardCharsets.UTF_8).length;
+    }
+
+    private static Invalid noAddress(String text) {
+        return invalid("\u201c" + shown(text) + "\u201d is not a mail address.", "Write it like name@office.example.");
     }
 
     private static String shown(String text) {

@@ -37,6 +37,10 @@ public enum MailCause implements Cause {
             "Use the account's own address as sender, or have the sender allowed at the server."),
     RECIPIENT_UNKNOWN(
             Lasting.FOR_GOOD, "There is no such mailbox.", "Correct the recipient's address, then send again."),
+    ADDRESS_NOT_TAKEN(
+            Lasting.FOR_GOOD,
+            "The server takes no addresses with letters outside ASCII.",
+            "Use another address of this recipient, or a mail server with SMTPUTF8."),
     RECIPIENT_FULL(
             Lasting.PASSES, "The recipient's mailbox is full.", "Courier tries again. The recipient can make room."),
     RELAY_REFUSED(
@@ -80,6 +84,7 @@ public enum MailCause implements Cause {
         return switch (this) {
             case NO_ADDRESS_FOR_LINKS,
                     RECIPIENT_UNKNOWN,
+                    ADDRESS_NOT_TAKEN,
                     RECIPIENT_FULL,
                     RELAY_REFUSED,
                     TOO_LARGE,

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import inky.courier.core.Invalid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class MailAddressTest {
@@ -22,9 +23,34 @@ class MailAddressTest {
         assertEquals(address, new MailAddress(address).text());
     }
 
+    // RFC 6531 section 3.3; the domain as RFC 5890 section 2.3.2.1 has it for people
+    @ParameterizedTest
+    @CsvSource({
+        "kj\u00f8lv@wherrymoor.example, true",
+        "\u00e1sa.kj\u00f8lv@b\u00fcro.example, true",
+        "\u7f8e\u6e2f@wherrymoor.example, true",
+        "oda@b\u00fcro.example, false",
+        "oda@office.example, false"
+    })
+    void lettersOutsideAsciiMayStandInBothParts(String address, boolean needsUtf8) {
+        assertEquals(needsUtf8, new MailAddress(address).needsUtf8());
+    }
+
+    /** In octets of UTF-8: RFC 6531 section 3.3 keeps the limits of RFC 5321. */
+    @Test
+    void theLimitsCountOctets() {
+        new MailAddress("\u00f8".repeat(32) + "@office.example");
+        assertThrows(Invalid.class, () -> new MailAddress("\u00f8".repeat(33) + "@office.example"));
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {
+                "a\u00a0b@office.example",
+                "a\u200bb@office.example",
+                "a\u202eb@office.example",
+                "oda@off\u2028ice.example",
+                "oda@\u2013office.example",
                 "",
                 "oda",
                 "@office.example",
