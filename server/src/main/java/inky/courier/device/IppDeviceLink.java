@@ -146,6 +146,9 @@ class IppDeviceLink implements DeviceLink {
 
     @Override
     public PrintState printState(DeviceAddress device, String name) throws DeviceTrouble {
+        // A document that is printed again has the same name; the last one counts.
+        int last = 0;
+        PrintState state = PrintState.UNKNOWN;
         for (String which : List.of("not-completed", "completed")) {
             IppPacket.Builder request =
                     IppPacket.getJobs(device.printUri(), Types.jobId, Types.jobName, Types.jobState);
@@ -160,15 +163,17 @@ class IppDeviceLink implements DeviceLink {
                                 ANSWER)
                         .packet;
                 for (AttributeGroup group : answer.getAttributeGroups()) {
-                    if (group.getTag().equals(Tag.jobAttributes) && name.equals(group.getString(Types.jobName))) {
-                        return stateOf(group.getValue(Types.jobState));
+                    Integer id = group.getTag().equals(Tag.jobAttributes) ? group.getValue(Types.jobId) : null;
+                    if (id != null && id > last && name.equals(group.getString(Types.jobName))) {
+                        last = id;
+                        state = stateOf(group.getValue(Types.jobState));
                     }
                 }
             } catch (IOException e) {
                 throw lineBroke();
             }
         }
-        return PrintState.UNKNOWN;
+        return state;
     }
 
     /** RFC 8011 section 5.3.7: 7 canceled, 8 aborted, 9 completed; below that it is still to come. */

@@ -69,9 +69,8 @@ class SmbFolders implements FolderProtocol {
             return open(access, passage, encrypted);
         } catch (SealedShare e) {
             // A share may demand encryption where the server does not, and refuses all else as it refuses strangers.
-            RemoteFolder opened = open(access, passage, true);
-            passage.note("The share demands encryption, so Courier encrypts.");
-            return opened;
+            passage.line("* the share demands encryption");
+            return open(access, passage, true);
         }
     }
 
@@ -147,7 +146,9 @@ class SmbFolders implements FolderProtocol {
         if (encrypted && !can) {
             throw new FarSideException(TransferCause.ENCRYPTION_NOT_OFFERED, dialect.name());
         }
-        if (!encrypted) {
+        if (encrypted) {
+            passage.note("Encrypted by SMB 3.");
+        } else {
             passage.care("Not encrypted: on the way, files can be read along.");
         }
     }

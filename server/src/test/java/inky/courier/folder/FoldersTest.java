@@ -93,7 +93,8 @@ class FoldersTest {
         assertThat(report.passed())
                 .as(report.sentence() + "\n" + String.join("\n", report.dialogue()))
                 .isTrue();
-        assertThat(report.steps().toString()).contains("The share demands encryption");
+        assertThat(report.steps().toString()).contains("Encrypted by SMB 3").doesNotContain("Not encrypted");
+        assertThat(report.dialogue()).contains("* the share demands encryption");
     }
 
     @ParameterizedTest
@@ -360,7 +361,7 @@ class FoldersTest {
         FolderAccess open = access(Door.SFTP, "by-key");
         FolderAccess byKey = open.with(FarSides.changed(open.settings(), Map.of("signsInByKey", true)), pem);
         assertThat(probe(byKey).passed()).isTrue();
-        assertThat(probe(byKey.with(byKey.settings(), "no key at all")).cause()).isEqualTo("SIGN_IN_REFUSED");
+        assertThat(probe(byKey.with(byKey.settings(), "no key at all")).cause()).isEqualTo("KEY_NOT_READABLE");
     }
 
     @ParameterizedTest

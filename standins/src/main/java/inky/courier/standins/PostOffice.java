@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
 import javax.net.ssl.SSLContext;
@@ -65,6 +66,7 @@ public final class PostOffice implements AutoCloseable {
     private final Map<String, String> recipientRefusals = new ConcurrentHashMap<>();
     private volatile Predicate<String> bearers = token -> false;
     private volatile Chance chance = Chance.NONE;
+    private final Set<Session> sessions = ConcurrentHashMap.newKeySet();
     private volatile String password;
     private volatile long bytesPerSecond = Long.MAX_VALUE;
     private volatile Runnable afterFirstBytes = () -> {};
@@ -161,8 +163,10 @@ public final class PostOffice implements AutoCloseable {
         bearers = known;
     }
 
+    /** Who has signed in by the one before has to do so again. */
     public void password(String changed) {
         password = changed;
+        sessions.forEach(Session::quit);
     }
 
     /** Reads messages no faster than this, so that something can happen in the middle. */
@@ -262,6 +266,7 @@ public final class PostOffice implements AutoCloseable {
     private final class Doorkeeper implements SessionHandler {
         @Override
         public SessionAcceptance accept(Session session) {
+            sessions.add(session);
             String reply = refusals.get(Step.GREETING);
             return reply == null
                     ? SessionAcceptance.success()
@@ -270,7 +275,7 @@ public final class PostOffice implements AutoCloseable {
 
         @Override
         public void onSessionEnd(Session session) {
-            // Nothing is kept per session.
+            sessions.remove(session);
         }
     }
 
