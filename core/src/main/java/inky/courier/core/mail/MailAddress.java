@@ -14,19 +14,26 @@ import java.util.regex.Pattern;
 public record MailAddress(String text) {
     /** RFC 5322 section 3.2.3, and what RFC 6531 adds: whatever is visible outside ASCII. */
     private static final String ATOM =
-            "[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]|[^\\x00-\\x7f&&[\\p{L}\\p{M}\\p{N}\\p{S}\\p{P}]]";
+            "[A-Za-z0-9!#$%&'*+/=?^_`{|}~\\-[[\\p{L}\\p{M}\\p{N}\\p{S}\\p{P}]&&[^\\x00-\\x7f]]]+";
 
-    private static final Pattern LOCAL = Pattern.compile("(?:" + ATOM + ")+(\\.(?:" + ATOM + ")+)*");
+    private static final Pattern LOCAL = Pattern.compile(ATOM + "(?:\\." + ATOM + ")*");
 
-    /** A label of RFC 5321 section 4.1.2, or one of RFC 5890 section 2.3.2.1 in the letters that people write. */
-    private static final String LABEL =
-            "[A-Za-z0-9[^\\x00-\\x7f&&[\\p{L}\\p{N}]]](?:[A-Za-z0-9-[^\\x00-\\x7f&&[\\p{L}\\p{M}\\p{N}]]]{0,61}"
-                    + "[A-Za-z0-9[^\\x00-\\x7f&&[\\p{L}\\p{M}\\p{N}]]])?";
+    /** Of a label of RFC 5321 section 4.1.2, or of RFC 5890 section 2.3.2.1 in the letters that people write. */
+    private static final String LETTER = "A-Za-z0-9[[\\p{L}\\p{M}\\p{N}]&&[^\\x00-\\x7f]]";
+
+    private static final String LABEL = "[" + LETTER + "](?:[\\-" + LETTER + "]{0,61}[" + LETTER + "])?";
 
     private static final Pattern DOMAIN = Pattern.compile(LABEL + "(?:\\." + LABEL + ")*");
 
+    /** No address within the limits has more letters. */
+    private static final int LONGEST = 320;
+
     public MailAddress {
         int at = text.lastIndexOf('@');
+        if (text.length() > LONGEST) {
+            throw invalid(
+                    "The address is longer than mail allows (254 characters).", "Check the address with its owner.");
+        }
         if (at < 1 || !LOCAL.matcher(text.substring(0, at)).matches()) {
             throw noAddress(text);
         }
