@@ -165,7 +165,7 @@ class DemoHistory {
         jdbc.batchUpdate(
                 "insert into delivery (id, version, number, device_id, device_name, place, person_id, person_name, person_login, person_email, job_id, "
                         + "job_name, job_icon, job_snapshot, profile_words, pages, state, trouble, scan_began_at, scanned_at, made_ready_at, named_at, "
-                        + "file_name, file_bytes, contents_removed_at) values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?, 'ACCEPTED', '', ?, ?, ?, ?, ?, ?, ?)",
+                        + "file_name, file_bytes, contents_removed_at, made_revision) values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?, 'ACCEPTED', '', ?, ?, ?, ?, ?, ?, ?, 1)",
                 deliveries);
         jdbc.batchUpdate(
                 "insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients, message_id, state, cause, sentence, "
