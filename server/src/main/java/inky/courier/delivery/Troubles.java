@@ -64,7 +64,7 @@ public class Troubles {
         return jdbc.sql("""
                         select l.route_id, max(l.kind) as kind, max(l.route_name) as route_name, max(h.next_question) as next_question, l.cause, l.state = 'WAITING' as waits,
                             (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
-                            (array_agg(l.reply order by d.number desc))[1] as reply, count(distinct d.id) as deliveries,
+                            (array_agg(l.reply order by l.reply = '', d.number desc))[1] as reply, count(distinct d.id) as deliveries,
                             count(distinct d.person_id) as people, min(d.scanned_at) as since
                         from leg l join delivery d on d.id = l.delivery_id
                             left join route_health h on h.route_id = l.route_id
