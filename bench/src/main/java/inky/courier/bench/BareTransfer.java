@@ -44,7 +44,7 @@ import org.apache.sshd.sftp.client.SftpClientFactory;
 /** A file sent by the same libraries with nothing around them: the most that Courier could reach on this machine. */
 final class BareTransfer {
     private static final int BLOCK = 1 << 20;
-    static final int REPEATS = 2;
+    static final int REPEATS = 4;
 
     private BareTransfer() {}
 

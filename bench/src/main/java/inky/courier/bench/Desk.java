@@ -209,16 +209,36 @@ final class Desk {
         }
     }
 
-    /** @param took from when the file was ready to its acceptance */
+    /** @param took from its release to its acceptance */
     record Leg(long bytes, Duration took) {}
 
-    Leg leg(String delivery) {
-        JsonNode row = ask("GET", "/api/deliveries/" + delivery, null).path("row");
-        JsonNode leg = row.path("legs").path(0);
-        Duration took = Duration.between(
-                Instant.parse(row.path("namedAt").asString()),
-                Instant.parse(leg.path("acceptedAt").asString()));
-        return new Leg(leg.path("sentBytes").asLong(), took);
+    /** Scans and sends, has all legs held before anything leaves, and waits until the files are made. @return the delivery */
+    String sendHeld(StandInDevice scanner, Stack stack, String job) {
+        String delivery = send(scanner, stack, job);
+        act("HOLD", List.of(delivery));
+        waitUntilNamed(delivery);
+        return delivery;
+    }
+
+    /** Lets one leg of a held delivery go, and waits until it is accepted. */
+    Leg release(String delivery, int number) {
+        String id = leg(delivery, number).path("id").asString();
+        Instant begin = Instant.now();
+        ask("POST", "/api/deliveries/act", map("action", "RELEASE", "deliveries", List.of(delivery), "legId", id));
+        JsonNode leg;
+        do {
+            leg = leg(delivery, number);
+        } while (!leg.path("state").asString().equals("ACCEPTED") && pause());
+        return new Leg(
+                leg.path("sentBytes").asLong(),
+                Duration.between(begin, Instant.parse(leg.path("acceptedAt").asString())));
+    }
+
+    private JsonNode leg(String delivery, int number) {
+        return ask("GET", "/api/deliveries/" + delivery, null)
+                .path("row")
+                .path("legs")
+                .path(number);
     }
 
     Times run(StandInDevice scanner, Stack stack, String job) {

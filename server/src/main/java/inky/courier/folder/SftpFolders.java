@@ -27,6 +27,7 @@ import java.security.PublicKey;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -37,8 +38,10 @@ import java.util.function.Predicate;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.session.ClientSession;
 import org.apache.sshd.common.AttributeRepository;
+import org.apache.sshd.common.NamedFactory;
 import org.apache.sshd.common.NamedResource;
 import org.apache.sshd.common.SshException;
+import org.apache.sshd.common.cipher.Cipher;
 import org.apache.sshd.common.config.keys.KeyUtils;
 import org.apache.sshd.common.digest.BuiltinDigests;
 import org.apache.sshd.common.util.security.SecurityUtils;
@@ -66,9 +69,17 @@ class SftpFolders implements FolderProtocol {
     private final SshClient client = SshClient.setUpDefaultClient();
 
     SftpFolders() {
+        client.setCipherFactories(fastestFirst(client.getCipherFactories()));
         client.setServerKeyVerifier((session, address, key) ->
                 session.getConnectionContext().getAttribute(JUDGE).test(key));
         client.start();
+    }
+
+    /** The client's order decides (RFC 4253 section 7.1), and for AES-GCM (RFC 5647) Java has the processor's instructions. */
+    private static List<NamedFactory<Cipher>> fastestFirst(List<NamedFactory<Cipher>> offered) {
+        return offered.stream()
+                .sorted(Comparator.comparing(cipher -> !cipher.getName().contains("-gcm@")))
+                .toList();
     }
 
     @PreDestroy

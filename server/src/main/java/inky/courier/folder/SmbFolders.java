@@ -89,6 +89,7 @@ class SmbFolders implements FolderProtocol {
                 .withDfsEnabled(false)
                 .withEncryptData(encrypted)
                 .withBufferSize(BLOCK)
+                .withSecurityProvider(new SmbCiphers())
                 .build();
         SMBClient client = new SMBClient(config);
         Translation translation = SmbFolders::translated;

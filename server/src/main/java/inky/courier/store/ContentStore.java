@@ -8,7 +8,9 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.ArrayDeque;
 import java.util.Collection;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -108,7 +110,9 @@ public class ContentStore {
      * what is committed.
      */
     public InputStream openAhead(UUID id) {
-        return new ChunkStream(new Ahead(number -> chunk(id, number)), kept(id));
+        Kept kept = kept(id);
+        int count = (int) ((kept.bytes + CHUNK - 1) / CHUNK);
+        return new ChunkStream(new Ahead(number -> chunk(id, number), count), kept);
     }
 
     private record Kept(UUID id, long bytes) {}
@@ -164,8 +168,9 @@ public class ContentStore {
         Optional<byte[]> at(int number);
     }
 
-    /** Fetches the next chunk while nobody waits for it. */
+    /** Fetches the next chunks while nobody waits for them, one after the other: a stream takes one connection at a time. */
     private static final class Ahead implements Chunks {
+        private static final int MOST = 3;
         private static final ExecutorService THREADS = Executors.newCachedThreadPool(task -> {
             Thread thread = new Thread(task, "ahead");
             thread.setDaemon(true);
@@ -173,23 +178,38 @@ public class ContentStore {
         });
 
         private final Chunks source;
-        private CompletableFuture<Optional<byte[]>> next;
+        private final int count;
+        private final Deque<CompletableFuture<Optional<byte[]>>> coming = new ArrayDeque<>();
+        private int asked;
 
-        Ahead(Chunks source) {
+        /** @param count how many there are */
+        Ahead(Chunks source, int count) {
             this.source = source;
+            this.count = count;
         }
 
         @Override
         public Optional<byte[]> at(int number) {
+            ask();
+            if (coming.isEmpty()) {
+                return Optional.empty();
+            }
             try {
-                Optional<byte[]> chunk = next == null ? source.at(number) : next.join();
-                boolean last = chunk.isEmpty() || chunk.get().length < CHUNK;
-                next = last
-                        ? CompletableFuture.completedFuture(Optional.empty())
-                        : CompletableFuture.supplyAsync(() -> source.at(number + 1), THREADS);
+                Optional<byte[]> chunk = coming.remove().join();
+                ask();
                 return chunk;
             } catch (CompletionException e) {
                 throw e.getCause() instanceof RuntimeException cause ? cause : e;
+            }
+        }
+
+        private void ask() {
+            while (asked < count && coming.size() < MOST) {
+                int next = asked++;
+                coming.add(
+                        coming.isEmpty()
+                                ? CompletableFuture.supplyAsync(() -> source.at(next), THREADS)
+                                : coming.getLast().thenApplyAsync(before -> source.at(next), THREADS));
             }
         }
     }
