@@ -75,6 +75,8 @@ need_for_application() {
     need /usr/sbin/postfix postfix
     need /usr/sbin/apache2 apache2
     need openssl openssl
+    # CUPS' own tests of who answers IPP
+    need ipptool cups-ipp-utils
   fi
 }
 

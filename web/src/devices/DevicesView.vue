@@ -9,7 +9,7 @@ import FormField from '@/shared/FormField.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
-import { abilityLine, abilityRows } from './abilities';
+import { abilityLine, abilityRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
 
 type View = Schemas['DeviceView'];
@@ -117,7 +117,7 @@ async function lookAgain() {
           <StateMark :mark="conditionMark(open.condition)" silent /> {{ open.conditionWords }}
           <span class="caption">seen {{ open.seenAt ? ago(open.seenAt) : 'never' }}</span>
         </p>
-        <p>
+        <p v-if="scans(open.abilities)">
           <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
         </p>
         <dl>

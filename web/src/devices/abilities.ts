@@ -2,8 +2,19 @@ import type { Schemas } from '@/api/client';
 
 type Abilities = Schemas['DeviceAbilities'];
 
+/** A device without feeder and glass only prints, and nobody stands before its panel to scan. */
+export function scans(a: Abilities): boolean {
+  return a.feeder || a.glass;
+}
+
 /** What a device can do, each in a few words. */
 export function abilityRows(a: Abilities): { name: string; words: string }[] {
+  if (!scans(a)) {
+    return [
+      { name: 'Scanner', words: 'none, it only prints' },
+      { name: 'Largest paper', words: largest(a.media) },
+    ];
+  }
   const both = a.sides.some((side) => side.startsWith('two-sided'));
   return [
     {
@@ -36,6 +47,9 @@ function largest(media: string[]): string {
 
 /** "Feeder and glass, both sides, 11 jobs" */
 export function abilityLine(a: Abilities): string {
+  if (!scans(a)) {
+    return 'prints only';
+  }
   const both = a.sides.some((side) => side.startsWith('two-sided'));
   return [
     [a.feeder ? 'feeder' : '', a.glass ? 'glass' : ''].filter(Boolean).join(' and '),

@@ -1,6 +1,7 @@
 package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.IppInputStream;
@@ -12,6 +13,10 @@ import com.hp.jipp.model.Types;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.DeviceModel;
+import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
@@ -21,9 +26,13 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
 
 @ExtendWith(SharedOffice.class)
 class IppTest {
@@ -98,6 +107,7 @@ class IppTest {
     @Test
     void aDeviceAnswersWhatItDoesNotKnow(Office office) throws Exception {
         IppPacket.Builder unknown = new IppPacket.Builder(Operation.purgeJobs, 0x200, 7);
+        unknown.getOperationAttributes().put(Types.printerUri, office.device.uri());
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         unknown.build().write(bytes);
         HttpResponse<byte[]> response = post(office, bytes.toByteArray());
@@ -107,6 +117,90 @@ class IppTest {
         assertThat(post(office, "GET / HTTP".getBytes(StandardCharsets.US_ASCII))
                         .statusCode())
                 .isEqualTo(400);
+    }
+
+    // RFC 8011 section 3.2: what a Printer must do and tell, as CUPS' own test of it asks
+    @Test
+    void thePrinterOfAStandInDoesWhatTheStandardRequires(Office office) throws Exception {
+        assumeTrue(Files.isExecutable(Path.of("/usr/bin/ipptool")), "cups-ipp-utils is installed by bin/test");
+        String said = ipptool(office, "/ipp/print", "ipp-1.1.test");
+        assertThat(said).doesNotContain("[FAIL]");
+        assertThat(said.lines().filter(line -> line.endsWith("[PASS]"))).hasSizeGreaterThanOrEqualTo(24);
+        assertThat(ipptool(office, "/ipp/scan", "get-printer-attributes.test")).contains("[PASS]");
+        assertThat(ipptool(office, "/ipp/scan", "get-jobs.test")).contains("[PASS]");
+    }
+
+    private static String ipptool(Office office, String path, String test) throws IOException, InterruptedException {
+        Path document = Files.createTempFile("document", ".pdf");
+        Files.writeString(document, "%PDF-1.4\n%%EOF\n");
+        Process process = new ProcessBuilder(
+                        "ipptool",
+                        "-t",
+                        "-V",
+                        "1.1",
+                        "-f",
+                        document.toString(),
+                        "ipp://127.20.9.1:" + office.device.port() + path,
+                        test)
+                .redirectErrorStream(true)
+                .start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        process.waitFor();
+        return said;
+    }
+
+    @Test
+    void aDeviceThatOnlyPrintsCanBeAddedAndIsPrintedOnAndHasNoPanelToPlan(Office office) throws Exception {
+        try (StandInDevice printer = StandInDevice.start(
+                DeviceModel.named("Tansy P1").orElseThrow(),
+                "Post room",
+                "127.20.9.3",
+                0,
+                1,
+                0,
+                Files.createTempDirectory("printer"))) {
+            String id = office.desk
+                    .post(
+                            "/api/devices",
+                            Map.of(
+                                    "name",
+                                    "Post room",
+                                    "place",
+                                    "Harbour office",
+                                    "placeWhat",
+                                    "",
+                                    "address",
+                                    "127.20.9.3:" + printer.port(),
+                                    "signOutSeconds",
+                                    60))
+                    .ok()
+                    .get("id");
+            JsonNode abilities = office.desk.get("/api/devices/" + id).json().path("abilities");
+            assertThat(abilities.path("makeAndModel").asString()).isEqualTo("Tansy P1");
+            assertThat(abilities.path("prints").asBoolean()).isTrue();
+            assertThat(abilities.path("feeder").asBoolean()).isFalse();
+            assertThat(office.desk.get("/api/panels").text()).doesNotContain(id);
+            assertThat(office.desk.get("/api/panels/" + id).text()).contains("job.no-scanner");
+            String copy = office.desk
+                    .post(
+                            "/api/destinations",
+                            Map.of("name", "Post room", "kind", "PRINTER", "routeId", id, "recipients", List.of()))
+                    .ok()
+                    .get("id");
+            office.goesTo(copy);
+            String delivery = office.send(Stack.TIDE_TABLE);
+            Waiting.until(() -> !printer.printed().isEmpty(), "it is printed");
+            Waiting.until(
+                    () -> office.desk
+                            .get("/api/deliveries/" + delivery)
+                            .json()
+                            .path("row")
+                            .path("state")
+                            .asString()
+                            .equals("ACCEPTED"),
+                    "it is known to be printed");
+            assertThat(printer.printed()).hasSize(1);
+        }
     }
 
     private static HttpResponse<byte[]> post(Office office, byte[] body) throws Exception {

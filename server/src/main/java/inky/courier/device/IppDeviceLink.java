@@ -42,6 +42,9 @@ import tools.jackson.core.type.TypeReference;
 /** IPP: RFC 8010 and RFC 8011; scanning by Create-Job and Get-Next-Document-Data, PWG 5100.17. */
 @Component
 class IppDeviceLink implements DeviceLink {
+    private static final String NOT_IPP = "device.not-ipp";
+    private static final String REFUSED = "device.refused";
+
     private static final Duration CONNECT = Duration.ofSeconds(3);
     private static final Duration ANSWER = Duration.ofSeconds(6);
 
@@ -76,15 +79,8 @@ class IppDeviceLink implements DeviceLink {
 
     @Override
     public Report look(DeviceAddress device) throws DeviceTrouble {
-        IppPacket.Builder request = IppPacket.getPrinterAttributes(device.ippUri());
-        AttributeGroup group = ask(device, request, ANSWER).packet.get(Tag.printerAttributes);
-        if (group == null) {
-            throw notAScanner();
-        }
+        AttributeGroup group = description(device);
         List<String> sources = group.getStrings(Types.inputSourceSupported);
-        if (sources.isEmpty()) {
-            throw notAScanner();
-        }
         TreeSet<Integer> resolutions = new TreeSet<>();
         for (Resolution resolution : group.getValues(Types.inputResolutionSupported)) {
             resolutions.add(resolution.getCrossFeedResolution());
@@ -98,7 +94,7 @@ class IppDeviceLink implements DeviceLink {
                 group.getStrings(Types.inputColorModeSupported),
                 group.getStrings(Types.inputSidesSupported),
                 List.copyOf(resolutions),
-                group.getStrings(Types.inputMediaSupported),
+                group.getStrings(sources.isEmpty() ? Types.mediaSupported : Types.inputMediaSupported),
                 number(group, PANEL_PLACES),
                 Boolean.TRUE.equals(group.getValue(CARD_READER)),
                 Boolean.TRUE.equals(group.getValue(USB_PORT)),
@@ -110,6 +106,30 @@ class IppDeviceLink implements DeviceLink {
                 ownDoor(device, group.getValue(STAND_IN_URI)),
                 ownDoor(device, group.getValue(STORAGE_URI)),
                 number(group, FEEDER_SHEETS));
+    }
+
+    /** As its scanner has it, or, where it has none, its printer. */
+    private AttributeGroup description(DeviceAddress device) throws DeviceTrouble {
+        Optional<AttributeGroup> scanner = Optional.empty();
+        try {
+            scanner = description(device.httpUri(), IppPacket.getPrinterAttributes(device.ippUri()))
+                    .filter(group ->
+                            !group.getStrings(Types.inputSourceSupported).isEmpty());
+        } catch (DeviceTrouble e) {
+            if (!e.code().equals(NOT_IPP) && !e.code().equals(REFUSED)) {
+                throw e;
+            }
+        }
+        if (scanner.isPresent()) {
+            return scanner.get();
+        }
+        return description(device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()))
+                .filter(group -> group.getValues(Types.operationsSupported).contains(Operation.printJob))
+                .orElseThrow(IppDeviceLink::notIpp);
+    }
+
+    private Optional<AttributeGroup> description(URI door, IppPacket.Builder request) throws DeviceTrouble {
+        return Optional.ofNullable(ask(door, request, ANSWER).packet.get(Tag.printerAttributes));
     }
 
     /** Only doors of the device itself are used: an address elsewhere would make Courier call strangers. */
@@ -195,7 +215,7 @@ class IppDeviceLink implements DeviceLink {
         input.setInputSides(profile.sides().ippKeyword());
         input.setInputResolution(new Resolution(dpi, dpi, ResolutionUnit.dotsPerInch));
         request.getJobAttributes().put(Types.inputAttributes, input);
-        AttributeGroup job = ask(device, request, ANSWER).packet.get(Tag.jobAttributes);
+        AttributeGroup job = ask(device.httpUri(), request, ANSWER).packet.get(Tag.jobAttributes);
         Integer id = job == null ? null : job.getValue(Types.jobId);
         if (id == null) {
             throw unreadable();
@@ -218,7 +238,7 @@ class IppDeviceLink implements DeviceLink {
             IppPacket.Builder request = IppPacket.getJobAttributes(device.ippUri(), job);
             request.setOperation(Operation.getNextDocumentData);
             request.getOperationAttributes().put(Types.documentDataWait, true);
-            Answer answer = ask(device, request, PAGE);
+            Answer answer = ask(device.httpUri(), request, PAGE);
             AttributeGroup group = answer.packet.get(Tag.operationAttributes);
             if (answer.data.length == 0) {
                 throw unreadable();
@@ -229,7 +249,7 @@ class IppDeviceLink implements DeviceLink {
         @Override
         public void cancel() {
             try {
-                ask(device, IppPacket.cancelJob(device.ippUri(), job), ANSWER);
+                ask(device.httpUri(), IppPacket.cancelJob(device.ippUri(), job), ANSWER);
             } catch (DeviceTrouble e) {
                 // A device that is gone has stopped scanning as well.
             }
@@ -273,13 +293,12 @@ class IppDeviceLink implements DeviceLink {
         }
     }
 
-    private Answer ask(DeviceAddress device, IppPacket.Builder builder, Duration patience) throws DeviceTrouble {
+    private Answer ask(URI door, IppPacket.Builder builder, Duration patience) throws DeviceTrouble {
         builder.setRequestId(requestIds.incrementAndGet());
         try {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             builder.build().write(bytes);
-            Answer answer =
-                    send(device.httpUri(), HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()), patience);
+            Answer answer = send(door, HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray()), patience);
             checkStatus(answer.packet);
             return answer;
         } catch (IOException e) {
@@ -306,7 +325,7 @@ class IppDeviceLink implements DeviceLink {
             try (var ignored = Deadline.of(patience, response.body());
                     IppInputStream in = new IppInputStream(said)) {
                 if (response.statusCode() != 200) {
-                    throw notAScanner();
+                    throw notIpp();
                 }
                 IppPacket packet = in.readPacket();
                 said.allow(MAX_PAGE_BYTES);
@@ -324,7 +343,7 @@ class IppDeviceLink implements DeviceLink {
             Thread.currentThread().interrupt();
             throw unreachable();
         } catch (IllegalArgumentException | IllegalStateException e) {
-            throw notAScanner();
+            throw notIpp();
         }
     }
 
@@ -352,7 +371,7 @@ class IppDeviceLink implements DeviceLink {
             throw new DeviceTrouble("device.stopped", condition.sentence(), "Clear it at the device, then scan again.");
         }
         throw new DeviceTrouble(
-                "device.refused",
+                REFUSED,
                 "The device refuses: " + (words == null ? status.getName() : words) + ".",
                 "Try again; if it stays so, switch the device off and on.");
     }
@@ -374,11 +393,11 @@ class IppDeviceLink implements DeviceLink {
                 "Check the address, and that the device is switched on.");
     }
 
-    private static DeviceTrouble notAScanner() {
+    private static DeviceTrouble notIpp() {
         return new DeviceTrouble(
-                "device.not-ipp",
-                "What answers there is no scanner that speaks IPP.",
-                "Switch IPP scanning on in the device's own settings, or check the address.");
+                NOT_IPP,
+                "What answers there is no scanner or printer that speaks IPP.",
+                "Switch IPP on in the device's own settings, or check the address.");
     }
 
     private static DeviceTrouble unreadable() {

@@ -71,6 +71,7 @@ public class PanelPlaces implements Dependents.Source {
     public List<PanelRow> list() {
         List<JobView> all = jobs.list();
         return devices.list().stream()
+                .filter(device -> device.abilities().scans())
                 .map(device -> {
                     List<Candidate> placed = plan(device, all, Map.of()).jobs().stream()
                             .filter(c -> c.place > 0)

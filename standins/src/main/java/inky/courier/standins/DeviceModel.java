@@ -92,7 +92,15 @@ public record DeviceModel(
                             false,
                             false,
                             false,
-                            false));
+                            false),
+            "tansy-p1",
+                    new DeviceModel(
+                            "Tansy P1", 0, false, false, false, List.of(), UP_TO_A4, 0, false, false, false, true));
+
+    /** One without a scanner only prints. */
+    public boolean scans() {
+        return !resolutions.isEmpty();
+    }
 
     public static Optional<DeviceModel> named(String name) {
         return Optional.ofNullable(MODELS.get(name.toLowerCase(Locale.ROOT).replace(' ', '-')));

@@ -2,40 +2,56 @@ package inky.courier.standins;
 
 import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppPacket;
-import com.hp.jipp.encoding.MutableAttributeGroup;
 import com.hp.jipp.encoding.Tag;
 import com.hp.jipp.model.JobState;
 import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
 import java.io.IOException;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Set;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 
-/** The printing half of a device: Print-Job and Get-Jobs (RFC 8011 sections 4.2.1 and 4.2.6). Paper is a file. */
+/**
+ * The printing half of a device: what RFC 8011 section 3.2 requires of a Printer, in jobs of one document. Paper is a file.
+ */
 final class PrintRoom {
-    private static final Set<String> FORMATS = Set.of("application/pdf", "image/jpeg", "text/plain");
+    static final List<Operation> OPERATIONS = List.of(
+            Operation.printJob,
+            Operation.validateJob,
+            Operation.cancelJob,
+            Operation.getJobAttributes,
+            Operation.getJobs,
+            Operation.getPrinterAttributes);
+    static final List<String> FORMATS =
+            List.of("application/pdf", "image/jpeg", "text/plain", "application/octet-stream");
+
     private static final byte[] ENCRYPTED = "/Encrypt".getBytes(StandardCharsets.US_ASCII);
 
     private final Path folder;
-    private final List<Job> jobs = new CopyOnWriteArrayList<>();
+    private final URI uri;
+    private final IppRules rules;
+    private final List<IppRules.Job> jobs = new CopyOnWriteArrayList<>();
     private final AtomicInteger toAbort = new AtomicInteger();
     private volatile Status refusal;
 
-    private record Job(String name, boolean printed) {}
-
-    PrintRoom(Path folder) throws IOException {
+    PrintRoom(Path folder, URI uri, IppRules rules) throws IOException {
         this.folder = Files.createDirectories(folder);
+        this.uri = uri;
+        this.rules = rules;
     }
 
     /** Names of the jobs, the oldest first. */
     List<String> printed() {
-        return jobs.stream().filter(Job::printed).map(Job::name).toList();
+        return jobs.stream()
+                .filter(job -> job.state().equals(JobState.completed))
+                .map(IppRules.Job::name)
+                .toList();
     }
 
     /** Takes so many jobs and then gives them up, as when a document cannot be drawn. */
@@ -45,6 +61,10 @@ final class PrintRoom {
 
     Path folder() {
         return folder;
+    }
+
+    URI uri() {
+        return uri;
     }
 
     /** @param status that the next jobs get; null to print */
@@ -57,56 +77,64 @@ final class PrintRoom {
         if (operation.equals(Operation.printJob)) {
             return print(request, data.readAllBytes());
         }
-        if (operation.equals(Operation.getJobs)) {
-            return jobs(request);
+        if (operation.equals(Operation.validateJob)) {
+            return IppRules.response(request, check(request).orElse(Status.successfulOk));
         }
-        return response(request, Status.serverErrorOperationNotSupported);
+        if (operation.equals(Operation.getJobs)) {
+            return rules.jobs(request, jobs, uri);
+        }
+        if (operation.equals(Operation.getJobAttributes)) {
+            return rules.attributes(request, job(request), uri);
+        }
+        if (operation.equals(Operation.cancelJob)) {
+            // Paper is quick here: what was taken is done.
+            return IppRules.response(
+                    request, job(request).isPresent() ? Status.clientErrorNotPossible : Status.clientErrorNotFound);
+        }
+        return IppRules.response(request, Status.serverErrorOperationNotSupported);
+    }
+
+    private Optional<IppRules.Job> job(IppPacket request) {
+        return IppRules.jobId(request)
+                .flatMap(id -> jobs.stream().filter(job -> job.id() == id).findFirst());
+    }
+
+    private Optional<Status> check(IppPacket request) {
+        String format = request.getString(Tag.operationAttributes, Types.documentFormat);
+        if (format != null && !FORMATS.contains(format)) {
+            return Optional.of(Status.clientErrorDocumentFormatNotSupported);
+        }
+        String compression = request.getString(Tag.operationAttributes, Types.compression);
+        return compression != null && !compression.equals("none")
+                ? Optional.of(Status.clientErrorCompressionNotSupported)
+                : Optional.empty();
     }
 
     private IppPacket.Builder print(IppPacket request, byte[] document) throws IOException {
-        String format = request.getString(Tag.operationAttributes, Types.documentFormat);
         if (refusal != null) {
-            return response(request, refusal);
+            return IppRules.response(request, refusal);
         }
-        if (!FORMATS.contains(String.valueOf(format))) {
-            return response(request, Status.clientErrorDocumentFormatNotSupported);
+        Optional<Status> fault = check(request);
+        if (fault.isPresent()) {
+            return IppRules.response(request, fault.get());
         }
-        if (format.equals("application/pdf") && contains(document, ENCRYPTED)) {
-            return response(request, Status.clientErrorDocumentFormatError);
+        if (contains(document, ENCRYPTED)) {
+            return IppRules.response(request, Status.clientErrorDocumentFormatError);
         }
-        String name = String.valueOf(request.getString(Tag.operationAttributes, Types.jobName));
+        String told = request.getString(Tag.operationAttributes, Types.jobName);
+        String name = told == null ? "Untitled" : told;
         boolean printed = toAbort.getAndUpdate(left -> Math.max(0, left - 1)) == 0;
-        jobs.add(new Job(name, printed));
-        Files.write(folder.resolve(jobs.size() + " " + name.replaceAll("[^\\p{L}\\p{N}. _-]", "_")), document);
-        IppPacket.Builder builder = response(request, Status.successfulOk);
-        MutableAttributeGroup job = builder.getJobAttributes();
-        job.put(Types.jobId, jobs.size());
+        IppRules.Job job = new IppRules.Job(
+                jobs.size() + 1,
+                name,
+                IppRules.userOf(request),
+                printed ? JobState.completed : JobState.aborted,
+                printed ? "job-completed-successfully" : "aborted-by-system",
+                rules.upTime());
+        Files.write(folder.resolve(job.id() + " " + name.replaceAll("[^\\p{L}\\p{N}. _-]", "_")), document);
+        jobs.add(job);
         // What becomes of it shows later: the answer comes before the first sheet (RFC 8011 section 4.2.1.2).
-        job.put(Types.jobState, JobState.pending);
-        return builder;
-    }
-
-    private IppPacket.Builder jobs(IppPacket request) {
-        IppPacket.Builder builder = response(request, Status.successfulOk);
-        boolean done = "completed".equals(request.getString(Tag.operationAttributes, Types.whichJobs));
-        for (int i = 0; done && i < jobs.size(); i++) {
-            MutableAttributeGroup job = new MutableAttributeGroup(Tag.jobAttributes);
-            describe(job, i + 1, jobs.get(i));
-            builder.addGroup(job.toGroup());
-        }
-        return builder;
-    }
-
-    private static void describe(MutableAttributeGroup group, int id, Job job) {
-        group.put(Types.jobId, id);
-        group.put(Types.jobName, job.name);
-        group.put(Types.jobState, job.printed ? JobState.completed : JobState.aborted);
-    }
-
-    private static IppPacket.Builder response(IppPacket request, Status status) {
-        IppPacket.Builder builder = IppPacket.response(status);
-        builder.setRequestId(request.getRequestId());
-        return builder;
+        return rules.created(request, job.become(JobState.pending, "none"), uri);
     }
 
     private static boolean contains(byte[] document, byte[] word) {

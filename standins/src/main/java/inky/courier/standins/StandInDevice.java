@@ -1,6 +1,5 @@
 package inky.courier.standins;
 
-import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.BooleanType;
 import com.hp.jipp.encoding.IntType;
 import com.hp.jipp.encoding.IppInputStream;
@@ -53,6 +52,16 @@ public final class StandInDevice implements AutoCloseable {
     static final IntType PANEL_PLACES = new IntType("panel-places");
     static final BooleanType CARD_READER = new BooleanType("card-reader");
 
+    private static final int USUAL_DPI = 200;
+    private static final List<Operation> OPERATIONS = List.of(
+            Operation.getPrinterAttributes,
+            Operation.createJob,
+            Operation.validateJob,
+            Operation.getNextDocumentData,
+            Operation.getJobs,
+            Operation.getJobAttributes,
+            Operation.cancelJob);
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final DeviceModel model;
@@ -62,10 +71,12 @@ public final class StandInDevice implements AutoCloseable {
     private final URI uri;
     private final Feeder feeder = new Feeder();
     private final Map<Integer, ScanJob> jobs = new ConcurrentHashMap<>();
+    private final Map<Integer, IppRules.Job> begun = new ConcurrentHashMap<>();
     private final AtomicInteger jobIds = new AtomicInteger();
     private final long seed;
     private final Optional<DavRoom> storage;
     private final Optional<PrintRoom> printer;
+    private final IppRules rules = new IppRules();
     private final AtomicInteger pagesToCut = new AtomicInteger();
     private volatile int pageMillis;
     private volatile Condition condition = new Condition(PrinterState.idle, List.of("none"));
@@ -81,9 +92,6 @@ public final class StandInDevice implements AutoCloseable {
         this.pageMillis = pageMillis;
         boolean stores = folder.isPresent() && (model.usbPort() || model.stores());
         storage = stores ? Optional.of(DavRoom.open(address, folder.get())) : Optional.empty();
-        printer = folder.isPresent() && model.prints()
-                ? Optional.of(new PrintRoom(folder.get().resolve("paper")))
-                : Optional.empty();
         http = HttpServer.create(new InetSocketAddress(address, port), 16);
         threads = Executors.newCachedThreadPool(task -> {
             Thread thread = new Thread(task, "device-" + name);
@@ -91,8 +99,14 @@ public final class StandInDevice implements AutoCloseable {
             return thread;
         });
         http.setExecutor(threads);
-        uri = URI.create("ipp://" + address + ":" + http.getAddress().getPort() + "/ipp/scan");
-        http.createContext("/ipp/scan", this::ipp);
+        String base = "ipp://" + address + ":" + http.getAddress().getPort();
+        uri = URI.create(base + "/ipp/scan");
+        printer = folder.isPresent() && model.prints()
+                ? Optional.of(new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules))
+                : Optional.empty();
+        if (model.scans()) {
+            http.createContext("/ipp/scan", this::ipp);
+        }
         printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
         http.createContext("/stand-in/stacks", this::stacks);
         http.start();
@@ -214,16 +228,34 @@ public final class StandInDevice implements AutoCloseable {
         try (exchange;
                 IppInputStream in = new IppInputStream(exchange.getRequestBody())) {
             IppPacket request = in.readPacket();
-            if (condition.state == PrinterState.stopped) {
+            Optional<Status> fault = IppRules.refusal(request);
+            if (fault.isPresent()) {
+                reply(exchange, IppRules.response(request, fault.get()));
+            } else if (request.getOperation().equals(Operation.getPrinterAttributes)) {
+                MutableAttributeGroup group =
+                        rules.describe(service(room.uri(), PrintRoom.FORMATS, PrintRoom.OPERATIONS, 0));
+                standInDoors(group);
+                reply(exchange, IppRules.described(request, group));
+            } else if (request.getOperation().equals(Operation.printJob) && condition.state == PrinterState.stopped) {
                 in.readAllBytes();
                 reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
-                return;
+            } else {
+                reply(exchange, room.answer(request, in));
             }
-            reply(exchange, room.answer(request, in));
         }
     }
 
+    private IppRules.Service service(URI at, List<String> formats, List<Operation> operations, int queued) {
+        return new IppRules.Service(
+                at, name, model.name(), condition.state, condition.reasons, formats, operations, queued);
+    }
+
     private void answer(IppPacket request, HttpExchange exchange) throws IOException {
+        Optional<Status> fault = IppRules.refusal(request);
+        if (fault.isPresent()) {
+            reply(exchange, IppRules.response(request, fault.get()));
+            return;
+        }
         Operation operation = request.getOperation();
         if (operation.equals(Operation.getPrinterAttributes)) {
             reply(exchange, attributes(request));
@@ -231,29 +263,37 @@ public final class StandInDevice implements AutoCloseable {
             reply(exchange, createJob(request));
         } else if (operation.equals(Operation.getNextDocumentData)) {
             nextDocument(request, exchange);
+        } else if (operation.equals(Operation.getJobs)) {
+            reply(
+                    exchange,
+                    rules.jobs(
+                            request, jobs.values().stream().map(this::described).toList(), uri));
+        } else if (operation.equals(Operation.getJobAttributes)) {
+            reply(exchange, rules.attributes(request, jobOf(request).map(this::described), uri));
+        } else if (operation.equals(Operation.validateJob)) {
+            reply(exchange, checkJob(request).orElseGet(() -> IppRules.response(request, Status.successfulOk)));
         } else if (operation.equals(Operation.cancelJob)) {
-            jobOf(request).ifPresent(ScanJob::cancel);
-            reply(exchange, response(request, Status.successfulOk));
+            Optional<ScanJob> job = jobOf(request);
+            job.ifPresent(ScanJob::cancel);
+            reply(
+                    exchange,
+                    IppRules.response(request, job.isPresent() ? Status.successfulOk : Status.clientErrorNotFound));
         } else {
-            reply(exchange, response(request, Status.serverErrorOperationNotSupported));
+            reply(exchange, IppRules.response(request, Status.serverErrorOperationNotSupported));
         }
     }
 
-    private IppPacket.Builder response(IppPacket request, Status status) {
-        IppPacket.Builder builder = IppPacket.response(status);
-        builder.setRequestId(request.getRequestId());
-        return builder;
+    private IppRules.Job described(ScanJob job) {
+        IppRules.Job as = begun.get(job.id());
+        return job.hasMore() ? as : as.become(JobState.canceled, "job-canceled-by-user");
     }
 
     private IppPacket.Builder attributes(IppPacket request) {
-        IppPacket.Builder builder = response(request, Status.successfulOk);
-        MutableAttributeGroup group = builder.getPrinterAttributes();
-        group.put(Types.printerName, name);
-        group.put(Types.printerMakeAndModel, model.name());
-        group.put(Types.printerState, condition.state);
-        group.put(Types.printerStateReasons, condition.reasons);
-        group.put(Types.printerIsAcceptingJobs, condition.state != PrinterState.stopped);
-        group.put(Types.documentFormatSupported, List.of("image/jpeg"));
+        List<Operation> operations = new ArrayList<>(OPERATIONS);
+        if (printer.isPresent()) {
+            operations.add(Operation.printJob);
+        }
+        MutableAttributeGroup group = rules.describe(service(uri, List.of("image/jpeg"), operations, scanning()));
         group.put(Types.inputSourceSupported, model.feederSheets() > 0 ? List.of("adf", "platen") : List.of("platen"));
         group.put(
                 Types.inputColorModeSupported,
@@ -273,56 +313,73 @@ public final class StandInDevice implements AutoCloseable {
         group.put(FEEDER_CAPACITY, model.feederSheets());
         group.put(PANEL_PLACES, model.panelPlaces());
         group.put(CARD_READER, model.cardReader());
-        List<Operation> operations = new ArrayList<>(List.of(
-                Operation.getPrinterAttributes,
-                Operation.createJob,
-                Operation.getNextDocumentData,
-                Operation.cancelJob));
-        if (printer.isPresent()) {
-            operations.addAll(List.of(Operation.printJob, Operation.getJobs));
-        }
-        group.put(Types.operationsSupported, operations);
         storage.ifPresent(room -> {
             group.put(USB_PORT, model.usbPort());
             group.put(SHELF, model.stores());
             group.put(STORAGE_URI, URI.create(room.uri()));
         });
-        group.put(STAND_IN_URI, URI.create("http://" + address() + ":" + port() + "/stand-in/"));
+        standInDoors(group);
         group.put(FEEDER_SHEETS, feeder.count());
-        return builder;
+        return IppRules.described(request, group);
+    }
+
+    private void standInDoors(MutableAttributeGroup group) {
+        group.put(STAND_IN_URI, URI.create("http://" + address() + ":" + port() + "/stand-in/"));
+    }
+
+    /** Why a job like this cannot be; nothing when it can. */
+    private Optional<IppPacket.Builder> checkJob(IppPacket request) {
+        if (condition.state == PrinterState.stopped) {
+            return Optional.of(refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
+        }
+        InputAttributes input = input(request);
+        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
+        return both && !model.twoSided() || !model.resolutions().contains(dpi(input))
+                ? Optional.of(
+                        refused(request, Status.clientErrorAttributesOrValuesNotSupported, "this model cannot scan so"))
+                : Optional.empty();
+    }
+
+    private static InputAttributes input(IppPacket request) {
+        InputAttributes input = request.getValue(Tag.jobAttributes, Types.inputAttributes);
+        return input == null ? new InputAttributes() : input;
+    }
+
+    private static int dpi(InputAttributes input) {
+        return input.getInputResolution() == null
+                ? USUAL_DPI
+                : input.getInputResolution().getCrossFeedResolution();
     }
 
     private IppPacket.Builder createJob(IppPacket request) {
-        if (condition.state == PrinterState.stopped) {
-            return refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons));
-        }
-        InputAttributes input = request.getValue(Tag.jobAttributes, Types.inputAttributes);
-        if (input == null) {
-            input = new InputAttributes();
-        }
-        int dpi = input.getInputResolution() == null
-                ? 200
-                : input.getInputResolution().getCrossFeedResolution();
-        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
-        if (both && !model.twoSided() || !model.resolutions().contains(dpi)) {
-            return refused(request, Status.clientErrorAttributesOrValuesNotSupported, "this model cannot scan so");
+        Optional<IppPacket.Builder> fault = checkJob(request);
+        if (fault.isPresent()) {
+            return fault.get();
         }
         List<Sheet> sheets = feeder.take();
         if (sheets.isEmpty()) {
             return refused(request, Status.clientErrorNotPossible, "no paper in the feeder");
         }
+        InputAttributes input = input(request);
+        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
         boolean colour = model.colour() && !"monochrome".equals(input.getInputColorMode());
         int id = jobIds.incrementAndGet();
-        jobs.put(id, new ScanJob(id, sheets, both, dpi, colour, seed + id));
-        IppPacket.Builder builder = response(request, Status.successfulOk);
-        MutableAttributeGroup job = builder.getJobAttributes();
-        job.put(Types.jobId, id);
-        job.put(Types.jobState, JobState.processing);
-        return builder;
+        ScanJob job = new ScanJob(id, sheets, both, dpi(input), colour, seed + id);
+        begun.put(
+                id,
+                new IppRules.Job(
+                        id,
+                        "Scan " + id,
+                        IppRules.userOf(request),
+                        JobState.processing,
+                        "job-transforming",
+                        rules.upTime()));
+        jobs.put(id, job);
+        return rules.created(request, described(job), uri);
     }
 
     private IppPacket.Builder refused(IppPacket request, Status status, String message) {
-        IppPacket.Builder builder = response(request, status);
+        IppPacket.Builder builder = IppRules.response(request, status);
         builder.getOperationAttributes().put(Types.statusMessage, message);
         return builder;
     }
@@ -330,7 +387,7 @@ public final class StandInDevice implements AutoCloseable {
     private void nextDocument(IppPacket request, HttpExchange exchange) throws IOException {
         ScanJob job = jobOf(request).orElse(null);
         if (job == null || !job.hasMore()) {
-            reply(exchange, response(request, Status.clientErrorNotFound));
+            reply(exchange, IppRules.response(request, Status.clientErrorNotFound));
             return;
         }
         if (condition.state == PrinterState.stopped) {
@@ -345,13 +402,14 @@ public final class StandInDevice implements AutoCloseable {
         if (pagesToCut.getAndUpdate(left -> Math.max(0, left - 1)) > 0) {
             page = Arrays.copyOf(page, page.length / 2);
         }
-        IppPacket.Builder builder = response(request, Status.successfulOk);
+        IppPacket.Builder builder = IppRules.response(request, Status.successfulOk);
         MutableAttributeGroup group = builder.getOperationAttributes();
         group.put(Types.documentFormat, "image/jpeg");
         group.put(Types.documentNumber, job.delivered());
         group.put(Types.lastDocument, !job.hasMore());
         if (!job.hasMore()) {
             jobs.remove(job.id());
+            begun.remove(job.id());
         }
         exchange.getResponseHeaders().set("Content-Type", "application/ipp");
         exchange.sendResponseHeaders(200, 0);
@@ -371,9 +429,7 @@ public final class StandInDevice implements AutoCloseable {
     }
 
     private Optional<ScanJob> jobOf(IppPacket request) {
-        AttributeGroup group = request.get(Tag.operationAttributes);
-        Integer id = group == null ? null : group.getValue(Types.jobId);
-        return Optional.ofNullable(id).map(jobs::get);
+        return IppRules.jobId(request).map(jobs::get);
     }
 
     private static void reply(HttpExchange exchange, IppPacket.Builder builder) throws IOException {

@@ -28,6 +28,11 @@ public record DeviceAbilities(
         boolean shelf,
         boolean prints) {
 
+    /** One that does not scan only prints. */
+    public boolean scans() {
+        return feeder || glass;
+    }
+
     public boolean turnsSheets() {
         return sides.stream().anyMatch(side -> side.startsWith("two-sided"));
     }

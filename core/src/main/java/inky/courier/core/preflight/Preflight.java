@@ -21,6 +21,14 @@ public final class Preflight {
     }
 
     public static List<Finding> check(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
+        if (!device.scans()) {
+            return List.of(new Finding(
+                    "job.no-scanner",
+                    Severity.STOPS,
+                    jobName,
+                    "This device only prints.",
+                    "Put it on a device that scans."));
+        }
         List<Finding> findings = new ArrayList<>();
         if (profile.sides().both() && !device.turnsSheets()) {
             findings.add(new Finding(
