@@ -49,7 +49,9 @@ class Arrivals {
         leg.landed = accepted.words();
         leg.recipientOutcomes =
                 Json.write(Recipients.merge(Recipients.read(leg.recipientOutcomes), accepted.recipients()));
-        claims.release(leg.id);
+        if (!leg.kind.isMail()) {
+            claims.release(leg.id);
+        }
         if (routes.succeeded(leg.routeId)) {
             // It takes something again, and others may still wait until somebody mends it.
             agenda.releasing(leg.routeId);

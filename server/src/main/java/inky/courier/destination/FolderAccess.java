@@ -25,6 +25,21 @@ public record FolderAccess(UUID id, String name, DestinationKind kind, FolderSet
                 + " " + (kind == DestinationKind.CLOUD ? person : settings.account());
     }
 
+    /**
+     * What a line there is opened by, secrets included. Destinations that are folders of one account have the same, and may
+     * go over one line after the other.
+     */
+    public Line line() {
+        return new Line(kind, settings.line(), secret);
+    }
+
+    public record Line(DestinationKind kind, FolderSettings settings, String secret) {
+        @Override
+        public String toString() {
+            return "Line[" + kind + " " + settings.host() + "]";
+        }
+    }
+
     @Override
     public String toString() {
         return "FolderAccess[" + kind + " " + settings.host() + "]";

@@ -2,6 +2,7 @@ package inky.courier.destination;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
 import jakarta.annotation.Nullable;
@@ -82,6 +83,28 @@ public record FolderSettings(
 
     public FolderSettings asking(ConsentSettings other) {
         return with(host, port, certificateCheck, fingerprint, other);
+    }
+
+    /** What a line there is opened by: the same for all folders of an account. */
+    FolderSettings line() {
+        return new FolderSettings(
+                host,
+                port,
+                share,
+                FolderTemplate.of(path).absolute() ? "/" : "",
+                account,
+                domain,
+                encryption,
+                certificateCheck,
+                fingerprint,
+                passive,
+                signsInByKey,
+                BLANK.whenTaken,
+                BLANK.makeFolders,
+                BLANK.sidecar,
+                BLANK.atOnce,
+                BLANK.consent,
+                BLANK.mustEncrypt);
     }
 
     private FolderSettings with(

@@ -36,7 +36,7 @@ class FolderConnector implements Connector, Folders {
     private final FolderAccounts accounts;
     private final List<AccessSource> sources;
     private final Clock clock;
-    private final KeptLines<FolderAccess, Line> lines = new KeptLines<>();
+    private final KeptLines<FolderAccess.Line, Line> lines = new KeptLines<>();
 
     FolderConnector(List<FolderProtocol> protocols, FolderAccounts accounts, List<AccessSource> sources, Clock clock) {
         this.protocols = protocols;
@@ -97,7 +97,7 @@ class FolderConnector implements Connector, Folders {
 
     private Outcome carry(FolderProtocol protocol, FolderAccess access, Consignment consignment, Progress progress)
             throws IOException {
-        Optional<KeptLines.Kept<Line>> kept = lines.take(access);
+        Optional<KeptLines.Kept<Line>> kept = lines.take(access.line());
         if (kept.isPresent()) {
             Upload upload = upload(protocol, access, kept.get().line(), consignment, progress);
             try {
@@ -127,7 +127,7 @@ class FolderConnector implements Connector, Folders {
             return outcome;
         } finally {
             if (well) {
-                lines.giveBack(access, line);
+                lines.giveBack(access.line(), line);
             } else {
                 KeptLines.end(line.line());
             }

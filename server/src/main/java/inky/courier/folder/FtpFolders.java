@@ -50,6 +50,7 @@ class FtpFolders implements FolderProtocol {
     /** Of one conversation; a listing comes over a line of its own. */
     private static final long MOST_REPLIES = 4 * 1024 * 1024;
 
+    private static final Duration OPENING = Duration.ofMinutes(1);
     private static final Duration LONGEST = Duration.ofHours(6);
 
     private final Clock clock;
@@ -79,7 +80,8 @@ class FtpFolders implements FolderProtocol {
     public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
         FolderSettings s = access.settings();
         Optional<TrustPolicy> policy = passage.policy();
-        FTPClient client = client(s, policy);
+        BoundedSockets lines = new BoundedSockets(MOST_REPLIES, OPENING, LONGEST);
+        FTPClient client = client(s, policy, lines);
         client.addProtocolCommandListener(new Listening(passage));
         // 421 may answer anything at any time, and ends the line.
         passage.means((step, e) -> e instanceof FTPConnectionClosedException
@@ -100,6 +102,7 @@ class FtpFolders implements FolderProtocol {
                 passage.said(line(client));
                 prepare(client, s);
             });
+            lines.opened();
             return new Opened(client, FolderTemplate.of(s.path()).absolute() ? "/" : "", passage);
         } catch (IOException | RuntimeException e) {
             close(client);
@@ -107,14 +110,14 @@ class FtpFolders implements FolderProtocol {
         }
     }
 
-    private static FTPClient client(FolderSettings s, Optional<TrustPolicy> policy) {
+    private static FTPClient client(FolderSettings s, Optional<TrustPolicy> policy, BoundedSockets lines) {
         FTPClient client;
         if (policy.isPresent()) {
             client = new ResumingFtps(s.encryption() == Encryption.TLS, policy.get());
         } else {
             client = new FTPClient();
         }
-        client.setSocketFactory(new BoundedSockets(MOST_REPLIES, LONGEST));
+        client.setSocketFactory(lines);
         client.setConnectTimeout(CONNECT_MILLIS);
         client.setDefaultTimeout(ANSWER_MILLIS);
         client.setDataTimeout(Duration.ofMillis(ANSWER_MILLIS));

@@ -18,7 +18,7 @@ import javax.security.sasl.SaslException;
 
 /** OAUTHBEARER (RFC 7628) for the mail library, which asks Java's SASL for what it does not know itself. */
 final class BearerSignIn extends Provider {
-    static final String MECHANISM = "OAUTHBEARER";
+    static final String MECHANISM = SaslBearer.OAUTHBEARER.name();
 
     /** Under this name the session's properties tell the port. */
     static final String PORT = "courier.port";
@@ -88,7 +88,8 @@ final class BearerSignIn extends Provider {
                 throw new SaslException("no token", e);
             }
             complete = true;
-            String coded = SaslBearer.initialResponse(name.getName(), host, port, new String(token.getPassword()));
+            String coded =
+                    SaslBearer.OAUTHBEARER.initialResponse(name.getName(), host, port, new String(token.getPassword()));
             return Base64.getDecoder().decode(coded.getBytes(StandardCharsets.US_ASCII));
         }
 

@@ -179,10 +179,10 @@ final class MailProbe {
         }
         if (server.signIn() == MailSignIn.BEARER) {
             String token = tokens.accessTo(server);
-            String response = SaslBearer.initialResponse(server.account(), server.host(), server.port(), token);
-            SmtpReply reply = dialogue.command("AUTH OAUTHBEARER " + response, "AUTH OAUTHBEARER ********");
-            // RFC 7628 section 3.2.3: the error comes as a challenge, which an empty answer ends.
-            positive(MailStep.SIGNED_IN, reply.code() == 334 ? dialogue.command("AQ==") : reply);
+            SaslBearer bearer = SaslBearer.of(offered);
+            String response = bearer.initialResponse(server.account(), server.host(), server.port(), token);
+            SmtpReply reply = dialogue.command("AUTH " + bearer + " " + response, "AUTH " + bearer + " ********");
+            positive(MailStep.SIGNED_IN, reply.code() == 334 ? dialogue.command(bearer.afterError()) : reply);
             return;
         }
         if (offered.contains("PLAIN")) {

@@ -10,6 +10,7 @@ import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.MailStep;
+import inky.courier.core.mail.SaslBearer;
 import inky.courier.core.mail.SmtpReply;
 import inky.courier.destination.Outcome;
 import jakarta.annotation.PreDestroy;
@@ -48,7 +49,10 @@ class MailTransfer {
     private static final int CLOSING = 421;
     private static final long MOST_REPLIES = 1024 * 1024;
 
-    /** From connecting to the end, of up to fifty messages; a large one over a slow line takes its time. */
+    /** Until a server has greeted and let in; some keep strangers waiting for a minute. */
+    private static final Duration OPENING = Duration.ofMinutes(2);
+
+    /** From then to the end, of up to fifty messages; a large one over a slow line takes its time. */
     private static final Duration LONGEST = Duration.ofHours(2);
 
     static {
@@ -118,7 +122,9 @@ class MailTransfer {
     private Outcome overNew(
             Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead, boolean utf8) {
         TrustPolicy policy = server.trustPolicy();
-        Properties properties = properties(server, policy);
+        // The replies of a whole conversation are a few kilobytes; a server that says more, or never ends, is let go.
+        BoundedSockets sockets = new BoundedSockets(MOST_REPLIES, OPENING, LONGEST);
+        Properties properties = properties(server, policy, sockets);
         // Asked for with such addresses alone: a message that is marked may be refused further on its way.
         properties.put("mail.mime.allowutf8", Boolean.toString(utf8));
         Session session = Session.getInstance(properties);
@@ -126,6 +132,7 @@ class MailTransfer {
         boolean[] out = new boolean[1];
         try {
             connect(transport, server);
+            sockets.opened();
             if (utf8 && !transport.supportsExtension("SMTPUTF8")) {
                 KeptLines.end(transport);
                 return withoutUtf8(server, letter, allSent, instead);
@@ -357,7 +364,7 @@ class MailTransfer {
                 "");
     }
 
-    private static Properties properties(Submission server, TrustPolicy policy) {
+    private static Properties properties(Submission server, TrustPolicy policy, BoundedSockets lines) {
         Properties p = new Properties();
         p.put("mail.smtp.connectiontimeout", "10000");
         // RFC 5321 section 4.5.3.2 gives the server ten minutes after the last dot.
@@ -369,6 +376,8 @@ class MailTransfer {
             p.put("mail.smtp.sasl.enable", "true");
             p.put("mail.smtp.sasl.mechanisms", BearerSignIn.MECHANISM);
             p.put(BearerSignIn.PORT, Integer.toString(server.port()));
+            // Where the server does not offer that, the library's own.
+            p.put("mail.smtp.auth.mechanisms", SaslBearer.XOAUTH2.name());
         } else {
             p.put("mail.smtp.auth.mechanisms", "PLAIN LOGIN");
         }
@@ -378,8 +387,6 @@ class MailTransfer {
         p.put("mail.smtp.ssl.enable", Boolean.toString(server.encryption() == Encryption.TLS));
         p.put("mail.smtp.starttls.enable", Boolean.toString(server.encryption() == Encryption.STARTTLS));
         p.put("mail.smtp.starttls.required", Boolean.toString(server.encryption() == Encryption.STARTTLS));
-        // The replies of a whole conversation are a few kilobytes; a server that says more, or never ends, is let go.
-        BoundedSockets lines = new BoundedSockets(MOST_REPLIES, LONGEST);
         p.put("mail.smtp.socketFactory", lines);
         p.put("mail.smtp.socketFactory.fallback", "false");
         p.put("mail.smtp.ssl.socketFactory", policy.socketFactoryOver(lines));

@@ -6,6 +6,7 @@ import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Random;
 import java.util.concurrent.atomic.AtomicLong;
 
@@ -15,6 +16,8 @@ public final class Hostile implements AutoCloseable {
     public enum Manner {
         /** Keeps the line and says no more. */
         SILENT,
+        /** Says its last words again and again, a byte a second. */
+        SLOW,
         /** Says its last words again and again, without end. */
         ENDLESS,
         /** Any bytes at all, without end. */
@@ -89,6 +92,10 @@ public final class Hostile implements AutoCloseable {
                 if (said.get() > MOST) {
                     return;
                 }
+            }
+            for (int i = 0; manner == Manner.SLOW; i++) {
+                Thread.sleep(1_000);
+                say(out, Arrays.copyOfRange(words, i % words.length, i % words.length + 1));
             }
             if (manner == Manner.SILENT) {
                 Thread.sleep(600_000);

@@ -64,6 +64,7 @@ public final class PostOffice implements AutoCloseable {
     private final SMTPServer tls;
     private final Map<Step, String> refusals = new ConcurrentHashMap<>();
     private final Map<String, String> recipientRefusals = new ConcurrentHashMap<>();
+    private volatile String tokenSignIn = "OAUTHBEARER";
     private volatile Predicate<String> bearers = token -> false;
     private volatile Chance chance = Chance.NONE;
     private final Set<Session> sessions = ConcurrentHashMap.newKeySet();
@@ -158,6 +159,11 @@ public final class PostOffice implements AutoCloseable {
         beforeAnswer = pause;
     }
 
+    /** @param mechanism by which tokens are taken, the only one that is offered: OAUTHBEARER or XOAUTH2 */
+    public void tokenSignIn(String mechanism) {
+        tokenSignIn = mechanism;
+    }
+
     /** Lets whoever shows a bearer token in that this takes (RFC 7628). */
     public void bearers(Predicate<String> known) {
         bearers = known;
@@ -211,7 +217,8 @@ public final class PostOffice implements AutoCloseable {
 
     /** Gives a refused sign-in its enhanced status code, RFC 4954 section 6, and takes bearer tokens as well. */
     private final class Gate implements AuthenticationHandlerFactory {
-        private static final String BEARER = "OAUTHBEARER";
+        /** RFC 7628 section 3.2.2, in base64: the status of an error. */
+        private static final String INVALID_TOKEN = "334 eyJzdGF0dXMiOiJpbnZhbGlkX3Rva2VuIn0=";
 
         private final AuthenticationHandlerFactory plain;
 
@@ -222,7 +229,7 @@ public final class PostOffice implements AutoCloseable {
         @Override
         public List<String> getAuthenticationMechanisms() {
             List<String> all = new ArrayList<>(plain.getAuthenticationMechanisms());
-            all.add(BEARER);
+            all.add(tokenSignIn);
             return all;
         }
 
@@ -230,12 +237,17 @@ public final class PostOffice implements AutoCloseable {
         public AuthenticationHandler create() {
             AuthenticationHandler handler = plain.create();
             return new AuthenticationHandler() {
+                private boolean refused;
+
                 @Override
                 public java.util.Optional<String> auth(String input, MessageContext context) throws RejectException {
                     String[] words = input.split(" ");
-                    if (words.length > 1 && words[1].equalsIgnoreCase(BEARER)) {
-                        bearer(words[words.length - 1]);
-                        return java.util.Optional.empty();
+                    if (refused) {
+                        throw new RejectException(535, "5.7.8 Authentication credentials invalid");
+                    }
+                    if (words.length > 1 && words[1].equalsIgnoreCase(tokenSignIn)) {
+                        refused = !isKnown(words[words.length - 1]);
+                        return refused ? java.util.Optional.of(INVALID_TOKEN) : java.util.Optional.empty();
                     }
                     try {
                         return handler.auth(input, context);
@@ -253,13 +265,14 @@ public final class PostOffice implements AutoCloseable {
             };
         }
 
-        private void bearer(String coded) throws RejectException {
+        private boolean isKnown(String coded) {
             String message =
                     new String(java.util.Base64.getDecoder().decode(coded), java.nio.charset.StandardCharsets.UTF_8);
             String token = message.replaceFirst("(?s).*auth=Bearer ([^\u0001]*).*", "$1");
-            if (!message.startsWith("n,a=" + settings.account + ",") || !bearers.test(token)) {
-                throw new RejectException(535, "5.7.8 Authentication credentials invalid");
-            }
+            String begin = tokenSignIn.equals("XOAUTH2")
+                    ? "user=" + settings.account + "\u0001"
+                    : "n,a=" + settings.account + ",";
+            return message.startsWith(begin) && bearers.test(token);
         }
     }
 
