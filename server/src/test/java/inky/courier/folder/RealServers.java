@@ -5,6 +5,7 @@ import inky.courier.core.transfer.WhenTaken;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderSettings;
+import inky.courier.standins.FileHouse;
 import inky.courier.standins.FreePort;
 import java.io.IOException;
 import java.net.InetSocketAddress;
@@ -13,12 +14,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /**
- * Servers that nobody here wrote: Debian's OpenSSH, vsftpd and Apache, each with a configuration of its own, on loopback.
+ * Servers that nobody here wrote: Debian's OpenSSH, vsftpd, Apache and Samba, each with a configuration of its own, on loopback.
  * They need root, as in bin/test; {@link #canRun} says whether they can be had.
  */
 final class RealServers implements AutoCloseable {
@@ -34,19 +36,32 @@ final class RealServers implements AutoCloseable {
         /** Files may be written and fetched there, but nothing is listed. */
         VSFTPD_UNLISTED,
         APACHE_BASIC,
-        APACHE_DIGEST
+        APACHE_DIGEST,
+        SAMBA
     }
 
     private final Path folder = Files.createTempDirectory("real");
-    private final List<Process> processes = new ArrayList<>();
+    private final Map<Integer, Started> started = new HashMap<>();
     private final int sshPort = FreePort.at(ADDRESS);
     private final int ftpPort = FreePort.at(ADDRESS);
     private final int ftpTlsPort = FreePort.at(ADDRESS);
     private final int ftpUnlistedPort = FreePort.at(ADDRESS);
     private final int webPort = FreePort.at(ADDRESS);
+    private final FileHouse house;
+    private final List<Path> mounts = new ArrayList<>();
     private String key = "";
 
     RealServers() throws IOException, InterruptedException {
+        house = FileHouse.open(new FileHouse.Settings(
+                "files.wherrymoor.example",
+                "127.40.9.22",
+                0,
+                0,
+                0,
+                0,
+                FarSides.ACCOUNT,
+                PASSWORD,
+                folder.resolve("house")));
         Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
         openSsh();
         ftp("plain", ftpPort, "");
@@ -65,7 +80,13 @@ final class RealServers implements AutoCloseable {
                 "2",
                 "-subj",
                 "/CN=files.wherrymoor.example");
-        ftp("tls", ftpTlsPort, """
+        ftp("tls", ftpTlsPort, tls());
+        ftp("unlisted", ftpUnlistedPort, "dirlist_enable=NO\n");
+        apache();
+    }
+
+    private String tls() {
+        return """
                 ssl_enable=YES
                 allow_anon_ssl=YES
                 force_anon_data_ssl=YES
@@ -73,9 +94,52 @@ final class RealServers implements AutoCloseable {
                 require_ssl_reuse=YES
                 rsa_cert_file=%s
                 rsa_private_key_file=%s
-                """.formatted(at("ftp.pem"), at("ftp.pem")));
-        ftp("unlisted", ftpUnlistedPort, "dirlist_enable=NO\n");
-        apache();
+                """.formatted(at("ftp.pem"), at("ftp.pem"));
+    }
+
+    /** One that takes no more than 50 KB a second, over TLS or not. */
+    FolderAccess slowFtp(boolean overTls, String path) throws IOException, InterruptedException {
+        int port = FreePort.at(ADDRESS);
+        String name = "slow" + port;
+        ftp(name, port, "anon_max_rate=50000\n" + (overTls ? tls() : ""));
+        return ftp(port, path, overTls ? Encryption.STARTTLS : Encryption.NONE);
+    }
+
+    /** Where what was stored in a slow one lies. */
+    Path lies(FolderAccess slowFtp) {
+        return folder.resolve("ftp-slow" + slowFtp.settings().port() + "/pub");
+    }
+
+    /** Makes a folder a disk of its own. @return whether that can be done here */
+    boolean disk(Server server, String name, int kilobytes) throws IOException, InterruptedException {
+        Path disk = Files.createDirectories(lies(server).resolve(name));
+        mounts.add(disk);
+        try {
+            run("mount", "-t", "tmpfs", "-o", "mode=0777,size=" + kilobytes + "k", "tmpfs", disk.toString());
+            return true;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    void enlarge(Server server, String name, int kilobytes) throws IOException, InterruptedException {
+        run(
+                "mount",
+                "-o",
+                "remount,size=" + kilobytes + "k",
+                lies(server).resolve(name).toString());
+    }
+
+    /** Kills a server and all its children, and starts it again. */
+    void restart(FolderAccess access, Runnable meanwhile) throws IOException, InterruptedException {
+        int port = access.kind() == DestinationKind.WEBDAV
+                ? java.net.URI.create(access.settings().host()).getPort()
+                : access.settings().port();
+        Started before = started.get(port);
+        before.process.descendants().forEach(ProcessHandle::destroyForcibly);
+        before.process.destroyForcibly().waitFor();
+        meanwhile.run();
+        start(port, before.command);
     }
 
     static boolean canRun() {
@@ -224,6 +288,11 @@ final class RealServers implements AutoCloseable {
             case VSFTPD_UNLISTED -> ftp(ftpUnlistedPort, path, Encryption.NONE);
             case APACHE_BASIC -> web("basic", path);
             case APACHE_DIGEST -> web("digest", path);
+            case SAMBA ->
+                FarSides.access(
+                        DestinationKind.SMB,
+                        settings(house.settings().address(), house.smbPort(), path, Encryption.NONE),
+                        PASSWORD);
         };
     }
 
@@ -244,6 +313,9 @@ final class RealServers implements AutoCloseable {
 
     /** Where what was stored in a server lies. */
     Path lies(Server server) {
+        if (server == Server.SAMBA) {
+            return house.files();
+        }
         return folder.resolve(
                 switch (server) {
                     case OPENSSH -> "ssh";
@@ -252,6 +324,7 @@ final class RealServers implements AutoCloseable {
                     case VSFTPD_UNLISTED -> "ftp-unlisted/pub";
                     case APACHE_BASIC -> "web/basic";
                     case APACHE_DIGEST -> "web/digest";
+                    case SAMBA -> throw new IllegalStateException();
                 });
     }
 
@@ -261,7 +334,7 @@ final class RealServers implements AutoCloseable {
                 .redirectOutput(folder.resolve(Path.of(command[0]).getFileName() + "-" + port + ".log")
                         .toFile())
                 .start();
-        processes.add(process);
+        started.put(port, new Started(process, command));
         for (int i = 0; i < 200; i++) {
             try (Socket socket = new Socket()) {
                 socket.connect(new InetSocketAddress(ADDRESS, port), 500);
@@ -275,6 +348,8 @@ final class RealServers implements AutoCloseable {
         }
         throw new IOException(String.join(" ", command) + " does not answer; its log is in " + folder);
     }
+
+    private record Started(Process process, String... command) {}
 
     private static void run(String... command) throws IOException, InterruptedException {
         output(command);
@@ -299,15 +374,19 @@ final class RealServers implements AutoCloseable {
     }
 
     @Override
-    public void close() throws InterruptedException {
-        processes.forEach(process -> {
-            process.descendants().forEach(ProcessHandle::destroy);
-            process.destroy();
-        });
-        for (Process process : processes) {
-            if (!process.waitFor(5, TimeUnit.SECONDS)) {
-                process.destroyForcibly();
+    public void close() throws IOException, InterruptedException {
+        house.close();
+        for (Started server : started.values()) {
+            server.process.descendants().forEach(ProcessHandle::destroy);
+            server.process.destroy();
+        }
+        for (Started server : started.values()) {
+            if (!server.process.waitFor(5, TimeUnit.SECONDS)) {
+                server.process.destroyForcibly();
             }
+        }
+        for (Path disk : mounts) {
+            run("sh", "-c", "umount -l '" + disk + "' || true");
         }
     }
 }

@@ -8,17 +8,21 @@ import inky.courier.connection.ProbeReport;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Folders.FolderEntry;
 import inky.courier.destination.Outcome;
 import inky.courier.folder.FarSides.Claimed;
 import inky.courier.folder.RealServers.Server;
+import inky.courier.harness.Daemons;
+import inky.courier.harness.Waiting;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -33,7 +37,9 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** One list of cases for every connector, against servers that nobody here wrote. */
 @Tag("long")
@@ -194,56 +200,125 @@ class RealServersTest {
     @ParameterizedTest
     @EnumSource(
             value = Server.class,
-            names = {"OPENSSH", "VSFTPD", "VSFTPD_TLS"})
+            names = {"OPENSSH", "APACHE_BASIC", "SAMBA"})
     void overASlowLineAFileArrives(Server server) throws Exception {
         FolderAccess access = servers.access(server, "slow");
         byte[] content = FarSides.bytes(300_000, 7);
-        if (server == Server.OPENSSH) {
-            try (SlowLine line = new SlowLine(access.settings().port(), 50_000)) {
-                FolderAccess slow = access.with(
-                        FarSides.changed(access.settings(), Map.of("host", "127.40.9.21", "port", line.port())),
-                        access.secret());
-                isThere(send(slow, "slow.pdf", content), servers.lies(server).resolve("slow/slow.pdf"), content);
-            }
-        } else {
-            isThere(send(access, "slow.pdf", content), servers.lies(server).resolve("slow/slow.pdf"), content);
+        try (SlowLine line = new SlowLine(access, 50_000)) {
+            isThere(send(line.access, "slow.pdf", content), servers.lies(server).resolve("slow/slow.pdf"), content);
         }
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void byASlowFtpServerAFileArrives(boolean overTls) throws Exception {
+        FolderAccess access = servers.slowFtp(overTls, "slow");
+        byte[] content = FarSides.bytes(200_000, 7);
+        isThere(send(access, "slow.pdf", content), servers.lies(access).resolve("slow/slow.pdf"), content);
     }
 
     /** After a break at any byte the next try finds what is there: nothing, a part, or the whole. */
     @ParameterizedTest
     @EnumSource(
             value = Server.class,
-            names = {"OPENSSH", "APACHE_BASIC"})
+            names = {"OPENSSH", "APACHE_BASIC", "SAMBA"})
     void aLineThatIsCutAnywhereIsTakenUpAndNothingIsDoubled(Server server) throws Exception {
         byte[] content = FarSides.bytes(120_000, 8);
         for (int cut = 0; cut < 12; cut++) {
             FolderAccess access = servers.access(server, "cut" + cut);
             UUID leg = UUID.randomUUID();
             Claimed claimed = new Claimed();
-            int port = server == Server.OPENSSH
-                    ? access.settings().port()
-                    : java.net.URI.create(access.settings().host()).getPort();
-            try (SlowLine line = new SlowLine(port, Long.MAX_VALUE)) {
+            try (SlowLine line = new SlowLine(access, Long.MAX_VALUE)) {
                 line.cutAfter(3_000L + cut * 12_000L);
-                Map<String, Object> through = server == Server.OPENSSH
-                        ? Map.of("host", "127.40.9.21", "port", line.port())
-                        : Map.of("host", "http://127.40.9.21:" + line.port() + "/basic/");
-                send(
-                        access.with(FarSides.changed(access.settings(), through), access.secret()),
-                        leg,
-                        claimed,
-                        "cut.pdf",
-                        content);
+                send(line.access, leg, claimed, "cut.pdf", content);
             }
             isThere(
                     send(access, leg, claimed, "cut.pdf", content),
                     servers.lies(server).resolve("cut" + cut + "/cut.pdf"),
                     content);
-            try (var all = Files.list(servers.lies(server).resolve("cut" + cut))) {
-                assertThat(all).hasSize(1);
-            }
+            holdsOne(servers.lies(server).resolve("cut" + cut));
         }
+    }
+
+    private static void holdsOne(Path folder) throws IOException {
+        // What a killed server had not given its name yet is its own to clear.
+        try (var all = Files.list(folder)) {
+            assertThat(all.filter(file -> !file.getFileName().toString().startsWith(".davfs")))
+                    .hasSize(1);
+        }
+    }
+
+    /** A disk that is really full is told as that, nothing of the file stays on it, and with room it arrives. */
+    @ParameterizedTest
+    @EnumSource(value = Server.class, mode = EnumSource.Mode.EXCLUDE, names = "VSFTPD_UNLISTED")
+    void aDiskThatIsFullIsToldAsThatAndLeftWithoutAPart(Server server) throws Exception {
+        assumeTrue(servers.disk(server, "full", 300), "disks of one's own can be had");
+        FolderAccess access = servers.access(server, "full");
+        byte[] content = FarSides.bytes(900_000, 11);
+        UUID leg = UUID.randomUUID();
+        Claimed claimed = new Claimed();
+        assertThat(send(access, leg, claimed, "large.pdf", content))
+                .isInstanceOfSatisfying(
+                        Outcome.NotAccepted.class,
+                        not -> assertThat(not.setback().cause()).isEqualTo("NO_SPACE"));
+        try (var left = Files.list(servers.lies(server).resolve("full"))) {
+            assertThat(left).isEmpty();
+        }
+        servers.enlarge(server, "full", 4_000);
+        isThere(
+                send(access, leg, claimed, "large.pdf", content),
+                servers.lies(server).resolve("full/large.pdf"),
+                content);
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = Server.class,
+            names = {"OPENSSH", "APACHE_BASIC"})
+    void aServerThatIsKilledInTheMiddleAndStartedAgainHasTheFileOnce(Server server) throws Exception {
+        FolderAccess access = servers.access(server, "killed");
+        try (SlowLine line = new SlowLine(access, 100_000)) {
+            killedInTheMiddle(line.access, access, servers.lies(server));
+        }
+    }
+
+    @Test
+    void anFtpServerThatIsKilledInTheMiddleAndStartedAgainHasTheFileOnce() throws Exception {
+        FolderAccess access = servers.slowFtp(true, "killed");
+        killedInTheMiddle(access, access, servers.lies(access));
+    }
+
+    private static void killedInTheMiddle(FolderAccess slow, FolderAccess access, Path lies) throws Exception {
+        byte[] content = FarSides.bytes(300_000, 12);
+        UUID leg = UUID.randomUUID();
+        Claimed claimed = new Claimed();
+        CompletableFuture<Outcome> first =
+                CompletableFuture.supplyAsync(() -> send(slow, leg, claimed, "killed.pdf", content));
+        Waiting.until(() -> hasPart(lies.resolve("killed")), "the file is under way");
+        servers.restart(access, () -> assertThat(first.join()).isNotInstanceOf(Outcome.Accepted.class));
+        isThere(send(access, leg, claimed, "killed.pdf", content), lies.resolve("killed/killed.pdf"), content);
+        holdsOne(lies.resolve("killed"));
+    }
+
+    private static boolean hasPart(Path folder) {
+        try (var all = Files.list(folder)) {
+            return all.findAny().isPresent();
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** What an administrator has accepted is another than what the server shows now. */
+    @ParameterizedTest
+    @CsvSource({"OPENSSH, HOST_KEY_CHANGED", "VSFTPD_TLS, CERTIFICATE_CHANGED"})
+    void aServerThatShowsAnotherKeyOrCertificateGetsNothing(Server server, String cause) {
+        FolderAccess access = servers.access(server, "changed");
+        String other = server == Server.OPENSSH ? "SHA256:" + "A".repeat(43) : "AB".repeat(32);
+        assertThat(send(access.with(access.settings().trusting(other), access.secret()), "a.pdf", new byte[1]))
+                .isInstanceOfSatisfying(
+                        Outcome.NotAccepted.class,
+                        not -> assertThat(not.setback().cause()).isEqualTo(cause));
+        assertThat(servers.lies(server).resolve("changed")).doesNotExist();
     }
 
     @ParameterizedTest
@@ -291,44 +366,47 @@ class RealServersTest {
 
     /** Passes bytes on at a pace, and breaks after so many. */
     private static final class SlowLine implements AutoCloseable {
-        private final ServerSocket door = new ServerSocket(0, 5, InetAddress.getByName("127.40.9.21"));
+        private static final String ADDRESS = "127.40.9.21";
+
+        private final ServerSocket door = new ServerSocket(0, 5, InetAddress.getByName(ADDRESS));
+        private final FolderAccess access;
         private final long bytesPerSecond;
         private volatile long left = Long.MAX_VALUE;
 
-        SlowLine(int to, long bytesPerSecond) throws IOException {
+        SlowLine(FolderAccess to, long bytesPerSecond) throws IOException {
             this.bytesPerSecond = bytesPerSecond;
-            daemon(() -> {
+            boolean web = to.kind() == DestinationKind.WEBDAV;
+            URI address = web ? URI.create(to.settings().host()) : null;
+            String host = web ? address.getHost() : to.settings().host();
+            int port = web ? address.getPort() : to.settings().port();
+            access = to.with(
+                    FarSides.changed(
+                            to.settings(),
+                            web
+                                    ? Map.of(
+                                            "host", "http://" + ADDRESS + ":" + door.getLocalPort() + address.getPath())
+                                    : Map.of("host", ADDRESS, "port", door.getLocalPort())),
+                    to.secret());
+            Daemons.run(() -> {
                 while (!door.isClosed()) {
                     Socket near = door.accept();
-                    Socket far = new Socket(RealServers.ADDRESS, to);
-                    daemon(() -> pass(near, far, true));
-                    daemon(() -> pass(far, near, false));
+                    Daemons.run(() -> pass(near, host, port));
                 }
             });
-        }
-
-        int port() {
-            return door.getLocalPort();
         }
 
         void cutAfter(long bytes) {
             left = bytes;
         }
 
-        private interface Work {
-            void run() throws Exception;
-        }
-
-        private static void daemon(Work work) {
-            Thread thread = new Thread(() -> {
-                try {
-                    work.run();
-                } catch (Exception e) {
-                    // The line ends, as lines do.
-                }
-            });
-            thread.setDaemon(true);
-            thread.start();
+        private void pass(Socket near, String host, int port) throws Exception {
+            try {
+                Socket far = new Socket(host, port);
+                Daemons.run(() -> pass(far, near, false));
+                pass(near, far, true);
+            } finally {
+                near.close();
+            }
         }
 
         private void pass(Socket from, Socket to, boolean counted) throws Exception {

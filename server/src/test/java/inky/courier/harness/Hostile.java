@@ -38,10 +38,10 @@ public final class Hostile implements AutoCloseable {
      */
     public Hostile(Manner manner, boolean asked, String first, String then) throws IOException {
         door = new ServerSocket(0, 50, InetAddress.getByName("127.40.9.30"));
-        daemon(() -> {
+        Daemons.run(() -> {
             while (!door.isClosed()) {
                 Socket line = door.accept();
-                daemon(() -> treat(line, manner, asked, first, then));
+                Daemons.run(() -> treat(line, manner, asked, first, then));
             }
         });
     }
@@ -57,22 +57,6 @@ public final class Hostile implements AutoCloseable {
     /** How many bytes anybody took from it. */
     public long said() {
         return said.get();
-    }
-
-    private interface Work {
-        void run() throws Exception;
-    }
-
-    private static void daemon(Work work) {
-        Thread thread = new Thread(() -> {
-            try {
-                work.run();
-            } catch (Exception e) {
-                // Whoever was here has gone.
-            }
-        });
-        thread.setDaemon(true);
-        thread.start();
     }
 
     private void treat(Socket line, Manner manner, boolean asked, String first, String then) throws Exception {

@@ -7,6 +7,7 @@ import static inky.courier.core.delivery.Lasting.UNTIL_MENDED;
 import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Lasting;
 import java.util.Locale;
+import java.util.regex.Pattern;
 
 /** Why a file does not get into a folder, from the protocols' own codes. */
 public enum TransferCause implements Cause {
@@ -131,6 +132,13 @@ public enum TransferCause implements Cause {
             "Let the job's profile make encrypted PDF, then scan again."),
     REFUSED(FOR_GOOD, "The server refuses it.", "Its own words stand beside this; ask who runs it.");
 
+    /**
+     * How servers say in words that there is no room, where they do so under a code for any local error (vsftpd's 451 is
+     * "Failure writing to local file.").
+     */
+    private static final Pattern FULL = Pattern.compile(
+            "no space|disk (is )?full|quota|insufficient (disk )?(space|storage)|writing to local file");
+
     private final Told told;
 
     TransferCause(Lasting lasting, String sentence, String remedy) {
@@ -164,6 +172,9 @@ public enum TransferCause implements Cause {
     /** What an FTP reply means: RFC 959 section 4.2; 431, 522, 533 and 534 by RFC 2228 and RFC 4217. */
     public static TransferCause ofFtp(TransferStep step, int code, String words) {
         String said = words.toLowerCase(Locale.ROOT);
+        if (code >= 400 && FULL.matcher(said).find()) {
+            return NO_SPACE;
+        }
         return switch (code) {
             case 421, 451 -> TRY_LATER;
             case 425, 426 -> DATA_LINE;

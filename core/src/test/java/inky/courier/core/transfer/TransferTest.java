@@ -37,6 +37,7 @@ class TransferTest {
         "WRITTEN, 426, Connection closed, DATA_LINE, PASSES",
         "WRITTEN, 450, File busy, BUSY, PASSES",
         "WRITTEN, 451, Local error, TRY_LATER, PASSES",
+        "WRITTEN, 451, Failure writing to local file., NO_SPACE, PASSES",
         "WRITTEN, 452, Insufficient storage, NO_SPACE, PASSES",
         "WRITTEN, 552, Exceeded allocation, NO_SPACE, PASSES",
         "WRITTEN, 553, Name not allowed, NAME_REFUSED, FOR_GOOD",
