@@ -120,6 +120,18 @@ class EngineInTimeTest {
                 .allMatch(letter -> text(letter).contains("Delivery D-"));
     }
 
+    /** It may have been mended while the try was under way that found it broken. */
+    @Test
+    void whatFailedByAnOldPasswordGoesAMinuteLaterThoughNobodyTellsOfTheNewOne() {
+        office.post.password("another");
+        String delivery = timed.send(Stack.TIDE_TABLE);
+        timed.time.doWhatIsDue();
+        assertThat(leg(delivery).path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
+        office.post.password(Office.PASSWORD);
+        timed.time.pass(Duration.ofSeconds(90));
+        assertThat(office.state(delivery)).isEqualTo("ACCEPTED");
+    }
+
     @Test
     void aPausedRouteIsGivenUpAfterFourDaysAndThePersonIsTold() {
         toMe(Map.of("notifyWhen", "ALWAYS"));
@@ -232,10 +244,7 @@ class EngineInTimeTest {
 
     @Test
     void aFileOfWhichAPartIsMissingIsNeverSent() {
-        office.post.refuse(Step.MAIL, "451 4.7.1 Greylisted");
-        String delivery = timed.send(Stack.TIDE_TABLE);
-        timed.time.doWhatIsDue();
-        office.post.behave();
+        String delivery = deferred(Stack.TIDE_TABLE);
         timed.jdbc()
                 .sql(
                         "delete from content_chunk where content_id in (select content_id from delivery_file where delivery_id = ?::uuid)")
@@ -248,13 +257,19 @@ class EngineInTimeTest {
         assertThat(lettersSince(before)).isEmpty();
     }
 
+    /** Has its files made and waits, for a server that is well again. */
+    private static String deferred(Stack stack) {
+        office.post.refuse(Step.MAIL, "451 4.7.1 Greylisted");
+        String delivery = timed.send(stack);
+        timed.time.doWhatIsDue();
+        office.post.behave();
+        return delivery;
+    }
+
     /** As when the disk has given back other bytes than it was given: the length is right, the seal is not. */
     @Test
     void aFileThatIsNotAsItWasKeptIsNeverAccepted() {
-        office.post.refuse(Step.MAIL, "451 4.7.1 Greylisted");
-        String delivery = timed.send(Stack.TIDE_TABLE);
-        timed.time.doWhatIsDue();
-        office.post.behave();
+        String delivery = deferred(Stack.TIDE_TABLE);
         timed.jdbc()
                 .sql(
                         "update content_chunk set sealed = set_byte(sealed, 5000, 255 - get_byte(sealed, 5000)) where content_id in "
@@ -269,10 +284,7 @@ class EngineInTimeTest {
 
     @Test
     void aPageChangedWhileFilesWaitMakesThemAgainBeforeAnythingLeaves() {
-        office.post.refuse(Step.MAIL, "451 4.7.1 Greylisted");
-        String delivery = timed.send(Stack.BERTH_PERMIT);
-        timed.time.doWhatIsDue();
-        office.post.behave();
+        String delivery = deferred(Stack.BERTH_PERMIT);
         int before = office.post.mailbox().letters().size();
         office.desk
                 .put("/api/deliveries/" + delivery + "/pages/2", Map.of("keep", false, "splitBefore", true))

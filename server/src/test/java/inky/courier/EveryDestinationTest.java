@@ -202,30 +202,6 @@ class EveryDestinationTest {
     }
 
     @Test
-    void whatTriedByTheOldPasswordGoesWhenTheRouteTakesAnother(Office office) throws IOException {
-        String folder = ftp(office, "late");
-        job(office, List.of(folder), Map.of());
-        house.password("another");
-        String late = office.send(Stack.TIDE_TABLE);
-        waitFor(office, late, "WAITING");
-        house.password("Harbour-1124");
-        // As if its try had been under way while the route was mended: the route is well, and it has not been told.
-        office.bean(JdbcClient.class)
-                .sql("delete from route_health where route_id = ?::uuid")
-                .param(folder)
-                .update();
-        JsonNode row = office.desk.get("/api/deliveries/" + late).json().path("row");
-        assertThat(row.path("legs").path(0).path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
-        job(office, List.of(folder), Map.of());
-        office.bean(JdbcClient.class)
-                .sql("update leg set in_order_of = gen_random_uuid() where delivery_id = ?::uuid")
-                .param(late)
-                .update();
-        waitFor(office, office.send(Stack.TIDE_TABLE), "ACCEPTED");
-        waitFor(office, late, "ACCEPTED");
-    }
-
-    @Test
     void aPersonHoldsReleasesStopsAndSendsElsewhere(Office office) {
         String away = ftp(office, "away");
         String other = add(office, folder("SFTP", house.sftpPort(), "elsewhere"));

@@ -2,7 +2,9 @@ package inky.courier.queue;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import jakarta.annotation.PreDestroy;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -10,6 +12,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -29,6 +34,13 @@ public class Queue {
 
     private static final String AFTER_SLASH = "0";
 
+    private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(1);
+
+    private final ScheduledExecutorService soon = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "queue");
+        thread.setDaemon(true);
+        return thread;
+    });
     private final Scheduler scheduler;
     private final JdbcClient jdbc;
     private final Clock clock;
@@ -78,10 +90,19 @@ public class Queue {
         lookIfDue(at);
     }
 
+    /** The scheduler looks by itself once in a while; what is due before that is looked at in its time. */
     void lookIfDue(Instant at) {
-        if (!at.isAfter(clock.instant())) {
+        Duration left = Duration.between(clock.instant(), at);
+        if (left.isZero() || left.isNegative()) {
             lookAfterCommit();
+        } else if (left.compareTo(BETWEEN_LOOKS) < 0) {
+            soon.schedule(scheduler::triggerCheckForDueExecutions, left.toMillis() + 1, TimeUnit.MILLISECONDS);
         }
+    }
+
+    @PreDestroy
+    void stop() {
+        soon.shutdownNow();
     }
 
     private record Laid(Lane lane, boolean picked, Instant at) {}

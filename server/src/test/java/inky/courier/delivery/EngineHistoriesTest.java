@@ -61,7 +61,7 @@ import org.slf4j.LoggerFactory;
  * without its files or with old ones, nothing waits for ever, and nothing is ever without a task.
  */
 class EngineHistoriesTest {
-    private static final int HISTORIES = 10_000;
+    private static final int HISTORIES = Integer.getInteger("histories", 10_000);
     private static final int AT_ONCE = 250;
     private static final Live LIVE = mock(Live.class);
 

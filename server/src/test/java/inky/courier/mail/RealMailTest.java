@@ -145,6 +145,16 @@ class RealMailTest {
         arrives("kjolv", before + 1);
     }
 
+    // RFC 6531 section 3.4: such a sender needs the extension as much as a recipient does
+    @Test
+    void aSenderWithLettersOutsideAsciiIsTaken() throws Exception {
+        long before = postfix.count("berths");
+        assertThat(send("kj\u00f8lv@wherrymoor.example", 0, "berths@wherrymoor.example"))
+                .isInstanceOf(Outcome.Accepted.class);
+        arrives("berths", before + 1);
+        assertThat(postfix.mailbox("berths")).contains("kj\u00f8lv@wherrymoor.example");
+    }
+
     @Test
     void theProbePasses() {
         var report = new MailProbe(
