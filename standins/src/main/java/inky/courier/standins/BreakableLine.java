@@ -50,8 +50,13 @@ public final class BreakableLine implements AutoCloseable {
     public void deaf(boolean yes) {
         deaf = yes;
         if (yes) {
-            open.forEach(BreakableLine::close);
+            hangUp();
         }
+    }
+
+    /** Closes what is connected; whoever comes again gets through. */
+    public void hangUp() {
+        open.forEach(BreakableLine::close);
     }
 
     public void behave() {
@@ -78,6 +83,9 @@ public final class BreakableLine implements AutoCloseable {
     private void carry(Socket client) throws IOException {
         Socket server = new Socket();
         try {
+            // A line adds no waiting of its own.
+            client.setTcpNoDelay(true);
+            server.setTcpNoDelay(true);
             server.connect(service, 5_000);
         } catch (IOException e) {
             client.close();

@@ -160,12 +160,14 @@ public final class FileHouse implements AutoCloseable {
         sftpRefusal = status;
     }
 
+    /** From now on it is the only one, and whoever was let in by another has to sign in again. */
     public void password(String changed) throws IOException {
         password = changed;
         saveUser();
         if (samba.isPresent()) {
             samba.get().password(changed);
         }
+        lines().forEach(BreakableLine::hangUp);
     }
 
     public void behave() {
