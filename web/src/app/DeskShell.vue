@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core';
+import { useIntervalFn, useTimeoutFn } from '@vueuse/core';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -35,6 +35,8 @@ const findings = computed(() => overview.data.value?.findings.length ?? 0);
 const find = ref<InstanceType<typeof FindBox>>();
 const sheet = ref(false);
 const going = ref(false);
+/* Pressed again, it counts from anew. */
+const { start: stopGoing } = useTimeoutFn(() => (going.value = false), 2000, { immediate: false });
 const GO: Record<string, string> = {
   t: '/',
   d: '/deliveries',
@@ -57,7 +59,7 @@ useKeys({
   '?': () => (sheet.value = true),
   g: () => {
     going.value = true;
-    window.setTimeout(() => (going.value = false), 1200);
+    stopGoing();
   },
 });
 /* While `g` was just pressed, the next letter goes to a view, whatever it means there otherwise. */

@@ -282,9 +282,10 @@ class RealServersTest {
         }
     }
 
-    @Test
-    void anFtpServerThatIsKilledInTheMiddleAndStartedAgainHasTheFileOnce() throws Exception {
-        FolderAccess access = servers.slowFtp(true, "killed");
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void anFtpServerThatIsKilledInTheMiddleAndStartedAgainHasTheFileOnce(boolean overTls) throws Exception {
+        FolderAccess access = servers.slowFtp(overTls, "killed");
         killedInTheMiddle(access, access, servers.lies(access));
     }
 
