@@ -90,7 +90,7 @@ class DeliveryEngineTest {
         small.put("sizeLimitMb", 1);
         office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
         int before = office.post.mailbox().letters().size();
-        String delivery = office.send(Stack.FIFTY_LETTERS);
+        String delivery = office.send(Stack.CARGO_MANIFEST);
         Waiting.until(() -> office.state(delivery).equals("STOPPED"), "it stops");
         var leg = office.desk
                 .get("/api/deliveries/" + delivery)
