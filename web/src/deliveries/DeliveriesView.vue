@@ -155,12 +155,7 @@ useKeys({
     <form role="search" @submit.prevent="set({ text: typed })">
       <label :class="{ set: filters.text }">
         <span class="quiet">Text</span>
-        <input
-          v-model="typed"
-          type="search"
-          placeholder="file, person, number"
-          @search="set({ text: typed })"
-        />
+        <input v-model="typed" type="search" placeholder="file, person" @search="set({ text: typed })" />
       </label>
     </form>
     <button v-if="any" type="button" class="link small" @click="((typed = ''), clear())">Clear</button>

@@ -4,7 +4,7 @@ import { computed, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { ago, bytes, clockSeconds, count, exact, when } from '@/shared/format';
+import { ago, bytes, clockSeconds, count, exact, when, whereIs } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
 import { isFolder } from '@/destinations/kinds';
@@ -82,7 +82,7 @@ useKeys({
       </div>
       <div>
         <dt>Device</dt>
-        <dd>{{ row.place }}, {{ row.deviceName }}</dd>
+        <dd>{{ whereIs(row.place, row.deviceName) }}</dd>
       </div>
       <div>
         <dt>Job</dt>

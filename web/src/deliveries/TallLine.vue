@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import { needsMailServer } from '@/destinations/kinds';
-import { bytes, clockSeconds, exact, when } from '@/shared/format';
+import { bytes, clockSeconds, exact, when, whereIs } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import { legStop, trunkStop, type Mark } from '@/shared/states';
 
@@ -84,7 +84,7 @@ const stops = computed<TallStop[]>(() => {
       name: 'Scanned',
       at: r.scannedAt,
       passed: true,
-      words: props.profile ?? `${r.deviceName}, ${r.place}`,
+      words: props.profile ?? whereIs(r.place, r.deviceName),
     },
     {
       key: 'ready',

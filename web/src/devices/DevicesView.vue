@@ -100,7 +100,7 @@ async function lookAgain() {
               {{ row.place }}
               <p class="caption">{{ row.placeWhat }}</p>
             </td>
-            <td class="mono">{{ row.address }}</td>
+            <td class="mono address">{{ row.address }}</td>
             <td>
               <div class="state">
                 <StateMark :mark="conditionMark(row.condition)" silent />
@@ -139,7 +139,12 @@ async function lookAgain() {
       <FormField v-slot="f" label="Address" name="address">
         <el-input :id="f.id" v-model="form.address" class="mono" :aria-describedby="f.describedby" />
       </FormField>
-      <FormField v-slot="f" label="Signs people out after, seconds" name="signOutSeconds">
+      <FormField
+        v-if="!open || scans(open.abilities)"
+        v-slot="f"
+        label="Signs people out after, seconds"
+        name="signOutSeconds"
+      >
         <el-input
           :id="f.id"
           v-model.number="form.signOutSeconds"
@@ -161,6 +166,9 @@ async function lookAgain() {
 }
 .new .sheet {
   margin-top: 14px;
+}
+.address {
+  white-space: nowrap;
 }
 .state {
   display: flex;

@@ -12,7 +12,7 @@ export function abilityRows(a: Abilities): { name: string; words: string }[] {
   if (!scans(a)) {
     return [
       { name: 'Scanner', words: 'none, it only prints' },
-      { name: 'Largest paper', words: largest(a.media) },
+      ...(a.media.length ? [{ name: 'Largest paper', words: largest(a.media) }] : []),
     ];
   }
   const both = a.sides.some((side) => side.startsWith('two-sided'));

@@ -3,7 +3,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { ref } from 'vue';
 import { useRoute } from 'vue-router';
 import BrandMark from '@/shared/BrandMark.vue';
-import { clock, longDay } from '@/shared/format';
+import { clock, longDay, whereIs } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import ConsentDesk from './ConsentDesk.vue';
@@ -28,7 +28,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
       <header>
         <BrandMark class="mark" />
         <div>
-          <p class="where">{{ front.place ? front.place + ', ' : '' }}{{ front.deviceName }}</p>
+          <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
           <p class="quiet">{{ clock(time) }}, {{ longDay(time).split(' ')[0] }}</p>
         </div>
         <template v-if="front.person">

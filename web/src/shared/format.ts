@@ -76,6 +76,11 @@ export function afterColon(sentence: string): string {
   return (sentence.charAt(0).toLowerCase() + sentence.slice(1)).replace(/\.$/, '');
 }
 
+/** A device where it stands: "Quay House, Front desk"; many have no place. */
+export function whereIs(place: string, name: string): string {
+  return [place, name].filter(Boolean).join(', ');
+}
+
 /** "1 page", "3 pages" */
 export function count(number: number, one: string, many = one + 's'): string {
   return `${number} ${number === 1 ? one : many}`;

@@ -4,7 +4,7 @@ import { computed, reactive, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { isFolder } from '@/destinations/kinds';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { count, longDay, when } from '@/shared/format';
+import { count, longDay, when, whereIs } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
@@ -172,8 +172,8 @@ function listPath(trouble: Trouble): string {
     <li v-for="device in today.devices.filter((d) => d.condition !== 'CARE')" :key="device.deviceId">
       <p class="how-many"><span class="numeral">1</span><span class="caption">device</span></p>
       <div>
-        <h3><StateMark mark="failed" /> {{ device.place }}, {{ device.name }}</h3>
-        <p class="small">{{ device.sentence }} Nobody can scan there.</p>
+        <h3><StateMark mark="failed" /> {{ whereIs(device.place, device.name) }}</h3>
+        <p class="small">{{ device.sentence }}</p>
       </div>
       <p class="side">
         <RouterLink class="button" :to="`/devices/${device.deviceId}`">Open device</RouterLink>
@@ -194,7 +194,7 @@ function listPath(trouble: Trouble): string {
     >
       <StateMark mark="care" />
       <p>
-        <strong>{{ device.place }}, {{ device.name }}</strong>
+        <strong>{{ whereIs(device.place, device.name) }}</strong>
         <span class="quiet small">{{ device.sentence }}</span>
       </p>
       <RouterLink class="link small" :to="`/devices/${device.deviceId}`">Open</RouterLink>

@@ -102,7 +102,7 @@ class IppDeviceLink implements DeviceLink {
                 group.getValues(Types.operationsSupported).stream().anyMatch(Operation.printJob::equals));
         return new Report(
                 abilities,
-                conditionOf(group),
+                conditionOf(group, abilities.scans()),
                 ownDoor(device, group.getValue(STAND_IN_URI)),
                 ownDoor(device, group.getValue(STORAGE_URI)),
                 number(group, FEEDER_SHEETS));
@@ -367,7 +367,7 @@ class IppDeviceLink implements DeviceLink {
         }
         if (status.equals(Status.serverErrorDeviceError)) {
             DeviceCondition condition =
-                    DeviceCondition.of(5, words == null ? List.of() : List.of(words.split(",\\s*")));
+                    DeviceCondition.of(5, words == null ? List.of() : List.of(words.split(",\\s*")), true);
             throw new DeviceTrouble("device.stopped", condition.sentence(), "Clear it at the device, then scan again.");
         }
         throw new DeviceTrouble(
@@ -376,9 +376,10 @@ class IppDeviceLink implements DeviceLink {
                 "Try again; if it stays so, switch the device off and on.");
     }
 
-    private static DeviceCondition conditionOf(AttributeGroup group) {
+    private static DeviceCondition conditionOf(AttributeGroup group, boolean scans) {
         var state = group.getValue(Types.printerState);
-        return DeviceCondition.of(state == null ? 3 : state.getCode(), group.getStrings(Types.printerStateReasons));
+        return DeviceCondition.of(
+                state == null ? 3 : state.getCode(), group.getStrings(Types.printerStateReasons), scans);
     }
 
     private static int number(AttributeGroup group, IntType type) {

@@ -67,24 +67,27 @@ public class PanelPlaces implements Dependents.Source {
     public record PanelRow(
             UUID deviceId, String deviceName, String place, int places, int taken, List<Finding> findings) {}
 
+    /** Of all devices that scan; and of one that did so when jobs were put there, and only prints now. */
     @Transactional(readOnly = true)
     public List<PanelRow> list() {
         List<JobView> all = jobs.list();
         return devices.list().stream()
-                .filter(device -> device.abilities().scans())
-                .map(device -> {
-                    List<Candidate> placed = plan(device, all, Map.of()).jobs().stream()
-                            .filter(c -> c.place > 0)
-                            .toList();
-                    return new PanelRow(
-                            device.id(),
-                            device.name(),
-                            device.place(),
-                            device.abilities().panelPlaces(),
-                            placed.size(),
-                            placed.stream().flatMap(c -> c.findings.stream()).toList());
-                })
+                .filter(device -> device.abilities().scans() || hasJobs(device.id()))
+                .map(device -> row(device, all))
                 .toList();
+    }
+
+    private PanelRow row(DeviceView device, List<JobView> all) {
+        List<Candidate> placed = plan(device, all, Map.of()).jobs().stream()
+                .filter(c -> c.place > 0)
+                .toList();
+        return new PanelRow(
+                device.id(),
+                device.name(),
+                device.place(),
+                device.abilities().panelPlaces(),
+                placed.size(),
+                placed.stream().flatMap(c -> c.findings.stream()).toList());
     }
 
     /** The jobs against the device, and against what is known of the servers that they send through. */
@@ -154,6 +157,13 @@ public class PanelPlaces implements Dependents.Source {
                                 row.getObject(1, UUID.class),
                                 "the panel of " + row.getString(2)))
                         .list();
+    }
+
+    private boolean hasJobs(UUID deviceId) {
+        return jdbc.sql("select exists (select 1 from panel_place where device_id = ?)")
+                .param(deviceId)
+                .query(Boolean.class)
+                .single();
     }
 
     private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {

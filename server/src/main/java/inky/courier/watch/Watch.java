@@ -184,7 +184,7 @@ class Watch {
                 .filter(d ->
                         d.condition() != DeviceCondition.State.READY && d.condition() != DeviceCondition.State.BUSY)
                 .sorted(java.util.Comparator.comparing(DeviceView::condition).reversed())
-                .map(d -> new DeviceNeed(d.id(), d.name(), d.place(), d.condition(), d.conditionWords()))
+                .map(d -> new DeviceNeed(d.id(), d.name(), d.place(), d.condition(), wordsOf(d)))
                 .toList();
         Instant soon = clock.instant().plus(ENDS_SOON);
         List<CertificateNeed> certificates = servers.list().stream()
@@ -201,6 +201,14 @@ class Watch {
                 certificates,
                 deliveries.onTheLine(ON_THE_LINE),
                 day.day());
+    }
+
+    /** Who stands there in vain matters more than the reason. */
+    private static String wordsOf(DeviceView device) {
+        if (device.condition() == DeviceCondition.State.CARE) {
+            return device.conditionWords();
+        }
+        return device.conditionWords() + " Nobody can " + (device.abilities().scans() ? "scan" : "print") + " there.";
     }
 
     private List<OwnFailure> ownFailures() {
@@ -220,8 +228,11 @@ class Watch {
         devices.list().stream()
                 .filter(d -> matches(
                         wanted, d.name(), d.place(), d.address(), d.abilities().makeAndModel()))
-                .forEach(d ->
-                        hits.add(new Hit("Device", d.name(), d.place() + ", " + d.address(), "/devices/" + d.id())));
+                .forEach(d -> hits.add(new Hit(
+                        "Device",
+                        d.name(),
+                        d.place().isEmpty() ? d.address() : d.place() + ", " + d.address(),
+                        "/devices/" + d.id())));
         servers.list().stream()
                 .filter(s -> matches(wanted, s.name(), s.host()))
                 .forEach(s -> hits.add(new Hit("Mail server", s.name(), s.host(), "/mail-servers/" + s.id())));

@@ -234,6 +234,8 @@ public final class StandInDevice implements AutoCloseable {
             } else if (request.getOperation().equals(Operation.getPrinterAttributes)) {
                 MutableAttributeGroup group =
                         rules.describe(service(room.uri(), PrintRoom.FORMATS, PrintRoom.OPERATIONS, 0));
+                String[] media = model.media().toArray(String[]::new);
+                group.put(Types.mediaSupported, media[0], Arrays.copyOfRange(media, 1, media.length));
                 standInDoors(group);
                 reply(exchange, IppRules.described(request, group));
             } else if (request.getOperation().equals(Operation.printJob) && condition.state == PrinterState.stopped) {

@@ -56,8 +56,9 @@ public record DeviceCondition(State state, String sentence) {
     /**
      * @param printerState 3 idle, 4 processing, 5 stopped
      * @param reasons keywords of {@code printer-state-reasons}; the gravest decides the sentence
+     * @param scans whether it has a scanner, which most reasons do not concern
      */
-    public static DeviceCondition of(int printerState, Collection<String> reasons) {
+    public static DeviceCondition of(int printerState, Collection<String> reasons, boolean scans) {
         String gravest = reasons.stream()
                 .filter(reason -> !reason.equals("none"))
                 .min(Comparator.comparingInt(DeviceCondition::rank))
@@ -68,7 +69,7 @@ public record DeviceCondition(State state, String sentence) {
                     State.STOPPED, gravest.equals("none") ? "It has stopped and does not say why." : sentence);
         }
         if (!gravest.equals("none") && rank(gravest) < 2) {
-            return new DeviceCondition(State.CARE, sentence + " Scanning works.");
+            return new DeviceCondition(State.CARE, scans ? sentence + " Scanning works." : sentence);
         }
         return printerState == PROCESSING
                 ? new DeviceCondition(State.BUSY, "It is at work.")

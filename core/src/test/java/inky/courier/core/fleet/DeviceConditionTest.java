@@ -3,6 +3,8 @@ package inky.courier.core.fleet;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -24,8 +26,15 @@ class DeviceConditionTest {
             })
     void whatADeviceReportsIsToldInASentence(
             int state, String reasons, DeviceCondition.State expected, String sentence) {
-        DeviceCondition condition = DeviceCondition.of(state, Arrays.asList(reasons.split(",")));
+        DeviceCondition condition = DeviceCondition.of(state, Arrays.asList(reasons.split(",")), true);
         assertEquals(expected, condition.state());
         assertEquals(sentence, condition.sentence());
+    }
+
+    @Test
+    void aDeviceWithoutAScannerIsNotSaidToScan() {
+        assertEquals(
+                "A paper tray is empty.",
+                DeviceCondition.of(3, List.of("media-empty-warning"), false).sentence());
     }
 }
