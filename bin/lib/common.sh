@@ -74,6 +74,7 @@ need_for_application() {
     need /usr/sbin/vsftpd vsftpd
     need /usr/sbin/postfix postfix
     need /usr/sbin/apache2 apache2
+    need /usr/sbin/nginx nginx libnginx-mod-http-dav-ext
     need openssl openssl
     # CUPS' own tests of who answers IPP
     need ipptool cups-ipp-utils

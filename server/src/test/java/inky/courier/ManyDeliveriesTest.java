@@ -67,8 +67,13 @@ class ManyDeliveriesTest {
             assertThat(count(jdbc, "select sum(tries) from leg"))
                     .as("some were refused once")
                     .isGreaterThan(10 * EACH * 102 / 100);
-            assertThat(first.bean(Sweeper.class).sweep() + mended(first) + mended(second))
+            assertThat(first.bean(Sweeper.class).sweep()
+                            + count(first, "sweeper.mended")
+                            + count(second, "sweeper.mended"))
                     .as("nothing was ever without a task")
+                    .isZero();
+            assertThat(count(first, "tasks.failed") + count(second, "tasks.failed"))
+                    .as("nobody was in anybody's way")
                     .isZero();
             assertThat(count(jdbc, "select count(*) from leg where possibly_twice"))
                     .as("nothing had to be guessed")
@@ -76,10 +81,9 @@ class ManyDeliveriesTest {
         }
     }
 
-    private static int mended(Courier instance) {
-        return (int) instance.bean(MeterRegistry.class)
-                .counter("courier.sweeper.mended")
-                .count();
+    private static int count(Courier instance, String what) {
+        return (int)
+                instance.bean(MeterRegistry.class).counter("courier." + what).count();
     }
 
     /** Once only those are left that wait for their next try, they need not wait for minutes. @return false */

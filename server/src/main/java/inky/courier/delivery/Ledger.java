@@ -13,6 +13,9 @@ interface Ledger {
     /** All of it or nothing; part of the caller's transaction where there is one. */
     <T> T together(Supplier<T> work);
 
+    /** Tried again for half a minute while the database does not take it: what a far side has said is said only once. */
+    <T> T persistently(Supplier<T> work);
+
     /** A delivery that is about to be changed, nobody else's until the transaction ends. */
     Optional<Delivery> hold(UUID id);
 

@@ -48,9 +48,9 @@ class Releasing {
     private boolean letGo(UUID route, Optional<UUID> person) {
         Instant now = clock.instant();
         return ledger.together(() -> {
-            boolean some = ledger.putTo(route, person, now) > 0;
+            // Clerks before legs, as whoever carries one has it; the other way round two could wait for each other.
             ledger.kindAt(route).ifPresent(kind -> agenda.carrying(route, clerks.of(kind, route), now));
-            return some;
+            return ledger.putTo(route, person, now) > 0;
         });
     }
 }

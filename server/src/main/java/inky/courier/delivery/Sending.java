@@ -294,21 +294,23 @@ class Sending {
 
         @Override
         public void partDone(List<Outcome.Recipient> outcomes) {
-            whileMoving((change, leg) -> {
+            ledger.persistently(() -> whileMoving((change, leg) -> {
                 Arrivals.keepRecipients(change, leg, outcomes);
                 change.become(leg, LegState::partArrived);
-            });
+            }));
         }
 
-        private void whileMoving(java.util.function.BiConsumer<Change, Leg> what) {
-            deliveries.changeWhileCarrying(departed.delivery, departed.route, change -> {
-                Leg leg = change.leg(departed.leg);
-                if (!isStill(departed, leg)) {
-                    throw new IllegalStateException("leg " + leg.id + " was taken up by somebody else");
-                }
-                what.accept(change, leg);
-                return true;
-            });
+        private boolean whileMoving(java.util.function.BiConsumer<Change, Leg> what) {
+            return deliveries
+                    .changeWhileCarrying(departed.delivery, departed.route, change -> {
+                        Leg leg = change.leg(departed.leg);
+                        if (!isStill(departed, leg)) {
+                            throw new IllegalStateException("leg " + leg.id + " was taken up by somebody else");
+                        }
+                        what.accept(change, leg);
+                        return true;
+                    })
+                    .isPresent();
         }
     }
 
@@ -318,7 +320,7 @@ class Sending {
     }
 
     private void arrive(Departed departed, Outcome outcome) {
-        deliveries.changeWhileCarrying(departed.delivery, departed.route, change -> {
+        ledger.persistently(() -> deliveries.changeWhileCarrying(departed.delivery, departed.route, change -> {
             Leg leg = change.leg(departed.leg);
             if (!isStill(departed, leg)) {
                 LOG.warn("leg {} was taken up by somebody else; what came of this try is not kept", leg.id);
@@ -326,6 +328,6 @@ class Sending {
             }
             arrivals.of(change, leg, outcome);
             return true;
-        });
+        }));
     }
 }

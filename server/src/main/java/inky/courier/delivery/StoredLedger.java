@@ -4,6 +4,7 @@ import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.destination.DestinationKind;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -13,8 +14,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
+import org.springframework.core.retry.RetryPolicy;
+import org.springframework.core.retry.RetryTemplate;
+import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** The ledger in PostgreSQL. Whoever holds a delivery takes nothing else afterwards that a holder of another may want. */
@@ -35,6 +40,16 @@ class StoredLedger implements Ledger {
             "case when l.next_try_at is null then null when l.cause <> :cause then l.next_try_at "
                     + "else l.first_try_at + interval '" + RetrySchedule.GIVE_UP.toSeconds() + " seconds' end";
 
+    private static final RetryPolicy HALF_A_MINUTE = RetryPolicy.builder()
+            .includes(DataAccessException.class, TransactionException.class)
+            .timeout(Duration.ofSeconds(30))
+            .maxRetries(Long.MAX_VALUE)
+            .delay(Duration.ofMillis(100))
+            .multiplier(2)
+            .maxDelay(Duration.ofSeconds(2))
+            .build();
+
+    private final RetryTemplate persistent = new RetryTemplate(HALF_A_MINUTE);
     private final DeliveryRepository deliveries;
     private final JdbcClient jdbc;
     private final TransactionTemplate transaction;
@@ -51,6 +66,11 @@ class StoredLedger implements Ledger {
     }
 
     @Override
+    public <T> T persistently(Supplier<T> work) {
+        return persistent.invoke(() -> together(work));
+    }
+
+    @Override
     public Optional<Delivery> hold(UUID id) {
         return deliveries.toChange(id);
     }
@@ -60,12 +80,13 @@ class StoredLedger implements Ledger {
         deliveries.saveAndFlush(delivery);
     }
 
+    /** The leg is held too, so that it is looked at as it is now, and not as it was before another clerk let it go. */
     @Override
     public Optional<Place> nextInTurn(UUID route, Instant now, Optional<String> pausedBy) {
         return jdbc.sql("select d.id, l.id from leg l join delivery d on d.id = l.delivery_id "
                         + "where l.route_id = :route and l.state = 'WAITING' and "
                         + (pausedBy.isEmpty() ? "l.next_try_at <= :now and " + NONE_BEFORE : PAUSED + " <= :now")
-                        + " order by l.turn limit 1 for no key update of d skip locked")
+                        + " order by l.turn limit 1 for no key update of d, l skip locked")
                 .param("route", route)
                 .param("now", at(now))
                 .param("cause", pausedBy.orElse(""))
@@ -125,12 +146,12 @@ class StoredLedger implements Ledger {
 
     @Override
     public int putTo(UUID route, Optional<UUID> person, Instant at) {
+        String theirs = " and exists (select 1 from delivery d where d.id = l.delivery_id and d.person_id = :person)";
         return jdbc.sql(
-                        "update leg l set next_try_at = :at where l.route_id = :route and l.state = 'WAITING' "
-                                + "and l.next_try_at is not null and l.cause <> ''"
-                                + (person.isEmpty()
-                                        ? ""
-                                        : " and exists (select 1 from delivery d where d.id = l.delivery_id and d.person_id = :person)"))
+                        "update leg set next_try_at = :at where id in (select l.id from leg l where l.route_id = :route "
+                                + "and l.state = 'WAITING' and l.next_try_at is not null and l.cause <> ''"
+                                + (person.isEmpty() ? "" : theirs)
+                                + " order by l.id for no key update)")
                 .param("at", at(at))
                 .param("route", route)
                 .param("person", person.orElse(null))

@@ -37,12 +37,12 @@ class StoredRouteBook implements RouteBook {
 
     @Override
     public RouteHealth hold(UUID routeId, DestinationKind kind) {
-        jdbc.sql("insert into route_health (route_id, kind, failures, cause, sentence, remedy, lasting, reply, asked) "
-                        + "values (?, ?, 0, '', '', '', '', '', 0) on conflict (route_id) do nothing")
+        // In one statement: between two, whoever succeeds there could remove it.
+        return jdbc.sql(
+                        "insert into route_health (route_id, kind, failures, cause, sentence, remedy, lasting, reply, asked) "
+                                + "values (?, ?, 0, '', '', '', '', '', 0) on conflict (route_id) do update set kind = excluded.kind "
+                                + "returning *")
                 .params(routeId, kind.name())
-                .update();
-        return jdbc.sql("select * from route_health where route_id = ? for update")
-                .param(routeId)
                 .query((r, n) -> read(r))
                 .single();
     }

@@ -6,6 +6,8 @@ import com.github.kagkarlsson.scheduler.task.ExecutionOperations;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import io.micrometer.core.instrument.Counter;
+import io.micrometer.core.instrument.MeterRegistry;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -30,8 +32,12 @@ public class Work {
     private final TransactionTemplate transaction;
     private final Queue queue;
     private final Clock clock;
+    private final Counter failed;
 
-    Work(TransactionTemplate transaction, Queue queue, Clock clock) {
+    Work(TransactionTemplate transaction, Queue queue, Clock clock, MeterRegistry meters) {
+        failed = Counter.builder("courier.tasks.failed")
+                .description("Tasks that ended by a fault of Courier or its database, and were put off")
+                .register(meters);
         this.transaction = transaction;
         this.queue = queue;
         this.clock = clock;
@@ -91,6 +97,7 @@ public class Work {
     }
 
     private void later(ExecutionComplete complete, ExecutionOperations<Void> operations) {
+        failed.increment();
         int before = complete.getExecution().consecutiveFailures;
         Duration pause = before < AFTER_FAILURES.size() ? AFTER_FAILURES.get(before) : LONGEST;
         operations.reschedule(complete, clock.instant().plus(pause));

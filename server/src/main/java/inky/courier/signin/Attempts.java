@@ -32,11 +32,10 @@ public class Attempts {
     @Transactional(propagation = Propagation.REQUIRES_NEW)
     public void begin(String key) {
         Instant now = clock.instant();
-        jdbc.sql("insert into sign_in_attempt (key, failures, last_at) values (?, 0, ?) on conflict do nothing")
+        // In one statement: between two, whoever signs in could remove it.
+        Row row = jdbc.sql("insert into sign_in_attempt (key, failures, last_at) values (?, 0, ?) "
+                        + "on conflict (key) do update set key = excluded.key returning failures, last_at")
                 .params(key, OffsetDateTime.now(clock))
-                .update();
-        Row row = jdbc.sql("select failures, last_at from sign_in_attempt where key = ? for update")
-                .param(key)
                 .query((r, n) -> new Row(
                         r.getInt(1), r.getObject(2, OffsetDateTime.class).toInstant()))
                 .single();

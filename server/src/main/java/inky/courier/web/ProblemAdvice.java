@@ -12,9 +12,9 @@ import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
+import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
-import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
@@ -116,7 +116,7 @@ class ProblemAdvice {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> changedMeanwhile(OptimisticLockingFailureException e) {
+    ResponseEntity<ProblemDetail> changedMeanwhile(ConcurrencyFailureException e) {
         return answer(
                 HttpStatus.CONFLICT,
                 "changed-meanwhile",

@@ -135,6 +135,11 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
         }
     }
 
+    @Override
+    public <T> T persistently(Supplier<T> work) {
+        return together(work);
+    }
+
     Stream<Delivery> deliveries() {
         return state.deliveries.values().stream();
     }

@@ -20,7 +20,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /**
- * Servers that nobody here wrote: Debian's OpenSSH, vsftpd, Apache and Samba, each with a configuration of its own, on loopback.
+ * Servers that nobody here wrote: Debian's OpenSSH, vsftpd, Apache, nginx and Samba, each with a configuration of its own, on loopback.
  * They need root, as in bin/test; {@link #canRun} says whether they can be had.
  */
 final class RealServers implements AutoCloseable {
@@ -37,6 +37,7 @@ final class RealServers implements AutoCloseable {
         VSFTPD_UNLISTED,
         APACHE_BASIC,
         APACHE_DIGEST,
+        NGINX,
         SAMBA
     }
 
@@ -47,6 +48,7 @@ final class RealServers implements AutoCloseable {
     private final int ftpTlsPort = FreePort.at(ADDRESS);
     private final int ftpUnlistedPort = FreePort.at(ADDRESS);
     private final int webPort = FreePort.at(ADDRESS);
+    private final int nginxPort = FreePort.at(ADDRESS);
     private final FileHouse house;
     private final List<Path> mounts = new ArrayList<>();
     private String key = "";
@@ -83,6 +85,7 @@ final class RealServers implements AutoCloseable {
         ftp("tls", ftpTlsPort, tls());
         ftp("unlisted", ftpUnlistedPort, "dirlist_enable=NO\n");
         apache();
+        nginx();
     }
 
     private String tls() {
@@ -142,10 +145,9 @@ final class RealServers implements AutoCloseable {
         start(port, before.command);
     }
 
+    /** A program that is missing is a fault: bin/test installs them. */
     static boolean canRun() {
-        return System.getProperty("user.name").equals("root")
-                && List.of("/usr/sbin/sshd", "/usr/sbin/vsftpd", "/usr/sbin/apache2").stream()
-                        .allMatch(program -> Files.isExecutable(Path.of(program)));
+        return System.getProperty("user.name").equals("root");
     }
 
     private String at(String name) {
@@ -202,6 +204,41 @@ final class RealServers implements AutoCloseable {
                 xferlog_enable=NO
                 """.formatted(port, ADDRESS, root, at("ftp-passwords"), empty) + more);
         start(port, "/usr/sbin/vsftpd", at(name + ".conf"));
+    }
+
+    private void nginx() throws IOException, InterruptedException {
+        run("install", "-d", "-o", "www-data", at("nginx"), at("nginx/dav"), at("nginx-body"));
+        Files.writeString(folder.resolve("nginx.conf"), """
+                load_module /usr/lib/nginx/modules/ngx_http_dav_ext_module.so;
+                daemon off;
+                user www-data;
+                pid %s;
+                error_log %s;
+                events { }
+                http {
+                  access_log off;
+                  client_body_temp_path %s;
+                  server {
+                    listen %s:%d;
+                    root %s;
+                    location /dav/ {
+                      client_max_body_size 0;
+                      dav_methods PUT DELETE MKCOL COPY MOVE;
+                      dav_ext_methods PROPFIND OPTIONS;
+                      auth_basic "Quay House";
+                      auth_basic_user_file %s;
+                    }
+                  }
+                }
+                """.formatted(
+                        at("nginx.pid"),
+                        at("nginx.log"),
+                        at("nginx-body"),
+                        ADDRESS,
+                        nginxPort,
+                        at("nginx"),
+                        at("basic.users")));
+        start(nginxPort, "/usr/sbin/nginx", "-c", at("nginx.conf"));
     }
 
     private void apache() throws IOException, InterruptedException {
@@ -286,8 +323,9 @@ final class RealServers implements AutoCloseable {
             case VSFTPD -> ftp(ftpPort, path, Encryption.NONE);
             case VSFTPD_TLS -> ftp(ftpTlsPort, path, Encryption.STARTTLS);
             case VSFTPD_UNLISTED -> ftp(ftpUnlistedPort, path, Encryption.NONE);
-            case APACHE_BASIC -> web("basic", path);
-            case APACHE_DIGEST -> web("digest", path);
+            case APACHE_BASIC -> web(webPort, "basic", path);
+            case APACHE_DIGEST -> web(webPort, "digest", path);
+            case NGINX -> web(nginxPort, "dav", path);
             case SAMBA ->
                 FarSides.access(
                         DestinationKind.SMB,
@@ -306,8 +344,8 @@ final class RealServers implements AutoCloseable {
                 DestinationKind.FTP, FarSides.changed(settings, Map.of("account", "anonymous")), PASSWORD);
     }
 
-    private FolderAccess web(String place, String path) {
-        String address = "http://" + ADDRESS + ":" + webPort + "/" + place + "/";
+    private static FolderAccess web(int port, String place, String path) {
+        String address = "http://" + ADDRESS + ":" + port + "/" + place + "/";
         return FarSides.access(DestinationKind.WEBDAV, settings(address, 0, path, Encryption.NONE), PASSWORD);
     }
 
@@ -322,6 +360,7 @@ final class RealServers implements AutoCloseable {
                     case VSFTPD -> "ftp-plain/pub";
                     case VSFTPD_TLS -> "ftp-tls/pub";
                     case VSFTPD_UNLISTED -> "ftp-unlisted/pub";
+                    case NGINX -> "nginx/dav";
                     case APACHE_BASIC -> "web/basic";
                     case APACHE_DIGEST -> "web/digest";
                     case SAMBA -> throw new IllegalStateException();

@@ -1,0 +1,51 @@
+package inky.courier.store;
+
+import java.sql.SQLException;
+import java.time.Duration;
+import org.jspecify.annotations.Nullable;
+import org.springframework.core.retry.RetryPolicy;
+import org.springframework.core.retry.RetryTemplate;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionCallback;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * The application's transactions. PostgreSQL ends one of two that wait for each other (SQLSTATE 40P01) and expects the
+ * application to begin it again; that happens here, so what is done in one must bear being done anew.
+ */
+@Component
+public class Transactions extends TransactionTemplate {
+    private static final int AGAIN = 5;
+
+    private final transient RetryTemplate retries = new RetryTemplate(RetryPolicy.builder()
+            .predicate(Transactions::isChosenToEnd)
+            .maxRetries(AGAIN)
+            .delay(Duration.ofMillis(10))
+            .jitter(Duration.ofMillis(10))
+            .multiplier(2)
+            .build());
+
+    Transactions(PlatformTransactionManager manager) {
+        super(manager);
+    }
+
+    @Override
+    public <T> @Nullable T execute(TransactionCallback<T> action) {
+        boolean begins = !TransactionSynchronizationManager.isActualTransactionActive();
+        return begins ? retries.invoke(() -> super.execute(action)) : super.execute(action);
+    }
+
+    /** SQLSTATE class 40, transaction rollback; found in the causes, since a commit wraps it in other exceptions than a query. */
+    private static boolean isChosenToEnd(Throwable e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLException sql
+                    && sql.getSQLState() != null
+                    && sql.getSQLState().startsWith("40")) {
+                return true;
+            }
+        }
+        return false;
+    }
+}
