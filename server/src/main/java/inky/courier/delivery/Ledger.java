@@ -27,7 +27,7 @@ interface Ledger {
 
     /**
      * The next leg of a route whose time has come and before which none goes of the same person; its delivery is held, and
-     * one that somebody else holds is passed over.
+     * one that somebody else holds is passed over. The leg is as it was when the look began.
      *
      * @param pausedBy the cause by which the route is paused: then only those that do not know of it yet, and those that
      *     have waited until it is time to give up

@@ -179,6 +179,11 @@ class Sending {
         return deliveries
                 .<Start>changeWhileCarrying(next.get().delivery(), route, change -> {
                     Leg leg = change.leg(next.get().leg());
+                    boolean due = leg.nextTryAt != null && !leg.nextTryAt.isAfter(change.now());
+                    if (leg.phase != LegPhase.WAITING || paused.isEmpty() && !due) {
+                        // Another clerk let it go between the look at it and taking hold of it.
+                        return NoTransfer.DEALT_WITH;
+                    }
                     int places = clerks.of(leg.kind, route);
                     if (clerk.number() >= places) {
                         surplus.add(clerk);

@@ -80,13 +80,12 @@ class StoredLedger implements Ledger {
         deliveries.saveAndFlush(delivery);
     }
 
-    /** The leg is held too, so that it is looked at as it is now, and not as it was before another clerk let it go. */
     @Override
     public Optional<Place> nextInTurn(UUID route, Instant now, Optional<String> pausedBy) {
         return jdbc.sql("select d.id, l.id from leg l join delivery d on d.id = l.delivery_id "
                         + "where l.route_id = :route and l.state = 'WAITING' and "
                         + (pausedBy.isEmpty() ? "l.next_try_at <= :now and " + NONE_BEFORE : PAUSED + " <= :now")
-                        + " order by l.turn limit 1 for no key update of d, l skip locked")
+                        + " order by l.turn limit 1 for no key update of d skip locked")
                 .param("route", route)
                 .param("now", at(now))
                 .param("cause", pausedBy.orElse(""))
