@@ -50,6 +50,15 @@ describe('a destination that is being set up', () => {
     expect(server.to('POST /api/destinations')[0]?.body).not.toHaveProperty('folder');
   });
 
+  it('goes through a mail server that was added since the list was fetched', async () => {
+    server.on('GET /api/mail-servers', []);
+    const view = await open('new');
+    server.on('GET /api/mail-servers', [{ id: 'm2', name: 'Lantern Post' }]);
+    view.form.value.name = 'Mail to me';
+    await view.save();
+    expect(server.to('POST /api/destinations')[0]?.body).toMatchObject({ routeId: 'm2' });
+  });
+
   it('a printed copy goes through a device that prints', async () => {
     const view = await open('new');
     view.form.value.kind = 'PRINTER';

@@ -49,6 +49,7 @@ const GO: Record<string, string> = {
   e: '/people',
   a: '/panels',
   c: '/changes',
+  i: '/sign-ins',
   s: '/settings',
 };
 const goKeys = Object.fromEntries(
@@ -131,6 +132,7 @@ window.addEventListener(
       </p>
       <ul class="foot">
         <li><RouterLink to="/changes" :class="{ chosen: place === 'Change log' }">Change log</RouterLink></li>
+        <li><RouterLink to="/sign-ins" :class="{ chosen: place === 'Sign-ins' }">Sign-ins</RouterLink></li>
         <li><RouterLink to="/settings" :class="{ chosen: place === 'Settings' }">Settings</RouterLink></li>
       </ul>
     </nav>

@@ -4,10 +4,16 @@ import { computed, ref } from 'vue';
 import { useSession } from './session';
 import { useTheme } from './theme';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
+import OwnPassword from './OwnPassword.vue';
 
 const { identity, signOut } = useSession();
 const { chosen } = useTheme();
 const open = ref(false);
+const changing = ref(false);
+function change() {
+  open.value = false;
+  changing.value = true;
+}
 const box = ref<HTMLElement>();
 onClickOutside(box, () => (open.value = false));
 const initials = computed(() =>
@@ -35,8 +41,10 @@ const initials = computed(() =>
           { value: 'system', words: 'As set' },
         ]"
       />
+      <button type="button" class="button" @click="change">Change password</button>
       <button type="button" class="button" @click="signOut">Sign out</button>
     </div>
+    <OwnPassword v-model="changing" />
   </div>
 </template>
 

@@ -20,6 +20,7 @@ const KEYS: [string, string][] = [
   ['g e', 'People'],
   ['g a', 'Panels'],
   ['g c', 'Change log'],
+  ['g i', 'Sign-ins'],
   ['g s', 'Settings'],
   ['?', 'this sheet'],
 ];

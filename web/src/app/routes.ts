@@ -100,6 +100,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Change log' },
   },
   {
+    path: '/sign-ins',
+    name: 'Sign-ins',
+    component: () => import('@/security/SignInsView.vue'),
+    meta: { place: 'Sign-ins' },
+  },
+  {
     path: '/settings',
     name: 'Settings',
     component: () => import('@/settings/SettingsView.vue'),

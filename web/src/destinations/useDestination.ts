@@ -113,7 +113,14 @@ export function useDestination() {
     };
   });
 
+  /** What was fetched before something was added to it is asked for again, so that nobody is told to choose from nothing. */
+  async function completeRoutes() {
+    if (!goesThrough(form.value.kind) || routeId.value) return;
+    await (form.value.kind === 'PRINTER' ? devices : servers).refetch();
+  }
+
   async function save() {
+    await completeRoutes();
     const saved = await state.attempt(() =>
       isNew.value
         ? ask(api.POST('/api/destinations', { body: body.value }))

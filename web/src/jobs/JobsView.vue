@@ -88,6 +88,9 @@ const NOTIFY: { value: View['notifyWhen']; words: string }[] = [
   { value: 'ALWAYS', words: 'When it arrives, and when it does not' },
 ];
 async function saveIt() {
+  // What was fetched before one was added is asked for again.
+  if (!profileId.value) await profiles.refetch();
+  if (!templateId.value) await names.refetch();
   form.value.profileId = profileId.value;
   form.value.templateId = templateId.value;
   await save();

@@ -26,6 +26,7 @@ const open = computed(() => props.today.troubles.find(needsPassword));
 const nothing = computed(
   () =>
     props.today.ownFailures.length +
+      props.today.guessing.length +
       props.today.troubles.length +
       props.today.unmade.length +
       props.today.devices.length +
@@ -90,6 +91,13 @@ function listPath(trouble: Trouble): string {
         >
       </p>
       <span />
+    </li>
+    <li v-for="alert in today.guessing" :key="alert.sentence" class="minor">
+      <StateMark mark="care" />
+      <p>
+        <strong>{{ alert.sentence }}</strong> <span class="quiet small">{{ alert.remedy }}</span>
+      </p>
+      <RouterLink class="link small" to="/sign-ins">Sign-ins</RouterLink>
     </li>
     <li
       v-for="trouble in today.troubles"

@@ -23,6 +23,7 @@ const HEADINGS: Record<string, string> = {
   NO_SPACE: 'has no space left',
   NAME_TAKEN: 'has a file of that name already',
   NAME_REFUSED: 'refuses the file name',
+  LEADS_ELSEWHERE: 'has a folder that may lead elsewhere',
   FOLDER_NOT_FOUND: 'has no such folder',
   SHARE_NOT_FOUND: 'has no such share',
   NOT_ALLOWED_IN: 'does not let the account in',

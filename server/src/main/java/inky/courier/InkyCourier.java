@@ -1,8 +1,10 @@
 package inky.courier;
 
 import inky.courier.connection.TrustPolicy;
+import inky.courier.signin.AdminCommand;
 import java.time.Clock;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.random.RandomGenerator;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
@@ -17,6 +19,10 @@ public class InkyCourier {
     }
 
     public static void main(String[] args) {
+        if (args.length > 0 && args[0].equals("admin")) {
+            System.exit(
+                    AdminCommand.run(Arrays.copyOfRange(args, 1, args.length), System.getenv(), System.in, System.out));
+        }
         SpringApplication.run(InkyCourier.class, args);
     }
 

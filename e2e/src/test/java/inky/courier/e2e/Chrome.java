@@ -35,6 +35,11 @@ final class Chrome implements AutoCloseable {
     private final Browser browser;
     private final List<String> complaints = new ArrayList<>();
 
+    /** The walk's class, after which its last pictures are named. */
+    private final String walk = StackWalker.getInstance(StackWalker.Option.RETAIN_CLASS_REFERENCE)
+            .getCallerClass()
+            .getSimpleName();
+
     Chrome() {
         PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
         playwright = Playwright.create(
@@ -100,7 +105,7 @@ final class Chrome implements AutoCloseable {
         for (BrowserContext context : browser.contexts()) {
             for (Page page : context.pages()) {
                 page.screenshot(
-                        new Page.ScreenshotOptions().setPath(Path.of("target", "last-window-" + number++ + ".png")));
+                        new Page.ScreenshotOptions().setPath(Path.of("target", walk + "-" + number++ + ".png")));
             }
         }
     }

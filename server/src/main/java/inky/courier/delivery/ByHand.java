@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.text.PlainText;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -80,9 +81,7 @@ public class ByHand {
 
     @Transactional
     public Done carryOut(Order order) {
-        String reason = order.reason() == null
-                ? ""
-                : order.reason().replaceAll("\\p{Cntrl}+", " ").strip();
+        String reason = order.reason() == null ? "" : PlainText.line(order.reason());
         if (reason.length() > LONGEST_REASON) {
             throw new Invalid("delivery.reason", "reason", "A reason has at most 200 characters.", "Shorten it.");
         }

@@ -90,7 +90,7 @@ class Deliveries {
             agenda.telling(delivery.id);
         }
         if (change.isNews()) {
-            live.tell("delivery", delivery.id);
+            live.tell("delivery", delivery.id, delivery.personId);
         }
     }
 }

@@ -1,11 +1,14 @@
 package inky.courier.delivery;
 
+import inky.courier.audit.SecurityLog;
 import inky.courier.delivery.DeliveryQueries.DeliveryPage;
 import inky.courier.delivery.DeliveryQueries.Filter;
 import inky.courier.delivery.DeliveryQueries.Listing;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Handing;
 import jakarta.annotation.Nullable;
+import jakarta.servlet.http.HttpServletRequest;
+import java.security.Principal;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
@@ -27,9 +30,12 @@ class DeliveryController {
     private final DeliveryQueries queries;
     private final ContentStore store;
     private final ByHand byHand;
+    private final SecurityLog log;
 
-    DeliveryController(DeliveryService deliveries, DeliveryQueries queries, ContentStore store, ByHand byHand) {
+    DeliveryController(
+            DeliveryService deliveries, DeliveryQueries queries, ContentStore store, ByHand byHand, SecurityLog log) {
         this.byHand = byHand;
+        this.log = log;
         this.deliveries = deliveries;
         this.queries = queries;
         this.store = store;
@@ -70,8 +76,10 @@ class DeliveryController {
     }
 
     @GetMapping("/{id}/files/{position}")
-    ResponseEntity<StreamingResponseBody> deliveryFile(@PathVariable UUID id, @PathVariable int position) {
+    ResponseEntity<StreamingResponseBody> deliveryFile(
+            @PathVariable UUID id, @PathVariable int position, Principal who, HttpServletRequest request) {
         DeliveryService.Handout handout = deliveries.file(id, position);
+        log.note(SecurityLog.Event.DOWNLOADED, who.getName(), "desk", request.getRemoteAddr(), handout.name());
         return Handing.download(store, handout.stored(), handout.name());
     }
 

@@ -4,6 +4,7 @@ import inky.courier.audit.ChangeLog;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
+import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.live.Live;
@@ -191,7 +192,7 @@ public class DestinationService implements Dependents.Source, Connectors {
     }
 
     private DestinationView save(Destination destination, DestinationForm form, @Nullable Object before) {
-        if (form.name().isBlank() || form.name().length() > 60) {
+        if (!PlainText.isName(form.name(), 60)) {
             throw new Invalid(
                     "destination.name",
                     "name",

@@ -5,6 +5,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.HostAddress;
+import inky.courier.core.text.PlainText;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.destination.DestinationService.DestinationForm;
@@ -148,7 +149,7 @@ class FolderForms {
     }
 
     private static boolean hasControl(String text) {
-        return text.chars().anyMatch(Character::isISOControl);
+        return !PlainText.isLine(text);
     }
 
     private static Problem problem(String field, String sentence, String remedy) {

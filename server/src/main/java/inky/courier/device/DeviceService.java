@@ -5,6 +5,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
@@ -234,7 +235,7 @@ public class DeviceService {
 
     private DeviceAddress check(DeviceForm form) {
         List<Problem> problems = new ArrayList<>();
-        if (form.name().isBlank() || form.name().length() > 40) {
+        if (!PlainText.isName(form.name(), 40)) {
             problems.add(new Problem(
                     "device.name",
                     "name",

@@ -50,6 +50,11 @@ class FtpFolders implements FolderProtocol {
     /** Of one conversation; a listing comes over a line of its own. */
     private static final long MOST_REPLIES = 4 * 1024 * 1024;
 
+    private static final String HERE = "./";
+
+    /** Signs that a server may take for a pattern. */
+    private static final String PATTERN = "*?[]{}";
+
     private static final Duration OPENING = Duration.ofMinutes(1);
     private static final Duration LONGEST = Duration.ofHours(6);
 
@@ -66,7 +71,7 @@ class FtpFolders implements FolderProtocol {
 
     @Override
     public NameRules rules() {
-        return NameRules.POSIX;
+        return NameRules.FTP;
     }
 
     @Override
@@ -103,7 +108,7 @@ class FtpFolders implements FolderProtocol {
                 prepare(client, s);
             });
             lines.opened();
-            return new Opened(client, FolderTemplate.of(s.path()).absolute() ? "/" : "", passage);
+            return new Opened(client, FolderTemplate.of(s.path()).absolute() ? "/" : HERE, passage);
         } catch (IOException | RuntimeException e) {
             close(client);
             throw e;
@@ -229,8 +234,7 @@ class FtpFolders implements FolderProtocol {
             if (find(folder).isEmpty()) {
                 throw new FarSideException(TransferCause.FOLDER_NOT_FOUND, "");
             }
-            FTPFile[] found =
-                    client.hasFeature("MLST") ? client.mlistDir(path(folder)) : client.listFiles(path(folder));
+            FTPFile[] found = client.hasFeature("MLST") ? client.mlistDir(path(folder)) : listed(folder);
             if (!FTPReply.isPositiveCompletion(client.getReplyCode())) {
                 throw refused(client, TransferStep.FOLDER);
             }
@@ -241,6 +245,38 @@ class FtpFolders implements FolderProtocol {
                 }
             }
             return entries;
+        }
+
+        /** From within: servers give what LIST names to a shell's rules, which take some signs for patterns. */
+        private FTPFile[] listed(FolderPath folder) throws IOException {
+            String before = client.printWorkingDirectory();
+            if (before == null || !enters(folder)) {
+                throw refused(client, TransferStep.FOLDER);
+            }
+            FTPFile[] found = client.listFiles();
+            boolean complete = FTPReply.isPositiveCompletion(client.getReplyCode());
+            FarSideException refusal = complete ? null : refused(client, TransferStep.FOLDER);
+            client.changeWorkingDirectory(before);
+            if (refusal != null) {
+                throw refusal;
+            }
+            return found;
+        }
+
+        /**
+         * Whether this very folder could be gone into. A server that takes some of its signs for a pattern may have gone
+         * elsewhere; where it says it is then is compared with where it should be.
+         */
+        private boolean enters(FolderPath folder) throws IOException {
+            String path = path(folder);
+            if (!path.isEmpty() && !client.changeWorkingDirectory(path)) {
+                return false;
+            }
+            if (folder.text().chars().noneMatch(c -> PATTERN.indexOf(c) >= 0)) {
+                return true;
+            }
+            String there = client.printWorkingDirectory();
+            return there != null && there.endsWith("/" + folder.text());
         }
 
         private static Folders.FolderEntry entry(FTPFile file) {
@@ -269,7 +305,7 @@ class FtpFolders implements FolderProtocol {
             }
             boolean knowsSize = !isUnknownCommand();
             String before = client.printWorkingDirectory();
-            if (before != null && client.changeWorkingDirectory(path(path))) {
+            if (before != null && enters(path)) {
                 client.changeWorkingDirectory(before);
                 return Optional.of(new Folders.FolderEntry(path.name(), true, 0, Instant.EPOCH));
             }
@@ -277,11 +313,7 @@ class FtpFolders implements FolderProtocol {
         }
 
         private Optional<Folders.FolderEntry> findListed(FolderPath path) throws IOException {
-            FTPFile[] found = client.listFiles(path(path.parent()));
-            if (!FTPReply.isPositiveCompletion(client.getReplyCode())) {
-                throw refused(client, TransferStep.FOLDER);
-            }
-            for (FTPFile file : found) {
+            for (FTPFile file : listed(path.parent())) {
                 if (file != null && file.getName().equals(path.name())) {
                     return Optional.of(entry(file));
                 }
@@ -394,9 +426,15 @@ class FtpFolders implements FolderProtocol {
             return OptionalLong.empty();
         }
 
-        /** No line end can come into a command: a path holds no control characters. */
-        private String path(FolderPath path) {
-            return root + path.text();
+        /**
+         * No line end can come into a command: a path holds no control characters. And nobody's home folder: servers take a
+         * name that begins with a tilde for that, some of them anywhere in a path.
+         */
+        private String path(FolderPath path) throws IOException {
+            if (path.names().stream().anyMatch(name -> name.startsWith("~"))) {
+                throw new FarSideException(TransferCause.LEADS_ELSEWHERE, "");
+            }
+            return path.isRoot() && root.equals(HERE) ? "" : root + path.text();
         }
 
         @Override

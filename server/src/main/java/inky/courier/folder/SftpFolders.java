@@ -19,6 +19,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
@@ -234,8 +235,12 @@ class SftpFolders implements FolderProtocol {
         @Override
         public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             List<Folders.FolderEntry> entries = new ArrayList<>();
-            for (DirEntry found : sftp.readDir(path(folder))) {
-                entries.add(entry(found.getFilename(), found.getAttributes()));
+            try {
+                for (DirEntry found : sftp.readDir(path(folder))) {
+                    entries.add(entry(found.getFilename(), found.getAttributes()));
+                }
+            } catch (UncheckedIOException e) {
+                throw e.getCause();
             }
             return entries;
         }

@@ -1,9 +1,12 @@
 package inky.courier.link;
 
+import inky.courier.audit.SecurityLog;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.link.Links.Link;
 import inky.courier.settings.Settings;
-import inky.courier.signin.Attempts;
+import inky.courier.signin.Door;
+import inky.courier.signin.Guessing;
+import inky.courier.signin.Source;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Handing;
 import inky.courier.web.Refusal;
@@ -26,18 +29,27 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 /** What a download page asks for, without any sign-in but its own address; and what the desk sees of such pages. */
 @RestController
 class DownloadController {
+    private static final String DOOR = "download link";
+
     private final Links links;
     private final DeliveryService deliveries;
     private final ContentStore store;
-    private final Attempts attempts;
+    private final Guessing guessing;
+    private final SecurityLog log;
     private final Settings settings;
 
     DownloadController(
-            Links links, DeliveryService deliveries, ContentStore store, Attempts attempts, Settings settings) {
+            Links links,
+            DeliveryService deliveries,
+            ContentStore store,
+            Guessing guessing,
+            SecurityLog log,
+            Settings settings) {
         this.links = links;
         this.deliveries = deliveries;
         this.store = store;
-        this.attempts = attempts;
+        this.guessing = guessing;
+        this.log = log;
         this.settings = settings;
     }
 
@@ -52,7 +64,7 @@ class DownloadController {
     @GetMapping("/api/get/{token}")
     DownloadPage downloadPage(@PathVariable String token) {
         Link link = links.open(token);
-        boolean asks = link.passcodeHash() != null;
+        boolean asks = link.asksPasscode();
         return page(link, asks, asks ? "" : links.grant(link));
     }
 
@@ -60,17 +72,21 @@ class DownloadController {
     DownloadPage openDownloadPage(
             @PathVariable String token, @RequestBody PasscodeGiven given, HttpServletRequest request) {
         Link link = links.open(token);
-        String key = "link:" + link.id();
-        attempts.begin(key);
+        Source source = Source.of(request);
+        Guessing.Attempt attempt = guessing.begin(Door.link(link.id()), Door.source(source));
         if (!links.isRight(link, given.passcode().strip())) {
-            links.note(link, request.getRemoteAddr(), "wrong passcode");
+            links.note(link, source.address(), "wrong passcode");
+            log.note(SecurityLog.Event.FAILED, "", DOOR, source.address(), "");
+            if (!attempt.slowed().isEmpty()) {
+                log.note(SecurityLog.Event.SLOWED, "", DOOR, source.address(), "");
+            }
             throw new Refusal(
                     HttpStatus.FORBIDDEN,
                     "link.passcode",
                     "This is not the passcode.",
                     "It came in a mail of its own.");
         }
-        attempts.succeeded(key);
+        guessing.right(attempt);
         return page(link, false, links.grant(link));
     }
 
@@ -86,8 +102,14 @@ class DownloadController {
                     HttpStatus.FORBIDDEN, "link.passcode", "The passcode is wanted again.", "Open the page anew.");
         }
         DeliveryService.Handout handout = deliveries.file(link.deliveryId(), position);
-        links.note(link, request.getRemoteAddr(), "fetched " + handout.name());
-        return Handing.download(store, handout.stored(), handout.name());
+        String address = Source.of(request).address();
+        // One who asks only for the head (RFC 9110 section 9.3.2) fetches nothing.
+        boolean fetches = request.getMethod().equals("GET");
+        return Handing.download(store, handout.stored(), handout.name(), () -> {
+            if (fetches) {
+                links.note(link, address, "fetched " + handout.name());
+            }
+        });
     }
 
     @GetMapping("/api/deliveries/{id}/links")

@@ -23,7 +23,6 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -38,14 +37,12 @@ class Links implements DownloadLinks, ContentHold {
 
     private final JdbcClient jdbc;
     private final Vault vault;
-    private final PasswordEncoder encoder;
     private final Settings settings;
     private final Clock clock;
 
-    Links(JdbcClient jdbc, Vault vault, PasswordEncoder encoder, Settings settings, Clock clock) {
+    Links(JdbcClient jdbc, Vault vault, Settings settings, Clock clock) {
         this.jdbc = jdbc;
         this.vault = vault;
-        this.encoder = encoder;
         this.settings = settings;
         this.clock = clock;
     }
@@ -53,8 +50,9 @@ class Links implements DownloadLinks, ContentHold {
     /** A page as it is kept. */
     record Link(
             UUID id,
+            UUID legId,
             UUID deliveryId,
-            @Nullable String passcodeHash,
+            boolean asksPasscode,
             Instant expiresAt,
             @Nullable Instant withdrawnAt) {}
 
@@ -81,14 +79,14 @@ class Links implements DownloadLinks, ContentHold {
         Optional<String> passcode = wanted.withPasscode() ? Optional.of(passcode(c.legId())) : Optional.empty();
         Instant now = clock.instant();
         jdbc.sql(
-                        "insert into download_link (id, token_hash, leg_id, delivery_id, passcode_hash, created_at, expires_at) "
+                        "insert into download_link (id, token_hash, leg_id, delivery_id, asks_passcode, created_at, expires_at) "
                                 + "values (?, ?, ?, ?, ?, ?, ?) on conflict (token_hash) do nothing")
                 .params(
                         UUID.randomUUID(),
                         hash(token),
                         c.legId(),
                         c.deliveryId(),
-                        passcode.map(encoder::encode).orElse(null),
+                        passcode.isPresent(),
                         time(now),
                         time(now.plus(Duration.ofDays(wanted.days()))))
                 .update();
@@ -97,15 +95,17 @@ class Links implements DownloadLinks, ContentHold {
 
     /** @throws Refusal saying no more than that there is nothing here */
     Link open(String token) {
-        Link link = jdbc.sql("select id, delivery_id, passcode_hash, expires_at, withdrawn_at from download_link "
-                        + "where token_hash = ?")
+        Link link = jdbc.sql(
+                        "select id, leg_id, delivery_id, asks_passcode, expires_at, withdrawn_at from download_link "
+                                + "where token_hash = ?")
                 .param(hash(token))
                 .query((r, n) -> new Link(
                         r.getObject(1, UUID.class),
                         r.getObject(2, UUID.class),
-                        r.getString(3),
-                        r.getObject(4, OffsetDateTime.class).toInstant(),
-                        Optional.ofNullable(r.getObject(5, OffsetDateTime.class))
+                        r.getObject(3, UUID.class),
+                        r.getBoolean(4),
+                        r.getObject(5, OffsetDateTime.class).toInstant(),
+                        Optional.ofNullable(r.getObject(6, OffsetDateTime.class))
                                 .map(OffsetDateTime::toInstant)
                                 .orElse(null)))
                 .optional()
@@ -131,8 +131,12 @@ class Links implements DownloadLinks, ContentHold {
                         .list());
     }
 
+    /** The passcode is made of the leg by the key each time, so nothing is kept of which it could be guessed. */
     boolean isRight(Link link, String passcode) {
-        return link.passcodeHash == null || encoder.matches(passcode, link.passcodeHash);
+        return !link.asksPasscode
+                || MessageDigest.isEqual(
+                        passcode(link.legId).getBytes(StandardCharsets.UTF_8),
+                        passcode.getBytes(StandardCharsets.UTF_8));
     }
 
     @Transactional
@@ -144,7 +148,7 @@ class Links implements DownloadLinks, ContentHold {
 
     @Transactional(readOnly = true)
     public List<LinkView> of(UUID delivery) {
-        return jdbc.sql("select id, created_at, expires_at, withdrawn_at, passcode_hash from download_link "
+        return jdbc.sql("select id, created_at, expires_at, withdrawn_at, asks_passcode from download_link "
                         + "where delivery_id = ? order by created_at")
                 .param(delivery)
                 .query((r, n) -> {
@@ -155,10 +159,8 @@ class Links implements DownloadLinks, ContentHold {
                             r.getObject(2, OffsetDateTime.class).toInstant(),
                             r.getObject(3, OffsetDateTime.class).toInstant(),
                             r.getObject(4, OffsetDateTime.class) != null,
-                            r.getString(5) != null,
-                            (int) events.stream()
-                                    .filter(e -> e.what.startsWith("fetched"))
-                                    .count(),
+                            r.getBoolean(5),
+                            fetched(id),
                             events);
                 })
                 .list();
@@ -181,7 +183,7 @@ class Links implements DownloadLinks, ContentHold {
     }
 
     boolean isGranted(Link link, String grant) {
-        if (link.passcodeHash == null) {
+        if (!link.asksPasscode) {
             return true;
         }
         long slot = clock.instant().getEpochSecond() / 600;
@@ -191,6 +193,14 @@ class Links implements DownloadLinks, ContentHold {
 
     private boolean same(byte[] given, String text) {
         return MessageDigest.isEqual(given, code(vault.index(text)).getBytes(StandardCharsets.US_ASCII));
+    }
+
+    /** All of them, however few events are told. */
+    private int fetched(UUID link) {
+        return jdbc.sql("select count(*) from download_event where link_id = ? and what like 'fetched %'")
+                .param(link)
+                .query(Integer.class)
+                .single();
     }
 
     private List<Event> events(UUID link) {

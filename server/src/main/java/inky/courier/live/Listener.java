@@ -1,6 +1,7 @@
 package inky.courier.live;
 
 import inky.courier.live.Live.Notice;
+import inky.courier.live.Live.Owner;
 import java.io.IOException;
 import java.util.LinkedHashSet;
 import java.util.Set;
@@ -20,6 +21,7 @@ final class Listener {
     private static final int MOST = 200;
 
     private final SseEmitter emitter;
+    private final Owner owner;
     private final Predicate<Notice> wanted;
     private final Executor threads;
     private final Runnable gone;
@@ -28,8 +30,9 @@ final class Listener {
     private boolean beat;
     private boolean sending;
 
-    Listener(SseEmitter emitter, Predicate<Notice> wanted, Executor threads, Runnable gone) {
+    Listener(SseEmitter emitter, Owner owner, Predicate<Notice> wanted, Executor threads, Runnable gone) {
         this.emitter = emitter;
+        this.owner = owner;
         this.wanted = wanted;
         this.threads = threads;
         this.gone = gone;
@@ -59,12 +62,22 @@ final class Listener {
         wake();
     }
 
-    /** Shows whether the browser is still there. */
+    /** Shows whether the browser is still there, and looks whether it may still listen. */
     void beat() {
-        synchronized (this) {
-            beat = true;
-        }
-        wake();
+        threads.execute(() -> {
+            if (!owner.goesOn().getAsBoolean()) {
+                end();
+                return;
+            }
+            synchronized (this) {
+                beat = true;
+            }
+            wake();
+        });
+    }
+
+    boolean isOf(String session) {
+        return owner.session().equals(session);
     }
 
     void end() {

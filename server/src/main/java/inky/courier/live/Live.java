@@ -1,5 +1,7 @@
 package inky.courier.live;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import jakarta.annotation.Nullable;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
@@ -13,6 +15,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import org.postgresql.PGConnection;
 import org.postgresql.PGNotification;
@@ -36,6 +39,7 @@ public class Live implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Live.class);
     private static final String CHANNEL = "courier";
     private static final int WAIT_MILLIS = 10_000;
+    private static final int BEAT_SECONDS = 10;
     private static final int TOGETHER_MILLIS = 100;
     private static final int MOST_TOGETHER = 2_000;
     private static final int MOST_SENDERS = 32;
@@ -64,12 +68,25 @@ public class Live implements SmartLifecycle {
         this.password = password;
     }
 
-    /** What changed: its kind ("delivery", "scan", "device", ...) and which one. */
-    public record Notice(String kind, UUID id) {}
+    /**
+     * What changed: its kind ("delivery", "scan", "device", ...) and which one.
+     *
+     * @param person whose it is; null for what is nobody's own. Not told to browsers
+     */
+    public record Notice(
+            String kind, UUID id, @Nullable @JsonIgnore UUID person) {}
 
     /** Told when the caller's transaction commits, never when it does not; at once where there is none. */
     public void tell(String kind, UUID id) {
-        Notice notice = new Notice(kind, id);
+        tell(new Notice(kind, id, null));
+    }
+
+    /** The same of something that is a person's own. */
+    public void tell(String kind, UUID id, UUID person) {
+        tell(new Notice(kind, id, person));
+    }
+
+    private void tell(Notice notice) {
         if (!TransactionSynchronizationManager.isSynchronizationActive()) {
             leave(Set.of(notice));
             return;
@@ -104,12 +121,20 @@ public class Live implements SmartLifecycle {
         }
     }
 
+    /**
+     * Whose stream it is.
+     *
+     * @param session its id, for {@link #endOf}
+     * @param goesOn whether the session still stands; asked every few seconds, since it may end in another instance
+     */
+    public record Owner(String session, BooleanSupplier goesOn) {}
+
     /** A stream of server-sent events for one browser; its first event asks it to read everything. */
-    public SseEmitter listen(Predicate<Notice> wanted) {
+    public SseEmitter listen(Owner owner, Predicate<Notice> wanted) {
         SseEmitter emitter = new SseEmitter(0L);
         Listener[] itself = new Listener[1];
         Runnable gone = () -> listeners.remove(itself[0]);
-        itself[0] = new Listener(emitter, wanted, senders, gone);
+        itself[0] = new Listener(emitter, owner, wanted, senders, gone);
         listeners.add(itself[0]);
         emitter.onCompletion(gone);
         emitter.onTimeout(gone);
@@ -118,9 +143,16 @@ public class Live implements SmartLifecycle {
         return emitter;
     }
 
+    /** The session is over, and nothing more is told to its browser. */
+    public void endOf(String session) {
+        listeners.stream().filter(listener -> listener.isOf(session)).forEach(Listener::end);
+    }
+
     @Override
     public void start() {
         running = true;
+        out.scheduleWithFixedDelay(
+                () -> listeners.forEach(Listener::beat), BEAT_SECONDS, BEAT_SECONDS, TimeUnit.SECONDS);
         out.scheduleWithFixedDelay(this::send, TOGETHER_MILLIS, TOGETHER_MILLIS, TimeUnit.MILLISECONDS);
         thread = daemon(this::run, "live");
         thread.start();
@@ -156,7 +188,9 @@ public class Live implements SmartLifecycle {
             return;
         }
         try {
-            String[] words = now.stream().map(n -> n.kind + ":" + n.id).toArray(String[]::new);
+            String[] words = now.stream()
+                    .map(n -> n.kind + ":" + n.id + ":" + (n.person == null ? "" : n.person))
+                    .toArray(String[]::new);
             jdbc.sql("select pg_notify(?, notice) from unnest(?) notice")
                     .params(CHANNEL, words)
                     .query((row, n) -> 0)
@@ -186,13 +220,13 @@ public class Live implements SmartLifecycle {
     }
 
     private void pass(PGNotification[] notifications) {
-        if (notifications == null || notifications.length == 0) {
-            listeners.forEach(Listener::beat);
+        if (notifications == null) {
             return;
         }
         for (PGNotification notification : notifications) {
-            String[] parts = notification.getParameter().split(":", 2);
-            Notice notice = new Notice(parts[0], UUID.fromString(parts[1]));
+            String[] parts = notification.getParameter().split(":", 3);
+            Notice notice = new Notice(
+                    parts[0], UUID.fromString(parts[1]), parts[2].isEmpty() ? null : UUID.fromString(parts[2]));
             listeners.forEach(listener -> listener.hear(notice));
         }
     }

@@ -1,5 +1,7 @@
 package inky.courier.live;
 
+import inky.courier.live.Live.Owner;
+import jakarta.servlet.http.HttpSession;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -8,14 +10,17 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 @RestController
 class LiveController {
     private final Live live;
+    private final Standing standing;
 
-    LiveController(Live live) {
+    LiveController(Live live, Standing standing) {
         this.live = live;
+        this.standing = standing;
     }
 
-    /** Everything that changes, for the desk. */
+    /** Everything that changes, for the desk, as long as its session. */
     @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter live() {
-        return live.listen(notice -> true);
+    SseEmitter live(HttpSession session) {
+        String id = session.getId();
+        return live.listen(new Owner(id, () -> standing.stands(id)), notice -> true);
     }
 }

@@ -6,6 +6,7 @@ import inky.courier.core.Problem;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.HostAddress;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.text.PlainText;
 import inky.courier.mail.MailServers.MailServerForm;
 import jakarta.annotation.Nullable;
 import java.util.ArrayList;
@@ -22,7 +23,7 @@ final class MailForms {
     /** @throws Invalid with all that is wrong */
     static void check(MailServerForm form) {
         List<Problem> problems = new ArrayList<>();
-        if (form.name().isBlank() || form.name().length() > 60) {
+        if (!PlainText.isName(form.name(), 60)) {
             problems.add(new Problem(
                     "mail.name",
                     "name",
@@ -59,7 +60,7 @@ final class MailForms {
                     "It begins with https; who runs the sign-in tells it."));
         }
         String client = text(form.clientId());
-        if (client.length() > LONGEST_NAME || client.chars().anyMatch(Character::isISOControl)) {
+        if (client.length() > LONGEST_NAME || !PlainText.isLine(client)) {
             problems.add(new Problem(
                     "mail.client",
                     "clientId",

@@ -1,5 +1,6 @@
 package inky.courier.mail;
 
+import inky.courier.core.text.PlainText;
 import inky.courier.destination.Consignment;
 import jakarta.activation.DataHandler;
 import jakarta.activation.DataSource;
@@ -106,7 +107,7 @@ final class MailMessage extends MimeMessage {
 
     /** A header is one line: line ends would begin another header. */
     private static String oneLine(String text) {
-        return text.replaceAll("\\p{Cntrl}+", " ").strip();
+        return PlainText.line(text);
     }
 
     private final class Counting extends FilterOutputStream {

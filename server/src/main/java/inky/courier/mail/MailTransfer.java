@@ -12,6 +12,7 @@ import inky.courier.core.mail.MailCause;
 import inky.courier.core.mail.MailStep;
 import inky.courier.core.mail.SaslBearer;
 import inky.courier.core.mail.SmtpReply;
+import inky.courier.core.text.PlainText;
 import inky.courier.destination.Outcome;
 import jakarta.annotation.PreDestroy;
 import jakarta.mail.Address;
@@ -408,6 +409,6 @@ class MailTransfer {
     }
 
     private static String oneLine(String words) {
-        return words == null ? "" : words.replaceAll("\\p{Cntrl}+", " ").strip();
+        return words == null ? "" : PlainText.line(words);
     }
 }

@@ -12,6 +12,7 @@ import inky.courier.core.naming.TemplateParser.Faulty;
 import inky.courier.core.naming.TemplateParser.Parsed;
 import inky.courier.core.naming.TemplateParser.Use;
 import inky.courier.core.naming.TemplateParser.Valid;
+import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
@@ -120,7 +121,7 @@ public class NamingService {
     }
 
     private NameView save(Name name, NameForm form, NameView before) {
-        if (form.name().isBlank() || form.name().length() > 60) {
+        if (!PlainText.isName(form.name(), 60)) {
             throw new Invalid(
                     "name.name",
                     "name",

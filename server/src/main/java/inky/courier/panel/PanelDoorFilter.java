@@ -28,7 +28,8 @@ class PanelDoorFilter extends OncePerRequestFilter implements PanelDoor {
     /** A request that the panel makes by itself, and that must not keep a session alive. */
     static final String BY_ITSELF = "X-By-Itself";
 
-    private static final Pattern PATH = Pattern.compile("/api/panel/([0-9a-f-]{36})(/.*)?");
+    private static final Pattern PATH =
+            Pattern.compile("/api/panel/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})(/.*)?");
 
     private final PanelSessions sessions;
 

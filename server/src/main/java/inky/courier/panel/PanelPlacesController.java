@@ -5,26 +5,21 @@ import inky.courier.panel.PanelPlaces.PlanForm;
 import inky.courier.panel.PanelPlaces.PlanView;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.HttpStatus;
-import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/api/panels")
 class PanelPlacesController {
     private final PanelPlaces places;
-    private final PanelSessions sessions;
 
-    PanelPlacesController(PanelPlaces places, PanelSessions sessions) {
+    PanelPlacesController(PanelPlaces places) {
         this.places = places;
-        this.sessions = sessions;
     }
 
     @GetMapping
@@ -47,12 +42,5 @@ class PanelPlacesController {
     PlanView probePlan(@PathVariable UUID device, @RequestBody PlanForm form) {
         places.tryWays(form);
         return places.plan(device);
-    }
-
-    /** Opens a panel again that was locked by wrong PINs. */
-    @DeleteMapping("/{device}/lock")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void unlockPanel(@PathVariable UUID device) {
-        sessions.unlock(device);
     }
 }

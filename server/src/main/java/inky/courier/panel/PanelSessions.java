@@ -1,9 +1,12 @@
 package inky.courier.panel;
 
+import inky.courier.audit.SecurityLog;
 import inky.courier.device.DeviceService;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
-import inky.courier.signin.Attempts;
+import inky.courier.signin.Door;
+import inky.courier.signin.Guessing;
+import inky.courier.signin.Source;
 import inky.courier.web.Refusal;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -24,19 +27,35 @@ import org.springframework.stereotype.Component;
 @Component
 class PanelSessions {
     private static final int TOKEN_BYTES = 32;
+    private static final String PANEL = "panel of ";
+    private static final String EVERY_PANEL = "every panel";
+
+    /** However busy somebody is, they sign in anew after this time. */
+    private static final Duration LONGEST = Duration.ofHours(4);
 
     private final JdbcClient jdbc;
     private final PeopleService people;
     private final DeviceService devices;
-    private final Attempts attempts;
+    private final Guessing guessing;
+    private final Slips slips;
+    private final SecurityLog log;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    PanelSessions(JdbcClient jdbc, PeopleService people, DeviceService devices, Attempts attempts, Clock clock) {
+    PanelSessions(
+            JdbcClient jdbc,
+            PeopleService people,
+            DeviceService devices,
+            Guessing guessing,
+            Slips slips,
+            SecurityLog log,
+            Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.devices = devices;
-        this.attempts = attempts;
+        this.guessing = guessing;
+        this.slips = slips;
+        this.log = log;
         this.clock = clock;
     }
 
@@ -45,13 +64,27 @@ class PanelSessions {
 
     record Opened(String token, PersonView person) {}
 
-    Opened open(UUID deviceId, String pin) {
-        devices.get(deviceId);
-        attempts.begin(key(deviceId));
-        PersonView person = people.byPin(pin)
-                .orElseThrow(() -> new Refusal(
-                        HttpStatus.UNAUTHORIZED, "pin.wrong", "This PIN is not known.", "Try again slowly."));
-        attempts.succeeded(key(deviceId));
+    Opened open(UUID deviceId, String pin, Source source) {
+        String door = doorOf(deviceId);
+        Guessing.Attempt attempt = guessing.begin(Door.panel(deviceId), Door.source(source), Door.OFFICE);
+        Optional<PersonView> found = people.byPin(pin);
+        if (found.isEmpty()) {
+            slips.wrong(deviceId, pin, source);
+            log.note(SecurityLog.Event.FAILED, "", door, source.address(), "");
+            for (Door slowed : attempt.slowed()) {
+                log.note(
+                        SecurityLog.Event.SLOWED,
+                        "",
+                        slowed.equals(Door.OFFICE) ? EVERY_PANEL : door,
+                        source.address(),
+                        "");
+            }
+            throw new Refusal(HttpStatus.UNAUTHORIZED, "pin.wrong", "This PIN is not known.", "Try again slowly.");
+        }
+        PersonView person = found.get();
+        guessing.right(attempt);
+        slips.forgive(deviceId, pin);
+        log.note(SecurityLog.Event.SIGNED_IN, person.name(), door, source.address(), "");
         byte[] bytes = new byte[TOKEN_BYTES];
         random.nextBytes(bytes);
         String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
@@ -71,8 +104,8 @@ class PanelSessions {
     Optional<Guest> find(String token, UUID deviceId) {
         return jdbc.sql(
                         "select s.device_id, s.person_id, s.last_at, d.sign_out_seconds from panel_session s join device d on d.id = s.device_id "
-                                + "where s.token_hash = ? and s.device_id = ?")
-                .params(hash(token), deviceId)
+                                + "where s.token_hash = ? and s.device_id = ? and s.created_at > ?")
+                .params(hash(token), deviceId, OffsetDateTime.now(clock).minus(LONGEST))
                 .query((row, n) -> new Guest(
                         row.getObject(1, UUID.class),
                         row.getObject(2, UUID.class),
@@ -94,12 +127,8 @@ class PanelSessions {
                 .update();
     }
 
-    void unlock(UUID deviceId) {
-        attempts.succeeded(key(deviceId));
-    }
-
-    private static String key(UUID deviceId) {
-        return "panel:" + deviceId;
+    private String doorOf(UUID deviceId) {
+        return PANEL + devices.get(deviceId).name();
     }
 
     private static byte[] hash(String token) {

@@ -7,13 +7,13 @@ import inky.courier.panel.WalkUp.Label;
 import inky.courier.panel.WalkUp.Progress;
 import inky.courier.panel.WalkUp.SampleStack;
 import inky.courier.scan.ScanService.ScanView;
+import inky.courier.signin.Source;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Handing;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -64,7 +64,7 @@ class WalkUpController {
             @RequestBody PinEntry entry,
             HttpServletRequest request,
             HttpServletResponse response) {
-        PanelSessions.Opened opened = sessions.open(device, entry.pin());
+        PanelSessions.Opened opened = sessions.open(device, entry.pin(), Source.of(request));
         setCookie(device, opened.token(), -1, request, response);
         return walkUp.front(
                 device, new PanelSessions.Guest(device, opened.person().id(), java.time.Instant.MAX));
@@ -73,7 +73,10 @@ class WalkUpController {
     @DeleteMapping("/session")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void panelSignOut(@PathVariable UUID device, HttpServletRequest request, HttpServletResponse response) {
-        PanelDoorFilter.token(request).ifPresent(sessions::close);
+        PanelDoorFilter.token(request).ifPresent(token -> {
+            sessions.close(token);
+            live.endOf(token);
+        });
         setCookie(device, "", 0, request, response);
     }
 
@@ -127,7 +130,7 @@ class WalkUpController {
             @PathVariable UUID scan,
             @PathVariable int number,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return Handing.picture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
+        return Handing.passingPicture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
     }
 
     /** @param keep whether a side taken for blank is sent all the same */
@@ -160,11 +163,17 @@ class WalkUpController {
         return walkUp.progress(guest, delivery);
     }
 
-    /** That something changed is no secret; what it is, every request is asked for anew. */
+    /** What changes of the person's own, and how the device is, as long as their session. */
     @GetMapping(path = "/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter panelLive(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return live.listen(notice -> Set.of("scan", "delivery").contains(notice.kind())
-                || notice.id().equals(device));
+    SseEmitter panelLive(
+            @PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest, HttpServletRequest request) {
+        String token = PanelDoorFilter.token(request).orElseThrow();
+        Live.Owner owner =
+                new Live.Owner(token, () -> sessions.find(token, device).isPresent());
+        return live.listen(
+                owner,
+                notice ->
+                        guest.personId().equals(notice.person()) || notice.id().equals(device));
     }
 
     private static void setCookie(

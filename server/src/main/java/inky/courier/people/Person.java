@@ -17,9 +17,8 @@ class Person {
     String name;
     String login;
     String email;
-    String pinHash;
 
-    /** Keyed look-up value of the PIN, so that one person is found without trying every hash; unique. */
+    /** Keyed look-up value of the PIN, of which nobody without the key can make a PIN; unique. */
     byte[] pinIndex;
 
     int pinLength;

@@ -11,6 +11,7 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
+import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
@@ -169,7 +170,7 @@ public class ProfileService {
     }
 
     private ProfileView save(Profile profile, ProfileForm form, ProfileView before) {
-        if (form.name().isBlank() || form.name().length() > 60) {
+        if (!PlainText.isName(form.name(), 60)) {
             throw new Invalid(
                     "profile.name",
                     "name",

@@ -156,7 +156,7 @@ public class ScanService {
             scan.state = ScanState.CANCELLED;
             scan.endedAt = clock.instant();
             removeContents(id);
-            live.tell("scan", id);
+            tell(id);
         });
     }
 
@@ -246,7 +246,7 @@ public class ScanService {
                 == 0) {
             throw Refusal.notFound("page");
         }
-        live.tell("scan", id);
+        tell(id);
     }
 
     /** What became of a page when the files were made. */
@@ -279,7 +279,7 @@ public class ScanService {
             scan.trouble = "Courier was stopped during the scan.";
             scan.remedy = "Put in what is not here yet and scan on.";
             scan.endedAt = clock.instant();
-            live.tell("scan", id);
+            tell(id);
         });
         return ids.size();
     }
@@ -336,7 +336,7 @@ public class ScanService {
                         media,
                         blankReason)
                 .update();
-        live.tell("scan", scanId);
+        tell(scanId);
     }
 
     /** A scan that is complete from the start, for the demo's history. */
@@ -468,6 +468,11 @@ public class ScanService {
         return Boolean.TRUE.equals(kept);
     }
 
+    /** Whose scan it is hears of it. */
+    private void tell(UUID id) {
+        scans.findById(id).ifPresent(scan -> live.tell("scan", id, scan.personId));
+    }
+
     private void end(UUID id, ScanState state, String trouble, String remedy) {
         transaction.executeWithoutResult(status -> {
             Scan scan = held(id);
@@ -477,7 +482,7 @@ public class ScanService {
                 scan.remedy = remedy;
                 scan.endedAt = clock.instant();
             }
-            live.tell("scan", id);
+            tell(id);
         });
     }
 

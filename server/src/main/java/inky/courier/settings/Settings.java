@@ -5,6 +5,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.job.JobText;
+import inky.courier.core.text.PlainText;
 import jakarta.annotation.Nullable;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -65,7 +66,7 @@ public class Settings {
 
     @Transactional
     public Office change(Office wanted) {
-        if (wanted.office().isBlank() || wanted.office().length() > 60) {
+        if (!PlainText.isName(wanted.office(), 60)) {
             throw new Invalid(
                     "settings.office",
                     "office",

@@ -1,16 +1,15 @@
 package inky.courier.signin;
 
 import inky.courier.audit.ChangeLog;
+import inky.courier.audit.SecurityLog;
 import inky.courier.core.Invalid;
-import inky.courier.core.Problem;
-import inky.courier.core.mail.MailAddress;
 import inky.courier.web.Refusal;
 import java.security.SecureRandom;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -27,14 +26,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class SignIn {
     private static final Logger LOG = LoggerFactory.getLogger(SignIn.class);
 
-    /** NIST SP 800-63B section 5.1.1.2: at least 8; longer is better than odder. */
-    private static final int SHORTEST_PASSWORD = 10;
-
-    private static final int LONGEST_PASSWORD = 200;
+    private static final String DESK = "desk";
 
     private final AdministratorRepository administrators;
     private final PasswordEncoder encoder;
-    private final Attempts attempts;
+    private final Guessing guessing;
+    private final SecurityLog log;
     private final ChangeLog changes;
     private final Clock clock;
     private final ApplicationEventPublisher events;
@@ -44,14 +41,16 @@ public class SignIn {
     SignIn(
             AdministratorRepository administrators,
             PasswordEncoder encoder,
-            Attempts attempts,
+            Guessing guessing,
+            SecurityLog log,
             ChangeLog changes,
             Clock clock,
             ApplicationEventPublisher events,
             @Value("${courier.setup-code}") String setupCode) {
         this.administrators = administrators;
         this.encoder = encoder;
-        this.attempts = attempts;
+        this.guessing = guessing;
+        this.log = log;
         this.changes = changes;
         this.clock = clock;
         this.events = events;
@@ -77,29 +76,81 @@ public class SignIn {
 
     @Transactional(readOnly = true)
     public Optional<Identity> identity(String login) {
-        return administrators.findByLogin(login).map(a -> new Identity(a.login, a.name, a.email));
+        return administrators.findByLogin(login).map(SignIn::view);
     }
 
-    /** @throws Refusal with the same words whether the account or the password is wrong */
-    public Identity signIn(String login, String password) {
-        attempts.begin("desk:" + login);
+    @Transactional(readOnly = true)
+    public Optional<String> loginOf(UUID administrator) {
+        return administrators.findById(administrator).map(a -> a.login);
+    }
+
+    /**
+     * @param mark of a browser in which this account has signed in before
+     * @throws Refusal with the same words whether the account or the password is wrong
+     */
+    public Identity signIn(String login, String password, Source source, Optional<String> mark) {
         Optional<Administrator> found = administrators.findByLogin(login);
+        Guessing.Attempt attempt = guessing.begin(doors(found, source, mark));
         // Also hashed for an unknown account, so that the time tells nothing.
         boolean right = encoder.matches(password, found.map(a -> a.passwordHash).orElse(hashOfNobody));
+        String who = found.map(a -> a.login).orElse("");
         if (found.isEmpty() || !right) {
+            log.note(SecurityLog.Event.FAILED, who, DESK, source.address(), "");
+            if (!attempt.slowed().isEmpty()) {
+                log.note(SecurityLog.Event.SLOWED, who, DESK, source.address(), "");
+            }
             throw new Refusal(
                     HttpStatus.UNAUTHORIZED,
                     "sign-in.wrong",
                     "Account or password is wrong.",
                     "Check both and try again.");
         }
-        attempts.succeeded("desk:" + login);
-        return identity(login).orElseThrow();
+        guessing.right(attempt);
+        Administrator administrator = found.get();
+        if (encoder.upgradeEncoding(administrator.passwordHash)) {
+            administrator.passwordHash = encoder.encode(password);
+            administrators.save(administrator);
+        }
+        log.note(SecurityLog.Event.SIGNED_IN, who, DESK, source.address(), "");
+        return view(administrator);
+    }
+
+    private static Door[] doors(Optional<Administrator> found, Source source, Optional<String> mark) {
+        if (found.isPresent() && mark.isPresent()) {
+            return new Door[] {Door.browser(mark.get())};
+        }
+        return found.map(a -> new Door[] {Door.source(source), Door.account(a.id)})
+                .orElseGet(() -> new Door[] {Door.source(source)});
+    }
+
+    void signOut(String login, Source source) {
+        log.note(SecurityLog.Event.SIGNED_OUT, login, DESK, source.address(), "");
+    }
+
+    /** @throws Refusal when the present one is wrong, @throws Invalid when the new one cannot be used */
+    @Transactional
+    public void changePassword(String login, String present, String wanted, Source source) {
+        Administrator administrator = administrators.findByLogin(login).orElseThrow();
+        // Counted apart from the account's door, which strangers can use up.
+        Guessing.Attempt attempt = guessing.begin(Door.browser("own " + administrator.id));
+        if (!encoder.matches(present, administrator.passwordHash)) {
+            throw new Invalid(
+                    "password.present",
+                    "present",
+                    "This is not your present password.",
+                    "Type the one you signed in with.");
+        }
+        guessing.right(attempt);
+        AdministratorRules.passwordProblem(wanted, "wanted").ifPresent(problem -> {
+            throw new Invalid(List.of(problem));
+        });
+        administrator.passwordHash = encoder.encode(wanted);
+        log.note(SecurityLog.Event.PASSWORD_CHANGED, login, DESK, source.address(), "");
     }
 
     @Transactional
-    public Identity makeFirst(First first) {
-        attempts.begin("desk:first");
+    public Identity makeFirst(First first, Source source) {
+        Guessing.Attempt attempt = guessing.begin(Door.FIRST_START, Door.source(source));
         if (!isFirstStart()) {
             throw new Refusal(
                     HttpStatus.CONFLICT, "first.done", "There is an administrator already.", "Sign in instead.");
@@ -113,8 +164,9 @@ public class SignIn {
                     "This is not the code that Courier printed when it started.",
                     "Look at the terminal or the log of the server.");
         }
-        attempts.succeeded("desk:first");
+        guessing.right(attempt);
         Identity made = make(first.login(), first.name(), first.email(), first.password());
+        log.note(SecurityLog.Event.ADMINISTRATOR_MADE, made.login(), DESK, source.address(), "");
         events.publishEvent(new FirstAdministratorMade());
         return made;
     }
@@ -122,33 +174,7 @@ public class SignIn {
     /** Makes an administrator. */
     @Transactional
     public Identity make(String login, String name, String email, String password) {
-        List<Problem> problems = new ArrayList<>();
-        if (!login.matches("[a-z0-9][a-z0-9._-]{1,39}")) {
-            problems.add(new Problem(
-                    "admin.login",
-                    "login",
-                    "An account has 2 to 40 small letters, digits, dots, lines.",
-                    "For example your first name."));
-        }
-        if (name.isBlank() || name.length() > 80) {
-            problems.add(
-                    new Problem("admin.name", "name", "A name is missing.", "Write the name that colleagues see."));
-        }
-        if (password.length() < SHORTEST_PASSWORD || password.length() > LONGEST_PASSWORD) {
-            problems.add(new Problem(
-                    "admin.password",
-                    "password",
-                    "A password has at least " + SHORTEST_PASSWORD + " characters.",
-                    "Three or four unrelated words are good."));
-        }
-        try {
-            new MailAddress(email.strip());
-        } catch (Invalid invalid) {
-            problems.addAll(invalid.at("email").problems());
-        }
-        if (!problems.isEmpty()) {
-            throw new Invalid(problems);
-        }
+        AdministratorRules.check(login, name, email, password);
         Administrator made = new Administrator();
         made.login = login;
         made.name = name.strip();
@@ -156,9 +182,13 @@ public class SignIn {
         made.passwordHash = encoder.encode(password);
         made.createdAt = clock.instant();
         administrators.save(made);
-        Identity identity = new Identity(made.login, made.name, made.email);
+        Identity identity = view(made);
         changes.record("administrator", made.id, made.name, null, identity);
         return identity;
+    }
+
+    private static Identity view(Administrator a) {
+        return new Identity(a.login, a.name, a.email);
     }
 
     private static String randomCode() {

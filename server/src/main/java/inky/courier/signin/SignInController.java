@@ -1,5 +1,6 @@
 package inky.courier.signin;
 
+import inky.courier.live.Live;
 import inky.courier.settings.Settings;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
@@ -17,6 +18,7 @@ import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -28,9 +30,16 @@ class SignInController {
     private final SignIn signIn;
     private final Settings settings;
     private final ZoneId zone;
+    private final KnownBrowser browsers;
+    private final DeskSessions sessions;
+    private final Live live;
     private final SecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
-    SignInController(SignIn signIn, Settings settings, ZoneId zone) {
+    SignInController(
+            SignIn signIn, Settings settings, ZoneId zone, KnownBrowser browsers, DeskSessions sessions, Live live) {
+        this.browsers = browsers;
+        this.sessions = sessions;
+        this.live = live;
         this.zone = zone;
         this.signIn = signIn;
         this.settings = settings;
@@ -57,33 +66,55 @@ class SignInController {
 
     @PostMapping
     SessionView begin(@RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
-        return enter(signIn.signIn(credentials.login().strip(), credentials.password()), request, response);
+        String login = credentials.login().strip();
+        SignIn.Identity identity =
+                signIn.signIn(login, credentials.password(), Source.of(request), browsers.markOf(login, request));
+        return enter(identity, request, response);
     }
 
     @PostMapping("/first")
     SessionView first(@RequestBody SignIn.First first, HttpServletRequest request, HttpServletResponse response) {
-        return enter(signIn.makeFirst(first), request, response);
+        return enter(signIn.makeFirst(first, Source.of(request)), request, response);
     }
 
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void end(HttpServletRequest request) {
+    void end(@Nullable Principal principal, HttpServletRequest request) {
         HttpSession session = request.getSession(false);
         if (session != null) {
+            live.endOf(session.getId());
             session.invalidate();
+        }
+        if (principal != null) {
+            signIn.signOut(principal.getName(), Source.of(request));
         }
         SecurityContextHolder.clearContext();
     }
 
+    record NewPassword(String present, String wanted) {}
+
+    /** Changes one's own password, and ends one's sessions everywhere else. */
+    @PutMapping("/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void changePassword(@RequestBody NewPassword change, Principal principal, HttpServletRequest request) {
+        String login = principal.getName();
+        signIn.changePassword(login, change.present(), change.wanted(), Source.of(request));
+        sessions.endOthers(login, request.getSession().getId());
+    }
+
     private SessionView enter(SignIn.Identity identity, HttpServletRequest request, HttpServletResponse response) {
-        // A new session id, so that one planted before the sign-in is worth nothing.
+        // A new session, so that one planted before the sign-in is worth nothing, and its time begins now.
+        HttpSession before = request.getSession(false);
+        if (before != null) {
+            before.invalidate();
+        }
         request.getSession(true);
-        request.changeSessionId();
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
                 identity.login(), null, AuthorityUtils.createAuthorityList("ROLE_ADMIN")));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
+        browsers.mark(identity.login(), request, response);
         return new SessionView(false, settings.read().office(), zone.getId(), identity);
     }
 }

@@ -43,7 +43,7 @@ public class Vault {
     private final SecretKeySpec key;
     private final SecretKeySpec indexKey;
 
-    Vault(@Value("${courier.key-file}") Path keyFile) throws IOException {
+    public Vault(@Value("${courier.key-file}") Path keyFile) throws IOException {
         byte[] bytes = readOrMake(keyFile);
         key = new SecretKeySpec(bytes, "AES");
         indexKey = new SecretKeySpec(

@@ -50,6 +50,7 @@ class Watch {
             Map.entry("notify-person", "telling people what became of their scans"),
             Map.entry("probe-rounds", "probing servers"),
             Map.entry("remove-contents", "removing pages whose time is over"),
+            Map.entry("forget-sign-ins", "forgetting old sign-ins"),
             Map.entry("sweep", "looking after its own tasks"),
             Map.entry("end-orphaned-scans", "ending scans that were cut off"),
             Map.entry("look-at-devices", "asking devices how they are"),
@@ -68,6 +69,7 @@ class Watch {
     private final PeopleService people;
     private final PanelPlaces panels;
     private final Queue queue;
+    private final SecurityWatch security;
     private final Clock clock;
 
     Watch(
@@ -83,6 +85,7 @@ class Watch {
             PeopleService people,
             PanelPlaces panels,
             Queue queue,
+            SecurityWatch security,
             Clock clock) {
         this.deliveries = deliveries;
         this.troubles = troubles;
@@ -96,6 +99,7 @@ class Watch {
         this.people = people;
         this.panels = panels;
         this.queue = queue;
+        this.security = security;
         this.clock = clock;
     }
 
@@ -137,6 +141,7 @@ class Watch {
 
     record Today(
             List<OwnFailure> ownFailures,
+            List<SecurityWatch.GuessAlert> guessing,
             List<Trouble> troubles,
             List<Unmade> unmade,
             List<DeviceNeed> devices,
@@ -195,6 +200,7 @@ class Watch {
                 .toList();
         return new Today(
                 ownFailures(),
+                security.alerts(),
                 troubles.byCause(),
                 troubles.unmade(),
                 needs,

@@ -2,6 +2,7 @@ package inky.courier.web;
 
 import inky.courier.store.ContentStore;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -13,16 +14,30 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 public final class Handing {
     private Handing() {}
 
-    /** A picture of a page; kept by the browser, since it never changes. */
+    /** A picture of a page; kept by an administrator's browser for a while, since it never changes. */
     public static ResponseEntity<StreamingResponseBody> picture(ContentStore store, ContentStore.Stored stored) {
-        return body(stored)
-                .cacheControl(CacheControl.maxAge(java.time.Duration.ofHours(1)).cachePrivate())
-                .body(out -> store.copyTo(stored.id(), out));
+        return picture(store, stored, CacheControl.maxAge(Duration.ofHours(1)).cachePrivate());
+    }
+
+    /** The same for a panel's browser, which keeps nothing: the next person at it is somebody else. */
+    public static ResponseEntity<StreamingResponseBody> passingPicture(ContentStore store, ContentStore.Stored stored) {
+        return picture(store, stored, CacheControl.noStore());
+    }
+
+    private static ResponseEntity<StreamingResponseBody> picture(
+            ContentStore store, ContentStore.Stored stored, CacheControl keeping) {
+        return body(stored).cacheControl(keeping).body(out -> store.copyTo(stored.id(), out));
     }
 
     /** A file to be saved under its name. */
     public static ResponseEntity<StreamingResponseBody> download(
             ContentStore store, ContentStore.Stored stored, String name) {
+        return download(store, stored, name, () -> {});
+    }
+
+    /** @param fetched runs when all of it has gone out */
+    public static ResponseEntity<StreamingResponseBody> download(
+            ContentStore store, ContentStore.Stored stored, String name, Runnable fetched) {
         return body(stored)
                 .cacheControl(CacheControl.noStore())
                 .header(
@@ -31,7 +46,11 @@ public final class Handing {
                                 .filename(name, StandardCharsets.UTF_8)
                                 .build()
                                 .toString())
-                .body(out -> store.copyTo(stored.id(), out));
+                .body(out -> {
+                    store.copyTo(stored.id(), out);
+                    out.flush();
+                    fetched.run();
+                });
     }
 
     private static ResponseEntity.BodyBuilder body(ContentStore.Stored stored) {

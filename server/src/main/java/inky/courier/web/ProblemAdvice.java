@@ -2,7 +2,9 @@ package inky.courier.web;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import jakarta.annotation.Nullable;
 import jakarta.persistence.PersistenceException;
+import java.io.IOException;
 import java.net.URI;
 import java.sql.SQLException;
 import java.util.List;
@@ -19,6 +21,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.http.converter.HttpMessageNotWritableException;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.transaction.TransactionException;
 import org.springframework.web.ErrorResponse;
@@ -78,6 +81,9 @@ class ProblemAdvice {
         for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
             if (cause instanceof Invalid invalid) {
                 return invalid(invalid);
+            }
+            if (cause instanceof Refusal refusal) {
+                return answer(refusal);
             }
             if (cause instanceof InvalidNullException missing) {
                 return invalid(new Invalid(
@@ -154,6 +160,19 @@ class ProblemAdvice {
     @ExceptionHandler
     void gone(AsyncRequestNotUsableException e) {
         LOG.debug("the browser left", e);
+    }
+
+    /** Most are browsers that left while they were answered. */
+    @ExceptionHandler
+    @Nullable
+    ResponseEntity<ProblemDetail> unwritable(HttpMessageNotWritableException e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof IOException && !(cause instanceof JacksonException)) {
+                LOG.debug("the browser left", e);
+                return null;
+            }
+        }
+        return unexpected(e);
     }
 
     /** The database does not answer, or has no room or connection left; nothing that was confirmed is in danger. */

@@ -6,10 +6,9 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.http.SessionCreationPolicy;
-import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.springframework.security.web.csrf.CsrfFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
 /** Who may call what: administrators the desk, a signed-in person at a device that device's panel, nobody anything else. */
@@ -19,20 +18,17 @@ class Security {
             "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; "
                     + "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
-    /** OWASP Password Storage Cheat Sheet: bcrypt with a work factor of 10 or more. */
-    private static final int BCRYPT_STRENGTH = 11;
-
     @Bean
     PasswordEncoder passwordEncoder() {
-        return new BCryptPasswordEncoder(BCRYPT_STRENGTH);
+        return new Passwords();
     }
 
     @Bean
     @Order(1)
     SecurityFilterChain panel(HttpSecurity http, PanelDoor door) throws Exception {
-        return common(http.securityMatcher("/api/panel/**"))
+        http.securityMatcher("/api/panel/**").addFilterBefore(door, CsrfFilter.class);
+        return common(http)
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .addFilterBefore(door, UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(
                         requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                                 .permitAll()
@@ -47,20 +43,21 @@ class Security {
     @Order(2)
     SecurityFilterChain desk(HttpSecurity http) throws Exception {
         return common(http)
-                .authorizeHttpRequests(
-                        requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
-                                .permitAll()
-                                .requestMatchers("/api/session/**", "/api/get/**", "/actuator/health/**")
-                                .permitAll()
-                                .requestMatchers("/api/**", "/actuator/**", "/v3/**")
-                                .hasRole("ADMIN")
-                                .anyRequest()
-                                .permitAll())
+                .authorizeHttpRequests(requests -> requests.dispatcherTypeMatchers(
+                                DispatcherType.ASYNC, DispatcherType.ERROR)
+                        .permitAll()
+                        .requestMatchers("/api/session", "/api/session/first", "/api/get/**", "/actuator/health/**")
+                        .permitAll()
+                        .requestMatchers("/api/**", "/actuator/**", "/v3/**")
+                        .hasRole("ADMIN")
+                        .anyRequest()
+                        .permitAll())
                 .build();
     }
 
     private static HttpSecurity common(HttpSecurity http) throws Exception {
-        return http.csrf(csrf -> csrf.spa())
+        return http.addFilterBefore(new BodyLimit(), CsrfFilter.class)
+                .csrf(csrf -> csrf.spa())
                 .httpBasic(basic -> basic.disable())
                 .formLogin(form -> form.disable())
                 .logout(logout -> logout.disable())

@@ -202,6 +202,7 @@ final class RealServers implements AutoCloseable {
                 secure_chroot_dir=%s
                 seccomp_sandbox=NO
                 xferlog_enable=NO
+                tilde_user_enable=YES
                 """.formatted(port, ADDRESS, root, at("ftp-passwords"), empty) + more);
         start(port, "/usr/sbin/vsftpd", at(name + ".conf"));
     }

@@ -125,6 +125,41 @@ class RealServersTest {
         isThere(send(access, "two.pdf", content), lies.resolve("two.pdf"), content);
     }
 
+    /** What a server would take for a pattern or for a home folder is that very name, or nothing. */
+    @ParameterizedTest
+    @EnumSource(value = Server.class, mode = EnumSource.Mode.EXCLUDE, names = "VSFTPD_UNLISTED")
+    void nothingOfAPathIsExpanded(Server server) throws Exception {
+        FolderAccess access = servers.access(server, "");
+        FolderProtocol protocol = FarSides.protocol(access);
+        try (RemoteFolder far = protocol.open(access, new Passage(protocol.trust(access)))) {
+            FolderPath root = inky.courier.core.transfer.FolderTemplate.of(
+                            access.settings().path())
+                    .fixed();
+            FolderPath here = root.then("patterns");
+            far.makeFolder(here);
+            far.makeFolder(here.then("alpha"));
+            far.makeFolder(here.then("alpha").then("inside"));
+            for (String odd : List.of("al*", "alph?", "[a]lpha", "{alpha,beta}", "~", "~root", "~ftp")) {
+                for (FolderPath path : List.of(here.then(odd), FolderPath.of(odd))) {
+                    assertThat(lists(far, path)).as(path.text()).isEmpty();
+                    assertThat(lists(far, path.then("inside"))).as(path.text()).isEmpty();
+                }
+            }
+            assertThat(far.list(here))
+                    .extracting(FolderEntry::name)
+                    .containsOnlyOnce("alpha")
+                    .allMatch(name -> Set.of("alpha", ".", "..").contains(name));
+        }
+    }
+
+    private static List<FolderEntry> lists(RemoteFolder far, FolderPath path) {
+        try {
+            return far.list(path);
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
     @ParameterizedTest
     @EnumSource(value = Server.class, mode = EnumSource.Mode.EXCLUDE, names = "VSFTPD_UNLISTED")
     void foldersAreLookedIntoThreeLevelsDeep(Server server) throws IOException {

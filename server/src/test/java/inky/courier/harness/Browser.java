@@ -82,6 +82,15 @@ public final class Browser {
         return send(method, path, "application/json", publisher, token);
     }
 
+    /** Its cookies, for a second line of the same browser. */
+    public CookieManager cookies() {
+        return cookies;
+    }
+
+    public Answer raw(String method, String path, String type, BodyPublisher body) {
+        return send(method, path, type, body, token());
+    }
+
     /** Posts files as a form does (RFC 7578). @param files by their names */
     public Answer upload(String path, String field, Map<String, byte[]> files) {
         String boundary = "pages-of-a-rehearsal";

@@ -21,6 +21,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 /** A browser that does not read what it asked for. */
 class ListenerTest {
     private static final int MANY = 5_000;
+    private static final Live.Owner OWNER = new Live.Owner("", () -> true);
 
     private final ExecutorService threads = Executors.newFixedThreadPool(2);
 
@@ -60,17 +61,17 @@ class ListenerTest {
         CountDownLatch never = new CountDownLatch(1);
         Reading deaf = new Reading(never);
         Reading reads = new Reading(new CountDownLatch(0));
-        Listener one = new Listener(deaf, notice -> true, threads, () -> {});
-        Listener other = new Listener(reads, notice -> true, threads, () -> {});
+        Listener one = new Listener(deaf, OWNER, notice -> true, threads, () -> {});
+        Listener other = new Listener(reads, OWNER, notice -> true, threads, () -> {});
         one.beat();
         other.beat();
         await(() -> reads.hasRead("ready"));
 
         UUID last = UUID.randomUUID();
         for (int i = 0; i < MANY; i++) {
-            one.hear(new Notice("delivery", UUID.randomUUID()));
+            one.hear(new Notice("delivery", UUID.randomUUID(), null));
         }
-        other.hear(new Notice("delivery", last));
+        other.hear(new Notice("delivery", last, null));
         await(() -> reads.hasRead(last.toString()));
         assertThat(deaf.read).isEmpty();
 

@@ -1,5 +1,6 @@
 package inky.courier.core.delivery;
 
+import inky.courier.core.text.PlainText;
 import java.time.Duration;
 import java.util.Optional;
 
@@ -21,7 +22,7 @@ public record Setback(
     private static final int LONGEST_REPLY = 500;
 
     public Setback {
-        String line = reply.replaceAll("\\p{Cntrl}+", " ").strip();
+        String line = PlainText.line(reply);
         reply = line.length() > LONGEST_REPLY ? line.substring(0, LONGEST_REPLY) + "\u2026" : line;
     }
 

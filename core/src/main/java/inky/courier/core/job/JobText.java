@@ -5,6 +5,7 @@ import inky.courier.core.Problem;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.naming.TemplateParser.Use;
+import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -16,7 +17,7 @@ public record JobText(String name, NameTemplate subject, NameTemplate body) {
     /** @throws Invalid with every problem found, by field */
     public static JobText of(String name, String subject, String body) {
         List<Problem> problems = new ArrayList<>();
-        if (name.isBlank() || name.length() > LONGEST_NAME || name.chars().anyMatch(Character::isISOControl)) {
+        if (!PlainText.isName(name, LONGEST_NAME)) {
             problems.add(new Problem(
                     "job.name",
                     "name",

@@ -1,6 +1,7 @@
 package inky.courier.core.mail;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 
@@ -69,7 +70,7 @@ public record MailAddress(String text) {
     }
 
     private static String shown(String text) {
-        String plain = text.replaceAll("\\p{Cntrl}", " ").strip();
+        String plain = PlainText.line(text);
         return plain.length() > 60 ? plain.substring(0, 60) + "..." : plain;
     }
 

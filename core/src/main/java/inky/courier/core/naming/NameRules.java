@@ -1,5 +1,6 @@
 package inky.courier.core.naming;
 
+import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.ArrayList;
@@ -23,6 +24,13 @@ public enum NameRules {
             return name.getBytes(StandardCharsets.UTF_8).length;
         }
     },
+    /** The same for FTP, where servers take a name that begins with a tilde for somebody's home folder. */
+    FTP("/") {
+        @Override
+        int length(String name) {
+            return POSIX.length(name);
+        }
+    },
     /** A mail's attachment: RFC 2183 section 2.3 warns of path separators in the parameter. */
     MAIL("/\\") {
         @Override
@@ -33,6 +41,8 @@ public enum NameRules {
 
     /** In the unit of each rule: UTF-16 units or UTF-8 bytes. */
     public static final int LONGEST = 255;
+
+    private static final String TILDE = "~";
 
     /** Win32 also takes the superscript digits for digits in these. */
     private static final Set<String> RESERVED = Set.of(
@@ -83,6 +93,7 @@ public enum NameRules {
                 && !name.equals(".")
                 && !name.equals("..")
                 && name.codePoints().noneMatch(this::isForbidden)
+                && (this != FTP || !name.startsWith(TILDE))
                 && (this != WINDOWS || !endsBadly(name) && !isReserved(name));
     }
 
@@ -109,6 +120,10 @@ public enum NameRules {
         if (this == WINDOWS) {
             name = trimEnd(name);
         }
+        if (this == FTP && name.startsWith(TILDE)) {
+            name = "_" + name.substring(1);
+            changes.add("~ at the beginning becomes _");
+        }
         if (name.isEmpty() || name.equals(".") || name.equals("..")) {
             name = "no name";
             changes.add("an empty name is called \u201cno name\u201d");
@@ -133,8 +148,7 @@ public enum NameRules {
             }
             String instead = c == ':' ? "." : c == '/' || c == '\\' || c == '|' ? "-" : "";
             out.append(instead);
-            String shown =
-                    c < 0x20 || c >= 0x7f && c < 0xa0 || c >= 0xd800 ? "a control character" : Character.toString(c);
+            String shown = PlainText.isUnseen(c) ? "a control character" : Character.toString(c);
             String change = shown + (instead.isEmpty() ? " is left out" : " becomes " + instead);
             if (!changes.contains(change)) {
                 changes.add(change);
@@ -144,8 +158,7 @@ public enum NameRules {
     }
 
     private boolean isForbidden(int c) {
-        // Half of a surrogate pair cannot be written in UTF-8.
-        return Character.isISOControl(c) || c >= 0xd800 && c <= 0xdfff || forbidden.indexOf(c) >= 0;
+        return PlainText.isUnseen(c) || forbidden.indexOf(c) >= 0;
     }
 
     private String cut(String name, String end) {

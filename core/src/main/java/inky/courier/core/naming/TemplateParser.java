@@ -7,6 +7,7 @@ import inky.courier.core.naming.NameTemplate.Part;
 import inky.courier.core.naming.NameTemplate.Value;
 import inky.courier.core.naming.NameTemplate.When;
 import inky.courier.core.naming.NameValues.CounterScope;
+import inky.courier.core.text.PlainText;
 import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
@@ -103,7 +104,7 @@ public final class TemplateParser {
             if (brace && !twice) {
                 break;
             }
-            if (Character.isISOControl(c) && !(use == Use.BODY && (c == '\n' || c == '\r' || c == '\t'))) {
+            if (PlainText.isUnseen(c) && !(use == Use.BODY && (c == '\n' || c == '\r' || c == '\t'))) {
                 fault("template.control", at, at + 1, "There is an invisible control character here.", "Delete it.");
             }
             words.append(c);

@@ -2,6 +2,7 @@ package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.text.PlainText;
 import inky.courier.core.tidy.StampInk;
 import java.util.ArrayList;
 import java.util.List;
@@ -83,7 +84,7 @@ public record Tidy(
             corner = corner == null ? StampInk.Corner.TOP_RIGHT : corner;
             ink = ink == null ? StampInk.Ink.BLACK : ink;
             points = points == 0 ? 10 : points;
-            if (text.length() > 80 || text.chars().anyMatch(Character::isISOControl)) {
+            if (text.length() > 80 || !PlainText.isLine(text)) {
                 throw new Invalid(
                         "profile.stamp", "tidy.stamp", "A stamp is one line of at most 80 characters.", "Shorten it.");
             }

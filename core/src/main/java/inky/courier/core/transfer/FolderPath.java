@@ -2,6 +2,7 @@ package inky.courier.core.transfer;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.naming.NameRules;
+import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -32,7 +33,7 @@ public record FolderPath(List<String> names) {
             if (name.equals("..") || name.equals(".")) {
                 throw refused("A folder's path cannot lead upwards.");
             }
-            if (name.chars().anyMatch(Character::isISOControl)) {
+            if (!PlainText.isLine(name)) {
                 throw refused("A folder's name cannot hold control characters.");
             }
             if (!name.isEmpty()) {

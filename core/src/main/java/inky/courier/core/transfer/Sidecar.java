@@ -1,5 +1,6 @@
 package inky.courier.core.transfer;
 
+import inky.courier.core.text.Csv;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
@@ -112,22 +113,14 @@ public record Sidecar(
         List<String> head = new ArrayList<>(facts().keySet());
         answers.keySet().forEach(question -> head.add("answer " + question));
         facts(new File("", "", 0, 0, "", "")).keySet().forEach(name -> head.add("file " + name));
-        StringBuilder text = new StringBuilder(row(head));
+        StringBuilder text = new StringBuilder(Csv.row(head));
         for (File file : files) {
             List<String> row = new ArrayList<>(facts().values());
             row.addAll(answers.values());
             facts(file).forEach((name, value) -> row.add(value));
-            text.append(row(row));
+            text.append(Csv.row(row));
         }
         return text.toString();
-    }
-
-    /** RFC 4180 section 2: lines end with CR LF; quotes around what holds a comma, a quote or a line end, quotes doubled. */
-    private static String row(List<String> fields) {
-        List<String> quoted = fields.stream()
-                .map(f -> f.matches("(?s).*[,\"\r\n].*") ? '"' + f.replace("\"", "\"\"") + '"' : f)
-                .toList();
-        return String.join(",", quoted) + "\r\n";
     }
 
     /** XML 1.0 section 2.2 has no control characters but these three. */

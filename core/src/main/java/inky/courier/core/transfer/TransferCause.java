@@ -76,6 +76,10 @@ public enum TransferCause implements Cause {
             "Give the account the right to create, rename and delete files in the folder."),
     NO_SPACE(PASSES, "There is no space left.", "Make room there, or raise the account's quota. Courier tries again."),
     NAME_REFUSED(FOR_GOOD, "The server refuses this file name.", "Change the name template, then send again."),
+    LEADS_ELSEWHERE(
+            FOR_GOOD,
+            "On an FTP server a folder whose name begins with ~ may be somebody's home folder.",
+            "Choose another folder, or rename this one at the server."),
     NAME_TAKEN(
             FOR_GOOD,
             "A file of this name is there already, and the destination says not to touch it.",
@@ -154,6 +158,7 @@ public enum TransferCause implements Cause {
     public Scope scope() {
         return switch (this) {
             case NAME_REFUSED,
+                    LEADS_ELSEWHERE,
                     NAME_TAKEN,
                     FILE_TOO_LARGE,
                     BUSY,

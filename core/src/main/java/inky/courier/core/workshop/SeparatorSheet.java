@@ -11,6 +11,7 @@ import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.Barcode;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.text.PlainText;
 import inky.courier.core.tidy.StampInk;
 import java.util.Arrays;
 import java.util.Map;
@@ -23,7 +24,7 @@ public final class SeparatorSheet {
 
     /** @param text what the next file may be named by; empty for none */
     public static PageRaster draw(String text, int dpi) {
-        if (text.length() > LONGEST || text.chars().anyMatch(Character::isISOControl)) {
+        if (text.length() > LONGEST || !PlainText.isLine(text)) {
             throw new Invalid("separator.text", "text", "A separator sheet says at most 80 characters.", "Shorten it.");
         }
         Resolution resolution = new Resolution(dpi);

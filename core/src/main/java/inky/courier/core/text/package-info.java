@@ -1,0 +1,2 @@
+/** Texts that leave for other programs or for people's eyes. In: any text. Out: one that does no harm there. */
+package inky.courier.core.text;

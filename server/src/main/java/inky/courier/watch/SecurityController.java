@@ -1,0 +1,89 @@
+package inky.courier.watch;
+
+import inky.courier.audit.SecurityLog;
+import inky.courier.core.text.Csv;
+import inky.courier.signin.Door;
+import inky.courier.signin.Source;
+import inky.courier.watch.SecurityWatch.LockView;
+import jakarta.servlet.http.HttpServletRequest;
+import java.security.Principal;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class SecurityController {
+    private static final int MOST_ROWS = 100_000;
+    private static final int PAGE = 500;
+
+    private final SecurityWatch watch;
+    private final SecurityLog log;
+
+    SecurityController(SecurityWatch watch, SecurityLog log) {
+        this.watch = watch;
+        this.log = log;
+    }
+
+    @GetMapping("/api/locks")
+    List<LockView> locks() {
+        return watch.locks();
+    }
+
+    @DeleteMapping("/api/locks")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void unlock(
+            @RequestParam Door.Kind kind,
+            @RequestParam(defaultValue = "") String door,
+            Principal who,
+            HttpServletRequest request) {
+        watch.unlock(new Door(kind, door), who.getName(), Source.of(request).address());
+    }
+
+    @GetMapping("/api/security-log")
+    List<SecurityLog.Record> securityLog(
+            @RequestParam(defaultValue = "0") long before,
+            @RequestParam(defaultValue = "100") int limit,
+            @RequestParam(defaultValue = "") List<SecurityLog.Event> what) {
+        return log.newest(before, limit, what);
+    }
+
+    /** All of it, newest first, for an auditor's spreadsheet (RFC 4180). */
+    @GetMapping(path = "/api/security-log.csv", produces = "text/csv")
+    ResponseEntity<String> exportSecurityLog(Principal who, HttpServletRequest request) {
+        StringBuilder text = new StringBuilder(Csv.row(List.of("time", "what", "who", "where", "from", "more")));
+        long before = 0;
+        List<SecurityLog.Record> page = new ArrayList<>(log.newest(before, PAGE, List.of()));
+        for (int rows = 0; !page.isEmpty() && rows < MOST_ROWS; rows += PAGE) {
+            for (SecurityLog.Record r : page) {
+                text.append(
+                        Csv.row(List.of(r.at().toString(), r.what().name(), r.who(), r.door(), r.source(), r.words())));
+                before = r.id();
+            }
+            page = log.newest(before, PAGE, List.of());
+        }
+        log.note(
+                SecurityLog.Event.EXPORTED,
+                who.getName(),
+                "desk",
+                Source.of(request).address(),
+                "sign-ins");
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename("sign-ins.csv")
+                                .build()
+                                .toString())
+                .body(text.toString());
+    }
+}

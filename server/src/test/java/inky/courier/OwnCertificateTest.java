@@ -1,0 +1,121 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import inky.courier.harness.Courier;
+import inky.courier.harness.TestDatabase;
+import inky.courier.harness.Waiting;
+import java.net.InetAddress;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.security.cert.CertificateFactory;
+import java.security.cert.X509Certificate;
+import java.time.Duration;
+import java.util.Map;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.SSLSocket;
+import javax.net.ssl.TrustManager;
+import javax.net.ssl.X509TrustManager;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** HTTPS of Courier's own, with certificates that OpenSSL makes and a renewal while it runs. */
+class OwnCertificateTest {
+    @TempDir
+    Path folder;
+
+    private void make(String name) throws Exception {
+        Process process = new ProcessBuilder(
+                        "openssl",
+                        "req",
+                        "-x509",
+                        "-newkey",
+                        "ec",
+                        "-pkeyopt",
+                        "ec_paramgen_curve:P-256",
+                        "-nodes",
+                        "-days",
+                        "30",
+                        "-subj",
+                        "/CN=" + name,
+                        "-keyout",
+                        folder.resolve(name + ".key").toString(),
+                        "-out",
+                        folder.resolve(name + ".pem").toString())
+                .redirectErrorStream(true)
+                .start();
+        String said = new String(process.getInputStream().readAllBytes());
+        assertThat(process.waitFor()).as(said).isZero();
+    }
+
+    private X509Certificate of(String name) throws Exception {
+        try (var in = Files.newInputStream(folder.resolve(name + ".pem"))) {
+            return (X509Certificate) CertificateFactory.getInstance("X.509").generateCertificate(in);
+        }
+    }
+
+    /** What a browser is shown, whoever made it. */
+    private static X509Certificate shown(int port) throws Exception {
+        SSLContext context = SSLContext.getInstance("TLS");
+        context.init(
+                null,
+                new TrustManager[] {
+                    new X509TrustManager() {
+                        @Override
+                        public void checkClientTrusted(X509Certificate[] chain, String type) {}
+
+                        @Override
+                        public void checkServerTrusted(X509Certificate[] chain, String type) {}
+
+                        @Override
+                        public X509Certificate[] getAcceptedIssuers() {
+                            return new X509Certificate[0];
+                        }
+                    }
+                },
+                null);
+        try (SSLSocket socket =
+                (SSLSocket) context.getSocketFactory().createSocket(InetAddress.getLoopbackAddress(), port)) {
+            socket.startHandshake();
+            assertThat(socket.getSession().getProtocol()).isEqualTo("TLSv1.3");
+            return (X509Certificate) socket.getSession().getPeerCertificates()[0];
+        }
+    }
+
+    @Test
+    void aRenewedCertificateIsShownWithoutARestart() throws Exception {
+        make("first");
+        make("second");
+        Path certificate = folder.resolve("courier.pem");
+        Path key = folder.resolve("courier.key");
+        Files.copy(folder.resolve("first.pem"), certificate);
+        Files.copy(folder.resolve("first.key"), key);
+        try (Courier courier = Courier.start(
+                TestDatabase.create(), Map.of("courier.tls-certificate", certificate, "courier.tls-key", key))) {
+            int port = courier.uri().getPort();
+            assertThat(shown(port)).isEqualTo(of("first"));
+            Files.copy(folder.resolve("second.key"), key, StandardCopyOption.REPLACE_EXISTING);
+            Files.copy(folder.resolve("second.pem"), certificate, StandardCopyOption.REPLACE_EXISTING);
+            Waiting.until(
+                    () -> {
+                        try {
+                            return shown(port).equals(of("second"));
+                        } catch (Exception e) {
+                            throw new IllegalStateException(e);
+                        }
+                    },
+                    "the renewed certificate is shown",
+                    Duration.ofSeconds(60));
+        }
+    }
+
+    @Test
+    void halfOfTheSettingIsRefusedInWords() {
+        assertThatThrownBy(() -> Courier.start(
+                        TestDatabase.create(), Map.of("courier.tls-certificate", folder.resolve("a.pem"))))
+                .hasMessageContaining(
+                        "COURIER_TLS_CERTIFICATE and COURIER_TLS_KEY belong together; only one of them is set");
+    }
+}

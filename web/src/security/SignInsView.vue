@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import ChoiceRow from '@/shared/ChoiceRow.vue';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import StateMark from '@/shared/StateMark.vue';
+import { clock, count, exact, when } from '@/shared/format';
+import { useToast } from '@/shared/toast';
+
+type Entry = Schemas['Record'];
+type Lock = Schemas['LockView'];
+
+const PAGE = 100;
+const LOCKS_EVERY = 15_000;
+const WORDS: Record<Entry['what'], string> = {
+  SIGNED_IN: 'signed in',
+  SIGNED_OUT: 'signed out',
+  FAILED: 'wrong PIN or password',
+  SLOWED: 'slowed after wrong attempts',
+  UNLOCKED: 'unlocked',
+  PASSWORD_CHANGED: 'changed the password',
+  ADMINISTRATOR_MADE: 'became administrator',
+  EXPORTED: 'exported',
+  DOWNLOADED: 'downloaded',
+};
+const SHOWN = {
+  all: [],
+  failed: ['FAILED', 'SLOWED'],
+  office: ['UNLOCKED', 'PASSWORD_CHANGED', 'ADMINISTRATOR_MADE', 'EXPORTED', 'DOWNLOADED'],
+} satisfies Record<string, Entry['what'][]>;
+
+const queries = useQueryClient();
+const { say } = useToast();
+const shown = ref<keyof typeof SHOWN>('all');
+const log = useInfiniteQuery({
+  queryKey: ['security-log', shown],
+  queryFn: ({ pageParam }) =>
+    ask(
+      api.GET('/api/security-log', {
+        params: { query: { before: pageParam, limit: PAGE, what: SHOWN[shown.value] } },
+      }),
+    ),
+  initialPageParam: 0,
+  getNextPageParam: (last) => (last.length === PAGE ? last.at(-1)?.id : undefined),
+});
+const entries = computed(() => log.data.value?.pages.flat() ?? []);
+const locks = useQuery({
+  queryKey: ['locks'],
+  queryFn: () => ask(api.GET('/api/locks')),
+  refetchInterval: LOCKS_EVERY,
+});
+const unlock = useMutation({
+  mutationFn: (lock: Lock) =>
+    ask(api.DELETE('/api/locks', { params: { query: { kind: lock.kind, door: lock.door } } })),
+  onSuccess: (_, lock) => {
+    say(`Unlocked: ${lock.label}.`);
+    void queries.invalidateQueries({ queryKey: ['locks'] });
+    void queries.invalidateQueries({ queryKey: ['security-log'] });
+    void queries.invalidateQueries({ queryKey: ['today'] });
+  },
+});
+</script>
+
+<template>
+  <div class="title">
+    <h1>Sign-ins</h1>
+    <a class="button" href="/api/security-log.csv" download>Export as CSV</a>
+  </div>
+  <p class="quiet small">Who came in, who did not, and from where. Kept for 400 days.</p>
+  <ErrorNote :error="log.error.value ?? locks.error.value ?? unlock.error.value" />
+  <section v-if="locks.data.value?.length" aria-labelledby="slowed">
+    <h2 id="slowed">Slowed just now</h2>
+    <p class="quiet small">
+      After wrong attempts the next one has to wait. It ends by itself; unlock it when you know who it was.
+    </p>
+    <ul class="locks">
+      <li v-for="lock in locks.data.value" :key="lock.kind + lock.door">
+        <StateMark mark="care" silent />
+        <strong>{{ lock.label }}</strong>
+        <span class="quiet"
+          >{{ count(lock.failures, 'wrong attempt') }}, waits until {{ clock(lock.until) }}</span
+        >
+        <button
+          type="button"
+          class="button"
+          :aria-label="'Unlock ' + lock.label"
+          :disabled="unlock.isPending.value"
+          @click="unlock.mutate(lock)"
+        >
+          Unlock
+        </button>
+      </li>
+    </ul>
+  </section>
+  <ChoiceRow
+    v-model="shown"
+    class="filter"
+    label="Show"
+    :options="[
+      { value: 'all', words: 'All' },
+      { value: 'failed', words: 'Wrong attempts' },
+      { value: 'office', words: 'Changes and exports' },
+    ]"
+  />
+  <table v-if="entries.length" class="table">
+    <thead>
+      <tr>
+        <th scope="col">When</th>
+        <th scope="col">Who</th>
+        <th scope="col">What</th>
+        <th scope="col">Where</th>
+        <th scope="col">From</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="entry in entries" :key="entry.id">
+        <td class="quiet at" :title="exact(entry.at)">{{ when(entry.at) }}</td>
+        <td>{{ entry.who || 'a stranger' }}</td>
+        <td>
+          <StateMark
+            v-if="entry.what === 'FAILED' || entry.what === 'SLOWED'"
+            mark="care"
+            :size="12"
+            silent
+          />
+          {{ WORDS[entry.what] }} <span class="quiet">{{ entry.words }}</span>
+        </td>
+        <td>{{ entry.door }}</td>
+        <td class="mono small">{{ entry.source }}</td>
+      </tr>
+    </tbody>
+  </table>
+  <p v-else-if="!log.isLoading.value" class="quiet">
+    {{ shown === 'all' ? 'Nobody has signed in yet.' : 'Nothing of this kind.' }}
+  </p>
+  <p v-if="log.hasNextPage.value">
+    <button type="button" class="button" @click="log.fetchNextPage()">Show older</button>
+  </p>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+}
+section {
+  margin: 14px 0;
+  padding-top: 8px;
+  border-top: 2px solid var(--ink-9);
+}
+.locks {
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.locks li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.locks .button {
+  margin-left: auto;
+}
+.filter {
+  margin-top: 14px;
+}
+.table {
+  margin-top: 10px;
+  border-top: 2px solid var(--ink-9);
+}
+.at {
+  white-space: nowrap;
+}
+td {
+  overflow-wrap: anywhere;
+}
+</style>
