@@ -5,7 +5,7 @@ import { api, ask, type Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import StateMark from '@/shared/StateMark.vue';
-import { clock, count, exact, when } from '@/shared/format';
+import { clockSeconds, count, exact, when } from '@/shared/format';
 import { useToast } from '@/shared/toast';
 
 type Entry = Schemas['Record'];
@@ -16,7 +16,7 @@ const LOCKS_EVERY = 15_000;
 const WORDS: Record<Entry['what'], string> = {
   SIGNED_IN: 'signed in',
   SIGNED_OUT: 'signed out',
-  FAILED: 'wrong PIN or password',
+  FAILED: 'wrong attempt',
   SLOWED: 'slowed after wrong attempts',
   UNLOCKED: 'unlocked',
   PASSWORD_CHANGED: 'changed the password',
@@ -29,6 +29,20 @@ const SHOWN = {
   failed: ['FAILED', 'SLOWED'],
   office: ['UNLOCKED', 'PASSWORD_CHANGED', 'ADMINISTRATOR_MADE', 'EXPORTED', 'DOWNLOADED'],
 } satisfies Record<string, Entry['what'][]>;
+
+const ATTEMPTS: Entry['what'][] = ['FAILED', 'SLOWED'];
+const isAttempt = (entry: Entry) => ATTEMPTS.includes(entry.what);
+/* Whose account was tried is known, who tried it is not. */
+const whoOf = (entry: Entry) =>
+  entry.who === '' ? 'a stranger' : isAttempt(entry) ? `somebody as ${entry.who}` : entry.who;
+const whatOf = (entry: Entry) =>
+  entry.what !== 'FAILED'
+    ? WORDS[entry.what]
+    : entry.door === 'desk'
+      ? 'wrong password'
+      : entry.door.startsWith('panel')
+        ? 'wrong PIN'
+        : 'wrong passcode';
 
 const queries = useQueryClient();
 const { say } = useToast();
@@ -77,9 +91,9 @@ const unlock = useMutation({
     <ul class="locks">
       <li v-for="lock in locks.data.value" :key="lock.kind + lock.door">
         <StateMark mark="care" silent />
-        <strong>{{ lock.label }}</strong>
+        <strong class="label">{{ lock.label }}</strong>
         <span class="quiet"
-          >{{ count(lock.failures, 'wrong attempt') }}, waits until {{ clock(lock.until) }}</span
+          >{{ count(lock.failures, 'wrong attempt') }}, waits until {{ clockSeconds(lock.until) }}</span
         >
         <button
           type="button"
@@ -116,15 +130,10 @@ const unlock = useMutation({
     <tbody>
       <tr v-for="entry in entries" :key="entry.id">
         <td class="quiet at" :title="exact(entry.at)">{{ when(entry.at) }}</td>
-        <td>{{ entry.who || 'a stranger' }}</td>
+        <td>{{ whoOf(entry) }}</td>
         <td>
-          <StateMark
-            v-if="entry.what === 'FAILED' || entry.what === 'SLOWED'"
-            mark="care"
-            :size="12"
-            silent
-          />
-          {{ WORDS[entry.what] }} <span class="quiet">{{ entry.words }}</span>
+          <StateMark v-if="isAttempt(entry)" mark="care" :size="12" silent /> {{ whatOf(entry) }}
+          <span class="quiet">{{ entry.words }}</span>
         </td>
         <td>{{ entry.door }}</td>
         <td class="mono small">{{ entry.source }}</td>
@@ -162,6 +171,12 @@ section {
   align-items: center;
   padding: 6px 0;
   border-bottom: 1px solid var(--rule);
+}
+.label {
+  display: inline-block;
+}
+.label::first-letter {
+  text-transform: uppercase;
 }
 .locks .button {
   margin-left: auto;

@@ -30,6 +30,7 @@ import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderSettings;
 import inky.courier.destination.Folders;
+import jakarta.annotation.Nullable;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -93,6 +94,7 @@ class SmbFolders implements FolderProtocol {
                 .build();
         SMBClient client = new SMBClient(config);
         Translation translation = SmbFolders::translated;
+        Connection[] reached = new Connection[1];
         try {
             passage.does(
                     TransferStep.NAME,
@@ -101,6 +103,7 @@ class SmbFolders implements FolderProtocol {
             Connection connection = passage.at(
                     TransferStep.REACHED,
                     () -> translation.tried(TransferStep.REACHED, () -> client.connect(s.host(), port)));
+            reached[0] = connection;
             SMB2Dialect dialect = connection.getNegotiatedProtocol().getDialect();
             passage.does(TransferStep.ENCRYPTED, () -> encryption(passage, dialect, encrypted));
             Session session = passage.at(
@@ -114,11 +117,23 @@ class SmbFolders implements FolderProtocol {
             if (!(share instanceof DiskShare disk)) {
                 throw new FarSideException(TransferCause.SHARE_NOT_FOUND, s.share() + " holds no files");
             }
-            return new ToldFolder(new Opened(client, disk), passage, translation);
+            return new ToldFolder(new Opened(client, connection, disk), passage, translation);
         } catch (IOException | RuntimeException e) {
-            client.close();
+            close(client, reached[0]);
             throw e;
         }
+    }
+
+    /** Without a goodbye, for which a server that is gone would be waited for a minute; the end of the line says the same. */
+    private static void close(SMBClient client, @Nullable Connection connection) {
+        try {
+            if (connection != null) {
+                connection.close(true);
+            }
+        } catch (IOException e) {
+            // It is of no more use anyway.
+        }
+        client.close();
     }
 
     private static Share share(Session session, String name, boolean couldEncrypt, Passage passage) throws IOException {
@@ -170,7 +185,7 @@ class SmbFolders implements FolderProtocol {
         return e instanceof SMBRuntimeException ? Optional.of(new IOException(e)) : Optional.empty();
     }
 
-    private record Opened(SMBClient client, DiskShare share) implements RemoteFolder {
+    private record Opened(SMBClient client, Connection connection, DiskShare share) implements RemoteFolder {
         @Override
         public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             List<Folders.FolderEntry> entries = new ArrayList<>();
@@ -268,7 +283,7 @@ class SmbFolders implements FolderProtocol {
 
         @Override
         public void close() {
-            client.close();
+            SmbFolders.close(client, connection);
         }
     }
 }
