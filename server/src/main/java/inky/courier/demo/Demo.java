@@ -25,6 +25,9 @@ class Demo {
     private final int mailPort;
     private final int filePort;
     private final int port;
+    private final LargeOffice large;
+    private final boolean makesLarge;
+    private final int devicePort;
 
     Demo(
             SignIn signIn,
@@ -34,7 +37,13 @@ class Demo {
             @Value("${courier.demo.world}") Path worldFile,
             @Value("${courier.demo.mail-port}") int mailPort,
             @Value("${courier.demo.file-port}") int filePort,
+            LargeOffice large,
+            @Value("${courier.demo.large:false}") boolean makesLarge,
+            @Value("${courier.device-port}") int devicePort,
             @Value("${server.port}") int port) {
+        this.large = large;
+        this.makesLarge = makesLarge;
+        this.devicePort = devicePort;
         this.signIn = signIn;
         this.setUp = setUp;
         this.history = history;
@@ -53,6 +62,9 @@ class Demo {
             DemoSetUp.Office office = setUp.build(world, mailPort, filePort, "http://127.0.0.1:" + port);
             history.write(world, office);
             scans.run(office);
+            if (makesLarge) {
+                large.make(LargeOffice.Size.large(devicePort + 1));
+            }
             // Last, since it marks the database as filled.
             World.Admin admin = world.administrator();
             signIn.make(admin.login(), admin.name(), admin.email(), admin.password());

@@ -2,6 +2,7 @@ package inky.courier.standins;
 
 import java.io.IOException;
 import java.net.BindException;
+import java.net.InetSocketAddress;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -11,17 +12,23 @@ import java.util.TreeMap;
 /**
  * Starts the stand-ins of a world file and runs until it is ended.
  *
- * <p>Arguments: world file, data folder, port of the devices, first port of the post offices, first port of the file house, port of the bench page.
+ * <p>Arguments: world file, data folder, port of the devices, first port of the post offices, first port of the file house, port of the bench page;
+ * and, for a large office, how many more addresses its devices have at the port after that of the devices.
  */
 public final class StandIns {
     private static final int PAGE_MILLIS = 450;
+
+    /** Of a large office's devices some are always away. */
+    private static final int AWAY_EVERY = 20;
+
     private static final int MB = 1024 * 1024;
 
     private StandIns() {}
 
     public static void main(String[] args) throws IOException, InterruptedException {
-        if (args.length != 6) {
-            System.err.println("usage: StandIns WORLD.json FOLDER DEVICE_PORT MAIL_PORT FILE_PORT PAGE_PORT");
+        if (args.length < 6 || args.length > 7) {
+            System.err.println(
+                    "usage: StandIns WORLD.json FOLDER DEVICE_PORT MAIL_PORT FILE_PORT PAGE_PORT [MORE_DEVICES]");
             System.exit(2);
         }
         Path folder = Path.of(args[1]);
@@ -30,7 +37,14 @@ public final class StandIns {
         int filePort = Integer.parseInt(args[4]);
         int pagePort = Integer.parseInt(args[5]);
         try {
-            start(World.read(Path.of(args[0])), folder, devicePort, mailPort, filePort, pagePort);
+            World world = World.read(Path.of(args[0]));
+            start(world, folder, devicePort, mailPort, filePort, pagePort);
+            if (args.length == 7) {
+                List<InetSocketAddress> behind = world.devices().stream()
+                        .map(device -> new InetSocketAddress(device.address(), devicePort))
+                        .toList();
+                ManyAddresses.open(Integer.parseInt(args[6]), devicePort + 1, behind, AWAY_EVERY);
+            }
         } catch (BindException e) {
             System.err.println(
                     "A port of the stand-ins is in use (" + devicePort + ", " + mailPort + " to " + (mailPort + 2)
