@@ -30,7 +30,7 @@ const MARKS = { DONE: undefined, MISSING: 'open', CARE: 'care', FAILED: 'failed'
 function stopOf(key: Schemas['StopView']['stop']) {
   return overview.data.value?.setUp.find((stop) => stop.stop === key);
 }
-const findings = computed(() => overview.data.value?.findings.length ?? 0);
+const findings = computed(() => overview.data.value?.findingCount ?? 0);
 
 const find = ref<InstanceType<typeof FindBox>>();
 const sheet = ref(false);

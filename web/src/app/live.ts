@@ -15,6 +15,9 @@ const STALE: Record<string, string[]> = {
   scan: [],
 };
 
+const SOON = 100;
+const APART = 2_000;
+
 /** Keeps the desk up to date by server-sent events; `live` tells whether the line stands. */
 export function useLive() {
   const queries = useQueryClient();
@@ -25,13 +28,25 @@ export function useLive() {
     live.value = true;
     void queries.invalidateQueries();
   });
+  /* The first is looked at almost at once, the many of a busy office together every two seconds. */
+  const stale = new Set<string>();
+  let timer = 0;
+  let last = 0;
+  function freshen() {
+    timer = 0;
+    last = Date.now();
+    for (const key of stale) void queries.invalidateQueries({ queryKey: [key] });
+    stale.clear();
+  }
   source.addEventListener('changed', (event) => {
     const notice = JSON.parse((event as MessageEvent<string>).data) as { kind: string };
-    for (const key of STALE[notice.kind] ?? []) {
-      void queries.invalidateQueries({ queryKey: [key] });
-    }
+    for (const key of STALE[notice.kind] ?? []) stale.add(key);
+    if (!timer) timer = window.setTimeout(freshen, Math.max(SOON, last + APART - Date.now()));
   });
   source.addEventListener('error', () => (live.value = false));
-  onScopeDispose(() => source.close());
+  onScopeDispose(() => {
+    source.close();
+    window.clearTimeout(timer);
+  });
   return { live };
 }

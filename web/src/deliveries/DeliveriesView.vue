@@ -29,9 +29,24 @@ const list = useInfiniteQuery({
   initialPageParam: 0,
   getNextPageParam: (last) => (last.more ? last.rows.at(-1)?.number : undefined),
 });
-const people = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) });
-const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask(api.GET('/api/devices')) });
-const jobs = useQuery({ queryKey: ['jobs'], queryFn: () => ask(api.GET('/api/jobs')) });
+/* What can be chosen from is fetched when somebody is about to choose; a large office has thousands. */
+const choosing = ref(false);
+const needs = (value: string) => computed(() => choosing.value || value !== '');
+const people = useQuery({
+  queryKey: ['people'],
+  queryFn: () => ask(api.GET('/api/people')),
+  enabled: needs(filters.value.person),
+});
+const devices = useQuery({
+  queryKey: ['devices'],
+  queryFn: () => ask(api.GET('/api/devices')),
+  enabled: needs(filters.value.device),
+});
+const jobs = useQuery({
+  queryKey: ['jobs'],
+  queryFn: () => ask(api.GET('/api/jobs')),
+  enabled: needs(filters.value.job),
+});
 
 const rows = computed(() => list.data.value?.pages.flatMap((page) => page.rows) ?? []);
 const open = ref<string>();
@@ -140,7 +155,7 @@ useKeys({
     <h1>{{ title }}</h1>
     <p class="caption">j and k move, x chooses, Enter opens</p>
   </div>
-  <div class="filters">
+  <div class="filters" @focusin="choosing = true" @pointerenter="choosing = true">
     <label v-for="filter in selects" :key="filter.name" :class="{ set: filter.value }">
       <span class="quiet">{{ filter.label }}</span>
       <select

@@ -7,12 +7,16 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
+import MoreRows from '@/shared/MoreRows.vue';
+import NarrowBox from '@/shared/NarrowBox.vue';
+import { useShown } from '@/shared/shown';
 import TitleBar from '@/shared/TitleBar.vue';
 import { isBrowsable, kindWords } from './kinds';
 
 const router = useRouter();
 const query = useQuery({ queryKey: ['destinations'], queryFn: () => ask(api.GET('/api/destinations')) });
 const rows = computed(() => query.data.value ?? []);
+const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => `${row.name} ${row.where}`);
 const at = ref(-1);
 
 function probed(row: Schemas['DestinationView']) {
@@ -23,14 +27,14 @@ function probed(row: Schemas['DestinationView']) {
     : ({ mark: 'failed', words: row.lastProbe.sentence } as const);
 }
 function move(step: number) {
-  const next = nextOf(rows.value, at.value, step);
-  if (next) at.value = rows.value.indexOf(next);
+  const next = nextOf(shown.value, at.value, step);
+  if (next) at.value = shown.value.indexOf(next);
 }
 useKeys({
   n: () => void router.push('/destinations/new'),
   j: () => move(1),
   k: () => move(-1),
-  Enter: () => rows.value[at.value] && void router.push('/destinations/' + rows.value[at.value]!.id),
+  Enter: () => shown.value[at.value] && void router.push('/destinations/' + shown.value[at.value]!.id),
 });
 </script>
 
@@ -44,6 +48,7 @@ useKeys({
     >
   </TitleBar>
   <ErrorNote :error="query.error.value" />
+  <NarrowBox v-if="isLong" v-model="words" label="Name or place" />
   <table v-if="rows.length" class="table opens">
     <thead>
       <tr>
@@ -56,7 +61,7 @@ useKeys({
     </thead>
     <tbody>
       <tr
-        v-for="(row, i) in rows"
+        v-for="(row, i) in shown"
         :key="row.id"
         :class="{ open: i === at }"
         @click="router.push('/destinations/' + row.id)"
@@ -79,6 +84,7 @@ useKeys({
     A destination is a place that scans go to: a mailbox, a network folder, a folder on a server, a download
     page. Each can be probed before anybody scans.
   </p>
+  <MoreRows v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
 </template>
 
 <style scoped>

@@ -2,6 +2,9 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import MoreRows from '@/shared/MoreRows.vue';
+import NarrowBox from '@/shared/NarrowBox.vue';
+import { useShown } from '@/shared/shown';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { ago, count } from '@/shared/format';
@@ -49,6 +52,10 @@ async function lookAgain() {
   if (seen) say(`${seen.name}: ${seen.conditionWords}`);
   void queries.invalidateQueries({ queryKey: ['devices'] });
 }
+const { words, isLong, shown, hidden, showMore } = useShown(
+  rows,
+  (row) => `${row.name} ${row.place} ${row.address}`,
+);
 </script>
 
 <template>
@@ -78,6 +85,7 @@ async function lookAgain() {
     @close="go('')"
   >
     <template #list>
+      <NarrowBox v-if="isLong" v-model="words" label="Name, place or address" />
       <table class="table">
         <thead>
           <tr>
@@ -88,7 +96,7 @@ async function lookAgain() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+          <tr v-for="row in shown" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
             <td>
               <RouterLink :to="`/devices/${row.id}`">{{ row.name }}</RouterLink>
               <p class="caption">
@@ -110,6 +118,7 @@ async function lookAgain() {
           </tr>
         </tbody>
       </table>
+      <MoreRows :hidden="hidden" :none="!shown.length" @more="showMore" />
     </template>
     <template #editor>
       <template v-if="open">

@@ -3,6 +3,9 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { isMail, kindWords, needsMailServer } from '@/destinations/kinds';
+import MoreRows from '@/shared/MoreRows.vue';
+import NarrowBox from '@/shared/NarrowBox.vue';
+import { useShown } from '@/shared/shown';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -95,6 +98,7 @@ async function saveIt() {
   form.value.templateId = templateId.value;
   await save();
 }
+const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => row.name);
 </script>
 
 <template>
@@ -118,6 +122,7 @@ async function saveIt() {
     @close="go('')"
   >
     <template #list>
+      <NarrowBox v-if="isLong" v-model="words" label="Name of the job" />
       <table class="table">
         <thead>
           <tr>
@@ -127,7 +132,7 @@ async function saveIt() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+          <tr v-for="row in shown" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
             <td>
               <div class="named">
                 <JobStamp :icon="row.icon" :size="28" :chosen="row.id === openId" />
@@ -139,6 +144,7 @@ async function saveIt() {
           </tr>
         </tbody>
       </table>
+      <MoreRows :hidden="hidden" :none="!shown.length" @more="showMore" />
     </template>
     <template #editor>
       <p v-if="missing" class="sheet small">

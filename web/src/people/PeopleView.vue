@@ -2,6 +2,9 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import MoreRows from '@/shared/MoreRows.vue';
+import NarrowBox from '@/shared/NarrowBox.vue';
+import { useShown } from '@/shared/shown';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -47,6 +50,10 @@ function proposeLogin() {
   if (isNew.value && !form.value.login && parts.length > 1)
     form.value.login = `${parts[0]?.[0]}.${parts.at(-1)}`;
 }
+const { words, isLong, shown, hidden, showMore } = useShown(
+  rows,
+  (row) => `${row.name} ${row.login} ${row.email}`,
+);
 </script>
 
 <template>
@@ -71,6 +78,7 @@ function proposeLogin() {
     @close="go('')"
   >
     <template #list>
+      <NarrowBox v-if="isLong" v-model="words" label="Name or address" />
       <table class="table">
         <thead>
           <tr>
@@ -80,7 +88,7 @@ function proposeLogin() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+          <tr v-for="row in shown" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
             <td>
               <RouterLink :to="`/people/${row.id}`">{{ row.name }}</RouterLink>
             </td>
@@ -95,6 +103,7 @@ function proposeLogin() {
           </tr>
         </tbody>
       </table>
+      <MoreRows :hidden="hidden" :none="!shown.length" @more="showMore" />
     </template>
     <template #editor>
       <FormField v-slot="f" label="Name" name="name">

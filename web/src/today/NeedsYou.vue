@@ -23,6 +23,10 @@ const needsPassword = (trouble: Trouble) =>
   ['SIGN_IN_REFUSED', 'SIGN_IN_TOO_WEAK', 'PASSWORD_EXPIRED'].includes(trouble.cause);
 /** The first that a password mends is open; there is one action of a view. */
 const open = computed(() => props.today.troubles.find(needsPassword));
+/** A large office always has some; all of them are on their own view. */
+const MOST = 6;
+const stopped = computed(() => props.today.devices.filter((d) => d.condition !== 'CARE'));
+const careful = computed(() => props.today.devices.filter((d) => d.condition === 'CARE'));
 const nothing = computed(
   () =>
     props.today.ownFailures.length +
@@ -177,7 +181,7 @@ function listPath(trouble: Trouble): string {
         >
       </p>
     </li>
-    <li v-for="device in today.devices.filter((d) => d.condition !== 'CARE')" :key="device.deviceId">
+    <li v-for="device in stopped.slice(0, MOST)" :key="device.deviceId">
       <p class="how-many"><span class="numeral">1</span><span class="caption">device</span></p>
       <div>
         <h3><StateMark mark="failed" /> {{ whereIs(device.place, device.name) }}</h3>
@@ -187,7 +191,15 @@ function listPath(trouble: Trouble): string {
         <RouterLink class="button" :to="`/devices/${device.deviceId}`">Open device</RouterLink>
       </p>
     </li>
-    <li v-for="found in findings" :key="found.deviceId + found.finding.place" class="minor">
+    <li v-if="stopped.length > MOST" class="minor">
+      <StateMark mark="failed" />
+      <p>
+        <strong>{{ count(stopped.length - MOST, 'more device', 'more devices') }}</strong>
+        <span class="quiet small">at which nobody can scan or print.</span>
+      </p>
+      <RouterLink class="link small" to="/devices">Open</RouterLink>
+    </li>
+    <li v-for="found in findings.slice(0, MOST)" :key="found.deviceId + found.finding.place" class="minor">
       <StateMark mark="care" />
       <p>
         <strong>{{ found.finding.place }} cannot run on {{ found.deviceName }}</strong>
@@ -195,11 +207,7 @@ function listPath(trouble: Trouble): string {
       </p>
       <RouterLink class="link small" :to="`/panels/${found.deviceId}`">Mend</RouterLink>
     </li>
-    <li
-      v-for="device in today.devices.filter((d) => d.condition === 'CARE')"
-      :key="device.deviceId"
-      class="minor"
-    >
+    <li v-for="device in careful.slice(0, MOST)" :key="device.deviceId" class="minor">
       <StateMark mark="care" />
       <p>
         <strong>{{ whereIs(device.place, device.name) }}</strong>

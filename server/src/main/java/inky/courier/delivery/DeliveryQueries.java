@@ -27,6 +27,8 @@ import tools.jackson.core.type.TypeReference;
 @Component
 public class DeliveryQueries {
     private static final int MOST = 200;
+    private static final int SHORTEST_INDEXED = 3;
+    private static final int NEWEST = 20_000;
 
     private final JdbcClient jdbc;
     private final Steps steps;
@@ -143,18 +145,38 @@ public class DeliveryQueries {
         addId(where, values, "person", f.person);
         addId(where, values, "device", f.device);
         addId(where, values, "job", f.job);
-        if (!f.text.isBlank()) {
-            where.add(
-                    "(d.file_name ilike :text or d.person_name ilike :text or d.job_name ilike :text or cast(d.number as text) = :exact)");
-            values.put("text", "%" + like(f.text.strip()) + "%");
-            values.put("exact", f.text.strip().replaceFirst("^[dD]-", ""));
-        }
         if (f.before > 0) {
             where.add("d.number < :before");
             values.put("before", f.before);
         }
         int limit = Math.min(Math.max(f.limit, 1), MOST);
         values.put("limit", limit + 1);
+        String text = f.text.strip();
+        if (text.isEmpty()) {
+            return listing(where, values, limit);
+        }
+        String digits = text.replaceFirst("^[dD]-", "");
+        boolean number = digits.matches("[0-9]{1,18}");
+        values.put("text", "%" + like(text) + "%");
+        if (number) {
+            values.put("number", Long.parseLong(digits));
+        }
+        // What stands in many of the newest is found there by walking back through them; the index of letters would
+        // bring
+        // all of them first. For one or two letters it is of no use at all.
+        List<String> lately = new ArrayList<>(where);
+        lately.add("d.number > (select coalesce(max(number), 0) from delivery"
+                + (f.before > 0 ? " where number < :before" : "") + ") - " + NEWEST);
+        lately.add("(d.looked_for || '' ilike :text" + (number ? " or d.number = :number)" : ")"));
+        Listing found = listing(lately, values, limit);
+        if (found.more || text.length() < SHORTEST_INDEXED) {
+            return found;
+        }
+        where.add("(d.looked_for ilike :text" + (number ? " or d.number = :number)" : ")"));
+        return listing(where, values, limit);
+    }
+
+    private Listing listing(List<String> where, Map<String, Object> values, int limit) {
         List<DeliveryRow> rows =
                 rows(ROW + "where " + String.join(" and ", where) + " order by d.number desc limit :limit", values);
         return new Listing(rows.subList(0, Math.min(limit, rows.size())), rows.size() > limit);
@@ -212,7 +234,11 @@ public class DeliveryQueries {
 
     /** The line now: what moves, then the newest. */
     public List<DeliveryRow> onTheLine(int limit) {
-        return rows(ROW + "order by (d.state = 'MOVING') desc, d.scanned_at desc limit :limit", Map.of("limit", limit));
+        return rows(
+                "select * from ((select * from delivery where state = 'MOVING' order by scanned_at desc limit :limit) "
+                        + "union all (select * from delivery where state <> 'MOVING' order by scanned_at desc limit :limit)) d "
+                        + "order by (d.state = 'MOVING') desc, d.scanned_at desc limit :limit",
+                Map.of("limit", limit));
     }
 
     private List<DeliveryRow> rows(String sql, Map<String, ?> values) {

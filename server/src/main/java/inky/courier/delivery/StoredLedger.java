@@ -2,9 +2,9 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.destination.DestinationKind;
+import inky.courier.store.Transactions;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -14,13 +14,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
-import org.springframework.core.retry.RetryPolicy;
-import org.springframework.core.retry.RetryTemplate;
-import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** The ledger in PostgreSQL. Whoever holds a delivery takes nothing else afterwards that a holder of another may want. */
 @Component
@@ -40,21 +35,11 @@ class StoredLedger implements Ledger {
             "case when l.next_try_at is null then null when l.cause <> :cause then l.next_try_at "
                     + "else l.first_try_at + interval '" + RetrySchedule.GIVE_UP.toSeconds() + " seconds' end";
 
-    private static final RetryPolicy HALF_A_MINUTE = RetryPolicy.builder()
-            .includes(DataAccessException.class, TransactionException.class)
-            .timeout(Duration.ofSeconds(30))
-            .maxRetries(Long.MAX_VALUE)
-            .delay(Duration.ofMillis(100))
-            .multiplier(2)
-            .maxDelay(Duration.ofSeconds(2))
-            .build();
-
-    private final RetryTemplate persistent = new RetryTemplate(HALF_A_MINUTE);
     private final DeliveryRepository deliveries;
     private final JdbcClient jdbc;
-    private final TransactionTemplate transaction;
+    private final Transactions transaction;
 
-    StoredLedger(DeliveryRepository deliveries, JdbcClient jdbc, TransactionTemplate transaction) {
+    StoredLedger(DeliveryRepository deliveries, JdbcClient jdbc, Transactions transaction) {
         this.deliveries = deliveries;
         this.jdbc = jdbc;
         this.transaction = transaction;
@@ -67,7 +52,7 @@ class StoredLedger implements Ledger {
 
     @Override
     public <T> T persistently(Supplier<T> work) {
-        return persistent.invoke(() -> together(work));
+        return transaction.persistently(work);
     }
 
     @Override

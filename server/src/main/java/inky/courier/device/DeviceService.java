@@ -7,6 +7,7 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
+import inky.courier.live.Kept;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -32,6 +33,7 @@ public class DeviceService {
     private final DeviceLink link;
     private final Dependents dependents;
     private final ChangeLog changes;
+    private final Kept<List<DeviceView>> all;
     private final Live live;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -51,6 +53,7 @@ public class DeviceService {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
+        this.all = new Kept<>(live, this::read, "device");
         this.clock = clock;
         this.transaction = transaction;
         this.usualPort = usualPort;
@@ -82,6 +85,10 @@ public class DeviceService {
 
     @Transactional(readOnly = true)
     public List<DeviceView> list() {
+        return all.get();
+    }
+
+    private List<DeviceView> read() {
         return devices.findAllByOrderByPlaceAscNameAsc().stream()
                 .map(this::view)
                 .toList();

@@ -9,6 +9,7 @@ import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.WhenTooLarge;
+import inky.courier.live.Kept;
 import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
@@ -44,6 +45,7 @@ public class JobService implements Dependents.Source {
     private final Dependents dependents;
     private final ChangeLog changes;
     private final Settings settings;
+    private final Kept<List<JobView>> all;
     private final Live live;
     private final Clock clock;
 
@@ -65,6 +67,8 @@ public class JobService implements Dependents.Source {
         this.changes = changes;
         this.settings = settings;
         this.live = live;
+        this.all = new Kept<>(
+                live, this::read, "job", "profile", "name", "destination", "mail-server", "device", "person");
         this.clock = clock;
     }
 
@@ -108,6 +112,10 @@ public class JobService implements Dependents.Source {
 
     @Transactional(readOnly = true)
     public List<JobView> list() {
+        return all.get();
+    }
+
+    private List<JobView> read() {
         return jobs.findAllByOrderByName().stream().map(this::view).toList();
     }
 

@@ -8,13 +8,16 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import org.postgresql.PGConnection;
@@ -54,6 +57,9 @@ public class Live implements SmartLifecycle {
             Executors.newSingleThreadScheduledExecutor(task -> daemon(task, "live out"));
     private final ExecutorService senders =
             Executors.newFixedThreadPool(MOST_SENDERS, task -> daemon(task, "live sender"));
+    private final Map<String, AtomicLong> changes = new ConcurrentHashMap<>();
+    private final AtomicLong missed = new AtomicLong();
+    private volatile boolean hears;
     private volatile boolean running;
     private Thread thread;
 
@@ -113,7 +119,27 @@ public class Live implements SmartLifecycle {
         }
     }
 
+    /** How often things of these kinds have changed, as far as this instance knows. */
+    long changesOf(Set<String> kinds) {
+        long sum = missed.get();
+        for (String kind : kinds) {
+            AtomicLong one = changes.get(kind);
+            sum += one == null ? 0 : one.get();
+        }
+        return sum;
+    }
+
+    /** Whether notices of other instances come in. */
+    boolean hears() {
+        return hears;
+    }
+
+    private void count(Notice notice) {
+        changes.computeIfAbsent(notice.kind, kind -> new AtomicLong()).incrementAndGet();
+    }
+
     private void leave(Set<Notice> notices) {
+        notices.forEach(this::count);
         synchronized (leaving) {
             if (leaving.size() < MOST_TOGETHER) {
                 leaving.addAll(notices);
@@ -206,11 +232,14 @@ public class Live implements SmartLifecycle {
             try (Connection connection = DriverManager.getConnection(url, user, password);
                     var statement = connection.createStatement()) {
                 statement.execute("listen " + CHANNEL);
+                missed.incrementAndGet();
+                hears = true;
                 listeners.forEach(Listener::askEverything);
                 while (running) {
                     pass(connection.unwrap(PGConnection.class).getNotifications(WAIT_MILLIS));
                 }
             } catch (SQLException e) {
+                hears = false;
                 if (running) {
                     LOG.warn("live notices pause: {}", e.getMessage());
                     pause();
@@ -227,6 +256,7 @@ public class Live implements SmartLifecycle {
             String[] parts = notification.getParameter().split(":", 3);
             Notice notice = new Notice(
                     parts[0], UUID.fromString(parts[1]), parts[2].isEmpty() ? null : UUID.fromString(parts[2]));
+            count(notice);
             listeners.forEach(listener -> listener.hear(notice));
         }
     }

@@ -14,6 +14,7 @@ import inky.courier.core.naming.TemplateParser.Use;
 import inky.courier.core.naming.TemplateParser.Valid;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
+import inky.courier.live.Kept;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
 import java.time.Clock;
@@ -30,6 +31,7 @@ public class NamingService {
     private final NameRepository names;
     private final Dependents dependents;
     private final ChangeLog changes;
+    private final Kept<List<NameView>> all;
     private final Live live;
     private final Clock clock;
     private final ZoneId zone;
@@ -39,6 +41,7 @@ public class NamingService {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
+        this.all = new Kept<>(live, this::read, "name");
         this.clock = clock;
         this.zone = zone;
     }
@@ -59,6 +62,10 @@ public class NamingService {
 
     @Transactional(readOnly = true)
     public List<NameView> list() {
+        return all.get();
+    }
+
+    private List<NameView> read() {
         return names.findAllByOrderByName().stream().map(this::view).toList();
     }
 

@@ -87,19 +87,23 @@ class JobWays {
         Map<UUID, MailServerView> mail =
                 servers.list().stream().collect(Collectors.toMap(MailServerView::id, server -> server));
         Map<UUID, Optional<ProbeReport>> last = new HashMap<>();
+        Map<Asked, Optional<Integer>> fits = new HashMap<>();
         return jobs.stream().collect(Collectors.toMap(JobView::id, job -> {
             Stream<Way> ways = servers(job).stream().map(d -> {
                 Optional<ProbeReport> report = last.computeIfAbsent(d.routeId(), probes::last);
                 return new Way(
                         d.routeName(),
                         report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy())),
-                        room(job, mail.get(d.routeId()), report));
+                        room(job, mail.get(d.routeId()), report, fits));
             });
             return WaysOut.check(job.name(), ways.toList());
         }));
     }
 
-    private Optional<Room> room(JobView job, MailServerView server, Optional<ProbeReport> report) {
+    private record Asked(UUID profile, int limitMb) {}
+
+    private Optional<Room> room(
+            JobView job, MailServerView server, Optional<ProbeReport> report, Map<Asked, Optional<Integer>> fits) {
         if (server == null || job.whenTooLarge() != WhenTooLarge.REFUSE) {
             return Optional.empty();
         }
@@ -111,10 +115,14 @@ class JobWays {
         if (limit == 0) {
             return Optional.empty();
         }
-        ScanProfile profile = profiles.value(job.profileId());
-        Integer pages = sizes.estimate(profile, MediaSizes.A4, WaysOut.USUAL_PAGES, limit * MB)
-                .pagesThatFit();
-        return Optional.ofNullable(pages).map(fit -> new Room(limit, fit));
+        return fits.computeIfAbsent(new Asked(job.profileId(), limit), this::pagesThatFit)
+                .map(fit -> new Room(limit, fit));
+    }
+
+    private Optional<Integer> pagesThatFit(Asked asked) {
+        ScanProfile profile = profiles.value(asked.profile);
+        return Optional.ofNullable(sizes.estimate(profile, MediaSizes.A4, WaysOut.USUAL_PAGES, asked.limitMb * MB)
+                .pagesThatFit());
     }
 
     /**

@@ -2,8 +2,10 @@ package inky.courier.panel;
 
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
+import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.Preflight;
+import inky.courier.core.profile.ScanProfile;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.destination.DestinationKind;
@@ -12,11 +14,16 @@ import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
+import inky.courier.live.Kept;
 import inky.courier.live.Live;
 import inky.courier.profile.ProfileService;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
@@ -36,6 +43,7 @@ public class PanelPlaces implements Dependents.Source {
     private final JobWays ways;
     private final ChangeLog changes;
     private final Live live;
+    private final Kept<List<PanelRow>> rows;
 
     PanelPlaces(
             JdbcClient jdbc,
@@ -52,6 +60,17 @@ public class PanelPlaces implements Dependents.Source {
         this.ways = ways;
         this.changes = changes;
         this.live = live;
+        this.rows = new Kept<>(
+                live,
+                this::readRows,
+                "panel",
+                "device",
+                "job",
+                "profile",
+                "name",
+                "destination",
+                "mail-server",
+                "person");
     }
 
     /** @param place counted from 1 */
@@ -70,24 +89,52 @@ public class PanelPlaces implements Dependents.Source {
     /** Of all devices that scan; and of one that did so when jobs were put there, and only prints now. */
     @Transactional(readOnly = true)
     public List<PanelRow> list() {
-        List<JobView> all = jobs.list();
-        return devices.list().stream()
-                .filter(device -> device.abilities().scans() || hasJobs(device.id()))
-                .map(device -> row(device, all))
-                .toList();
+        return rows.get();
     }
 
-    private PanelRow row(DeviceView device, List<JobView> all) {
-        List<Candidate> placed = plan(device, all, Map.of()).jobs().stream()
-                .filter(c -> c.place > 0)
-                .toList();
-        return new PanelRow(
-                device.id(),
-                device.name(),
-                device.place(),
-                device.abilities().panelPlaces(),
-                placed.size(),
-                placed.stream().flatMap(c -> c.findings.stream()).toList());
+    /** Each job is checked once against each sort of device, of which an office has few however many devices it has. */
+    private List<PanelRow> readRows() {
+        Map<UUID, JobView> all = jobs.list().stream().collect(Collectors.toMap(JobView::id, Function.identity()));
+        Map<UUID, List<UUID>> placed = new HashMap<>();
+        jdbc.sql("select device_id, job_id from panel_place order by device_id, place")
+                .query((row, n) -> placed.computeIfAbsent(row.getObject(1, UUID.class), id -> new ArrayList<>())
+                        .add(row.getObject(2, UUID.class)))
+                .list();
+        Map<UUID, ScanProfile> values = new HashMap<>();
+        Map<Pair, List<Finding>> known = new HashMap<>();
+        List<PanelRow> found = new ArrayList<>();
+        for (DeviceView device : devices.list()) {
+            List<UUID> here = placed.getOrDefault(device.id(), List.of());
+            if (device.abilities().scans() || !here.isEmpty()) {
+                List<Finding> findings = here.stream()
+                        .map(all::get)
+                        .filter(Objects::nonNull)
+                        .sorted(Comparator.comparing(JobView::name))
+                        .flatMap(job -> known
+                                .computeIfAbsent(
+                                        new Pair(job.id(), device.abilities()),
+                                        pair -> check(
+                                                job,
+                                                values.computeIfAbsent(job.profileId(), profiles::value),
+                                                device.abilities()))
+                                .stream())
+                        .toList();
+                found.add(new PanelRow(
+                        device.id(),
+                        device.name(),
+                        device.place(),
+                        device.abilities().panelPlaces(),
+                        here.size(),
+                        findings));
+            }
+        }
+        return found;
+    }
+
+    private record Pair(UUID job, DeviceAbilities abilities) {}
+
+    private static List<Finding> check(JobView job, ScanProfile profile, DeviceAbilities abilities) {
+        return Preflight.check(job.name(), profile, exits(job), abilities);
     }
 
     /** The jobs against the device, and against what is known of the servers that they send through. */
@@ -107,9 +154,13 @@ public class PanelPlaces implements Dependents.Source {
     /** The jobs at the device, in the order of their places. */
     @Transactional(readOnly = true)
     public List<Candidate> at(UUID deviceId) {
-        return plan(devices.get(deviceId), jobs.list(), Map.of()).jobs().stream()
-                .filter(c -> c.place > 0)
-                .sorted(java.util.Comparator.comparingInt(Candidate::place))
+        DeviceView device = devices.get(deviceId);
+        Map<UUID, Integer> placeOf = placesOf(deviceId);
+        return jobs.list().stream()
+                .filter(job -> placeOf.containsKey(job.id()))
+                .map(job -> new Candidate(
+                        job, placeOf.get(job.id()), check(job, profiles.value(job.profileId()), device.abilities())))
+                .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
     }
 
@@ -159,30 +210,27 @@ public class PanelPlaces implements Dependents.Source {
                         .list();
     }
 
-    private boolean hasJobs(UUID deviceId) {
-        return jdbc.sql("select exists (select 1 from panel_place where device_id = ?)")
-                .param(deviceId)
-                .query(Boolean.class)
-                .single();
-    }
-
-    private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
-        Map<UUID, Integer> placeOf = jdbc
+    private Map<UUID, Integer> placesOf(UUID deviceId) {
+        return jdbc
                 .sql("select job_id, place from panel_place where device_id = ?")
-                .param(device.id())
+                .param(deviceId)
                 .query((row, n) -> new Taken(row.getInt(2), row.getObject(1, UUID.class)))
                 .list()
                 .stream()
                 .collect(Collectors.toMap(Taken::jobId, Taken::place));
+    }
+
+    private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
+        Map<UUID, Integer> placeOf = placesOf(device.id());
+        Map<UUID, ScanProfile> values = new HashMap<>();
         List<Candidate> candidates = all.stream()
                 .map(job -> new Candidate(
                         job,
                         placeOf.getOrDefault(job.id(), 0),
                         Stream.concat(
-                                        Preflight.check(
-                                                job.name(),
-                                                profiles.value(job.profileId()),
-                                                exits(job),
+                                        check(
+                                                job,
+                                                values.computeIfAbsent(job.profileId(), profiles::value),
                                                 device.abilities())
                                                 .stream(),
                                         ofWays.getOrDefault(job.id(), List.of()).stream())

@@ -14,8 +14,10 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -52,6 +54,23 @@ public class PeopleService {
     @Transactional(readOnly = true)
     public List<PersonView> list() {
         return people.findAllByOrderByName().stream().map(PeopleService::view).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public int count() {
+        return Math.toIntExact(people.count());
+    }
+
+    /** Whose name, account or address holds the text, in the order of their names. */
+    @Transactional(readOnly = true)
+    public List<PersonView> search(String text, int most) {
+        String like = text.toLowerCase(Locale.ROOT)
+                .replace("\\", "\\\\")
+                .replace("%", "\\%")
+                .replace("_", "\\_");
+        return people.search("%" + like + "%", Limit.of(most)).stream()
+                .map(PeopleService::view)
+                .toList();
     }
 
     @Transactional(readOnly = true)

@@ -14,10 +14,12 @@ import inky.courier.device.DeviceLink;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
 import inky.courier.store.ContentStore;
+import inky.courier.store.Transactions;
 import inky.courier.web.Refusal;
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -37,7 +39,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Runs scans. Every page is safe in the database before the next one is asked for. */
 @Service
@@ -57,7 +58,7 @@ public class ScanService {
     private final JdbcClient jdbc;
     private final Live live;
     private final Clock clock;
-    private final TransactionTemplate transaction;
+    private final Transactions transaction;
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> new Thread(task, "scan"));
     private final Set<UUID> running = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService beats =
@@ -70,7 +71,7 @@ public class ScanService {
             JdbcClient jdbc,
             Live live,
             Clock clock,
-            TransactionTemplate transaction) {
+            Transactions transaction) {
         this.scans = scans;
         this.link = link;
         this.store = store;
@@ -302,7 +303,7 @@ public class ScanService {
     @Transactional
     public int removeAbandoned(Instant before) {
         List<UUID> ids = jdbc.sql(
-                        "select id from scan s where created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id) "
+                        "select id from scan s where sent_at is null and created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id) "
                                 + "and not exists (select 1 from delivery d where d.scan_id = s.id)")
                 .param(before.atOffset(ZoneOffset.UTC))
                 .query(UUID.class)
@@ -314,29 +315,35 @@ public class ScanService {
     /** Puts a page into a scan without a device, for the demo's history. */
     @Transactional
     public void keepPage(UUID scanId, int number, byte[] jpeg, String blankReason) throws IOException {
-        Scan scan = find(scanId);
-        JpegPages.Extent extent = JpegPages.extent(jpeg);
+        keep(find(scanId), number, Prepared.of(jpeg, blankReason));
+    }
+
+    private void keep(Scan scan, int number, Prepared page) {
         Resolution resolution = new Resolution(scan.dpi);
         String media = MediaSizes.snap(
-                        resolution.hundredthsOfMm(extent.width()), resolution.hundredthsOfMm(extent.height()))
+                        resolution.hundredthsOfMm(page.extent.width()), resolution.hundredthsOfMm(page.extent.height()))
                 .label();
-        UUID content = store.keep(new ByteArrayInputStream(jpeg), JPEG).id();
-        byte[] small = JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH);
-        UUID thumbnail = store.keep(new ByteArrayInputStream(small), JPEG).id();
-        jdbc.sql(
-                        "insert into scan_page (scan_id, number, content_id, thumbnail_id, width, height, bytes, media, blank_reason) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
-                .params(
-                        scanId,
-                        number,
-                        content,
-                        thumbnail,
-                        extent.width(),
-                        extent.height(),
-                        jpeg.length,
-                        media,
-                        blankReason)
-                .update();
-        tell(scanId);
+        try {
+            UUID content = store.keep(new ByteArrayInputStream(page.jpeg), JPEG).id();
+            UUID thumbnail =
+                    store.keep(new ByteArrayInputStream(page.thumbnail), JPEG).id();
+            jdbc.sql("insert into scan_page (scan_id, number, content_id, thumbnail_id, width, height, bytes, media, "
+                            + "blank_reason) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                    .params(
+                            scan.id,
+                            number,
+                            content,
+                            thumbnail,
+                            page.extent.width(),
+                            page.extent.height(),
+                            page.jpeg.length,
+                            media,
+                            page.blankReason)
+                    .update();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        tell(scan.id);
     }
 
     /** A scan that is complete from the start, for the demo's history. */
@@ -449,23 +456,27 @@ public class ScanService {
 
     /** @return whether it was still wanted when it came */
     private boolean keepInTransaction(UUID id, int number, byte[] jpeg, String blankReason) throws IOException {
-        IOException[] failed = new IOException[1];
-        Boolean kept = transaction.execute(status -> {
-            if (held(id).state != ScanState.SCANNING) {
-                return false;
-            }
-            try {
-                keepPage(id, number, jpeg, blankReason);
-            } catch (IOException e) {
-                status.setRollbackOnly();
-                failed[0] = e;
-            }
-            return true;
-        });
-        if (failed[0] != null) {
-            throw failed[0];
+        // Computed before a connection is taken, of which there are fewer than there can be scans.
+        Prepared page = Prepared.of(jpeg, blankReason);
+        try {
+            return Boolean.TRUE.equals(transaction.persistently(() -> {
+                Scan scan = held(id);
+                if (scan.state != ScanState.SCANNING) {
+                    return false;
+                }
+                keep(scan, number, page);
+                return true;
+            }));
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
         }
-        return Boolean.TRUE.equals(kept);
+    }
+
+    /** A page with what is seen of it at once. */
+    private record Prepared(byte[] jpeg, JpegPages.Extent extent, byte[] thumbnail, String blankReason) {
+        static Prepared of(byte[] jpeg, String blankReason) throws IOException {
+            return new Prepared(jpeg, JpegPages.extent(jpeg), JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH), blankReason);
+        }
     }
 
     /** Whose scan it is hears of it. */

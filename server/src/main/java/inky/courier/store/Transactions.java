@@ -2,11 +2,14 @@ package inky.courier.store;
 
 import java.sql.SQLException;
 import java.time.Duration;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.retry.RetryPolicy;
 import org.springframework.core.retry.RetryTemplate;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionCallback;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -27,6 +30,15 @@ public class Transactions extends TransactionTemplate {
             .multiplier(2)
             .build());
 
+    private final transient RetryTemplate persistence = new RetryTemplate(RetryPolicy.builder()
+            .includes(DataAccessException.class, TransactionException.class)
+            .timeout(Duration.ofSeconds(30))
+            .maxRetries(Long.MAX_VALUE)
+            .delay(Duration.ofMillis(100))
+            .multiplier(2)
+            .maxDelay(Duration.ofSeconds(2))
+            .build());
+
     Transactions(PlatformTransactionManager manager) {
         super(manager);
     }
@@ -35,6 +47,14 @@ public class Transactions extends TransactionTemplate {
     public <T> @Nullable T execute(TransactionCallback<T> action) {
         boolean begins = !TransactionSynchronizationManager.isActualTransactionActive();
         return begins ? retries.invoke(() -> super.execute(action)) : super.execute(action);
+    }
+
+    /**
+     * One transaction, tried again for half a minute while the database does not take it: for what cannot be had a second
+     * time, as the word of a far side or a page that has left the device.
+     */
+    public <T> @Nullable T persistently(Supplier<T> work) {
+        return persistence.invoke(() -> execute(status -> work.get()));
     }
 
     /** SQLSTATE class 40, transaction rollback; found in the causes, since a commit wraps it in other exceptions than a query. */

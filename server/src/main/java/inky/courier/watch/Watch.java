@@ -19,7 +19,6 @@ import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.naming.NamingService;
 import inky.courier.panel.PanelPlaces;
 import inky.courier.people.PeopleService;
-import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
 import jakarta.annotation.Nullable;
@@ -38,6 +37,8 @@ import org.springframework.transaction.annotation.Transactional;
 class Watch {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
     private static final int ON_THE_LINE = 5;
+    private static final int MOST_HITS = 30;
+    private static final int MOST_FINDINGS = 20;
 
     /** A restart of the database fails a few times, and passes. */
     private static final int WORTH_A_WORD = 5;
@@ -124,9 +125,18 @@ class Watch {
 
     record StopView(SetUpStop stop, int count, Mark mark) {}
 
-    /** @param firstScan whether anything has ever been delivered */
+    /**
+     * @param firstScan whether anything has ever been delivered
+     * @param findingCount how many there are
+     * @param findings the first of them
+     */
     record Overview(
-            int needCare, int onTheLine, List<StopView> setUp, boolean firstScan, List<PanelFinding> findings) {}
+            int needCare,
+            int onTheLine,
+            List<StopView> setUp,
+            boolean firstScan,
+            int findingCount,
+            List<PanelFinding> findings) {}
 
     /** A job on a panel that cannot run there. */
     record PanelFinding(UUID deviceId, String deviceName, Finding finding) {}
@@ -173,14 +183,20 @@ class Watch {
                 stop(SetUpStop.PROFILES, profiles.list().size(), Mark.DONE),
                 stop(SetUpStop.NAMES, names.list().size(), Mark.DONE),
                 stop(SetUpStop.JOBS, jobs.list().size(), Mark.DONE),
-                stop(SetUpStop.PEOPLE, people.list().size(), Mark.DONE),
+                stop(SetUpStop.PEOPLE, people.count(), Mark.DONE),
                 stop(SetUpStop.PANELS, taken, findings.isEmpty() ? Mark.DONE : Mark.CARE));
         boolean scanned = deliveries
                         .list(new DeliveryQueries.Filter(List.of(), "", null, null, null, "", 0, 1))
                         .rows()
                         .size()
                 > 0;
-        return new Overview(needCare, day.day().now().moving(), setUp, scanned, findings);
+        return new Overview(
+                needCare,
+                day.day().now().moving(),
+                setUp,
+                scanned,
+                findings.size(),
+                findings.stream().limit(MOST_FINDINGS).toList());
     }
 
     @Transactional(readOnly = true)
@@ -254,8 +270,7 @@ class Watch {
         jobs.list().stream()
                 .filter(j -> matches(wanted, j.name()))
                 .forEach(j -> hits.add(new Hit("Job", j.name(), j.profileSentence(), "/jobs/" + j.id())));
-        people.list().stream()
-                .filter((PersonView p) -> matches(wanted, p.name(), p.login(), p.email()))
+        people.search(wanted, MOST_HITS)
                 .forEach(p -> hits.add(new Hit("Person", p.name(), p.email(), "/people/" + p.id())));
         deliveries
                 .list(new DeliveryQueries.Filter(List.of(), "", null, null, null, wanted, 0, 8))
@@ -265,7 +280,7 @@ class Watch {
                         "D-" + d.number() + " " + d.jobName(),
                         d.personName() + ", " + d.fileName(),
                         "/deliveries/" + d.id())));
-        return hits.stream().limit(30).toList();
+        return hits.stream().limit(MOST_HITS).toList();
     }
 
     private static StopView stop(SetUpStop stop, int count, Mark mark) {
