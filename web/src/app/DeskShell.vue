@@ -34,6 +34,8 @@ const findings = computed(() => overview.data.value?.findingCount ?? 0);
 
 const find = ref<InstanceType<typeof FindBox>>();
 const sheet = ref(false);
+/* On a phone the rail is under a button. */
+const menu = ref(false);
 const going = ref(false);
 /* Pressed again, it counts from anew. */
 const { start: stopGoing } = useTimeoutFn(() => (going.value = false), 2000, { immediate: false });
@@ -85,19 +87,29 @@ window.addEventListener(
 <template>
   <a class="skip" href="#view">Skip to the view</a>
   <header class="masthead">
+    <button
+      type="button"
+      class="button menu"
+      :aria-expanded="menu"
+      aria-controls="rail"
+      @click="menu = !menu"
+    >
+      Menu
+    </button>
     <RouterLink to="/" class="brand"><BrandMark /> Inky Courier</RouterLink>
     <p class="where">
       <strong>{{ place }}</strong> <span class="quiet">{{ detail }}</span>
     </p>
     <FindBox ref="find" />
     <p class="live" :title="live ? 'This page keeps itself up to date' : 'Courier does not answer just now'">
-      <StateMark :mark="live ? 'accepted' : 'off'" :size="12" silent /> {{ live ? 'Live' : 'Waiting' }}
+      <StateMark :mark="live ? 'accepted' : 'off'" :size="12" silent />
+      <span class="words">{{ live ? 'Live' : 'Waiting' }}</span>
       <span class="quiet clock">{{ clockSeconds(now) }}</span>
     </p>
     <PersonMenu />
   </header>
   <div class="body">
-    <nav class="rail" aria-label="Main">
+    <nav id="rail" class="rail" :class="{ opened: menu }" aria-label="Main" @click="menu = false">
       <ul>
         <li><RouterLink to="/" :class="{ chosen: place === 'Today' }">Today</RouterLink></li>
         <li>
@@ -302,6 +314,9 @@ main {
   color: var(--paper-0);
   font-weight: 600;
 }
+.menu {
+  display: none;
+}
 @media (max-width: 900px) {
   .rail {
     width: 168px;
@@ -311,6 +326,71 @@ main {
   }
   main {
     padding: 16px;
+  }
+}
+@media (max-width: 820px) {
+  .menu {
+    display: inline-flex;
+  }
+  .masthead {
+    flex-wrap: wrap;
+    gap: 8px 12px;
+    height: auto;
+    padding: 8px 12px;
+  }
+  .brand {
+    flex: 1;
+    white-space: nowrap;
+  }
+  .where,
+  .clock,
+  .live .words {
+    display: none;
+  }
+  .masthead :deep(.find) {
+    order: 9;
+    width: 100%;
+  }
+  .masthead :deep(.find ul) {
+    left: -1px;
+    width: auto;
+  }
+  .body {
+    position: relative;
+    display: block;
+  }
+  .rail {
+    display: none;
+    position: absolute;
+    top: 0;
+    z-index: 4;
+    width: 100%;
+    height: auto;
+    border-right: 0;
+    border-bottom: 2px solid var(--ink-9);
+  }
+  .rail.opened {
+    display: flex;
+  }
+  .rail a:not(.link) {
+    height: 40px;
+  }
+  .track {
+    height: 41px;
+  }
+  .stops li:first-child .track {
+    top: 20px;
+    height: 21px;
+  }
+  .stops li:last-child .track {
+    height: 20px;
+  }
+  main {
+    padding: 14px 12px 28px;
+  }
+  .toast {
+    left: 12px;
+    right: 12px;
   }
 }
 </style>

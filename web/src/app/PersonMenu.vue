@@ -27,8 +27,15 @@ const initials = computed(() =>
 
 <template>
   <div ref="box" class="person" @keydown.esc="open = false">
-    <button type="button" :aria-expanded="open" aria-controls="person-sheet" @click="open = !open">
-      <span class="initials" aria-hidden="true">{{ initials }}</span> {{ identity?.name }}
+    <button
+      type="button"
+      :aria-label="identity?.name"
+      :aria-expanded="open"
+      aria-controls="person-sheet"
+      @click="open = !open"
+    >
+      <span class="initials" aria-hidden="true">{{ initials }}</span>
+      <span class="name">{{ identity?.name }}</span>
     </button>
     <div v-if="open" id="person-sheet" class="opened">
       <p class="caption">{{ identity?.email }}</p>
@@ -70,6 +77,11 @@ const initials = computed(() =>
   border: 1px solid var(--ink-7);
   font-size: 11px;
   font-weight: 680;
+}
+@media (max-width: 820px) {
+  .name {
+    display: none;
+  }
 }
 .opened {
   position: absolute;

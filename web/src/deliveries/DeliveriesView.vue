@@ -153,7 +153,7 @@ useKeys({
 <template>
   <div class="title">
     <h1>{{ title }}</h1>
-    <p class="caption">j and k move, x chooses, Enter opens</p>
+    <p class="caption wide">j and k move, x chooses, Enter opens</p>
   </div>
   <div class="filters" @focusin="choosing = true" @pointerenter="choosing = true">
     <label v-for="filter in selects" :key="filter.name" :class="{ set: filter.value }">
@@ -194,11 +194,11 @@ useKeys({
             </th>
             <th scope="col">At</th>
             <th scope="col">Person</th>
-            <th scope="col">Job</th>
-            <th scope="col">Device</th>
-            <th scope="col" class="number">Pages</th>
+            <th scope="col" class="job">Job</th>
+            <th scope="col" class="wide">Device</th>
+            <th scope="col" class="number wide">Pages</th>
             <th scope="col" class="line-head">Scanned <span>Accepted</span></th>
-            <th scope="col">To</th>
+            <th scope="col" class="wide">To</th>
           </tr>
         </thead>
         <tbody>
@@ -223,12 +223,13 @@ useKeys({
             <td class="quiet" :title="exact(row.scannedAt)">{{ when(row.scannedAt) }}</td>
             <td>
               <RouterLink :to="'/deliveries/' + row.id">{{ row.personName }}</RouterLink>
+              <span class="narrow-job quiet small">{{ row.jobName }}</span>
             </td>
-            <td>{{ row.jobName }}</td>
-            <td class="quiet small">{{ row.deviceName }}</td>
-            <td class="number">{{ row.pages }}</td>
+            <td class="job">{{ row.jobName }}</td>
+            <td class="quiet small wide">{{ row.deviceName }}</td>
+            <td class="number wide">{{ row.pages }}</td>
             <td class="line-cell"><SlimLine :row="row" :width="152" /></td>
-            <td class="small">{{ where(row) }}</td>
+            <td class="small wide">{{ where(row) }}</td>
           </tr>
         </tbody>
       </table>
@@ -374,6 +375,38 @@ tbody tr {
 @media (max-width: 1100px) {
   .beside {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+.narrow-job {
+  display: none;
+}
+@media (max-width: 820px) {
+  .wide,
+  .beside > :last-child:not(.list) {
+    display: none;
+  }
+  .beside {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 600px) {
+  .tick,
+  .table th.tick,
+  .line-head span {
+    display: none;
+  }
+  td {
+    white-space: normal;
+  }
+  .table td {
+    height: 44px;
+    padding-right: 6px;
+  }
+  .job {
+    display: none;
+  }
+  .narrow-job {
+    display: block;
   }
 }
 </style>

@@ -243,4 +243,23 @@ h2 {
     grid-template-columns: repeat(3, auto);
   }
 }
+@media (max-width: 600px) {
+  .title {
+    flex-wrap: wrap;
+  }
+  .title > div {
+    flex: 1;
+  }
+  .title .acts {
+    width: 100%;
+    margin-left: 0;
+    flex-wrap: wrap;
+  }
+  dl {
+    grid-template-columns: 1fr 1fr;
+  }
+  dl div:nth-child(odd) {
+    border-left: 0;
+  }
+}
 </style>

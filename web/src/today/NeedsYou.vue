@@ -294,4 +294,27 @@ h3 {
   gap: 8px;
   padding: 16px 0;
 }
+@media (max-width: 600px) {
+  .needs li,
+  .needs li.open {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 6px;
+    padding: 12px;
+  }
+  .needs li.minor {
+    grid-template-columns: 16px minmax(0, 1fr) auto;
+    padding: 8px 0;
+  }
+  .how-many {
+    flex-direction: row;
+    gap: 6px;
+    align-items: baseline;
+  }
+  .mend .actions {
+    flex-wrap: wrap;
+  }
+  .secret {
+    width: 100%;
+  }
+}
 </style>

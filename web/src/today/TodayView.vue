@@ -103,4 +103,10 @@ const now = computed(() => today.data.value?.day.now);
     grid-template-columns: minmax(0, 1fr);
   }
 }
+@media (max-width: 820px) {
+  .title {
+    flex-direction: column;
+    gap: 2px;
+  }
+}
 </style>

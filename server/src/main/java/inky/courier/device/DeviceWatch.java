@@ -14,7 +14,11 @@ import org.springframework.context.annotation.Configuration;
 /** Asks every device how it is, again and again; one instance at a time does it. */
 @Configuration
 class DeviceWatch {
-    private static final int AT_ONCE = 8;
+    /** Those that drop what they are sent are waited for some seconds each, so that many of them fit into one round. */
+    private static final int AT_ONCE = 24;
+
+    /** Each is given up after some seconds; this is for a round that cannot end. */
+    private static final Duration LONGEST = Duration.ofMinutes(10);
 
     @Bean
     Task<Void> lookAtDevices(DeviceService devices, @Value("${courier.device-look-seconds}") int seconds) {
@@ -30,7 +34,10 @@ class DeviceWatch {
             pool.shutdown();
         }
         try {
-            pool.awaitTermination(2, TimeUnit.MINUTES);
+            // No second round beside this one.
+            if (!pool.awaitTermination(LONGEST.toSeconds(), TimeUnit.SECONDS)) {
+                pool.shutdownNow();
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
