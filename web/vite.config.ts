@@ -20,5 +20,5 @@ export default defineConfig({
     },
   },
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  server: { proxy: { '/api': 'http://127.0.0.1:8480' } },
+  server: { proxy: { '/api': process.env.COURIER_TARGET ?? 'http://127.0.0.1:8480' } },
 });

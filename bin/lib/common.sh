@@ -175,3 +175,29 @@ archive_classes() {
 }
 
 archive_option() { [ ! -f "$run/app/classes.jsa" ] || printf '%s' "-XX:SharedArchiveFile=$run/app/classes.jsa -Xshare:auto"; }
+
+# here PATH FOLDER: the path as it was meant in the folder where the command was typed.
+here() { case $1 in /*) printf '%s' "$1" ;; *) printf '%s/%s' "$2" "$1" ;; esac; }
+
+# own_database: what COURIER_DATABASE_URL, _USER and _PASSWORD name, or the PostgreSQL of bin/start, started for it when it is not.
+own_database() {
+  if [ -z "${COURIER_DATABASE_URL:-}" ]; then
+    install_missing run
+    pg_start postgres "${COURIER_DB_PORT:-54412}"
+    pg_database courier
+    [ "$pg_was_running" = 1 ] || trap pg_stop EXIT
+    export COURIER_DATABASE_URL="jdbc:postgresql://127.0.0.1:$pg_port/courier" COURIER_DATABASE_USER=courier COURIER_DATABASE_PASSWORD="$pg_password"
+  fi
+  local rest=${COURIER_DATABASE_URL#jdbc:postgresql://}
+  rest=${rest%%\?*}
+  db_address=${rest%%/*}
+  db_name=${rest#*/}
+}
+
+# on_database PROGRAM ARGUMENT...: one of PostgreSQL's programs on that database.
+on_database() {
+  local port=5432
+  [ "${db_address##*:}" = "$db_address" ] || port=${db_address##*:}
+  PGPASSWORD=${COURIER_DATABASE_PASSWORD:-} "$pg_bin/$1" --host="${db_address%%:*}" --port="$port" \
+    --username="${COURIER_DATABASE_USER:-courier}" --dbname="$db_name" "${@:2}"
+}

@@ -27,13 +27,7 @@ const initials = computed(() =>
 
 <template>
   <div ref="box" class="person" @keydown.esc="open = false">
-    <button
-      type="button"
-      :aria-label="identity?.name"
-      :aria-expanded="open"
-      aria-controls="person-sheet"
-      @click="open = !open"
-    >
+    <button type="button" :aria-expanded="open" aria-controls="person-sheet" @click="open = !open">
       <span class="initials" aria-hidden="true">{{ initials }}</span>
       <span class="name">{{ identity?.name }}</span>
     </button>
@@ -80,7 +74,11 @@ const initials = computed(() =>
 }
 @media (max-width: 820px) {
   .name {
-    display: none;
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 }
 .opened {

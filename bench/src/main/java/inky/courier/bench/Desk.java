@@ -5,6 +5,7 @@ import static inky.courier.bench.WholeJob.map;
 import inky.courier.standins.Stack;
 import inky.courier.standins.StandInDevice;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.URI;
@@ -279,7 +280,29 @@ final class Desk {
         return ask("POST", path, body).path("id").asString();
     }
 
-    private JsonNode ask(String method, String path, Object body) {
+    void signIn(String login, String password) {
+        ask("GET", "/api/session", null);
+        ask("POST", "/api/session", map("login", login, "password", password));
+    }
+
+    /** @return how many bytes the answer has */
+    int bytes(String path) {
+        try {
+            HttpResponse<byte[]> response = http.send(
+                    HttpRequest.newBuilder(base.resolve(path)).build(), HttpResponse.BodyHandlers.ofByteArray());
+            if (response.statusCode() != 200) {
+                throw new IllegalStateException(path + ": " + response.statusCode());
+            }
+            return response.body().length;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    JsonNode ask(String method, String path, Object body) {
         String token = cookies.getCookieStore().getCookies().stream()
                 .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
                 .map(HttpCookie::getValue)

@@ -35,6 +35,11 @@ final class Server implements AutoCloseable {
         this(application, Files.createTempDirectory("bench").resolve("key"));
     }
 
+    /** On a database that is there already, with its key. */
+    static Server with(Path application, Path key) throws IOException, InterruptedException {
+        return new Server(application, key);
+    }
+
     /** One more instance on the same database. */
     Server another() throws IOException, InterruptedException {
         return new Server(application, key);

@@ -29,6 +29,7 @@ class MendingTest {
             heading(desk, "Everything arrives");
 
             // Nobody loads the page again: the trouble comes by itself
+            int before = office.post.mailbox().letters().size();
             office.post.password("changed");
             office.send(Stack.TIDE_TABLE);
             office.send(Stack.BERTH_PERMIT);
@@ -40,6 +41,7 @@ class MendingTest {
             desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Save, then send all 2"))
                     .click();
             heading(desk, "Everything arrives");
+            Waiting.until(() -> office.post.mailbox().letters().size() == before + 2, "both have gone");
 
             office.post.refuse(Step.RCPT, "550 5.1.1 No such mailbox");
             office.send(Stack.TIDE_TABLE);

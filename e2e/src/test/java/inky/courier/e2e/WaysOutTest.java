@@ -32,6 +32,8 @@ class WaysOutTest {
             addFolder(courier, house);
             holdReleaseAndSendElsewhere(courier, office, house);
             fetchByLink(courier, office);
+            guessAndUnlock(courier, office, chrome.window(1024, 600));
+            changePassword();
             org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
         }
     }
@@ -134,6 +136,44 @@ class WaysOutTest {
                 .endsWith(".pdf");
         desk.navigate(courier.uri() + "/get/nothing");
         heading("Nothing to fetch here");
+    }
+
+    private void guessAndUnlock(Courier courier, Office office, Page panel) {
+        panel.navigate(courier.uri() + "/panel/" + office.deviceId);
+        assertThat(panel.getByText("Who is scanning?")).isVisible();
+        for (int i = 0; i < 6; i++) {
+            enter(panel, "90210" + i);
+        }
+        assertThat(panel.getByText(Pattern.compile("Too many wrong attempts"))).isVisible();
+        desk.navigate(courier.uri() + "/sign-ins");
+        assertThat(desk.getByText("slowed after wrong attempts").first()).isVisible();
+        Chrome.checkAccessibility(desk, "Sign-ins");
+        button("Unlock the panel of Ticket office").click();
+        assertThat(desk.getByText("Unlocked: the panel of Ticket office.")).isVisible();
+        enter(panel, office.pin);
+        assertThat(panel.getByText("What shall this become?")).isVisible();
+    }
+
+    private static void enter(Page panel, String pin) {
+        panel.waitForResponse(answer -> answer.url().endsWith("/session"), () -> {
+            panel.keyboard().type(pin);
+            panel.keyboard().press("Enter");
+        });
+        // Keys are taken again when the answer has been shown.
+        panel.waitForTimeout(300);
+    }
+
+    private void changePassword() {
+        button("Maud Ellery").click();
+        button("Change password").click();
+        desk.getByLabel("Present password").fill("not the password");
+        desk.getByLabel("New password").fill("lantern and oar");
+        Chrome.checkAccessibility(desk, "a new password");
+        button("Change password").last().click();
+        assertThat(desk.getByText("This is not your present password.")).isVisible();
+        desk.getByLabel("Present password").fill("ferry crossing 7");
+        button("Change password").last().click();
+        assertThat(desk.getByText(Pattern.compile("Your password is changed"))).isVisible();
     }
 
     private Locator button(String name) {

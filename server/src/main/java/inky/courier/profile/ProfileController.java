@@ -1,8 +1,11 @@
 package inky.courier.profile;
 
+import inky.courier.audit.SecurityLog;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
+import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
+import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.ContentDisposition;
@@ -24,9 +27,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/profiles")
 class ProfileController {
     private final ProfileService profiles;
+    private final SecurityLog log;
 
-    ProfileController(ProfileService profiles) {
+    ProfileController(ProfileService profiles, SecurityLog log) {
         this.profiles = profiles;
+        this.log = log;
     }
 
     @GetMapping
@@ -51,13 +56,15 @@ class ProfileController {
     }
 
     @GetMapping("/{id}/export")
-    ResponseEntity<String> exportProfile(@PathVariable UUID id) {
+    ResponseEntity<String> exportProfile(@PathVariable UUID id, Principal who, HttpServletRequest request) {
+        String name = profiles.get(id).name();
+        log.note(SecurityLog.Event.EXPORTED, who.getName(), "desk", request.getRemoteAddr(), "profile " + name);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
                         ContentDisposition.attachment()
-                                .filename(profiles.get(id).name() + ".json", StandardCharsets.UTF_8)
+                                .filename(name + ".json", StandardCharsets.UTF_8)
                                 .build()
                                 .toString())
                 .body(profiles.export(id));

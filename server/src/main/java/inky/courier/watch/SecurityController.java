@@ -9,6 +9,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -53,7 +54,7 @@ class SecurityController {
             @RequestParam(defaultValue = "0") long before,
             @RequestParam(defaultValue = "100") int limit,
             @RequestParam(defaultValue = "") List<SecurityLog.Event> what) {
-        return log.newest(before, limit, what);
+        return log.newest(before, limit, what.stream().filter(Objects::nonNull).toList());
     }
 
     /** All of it, newest first, for an auditor's spreadsheet (RFC 4180). */

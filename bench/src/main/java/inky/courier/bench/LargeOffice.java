@@ -1,0 +1,100 @@
+package inky.courier.bench;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import tools.jackson.databind.JsonNode;
+
+/** Every list, search and overview of the large office (bin/demo --large), asked by eight desks at once. */
+public final class LargeOffice {
+    private static final int DESKS = 8;
+    private static final int WARMING = 5;
+    private static final int TIMES = 25;
+
+    private LargeOffice() {}
+
+    /** Arguments: the application, and the key of the large office. */
+    public static void main(String[] args) throws Exception {
+        try (Server server = Server.with(Path.of(args[0]), Path.of(args[1]))) {
+            List<Desk> desks = new ArrayList<>();
+            for (int i = 0; i < DESKS; i++) {
+                Desk desk = new Desk(server.uri());
+                desk.signIn("maud", "ferry crossing 7");
+                desks.add(desk);
+            }
+            JsonNode devices = desks.get(0).ask("GET", "/api/devices", null);
+            String device = devices.path(devices.size() / 2).path("id").asString();
+            System.out.printf(Locale.ROOT, "%n%d desks at once, milliseconds%n", DESKS);
+            System.out.printf(Locale.ROOT, "%-52s %7s %7s %7s%n", "what is asked", "p50", "p95", "KB");
+            for (String path : List.of(
+                    "/api/overview",
+                    "/api/today",
+                    "/api/deliveries?limit=60",
+                    "/api/deliveries?limit=60&before=1000000",
+                    "/api/deliveries?limit=60&before=61",
+                    "/api/deliveries?limit=60&state=STOPPED",
+                    "/api/deliveries?limit=60&day=2025-03-04",
+                    "/api/deliveries?limit=60&device=" + device,
+                    "/api/deliveries?limit=60&text=fennick",
+                    "/api/deliveries?limit=60&text=permit%20117",
+                    "/api/deliveries?limit=60&text=no%20such%20words",
+                    "/api/deliveries?limit=60&text=D-1234567",
+                    "/api/find?text=tide",
+                    "/api/find?text=no%20such%20words",
+                    "/api/devices",
+                    "/api/panels",
+                    "/api/panels/" + device,
+                    "/api/jobs",
+                    "/api/destinations",
+                    "/api/people",
+                    "/api/changes",
+                    "/api/security-log")) {
+                row(desks, path);
+            }
+        }
+    }
+
+    private static void row(List<Desk> desks, String path) throws Exception {
+        ExecutorService threads = Executors.newFixedThreadPool(DESKS);
+        try {
+            List<Future<double[]>> asked = new ArrayList<>();
+            for (Desk desk : desks) {
+                asked.add(threads.submit(() -> times(desk, path)));
+            }
+            double[] all = new double[0];
+            for (Future<double[]> one : asked) {
+                double[] times = one.get();
+                double[] both = Arrays.copyOf(all, all.length + times.length);
+                System.arraycopy(times, 0, both, all.length, times.length);
+                all = both;
+            }
+            Arrays.sort(all);
+            System.out.printf(
+                    Locale.ROOT,
+                    "%-52s %7.0f %7.0f %7.0f%n",
+                    path.length() > 52 ? path.substring(0, 52) : path,
+                    all[all.length / 2],
+                    all[all.length * 95 / 100],
+                    desks.get(0).bytes(path) / 1024.0);
+        } finally {
+            threads.shutdownNow();
+        }
+    }
+
+    private static double[] times(Desk desk, String path) {
+        double[] times = new double[TIMES];
+        for (int i = -WARMING; i < TIMES; i++) {
+            long begin = System.nanoTime();
+            desk.bytes(path);
+            if (i >= 0) {
+                times[i] = (System.nanoTime() - begin) / 1e6;
+            }
+        }
+        return times;
+    }
+}
