@@ -18,10 +18,12 @@ import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLSocket;
 import javax.net.ssl.TrustManager;
 import javax.net.ssl.X509TrustManager;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** HTTPS of Courier's own, with certificates that OpenSSL makes and a renewal while it runs. */
+@Tag("long")
 class OwnCertificateTest {
     @TempDir
     Path folder;

@@ -10,9 +10,11 @@ import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** The way back in from the machine itself, beside a running application. */
+@Tag("long")
 class AdminCommandTest {
     private record Ran(int status, String said) {}
 
