@@ -7,16 +7,16 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
-import MoreRows from '@/shared/MoreRows.vue';
-import NarrowBox from '@/shared/NarrowBox.vue';
-import { useShown } from '@/shared/shown';
+import ShowMore from '@/shared/ShowMore.vue';
+import FilterBox from '@/shared/FilterBox.vue';
+import { useLongList } from '@/shared/longList';
 import TitleBar from '@/shared/TitleBar.vue';
 import { isBrowsable, kindWords } from './kinds';
 
 const router = useRouter();
 const query = useQuery({ queryKey: ['destinations'], queryFn: () => ask(api.GET('/api/destinations')) });
 const rows = computed(() => query.data.value ?? []);
-const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => `${row.name} ${row.where}`);
+const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => `${row.name} ${row.where}`);
 const at = ref(-1);
 
 function probed(row: Schemas['DestinationView']) {
@@ -48,7 +48,7 @@ useKeys({
     >
   </TitleBar>
   <ErrorNote :error="query.error.value" />
-  <NarrowBox v-if="isLong" v-model="words" label="Name or place" />
+  <FilterBox v-if="isLong" v-model="words" label="Name or place" />
   <table v-if="rows.length" class="table opens">
     <thead>
       <tr>
@@ -84,7 +84,7 @@ useKeys({
     A destination is a place that scans go to: a mailbox, a network folder, a folder on a server, a download
     page. Each can be probed before anybody scans.
   </p>
-  <MoreRows v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
+  <ShowMore v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
 </template>
 
 <style scoped>

@@ -2,9 +2,9 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import MoreRows from '@/shared/MoreRows.vue';
-import NarrowBox from '@/shared/NarrowBox.vue';
-import { useShown } from '@/shared/shown';
+import ShowMore from '@/shared/ShowMore.vue';
+import FilterBox from '@/shared/FilterBox.vue';
+import { useLongList } from '@/shared/longList';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { ago, count } from '@/shared/format';
@@ -52,7 +52,7 @@ async function lookAgain() {
   if (seen) say(`${seen.name}: ${seen.conditionWords}`);
   void queries.invalidateQueries({ queryKey: ['devices'] });
 }
-const { words, isLong, shown, hidden, showMore } = useShown(
+const { words, isLong, shown, hidden, showMore } = useLongList(
   rows,
   (row) => `${row.name} ${row.place} ${row.address}`,
 );
@@ -85,7 +85,7 @@ const { words, isLong, shown, hidden, showMore } = useShown(
     @close="go('')"
   >
     <template #list>
-      <NarrowBox v-if="isLong" v-model="words" label="Name, place or address" />
+      <FilterBox v-if="isLong" v-model="words" label="Name, place or address" />
       <table class="table">
         <thead>
           <tr>
@@ -118,7 +118,7 @@ const { words, isLong, shown, hidden, showMore } = useShown(
           </tr>
         </tbody>
       </table>
-      <MoreRows :hidden="hidden" :none="!shown.length" @more="showMore" />
+      <ShowMore :hidden="hidden" :none="!shown.length" @more="showMore" />
     </template>
     <template #editor>
       <template v-if="open">

@@ -3,9 +3,9 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { isMail, kindWords, needsMailServer } from '@/destinations/kinds';
-import MoreRows from '@/shared/MoreRows.vue';
-import NarrowBox from '@/shared/NarrowBox.vue';
-import { useShown } from '@/shared/shown';
+import ShowMore from '@/shared/ShowMore.vue';
+import FilterBox from '@/shared/FilterBox.vue';
+import { useLongList } from '@/shared/longList';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -98,7 +98,7 @@ async function saveIt() {
   form.value.templateId = templateId.value;
   await save();
 }
-const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => row.name);
+const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => row.name);
 </script>
 
 <template>
@@ -122,7 +122,7 @@ const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => row.n
     @close="go('')"
   >
     <template #list>
-      <NarrowBox v-if="isLong" v-model="words" label="Name of the job" />
+      <FilterBox v-if="isLong" v-model="words" label="Name of the job" />
       <table class="table">
         <thead>
           <tr>
@@ -144,7 +144,7 @@ const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => row.n
           </tr>
         </tbody>
       </table>
-      <MoreRows :hidden="hidden" :none="!shown.length" @more="showMore" />
+      <ShowMore :hidden="hidden" :none="!shown.length" @more="showMore" />
     </template>
     <template #editor>
       <p v-if="missing" class="sheet small">

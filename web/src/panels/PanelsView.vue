@@ -4,9 +4,9 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import MoreRows from '@/shared/MoreRows.vue';
-import NarrowBox from '@/shared/NarrowBox.vue';
-import { useShown } from '@/shared/shown';
+import ShowMore from '@/shared/ShowMore.vue';
+import FilterBox from '@/shared/FilterBox.vue';
+import { useLongList } from '@/shared/longList';
 import TitleBar from '@/shared/TitleBar.vue';
 import { count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
@@ -14,7 +14,10 @@ import StateMark from '@/shared/StateMark.vue';
 const router = useRouter();
 const query = useQuery({ queryKey: ['panels'], queryFn: () => ask(api.GET('/api/panels')) });
 const rows = computed(() => query.data.value ?? []);
-const { words, isLong, shown, hidden, showMore } = useShown(rows, (row) => `${row.deviceName} ${row.place}`);
+const { words, isLong, shown, hidden, showMore } = useLongList(
+  rows,
+  (row) => `${row.deviceName} ${row.place}`,
+);
 const stops = (row: { findings: { severity: string }[] }) =>
   row.findings.filter((f) => f.severity === 'STOPS').length;
 const title = computed(() => {
@@ -30,7 +33,7 @@ const title = computed(() => {
 <template>
   <TitleBar :title="title" hint="Which jobs are on which device, and in which place" />
   <ErrorNote :error="query.error.value" />
-  <NarrowBox v-if="isLong" v-model="words" label="Device or place" />
+  <FilterBox v-if="isLong" v-model="words" label="Device or place" />
   <table v-if="query.data.value?.length" class="table opens">
     <thead>
       <tr>
@@ -84,7 +87,7 @@ const title = computed(() => {
     A panel is what a device shows to the person in front of it.
     <RouterLink to="/devices/new">Add a device</RouterLink> first, then give its places to jobs.
   </p>
-  <MoreRows v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
+  <ShowMore v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
 </template>
 
 <style scoped>

@@ -2,9 +2,9 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import MoreRows from '@/shared/MoreRows.vue';
-import NarrowBox from '@/shared/NarrowBox.vue';
-import { useShown } from '@/shared/shown';
+import ShowMore from '@/shared/ShowMore.vue';
+import FilterBox from '@/shared/FilterBox.vue';
+import { useLongList } from '@/shared/longList';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -50,7 +50,7 @@ function proposeLogin() {
   if (isNew.value && !form.value.login && parts.length > 1)
     form.value.login = `${parts[0]?.[0]}.${parts.at(-1)}`;
 }
-const { words, isLong, shown, hidden, showMore } = useShown(
+const { words, isLong, shown, hidden, showMore } = useLongList(
   rows,
   (row) => `${row.name} ${row.login} ${row.email}`,
 );
@@ -78,7 +78,7 @@ const { words, isLong, shown, hidden, showMore } = useShown(
     @close="go('')"
   >
     <template #list>
-      <NarrowBox v-if="isLong" v-model="words" label="Name or address" />
+      <FilterBox v-if="isLong" v-model="words" label="Name or address" />
       <table class="table">
         <thead>
           <tr>
@@ -103,7 +103,7 @@ const { words, isLong, shown, hidden, showMore } = useShown(
           </tr>
         </tbody>
       </table>
-      <MoreRows :hidden="hidden" :none="!shown.length" @more="showMore" />
+      <ShowMore :hidden="hidden" :none="!shown.length" @more="showMore" />
     </template>
     <template #editor>
       <FormField v-slot="f" label="Name" name="name">

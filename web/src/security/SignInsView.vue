@@ -8,7 +8,7 @@ import StateMark from '@/shared/StateMark.vue';
 import { clockSeconds, count, exact, when } from '@/shared/format';
 import { useToast } from '@/shared/toast';
 
-type Entry = Schemas['Record'];
+type Entry = Schemas['Entry'];
 type Lock = Schemas['LockView'];
 
 const PAGE = 100;
@@ -35,14 +35,22 @@ const isAttempt = (entry: Entry) => ATTEMPTS.includes(entry.what);
 /* Whose account was tried is known, who tried it is not. */
 const whoOf = (entry: Entry) =>
   entry.who === '' ? 'a stranger' : isAttempt(entry) ? `somebody as ${entry.who}` : entry.who;
-const whatOf = (entry: Entry) =>
-  entry.what !== 'FAILED'
-    ? WORDS[entry.what]
-    : entry.door === 'desk'
-      ? 'wrong password'
-      : entry.door.startsWith('panel')
-        ? 'wrong PIN'
-        : 'wrong passcode';
+const WRONG: Record<Entry['place']['kind'], string> = {
+  DESK: 'wrong password',
+  PANEL: 'wrong PIN',
+  EVERY_PANEL: 'wrong PIN',
+  DOWNLOAD_LINK: 'wrong passcode',
+  THIS_MACHINE: 'wrong password',
+};
+const whatOf = (entry: Entry) => (entry.what === 'FAILED' ? WRONG[entry.place.kind] : WORDS[entry.what]);
+const PLACES: Record<Entry['place']['kind'], string> = {
+  DESK: 'desk',
+  PANEL: 'panel of',
+  EVERY_PANEL: 'every panel',
+  DOWNLOAD_LINK: 'download link',
+  THIS_MACHINE: 'command line',
+};
+const placeOf = (entry: Entry) => [PLACES[entry.place.kind], entry.place.name].filter(Boolean).join(' ');
 
 const queries = useQueryClient();
 const { say } = useToast();
@@ -66,7 +74,7 @@ const locks = useQuery({
 });
 const unlock = useMutation({
   mutationFn: (lock: Lock) =>
-    ask(api.DELETE('/api/locks', { params: { query: { kind: lock.kind, door: lock.door } } })),
+    ask(api.DELETE('/api/locks', { params: { query: { kind: lock.kind, of: lock.of } } })),
   onSuccess: (_, lock) => {
     say(`Unlocked: ${lock.label}.`);
     void queries.invalidateQueries({ queryKey: ['locks'] });
@@ -89,7 +97,7 @@ const unlock = useMutation({
       After wrong attempts the next one has to wait. It ends by itself; unlock it when you know who it was.
     </p>
     <ul class="locks">
-      <li v-for="lock in locks.data.value" :key="lock.kind + lock.door">
+      <li v-for="lock in locks.data.value" :key="lock.kind + lock.of">
         <StateMark mark="care" silent />
         <strong class="label">{{ lock.label }}</strong>
         <span class="quiet"
@@ -135,7 +143,7 @@ const unlock = useMutation({
           <StateMark v-if="isAttempt(entry)" mark="care" :size="12" silent /> {{ whatOf(entry) }}
           <span class="quiet">{{ entry.words }}</span>
         </td>
-        <td>{{ entry.door }}</td>
+        <td>{{ placeOf(entry) }}</td>
         <td class="mono small">{{ entry.source }}</td>
       </tr>
     </tbody>

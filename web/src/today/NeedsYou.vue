@@ -6,11 +6,16 @@ import { isFolder } from '@/destinations/kinds';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count, longDay, when, whereIs } from '@/shared/format';
 import { useForm } from '@/shared/problems';
+import MoreNeeds from './MoreNeeds.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
 import { heading, pathOf } from './headings';
 
-const props = defineProps<{ today: Schemas['Today']; findings: Schemas['PanelFinding'][] }>();
+const props = defineProps<{
+  today: Schemas['Today'];
+  findings: Schemas['PanelFinding'][];
+  findingCount: number;
+}>();
 
 type Trouble = Schemas['Trouble'];
 const queries = useQueryClient();
@@ -191,14 +196,13 @@ function listPath(trouble: Trouble): string {
         <RouterLink class="button" :to="`/devices/${device.deviceId}`">Open device</RouterLink>
       </p>
     </li>
-    <li v-if="stopped.length > MOST" class="minor">
-      <StateMark mark="failed" />
-      <p>
-        <strong>{{ count(stopped.length - MOST, 'more device', 'more devices') }}</strong>
-        <span class="quiet small">at which nobody can scan or print.</span>
-      </p>
-      <RouterLink class="link small" to="/devices">Open</RouterLink>
-    </li>
+    <MoreNeeds
+      :left="today.stoppedDevices - MOST"
+      what="device stops people"
+      many="devices stop people"
+      to="/devices"
+      mark="failed"
+    />
     <li v-for="found in findings.slice(0, MOST)" :key="found.deviceId + found.finding.place" class="minor">
       <StateMark mark="care" />
       <p>
@@ -207,6 +211,13 @@ function listPath(trouble: Trouble): string {
       </p>
       <RouterLink class="link small" :to="`/panels/${found.deviceId}`">Mend</RouterLink>
     </li>
+    <MoreNeeds
+      :left="findingCount - MOST"
+      what="job cannot run where it is"
+      many="jobs cannot run where they are"
+      to="/panels"
+      mark="care"
+    />
     <li v-for="device in careful.slice(0, MOST)" :key="device.deviceId" class="minor">
       <StateMark mark="care" />
       <p>
@@ -215,6 +226,13 @@ function listPath(trouble: Trouble): string {
       </p>
       <RouterLink class="link small" :to="`/devices/${device.deviceId}`">Open</RouterLink>
     </li>
+    <MoreNeeds
+      :left="today.deviceWarnings - MOST"
+      what="device wants something"
+      many="devices want something"
+      to="/devices"
+      mark="care"
+    />
     <li v-for="server in today.certificates" :key="server.serverId" class="minor">
       <StateMark mark="care" />
       <p>

@@ -19,9 +19,7 @@ const overview = useQuery({ queryKey: ['overview'], queryFn: () => ask(api.GET('
 
 const troubles = computed(() => today.data.value?.troubles ?? []);
 const waiting = computed(() => troubles.value.reduce((sum, trouble) => sum + trouble.deliveries, 0));
-const stopped = computed(
-  () => (today.data.value?.devices ?? []).filter((d) => d.condition !== 'CARE').length,
-);
+const stopped = computed(() => today.data.value?.stoppedDevices ?? 0);
 const title = computed(() => {
   if (waiting.value > 0) {
     const verb = waiting.value === 1 ? 'waits' : 'wait';
@@ -52,7 +50,11 @@ const now = computed(() => today.data.value?.day.now);
           <h2 id="needs">Needs you</h2>
           <span class="quiet small">{{ since }}</span>
         </div>
-        <NeedsYou :today="today.data.value" :findings="overview.data.value?.findings ?? []" />
+        <NeedsYou
+          :today="today.data.value"
+          :findings="overview.data.value?.findings ?? []"
+          :finding-count="overview.data.value?.findingCount ?? 0"
+        />
       </section>
       <section aria-labelledby="line-now">
         <div class="head">

@@ -135,7 +135,7 @@ class HostileInputTest {
                     if (!NOT_ASKED.contains(name)) {
                         if (guest.get(office.panel("/jobs")).status() == 401) {
                             office.bean(JdbcClient.class)
-                                    .sql("delete from guess_level")
+                                    .sql("delete from sign_in_throttle")
                                     .update();
                             guest = office.guest();
                         }

@@ -6,8 +6,8 @@ import inky.courier.harness.Browser;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.Waiting;
-import inky.courier.signin.Door;
-import inky.courier.signin.Guessing;
+import inky.courier.signin.SignInThrottle;
+import inky.courier.signin.ThrottleKey;
 import inky.courier.standins.Stack;
 import inky.courier.vault.Vault;
 import inky.courier.web.Refusal;
@@ -60,7 +60,7 @@ class NobodyInTest {
 
     @BeforeEach
     void forgetGuesses() {
-        jdbc.sql("delete from guess_level").update();
+        jdbc.sql("delete from sign_in_throttle").update();
     }
 
     private static Browser stranger() {
@@ -94,24 +94,25 @@ class NobodyInTest {
     }
 
     @Test
-    void aSlipOfTheRightPinCostsNothing() {
+    void aTypoOfTheRightPinCostsNothing() {
         Browser person = stranger();
-        String slipped = office.pin.substring(0, 5);
+        String mistyped = office.pin.substring(0, 5);
         for (int i = 0; i < 12; i++) {
-            assertThat(enters(person, slipped)).isEqualTo(401);
+            assertThat(enters(person, mistyped)).isEqualTo(401);
             assertThat(enters(person, office.pin)).isEqualTo(200);
         }
-        assertThat(courier.bean(Guessing.class).levelOf(Door.OFFICE)).isLessThan(0.01);
+        assertThat(courier.bean(SignInThrottle.class).levelOf(ThrottleKey.OFFICE))
+                .isLessThan(0.01);
     }
 
     @Test
     void guessesAtManyDevicesFromManyPlacesAreSeenTogetherToldAndUnlocked() {
-        Guessing guessing = courier.bean(Guessing.class);
+        SignInThrottle throttle = courier.bean(SignInThrottle.class);
         int counted = 0;
         boolean refused = false;
         for (int device = 0; device < 300 && !refused; device++) {
             try {
-                guessing.begin(Door.panel(UUID.randomUUID()), Door.OFFICE);
+                throttle.begin(ThrottleKey.panel(UUID.randomUUID()), ThrottleKey.OFFICE);
                 counted++;
             } catch (Refusal refusal) {
                 refused = true;
@@ -145,8 +146,8 @@ class NobodyInTest {
                 .ok()
                 .json()
                 .forEach(lock -> office.desk
-                        .delete("/api/locks?kind=" + lock.path("kind").asString() + "&door="
-                                + lock.path("door").asString())
+                        .delete("/api/locks?kind=" + lock.path("kind").asString() + "&of="
+                                + lock.path("of").asString())
                         .ok());
         assertThat(signsIn(stranger(), "maud", "ferry crossing 7")).isEqualTo(200);
     }
@@ -155,7 +156,7 @@ class NobodyInTest {
     void anUnknownAccountLeavesNoTraceButItsSource() {
         String secret = "oops-my-password-here";
         assertThat(signsIn(stranger(), secret, "x")).isEqualTo(401);
-        assertThat(count("select count(*) from guess_level where kind <> 'SOURCE'"))
+        assertThat(count("select count(*) from sign_in_throttle where kind <> 'SOURCE'"))
                 .isZero();
         assertThat(office.desk.get("/api/security-log").ok().text()).doesNotContain(secret);
     }
@@ -369,12 +370,12 @@ class NobodyInTest {
         Browser guest = stranger();
         enters(guest, "902100");
         enters(guest, office.pin);
-        office.desk.delete("/api/locks?kind=PANEL&door=" + office.deviceId).ok();
+        office.desk.delete("/api/locks?kind=PANEL&of=" + office.deviceId).ok();
         assertThat(office.desk.get("/api/security-log.csv").ok().text())
-                .startsWith("time,what,who,where,from,more\r\n")
-                .contains("SIGNED_IN,\u00c1sa Kj\u00f8lv,panel of Ticket office,127.0.0.1")
-                .contains("FAILED,,panel of Ticket office,127.0.0.1")
-                .contains("UNLOCKED,maud,the panel of Ticket office,127.0.0.1");
+                .startsWith("time,what,who,where,which,from,more\r\n")
+                .contains("SIGNED_IN,\u00c1sa Kj\u00f8lv,PANEL,Ticket office,127.0.0.1")
+                .contains("FAILED,,PANEL,Ticket office,127.0.0.1")
+                .contains("UNLOCKED,maud,DESK,,127.0.0.1,the panel of Ticket office");
         assertThat(office.desk
                         .get("/api/security-log?limit=1")
                         .ok()
@@ -406,8 +407,8 @@ class NobodyInTest {
         "GET, /api/panel/------------------------------------/jobs",
         "POST, /api/panel/------------------------------------/session",
         "GET, /api/panel/00000000-0000-0000-0000-00000000000g",
-        "DELETE, /api/locks?kind=PANEL&door=no-id",
-        "DELETE, /api/locks?kind=ACCOUNT&door=%00",
+        "DELETE, /api/locks?kind=PANEL&of=no-id",
+        "DELETE, /api/locks?kind=ACCOUNT&of=%00",
         "DELETE, /api/locks?kind=NOTHING",
         "GET, /api/security-log?what=NOTHING",
         "GET, /api/security-log?before=x",

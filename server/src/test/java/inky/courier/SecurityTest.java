@@ -173,7 +173,7 @@ class SecurityTest {
     @Test
     void guessingAPasswordAndAPinIsSlowed(Office office) {
         var jdbc = office.bean(org.springframework.jdbc.core.simple.JdbcClient.class);
-        jdbc.sql("delete from guess_level").update();
+        jdbc.sql("delete from sign_in_throttle").update();
         Browser guesser = new Browser(office.host.uri());
         List<Integer> panel = new ArrayList<>();
         for (int i = 0; i < 6; i++) {
@@ -188,13 +188,13 @@ class SecurityTest {
         }
         // What was guessed at the panel counts for the place it came from
         assertThat(desk).startsWith(401, 401, 401, 401).endsWith(429);
-        jdbc.sql("delete from guess_level where kind = 'SOURCE'").update();
+        jdbc.sql("delete from sign_in_throttle where kind = 'SOURCE'").update();
         // The right PIN has to wait too, and an administrator can open the panel again
         assertThat(guesser.post(office.panel("/session"), Map.of("pin", office.pin))
                         .status())
                 .isEqualTo(429);
-        office.desk.delete("/api/locks?kind=PANEL&door=" + office.deviceId).ok();
-        jdbc.sql("delete from guess_level").update();
+        office.desk.delete("/api/locks?kind=PANEL&of=" + office.deviceId).ok();
+        jdbc.sql("delete from sign_in_throttle").update();
         assertThat(guesser.post(office.panel("/session"), Map.of("pin", office.pin))
                         .status())
                 .isEqualTo(200);

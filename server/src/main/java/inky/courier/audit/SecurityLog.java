@@ -39,24 +39,43 @@ public class SecurityLog {
         DOWNLOADED
     }
 
+    /** Where something happened. @param name which one of its kind; empty where there is only one */
+    public record Place(Kind kind, String name) {
+        public enum Kind {
+            DESK,
+            PANEL,
+            EVERY_PANEL,
+            DOWNLOAD_LINK,
+            THIS_MACHINE
+        }
+
+        public static final Place DESK = new Place(Kind.DESK, "");
+        public static final Place EVERY_PANEL = new Place(Kind.EVERY_PANEL, "");
+        public static final Place DOWNLOAD_LINK = new Place(Kind.DOWNLOAD_LINK, "");
+
+        public static Place panel(String device) {
+            return new Place(Kind.PANEL, device);
+        }
+    }
+
     /**
      * @param who a person or an account that exists; empty for a stranger
-     * @param door where: the desk, a panel, a download link
      * @param source the address it came from
      * @param words more, for some; empty otherwise
      */
-    public record Record(long id, Instant at, Event what, String who, String door, String source, String words) {}
+    public record Entry(long id, Instant at, Event what, String who, Place place, String source, String words) {}
 
     @Transactional
-    public void note(Event what, String who, String door, String source, String words) {
-        jdbc.sql("insert into security_record (at, what, who, door, source, words) values (?, ?, ?, ?, ?, ?)")
-                .params(OffsetDateTime.now(clock), what.name(), who, door, source, words)
+    public void note(Event what, String who, Place place, String source, String words) {
+        jdbc.sql(
+                        "insert into security_record (at, what, who, place, place_name, source, words) values (?, ?, ?, ?, ?, ?, ?)")
+                .params(OffsetDateTime.now(clock), what.name(), who, place.kind.name(), place.name, source, words)
                 .update();
     }
 
     /** Newest first. @param before only older ones; 0 for the newest @param what only these; none for all */
     @Transactional(readOnly = true)
-    public List<Record> newest(long before, int limit, List<Event> what) {
+    public List<Entry> newest(long before, int limit, List<Event> what) {
         return jdbc.sql(
                         "select * from security_record where (:before = 0 or id < :before) and (:all or what in (:what)) "
                                 + "order by id desc limit :limit")
@@ -68,22 +87,22 @@ public class SecurityLog {
                                 ? List.of("")
                                 : what.stream().map(Enum::name).toList())
                 .param("limit", Math.min(Math.max(limit, 1), MOST))
-                .query((row, n) -> new Record(
+                .query((row, n) -> new Entry(
                         row.getLong("id"),
                         row.getObject("at", OffsetDateTime.class).toInstant(),
                         Event.valueOf(row.getString("what")),
                         row.getString("who"),
-                        row.getString("door"),
+                        new Place(Place.Kind.valueOf(row.getString("place")), row.getString("place_name")),
                         row.getString("source"),
                         row.getString("words")))
                 .list();
     }
 
-    /** @return how many wrong PINs there were since */
+    /** @return how many wrong attempts there were at places of a kind since */
     @Transactional(readOnly = true)
-    public int failedSince(Instant since, String door) {
-        return jdbc.sql("select count(*) from security_record where at >= ? and what = 'FAILED' and door like ?")
-                .params(since.atOffset(java.time.ZoneOffset.UTC), door + "%")
+    public int failedSince(Instant since, Place.Kind kind) {
+        return jdbc.sql("select count(*) from security_record where at >= ? and what = 'FAILED' and place = ?")
+                .params(since.atOffset(java.time.ZoneOffset.UTC), kind.name())
                 .query(Integer.class)
                 .single();
     }

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -24,6 +25,9 @@ public class DayOfDeliveries {
     private final JdbcClient jdbc;
     private final Clock clock;
     private final ZoneId zone;
+
+    /** Days of earlier weeks do not change any more, so far as their usual course goes. */
+    private final Map<LocalDate, List<Counted>> earlier = new ConcurrentHashMap<>();
 
     DayOfDeliveries(JdbcClient jdbc, Clock clock, ZoneId zone) {
         this.jdbc = jdbc;
@@ -43,20 +47,21 @@ public class DayOfDeliveries {
         LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
         Map<Integer, int[]> slots = new LinkedHashMap<>();
         int[] totals = new int[STATES];
-        for (Counted c : counted(today, start(today.plusDays(1)))) {
-            slots.computeIfAbsent(c.slot, s -> new int[STATES])[c.state.ordinal()] += c.count;
+        for (Counted c : counted(today)) {
+            slots.computeIfAbsent(c.slot(), s -> new int[STATES])[c.state.ordinal()] += c.count;
             totals[c.state.ordinal()] += c.count;
         }
         double[] usual = new double[24 * 60 / SLOT_MINUTES];
         int[] usualByNow = new int[STATES];
         int weeks = 0;
+        int minuteNow = now.getHour() * 60 + now.getMinute();
+        earlier.keySet().removeIf(day -> day.isBefore(today.minusWeeks(USUAL_WEEKS)));
         for (int week = 1; week <= USUAL_WEEKS; week++) {
-            LocalDate day = today.minusWeeks(week);
-            List<Counted> then = counted(day, start(day.plusDays(1)));
+            List<Counted> then = earlier.computeIfAbsent(today.minusWeeks(week), this::counted);
             weeks += then.isEmpty() ? 0 : 1;
-            then.forEach(c -> usual[c.slot] += c.count);
-            for (Counted c : counted(day, now.minusWeeks(week).atZone(zone).toOffsetDateTime())) {
-                usualByNow[c.state.ordinal()] += c.count;
+            for (Counted c : then) {
+                usual[c.slot()] += c.count;
+                usualByNow[c.state.ordinal()] += c.minute < minuteNow ? c.count : 0;
             }
         }
         List<Slot> all = new ArrayList<>();
@@ -73,19 +78,20 @@ public class DayOfDeliveries {
         return new Day(totals(totals, 1), totals(usualByNow, Math.max(1, weeks)), all);
     }
 
-    private record Counted(int slot, DeliveryState state, int count) {}
+    /** Documents that began in one minute of a day. */
+    private record Counted(int minute, DeliveryState state, int count) {
+        int slot() {
+            return Math.min(minute / SLOT_MINUTES, 24 * 60 / SLOT_MINUTES - 1);
+        }
+    }
 
-    private List<Counted> counted(LocalDate day, OffsetDateTime until) {
+    private List<Counted> counted(LocalDate day) {
         return jdbc.sql(
-                        "select floor(extract(epoch from (scanned_at - cast(:start as timestamptz))) / :seconds)::int as slot, state, count(*) from delivery "
-                                + "where scanned_at >= :start and scanned_at < :until group by 1, 2")
+                        "select floor(extract(epoch from (scanned_at - cast(:start as timestamptz))) / 60)::int, state, count(*) "
+                                + "from delivery where scanned_at >= :start and scanned_at < :until group by 1, 2")
                 .param("start", start(day))
-                .param("seconds", SLOT_MINUTES * 60)
-                .param("until", until)
-                .query((r, n) -> new Counted(
-                        Math.min(r.getInt(1), 24 * 60 / SLOT_MINUTES - 1),
-                        DeliveryState.valueOf(r.getString(2)),
-                        r.getInt(3)))
+                .param("until", start(day.plusDays(1)))
+                .query((r, n) -> new Counted(r.getInt(1), DeliveryState.valueOf(r.getString(2)), r.getInt(3)))
                 .list();
     }
 

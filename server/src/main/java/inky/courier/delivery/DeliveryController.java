@@ -1,6 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.delivery.DeliveryQueries.DeliveryPage;
 import inky.courier.delivery.DeliveryQueries.Filter;
 import inky.courier.delivery.DeliveryQueries.Listing;
@@ -79,7 +80,7 @@ class DeliveryController {
     ResponseEntity<StreamingResponseBody> deliveryFile(
             @PathVariable UUID id, @PathVariable int position, Principal who, HttpServletRequest request) {
         DeliveryService.Handout handout = deliveries.file(id, position);
-        log.note(SecurityLog.Event.DOWNLOADED, who.getName(), "desk", request.getRemoteAddr(), handout.name());
+        log.note(SecurityLog.Event.DOWNLOADED, who.getName(), Place.DESK, request.getRemoteAddr(), handout.name());
         return Handing.download(store, handout.stored(), handout.name());
     }
 

@@ -7,7 +7,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.dependents.Dependents.Dependent;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.settings.Settings;
 import inky.courier.web.Json;
@@ -36,7 +36,7 @@ public class DestinationService implements Dependents.Source, Connectors {
     private final Dependents dependents;
     private final ChangeLog changes;
     private final Settings settings;
-    private final Kept<List<DestinationView>> all;
+    private final Cached<List<DestinationView>> all;
     private final Live live;
     private final Clock clock;
     private final ApplicationEventPublisher events;
@@ -62,7 +62,7 @@ public class DestinationService implements Dependents.Source, Connectors {
         this.changes = changes;
         this.settings = settings;
         this.live = live;
-        this.all = new Kept<>(live, this::read, "destination", "mail-server", "device", "person");
+        this.all = new Cached<>(live, this::read, "destination", "mail-server", "device", "person");
         this.clock = clock;
         this.events = events;
     }

@@ -7,7 +7,7 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -33,7 +33,7 @@ public class DeviceService {
     private final DeviceLink link;
     private final Dependents dependents;
     private final ChangeLog changes;
-    private final Kept<List<DeviceView>> all;
+    private final Cached<List<DeviceView>> all;
     private final Live live;
     private final Clock clock;
     private final TransactionTemplate transaction;
@@ -53,7 +53,7 @@ public class DeviceService {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
-        this.all = new Kept<>(live, this::read, "device");
+        this.all = new Cached<>(live, this::read, "device");
         this.clock = clock;
         this.transaction = transaction;
         this.usualPort = usualPort;

@@ -9,7 +9,7 @@ import inky.courier.dependents.Dependents.Dependent;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.WhenTooLarge;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
@@ -45,7 +45,7 @@ public class JobService implements Dependents.Source {
     private final Dependents dependents;
     private final ChangeLog changes;
     private final Settings settings;
-    private final Kept<List<JobView>> all;
+    private final Cached<List<JobView>> all;
     private final Live live;
     private final Clock clock;
 
@@ -67,7 +67,7 @@ public class JobService implements Dependents.Source {
         this.changes = changes;
         this.settings = settings;
         this.live = live;
-        this.all = new Kept<>(
+        this.all = new Cached<>(
                 live, this::read, "job", "profile", "name", "destination", "mail-server", "device", "person");
         this.clock = clock;
     }

@@ -1,12 +1,12 @@
 package inky.courier.link;
 
-import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.link.Links.Link;
 import inky.courier.settings.Settings;
-import inky.courier.signin.Door;
-import inky.courier.signin.Guessing;
+import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
+import inky.courier.signin.ThrottleKey;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Handing;
 import inky.courier.web.Refusal;
@@ -29,27 +29,18 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 /** What a download page asks for, without any sign-in but its own address; and what the desk sees of such pages. */
 @RestController
 class DownloadController {
-    private static final String DOOR = "download link";
-
     private final Links links;
     private final DeliveryService deliveries;
     private final ContentStore store;
-    private final Guessing guessing;
-    private final SecurityLog log;
+    private final SignInThrottle throttle;
     private final Settings settings;
 
     DownloadController(
-            Links links,
-            DeliveryService deliveries,
-            ContentStore store,
-            Guessing guessing,
-            SecurityLog log,
-            Settings settings) {
+            Links links, DeliveryService deliveries, ContentStore store, SignInThrottle throttle, Settings settings) {
         this.links = links;
         this.deliveries = deliveries;
         this.store = store;
-        this.guessing = guessing;
-        this.log = log;
+        this.throttle = throttle;
         this.settings = settings;
     }
 
@@ -73,20 +64,17 @@ class DownloadController {
             @PathVariable String token, @RequestBody PasscodeGiven given, HttpServletRequest request) {
         Link link = links.open(token);
         Source source = Source.of(request);
-        Guessing.Attempt attempt = guessing.begin(Door.link(link.id()), Door.source(source));
+        SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.link(link.id()), ThrottleKey.source(source));
         if (!links.isRight(link, given.passcode().strip())) {
             links.note(link, source.address(), "wrong passcode");
-            log.note(SecurityLog.Event.FAILED, "", DOOR, source.address(), "");
-            if (!attempt.slowed().isEmpty()) {
-                log.note(SecurityLog.Event.SLOWED, "", DOOR, source.address(), "");
-            }
+            throttle.wrong(attempt, "", Place.DOWNLOAD_LINK, source);
             throw new Refusal(
                     HttpStatus.FORBIDDEN,
                     "link.passcode",
                     "This is not the passcode.",
                     "It came in a mail of its own.");
         }
-        guessing.right(attempt);
+        throttle.right(attempt);
         return page(link, false, links.grant(link));
     }
 

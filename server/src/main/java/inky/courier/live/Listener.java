@@ -65,7 +65,7 @@ final class Listener {
     /** Shows whether the browser is still there, and looks whether it may still listen. */
     void beat() {
         threads.execute(() -> {
-            if (!owner.goesOn().getAsBoolean()) {
+            if (isOver()) {
                 end();
                 return;
             }
@@ -74,6 +74,16 @@ final class Listener {
             }
             wake();
         });
+    }
+
+    private boolean isOver() {
+        try {
+            return !owner.goesOn().getAsBoolean();
+        } catch (RuntimeException e) {
+            // Whoever keeps the sessions is away; so is whatever there could be to tell.
+            LOG.debug("a session cannot be looked up: {}", e.getMessage());
+            return false;
+        }
     }
 
     boolean isOf(String session) {

@@ -10,17 +10,17 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 @RestController
 class LiveController {
     private final Live live;
-    private final Standing standing;
+    private final SessionCheck sessions;
 
-    LiveController(Live live, Standing standing) {
+    LiveController(Live live, SessionCheck sessions) {
         this.live = live;
-        this.standing = standing;
+        this.sessions = sessions;
     }
 
     /** Everything that changes, for the desk, as long as its session. */
     @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter live(HttpSession session) {
         String id = session.getId();
-        return live.listen(new Owner(id, () -> standing.stands(id)), notice -> true);
+        return live.listen(new Owner(id, () -> sessions.isOpen(id)), notice -> true);
     }
 }

@@ -10,7 +10,7 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.mail.PortAdvice;
 import inky.courier.dependents.Dependents;
 import inky.courier.destination.RouteMended;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
 import inky.courier.web.Refusal;
@@ -34,7 +34,7 @@ public class MailServers implements Rounds.Visited {
     private final Vault vault;
     private final Dependents dependents;
     private final ChangeLog changes;
-    private final Kept<List<MailServerView>> all;
+    private final Cached<List<MailServerView>> all;
     private final Live live;
     private final Clock clock;
     private final ApplicationEventPublisher events;
@@ -58,7 +58,7 @@ public class MailServers implements Rounds.Visited {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
-        this.all = new Kept<>(live, this::read, "mail-server");
+        this.all = new Cached<>(live, this::read, "mail-server");
         this.clock = clock;
         this.events = events;
         this.transaction = transaction;

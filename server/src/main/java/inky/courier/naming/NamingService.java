@@ -14,7 +14,7 @@ import inky.courier.core.naming.TemplateParser.Use;
 import inky.courier.core.naming.TemplateParser.Valid;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
 import java.time.Clock;
@@ -31,7 +31,7 @@ public class NamingService {
     private final NameRepository names;
     private final Dependents dependents;
     private final ChangeLog changes;
-    private final Kept<List<NameView>> all;
+    private final Cached<List<NameView>> all;
     private final Live live;
     private final Clock clock;
     private final ZoneId zone;
@@ -41,7 +41,7 @@ public class NamingService {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
-        this.all = new Kept<>(live, this::read, "name");
+        this.all = new Cached<>(live, this::read, "name");
         this.clock = clock;
         this.zone = zone;
     }

@@ -14,7 +14,7 @@ import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.profile.ProfileService;
 import java.util.ArrayList;
@@ -43,7 +43,7 @@ public class PanelPlaces implements Dependents.Source {
     private final JobWays ways;
     private final ChangeLog changes;
     private final Live live;
-    private final Kept<List<PanelRow>> rows;
+    private final Cached<List<PanelRow>> rows;
 
     PanelPlaces(
             JdbcClient jdbc,
@@ -60,7 +60,7 @@ public class PanelPlaces implements Dependents.Source {
         this.ways = ways;
         this.changes = changes;
         this.live = live;
-        this.rows = new Kept<>(
+        this.rows = new Cached<>(
                 live,
                 this::readRows,
                 "panel",

@@ -1,12 +1,13 @@
 package inky.courier.panel;
 
 import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.device.DeviceService;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
-import inky.courier.signin.Door;
-import inky.courier.signin.Guessing;
+import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
+import inky.courier.signin.ThrottleKey;
 import inky.courier.web.Refusal;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -27,8 +28,6 @@ import org.springframework.stereotype.Component;
 @Component
 class PanelSessions {
     private static final int TOKEN_BYTES = 32;
-    private static final String PANEL = "panel of ";
-    private static final String EVERY_PANEL = "every panel";
 
     /** However busy somebody is, they sign in anew after this time. */
     private static final Duration LONGEST = Duration.ofHours(4);
@@ -36,8 +35,8 @@ class PanelSessions {
     private final JdbcClient jdbc;
     private final PeopleService people;
     private final DeviceService devices;
-    private final Guessing guessing;
-    private final Slips slips;
+    private final SignInThrottle throttle;
+    private final ForgivenTypos typos;
     private final SecurityLog log;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
@@ -46,15 +45,15 @@ class PanelSessions {
             JdbcClient jdbc,
             PeopleService people,
             DeviceService devices,
-            Guessing guessing,
-            Slips slips,
+            SignInThrottle throttle,
+            ForgivenTypos typos,
             SecurityLog log,
             Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.devices = devices;
-        this.guessing = guessing;
-        this.slips = slips;
+        this.throttle = throttle;
+        this.typos = typos;
         this.log = log;
         this.clock = clock;
     }
@@ -65,26 +64,19 @@ class PanelSessions {
     record Opened(String token, PersonView person) {}
 
     Opened open(UUID deviceId, String pin, Source source) {
-        String door = doorOf(deviceId);
-        Guessing.Attempt attempt = guessing.begin(Door.panel(deviceId), Door.source(source), Door.OFFICE);
+        Place place = Place.panel(devices.get(deviceId).name());
+        SignInThrottle.Attempt attempt =
+                throttle.begin(ThrottleKey.panel(deviceId), ThrottleKey.source(source), ThrottleKey.OFFICE);
         Optional<PersonView> found = people.byPin(pin);
         if (found.isEmpty()) {
-            slips.wrong(deviceId, pin, source);
-            log.note(SecurityLog.Event.FAILED, "", door, source.address(), "");
-            for (Door slowed : attempt.slowed()) {
-                log.note(
-                        SecurityLog.Event.SLOWED,
-                        "",
-                        slowed.equals(Door.OFFICE) ? EVERY_PANEL : door,
-                        source.address(),
-                        "");
-            }
+            typos.wrong(deviceId, pin, source);
+            throttle.wrong(attempt, "", place, source);
             throw new Refusal(HttpStatus.UNAUTHORIZED, "pin.wrong", "This PIN is not known.", "Try again slowly.");
         }
         PersonView person = found.get();
-        guessing.right(attempt);
-        slips.forgive(deviceId, pin);
-        log.note(SecurityLog.Event.SIGNED_IN, person.name(), door, source.address(), "");
+        throttle.right(attempt);
+        typos.forgive(deviceId, pin);
+        log.note(SecurityLog.Event.SIGNED_IN, person.name(), place, source.address(), "");
         byte[] bytes = new byte[TOKEN_BYTES];
         random.nextBytes(bytes);
         String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
@@ -125,10 +117,6 @@ class PanelSessions {
         jdbc.sql("delete from panel_session where token_hash = ?")
                 .param(hash(token))
                 .update();
-    }
-
-    private String doorOf(UUID deviceId) {
-        return PANEL + devices.get(deviceId).name();
     }
 
     private static byte[] hash(String token) {

@@ -1,6 +1,7 @@
 package inky.courier.profile;
 
 import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
 import jakarta.servlet.http.HttpServletRequest;
@@ -58,7 +59,7 @@ class ProfileController {
     @GetMapping("/{id}/export")
     ResponseEntity<String> exportProfile(@PathVariable UUID id, Principal who, HttpServletRequest request) {
         String name = profiles.get(id).name();
-        log.note(SecurityLog.Event.EXPORTED, who.getName(), "desk", request.getRemoteAddr(), "profile " + name);
+        log.note(SecurityLog.Event.EXPORTED, who.getName(), Place.DESK, request.getRemoteAddr(), "profile " + name);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(

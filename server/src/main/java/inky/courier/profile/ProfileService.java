@@ -13,7 +13,7 @@ import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
-import inky.courier.live.Kept;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
@@ -31,7 +31,7 @@ public class ProfileService {
     private final ProfileRepository profiles;
     private final Dependents dependents;
     private final ChangeLog changes;
-    private final Kept<List<ProfileView>> all;
+    private final Cached<List<ProfileView>> all;
     private final Live live;
     private final Vault vault;
     private final Clock clock;
@@ -42,7 +42,7 @@ public class ProfileService {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
-        this.all = new Kept<>(live, this::read, "profile");
+        this.all = new Cached<>(live, this::read, "profile");
         this.vault = vault;
         this.clock = clock;
     }

@@ -17,13 +17,14 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 
 /**
  * The way back in for whoever may read the database from the machine itself: lists and makes administrators, gives them a
- * new password, and unlocks every door. Runs beside the application, without starting it.
+ * new password, and unlocks whatever wrong attempts have slowed. Runs beside the application, without starting it.
  */
 public final class AdminCommand {
     private static final String USAGE = """
@@ -32,19 +33,22 @@ public final class AdminCommand {
             bin/admin password ACCOUNT           a new password; ends all sessions of the account
             bin/admin unlock                     forgets all wrong attempts, so that nobody has to wait""";
 
+    /** How many arguments each command has. */
+    private static final Map<String, Integer> ARGUMENTS = Map.of("list", 0, "add", 3, "password", 1, "unlock", 0);
+
     private final Connection database;
     private final PrintStream out;
-    private final Passphrase passphrase;
+    private final PasswordPrompt prompt;
 
     /** Where a new password comes from. */
-    interface Passphrase {
+    interface PasswordPrompt {
         String ask() throws IOException;
     }
 
-    AdminCommand(Connection database, PrintStream out, Passphrase passphrase) {
+    AdminCommand(Connection database, PrintStream out, PasswordPrompt prompt) {
         this.database = database;
         this.out = out;
-        this.passphrase = passphrase;
+        this.prompt = prompt;
     }
 
     /** @return the status with which the process ends: 0 done, 1 refused, 2 not understood */
@@ -58,8 +62,12 @@ public final class AdminCommand {
             int status = new AdminCommand(database, out, () -> read(in, out)).does(words);
             database.commit();
             return status;
-        } catch (SQLException | IOException e) {
-            out.println("This did not work: " + e.getMessage());
+        } catch (IOException e) {
+            out.println(e.getMessage());
+            return 1;
+        } catch (SQLException e) {
+            out.println("The database at " + url + " cannot be used (SQLSTATE " + e.getSQLState() + "). "
+                    + "Check COURIER_DATABASE_URL, _USER and _PASSWORD; an empty one is filled when Courier starts.");
             return 1;
         }
     }
@@ -73,23 +81,26 @@ public final class AdminCommand {
         String first = new String(console.readPassword("New password: "));
         String again = new String(console.readPassword("The same again: "));
         if (!first.equals(again)) {
-            throw new IOException("the two are not the same; nothing has changed");
+            throw new IOException("The two are not the same. Nothing has changed.");
         }
         return first;
     }
 
     int does(String[] words) throws SQLException, IOException {
-        String what = words.length == 0 ? "" : words[0];
+        List<String> typed = List.of(words);
+        String command = typed.isEmpty() ? "" : typed.get(0);
+        List<String> given = typed.isEmpty() ? typed : typed.subList(1, typed.size());
+        Integer wanted = ARGUMENTS.get(command);
+        if (wanted == null || wanted != given.size()) {
+            out.println(USAGE);
+            return 2;
+        }
         try {
-            return switch (what + words.length) {
-                case "list1" -> list();
-                case "add4" -> add(words[1], words[2], words[3]);
-                case "password2" -> password(words[1]);
-                case "unlock1" -> unlock();
-                default -> {
-                    out.println(USAGE);
-                    yield 2;
-                }
+            return switch (command) {
+                case "list" -> list();
+                case "add" -> add(given.get(0), given.get(1), given.get(2));
+                case "password" -> password(given.get(0));
+                default -> unlock();
             };
         } catch (Invalid e) {
             for (Problem problem : e.problems()) {
@@ -115,7 +126,7 @@ public final class AdminCommand {
             out.println("There is an administrator " + login + " already. bin/admin password gives a new password.");
             return 1;
         }
-        String password = passphrase.ask();
+        String password = prompt.ask();
         AdministratorRules.check(login, name, email, password);
         update(
                 "insert into administrator (id, version, login, name, email, password_hash, created_at) values (?, 0, ?, ?, ?, ?, ?)",
@@ -136,10 +147,10 @@ public final class AdminCommand {
             out.println("There is no administrator " + login + ". bin/admin list shows them.");
             return 1;
         }
-        String password = passphrase.ask();
+        String password = prompt.ask();
         Optional<Problem> problem = AdministratorRules.passwordProblem(password, "password");
         if (problem.isPresent()) {
-            throw new Invalid(java.util.List.of(problem.get()));
+            throw new Invalid(List.of(problem.get()));
         }
         update(
                 "update administrator set password_hash = ?, version = version + 1 where id = ?",
@@ -147,7 +158,7 @@ public final class AdminCommand {
                 id.get());
         update("delete from spring_session where principal_name = ?", login);
         update(
-                "delete from guess_level where kind = 'ACCOUNT' and door = ?",
+                "delete from sign_in_throttle where kind = 'ACCOUNT' and of = ?",
                 id.get().toString());
         note("PASSWORD_CHANGED", login);
         out.println(login + " has a new password, and is signed out everywhere.");
@@ -155,9 +166,9 @@ public final class AdminCommand {
     }
 
     private int unlock() throws SQLException {
-        int doors = update("delete from guess_level");
+        int places = update("delete from sign_in_throttle");
         note("UNLOCKED", "");
-        out.println("Nobody has to wait any more (" + doors + " doors).");
+        out.println("Nobody has to wait any more (" + places + " places).");
         return 0;
     }
 
@@ -172,7 +183,7 @@ public final class AdminCommand {
 
     private void note(String what, String who) throws SQLException {
         update(
-                "insert into security_record (at, what, who, door, source, words) values (?, ?, ?, 'bin/admin', 'this machine', '')",
+                "insert into security_record (at, what, who, place, place_name, source, words) values (?, ?, ?, 'THIS_MACHINE', '', '', 'bin/admin')",
                 OffsetDateTime.now(ZoneOffset.UTC),
                 what,
                 who);

@@ -1,7 +1,7 @@
 package inky.courier.signin;
 
 import inky.courier.live.Live;
-import inky.courier.live.Standing;
+import inky.courier.live.SessionCheck;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -11,7 +11,6 @@ import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import org.springframework.core.annotation.Order;
-import org.springframework.dao.DataAccessException;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.session.web.http.SessionRepositoryFilter;
@@ -21,7 +20,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Sessions of administrators: how long the longest lasts, and the end of all but one of an account. */
 @Component
 @Order(DeskSessions.AFTER_SESSIONS)
-class DeskSessions extends OncePerRequestFilter implements Standing {
+class DeskSessions extends OncePerRequestFilter implements SessionCheck {
     static final int AFTER_SESSIONS = SessionRepositoryFilter.DEFAULT_ORDER + 1;
 
     /** However busy somebody is, they sign in anew after this time. */
@@ -47,14 +46,9 @@ class DeskSessions extends OncePerRequestFilter implements Standing {
     }
 
     @Override
-    public boolean stands(String id) {
-        try {
-            Session session = sessions.findById(id);
-            return session != null && !session.isExpired() && !isOver(session.getCreationTime());
-        } catch (DataAccessException e) {
-            // Nothing is told either while the database is away.
-            return true;
-        }
+    public boolean isOpen(String id) {
+        Session session = sessions.findById(id);
+        return session != null && !session.isExpired() && !isOver(session.getCreationTime());
     }
 
     /** The sessions keep their own time. */

@@ -16,7 +16,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Marks browsers in which an account has signed in, by a cookie that only the vault's key can make. Their attempts are
- * counted apart, so that nobody who guesses elsewhere can lock an administrator out (OWASP, Slow Down Online Guessing
+ * counted apart, so that nobody who guesses elsewhere can lock an administrator out (OWASP, Slow Down Online SignInThrottle
  * Attacks with Device Cookies).
  */
 @Component

@@ -2,6 +2,7 @@ package inky.courier.signin;
 
 import inky.courier.audit.ChangeLog;
 import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.Invalid;
 import inky.courier.web.Refusal;
 import java.security.SecureRandom;
@@ -26,11 +27,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class SignIn {
     private static final Logger LOG = LoggerFactory.getLogger(SignIn.class);
 
-    private static final String DESK = "desk";
-
     private final AdministratorRepository administrators;
     private final PasswordEncoder encoder;
-    private final Guessing guessing;
+    private final SignInThrottle throttle;
     private final SecurityLog log;
     private final ChangeLog changes;
     private final Clock clock;
@@ -41,7 +40,7 @@ public class SignIn {
     SignIn(
             AdministratorRepository administrators,
             PasswordEncoder encoder,
-            Guessing guessing,
+            SignInThrottle throttle,
             SecurityLog log,
             ChangeLog changes,
             Clock clock,
@@ -49,7 +48,7 @@ public class SignIn {
             @Value("${courier.setup-code}") String setupCode) {
         this.administrators = administrators;
         this.encoder = encoder;
-        this.guessing = guessing;
+        this.throttle = throttle;
         this.log = log;
         this.changes = changes;
         this.clock = clock;
@@ -90,67 +89,65 @@ public class SignIn {
      */
     public Identity signIn(String login, String password, Source source, Optional<String> mark) {
         Optional<Administrator> found = administrators.findByLogin(login);
-        Guessing.Attempt attempt = guessing.begin(doors(found, source, mark));
+        SignInThrottle.Attempt attempt = throttle.begin(keys(found, source, mark));
         // Also hashed for an unknown account, so that the time tells nothing.
         boolean right = encoder.matches(password, found.map(a -> a.passwordHash).orElse(hashOfNobody));
         String who = found.map(a -> a.login).orElse("");
         if (found.isEmpty() || !right) {
-            log.note(SecurityLog.Event.FAILED, who, DESK, source.address(), "");
-            if (!attempt.slowed().isEmpty()) {
-                log.note(SecurityLog.Event.SLOWED, who, DESK, source.address(), "");
-            }
+            throttle.wrong(attempt, who, Place.DESK, source);
             throw new Refusal(
                     HttpStatus.UNAUTHORIZED,
                     "sign-in.wrong",
                     "Account or password is wrong.",
                     "Check both and try again.");
         }
-        guessing.right(attempt);
+        throttle.right(attempt);
         Administrator administrator = found.get();
         if (encoder.upgradeEncoding(administrator.passwordHash)) {
             administrator.passwordHash = encoder.encode(password);
             administrators.save(administrator);
         }
-        log.note(SecurityLog.Event.SIGNED_IN, who, DESK, source.address(), "");
+        log.note(SecurityLog.Event.SIGNED_IN, who, Place.DESK, source.address(), "");
         return view(administrator);
     }
 
-    private static Door[] doors(Optional<Administrator> found, Source source, Optional<String> mark) {
+    private static ThrottleKey[] keys(Optional<Administrator> found, Source source, Optional<String> mark) {
         if (found.isPresent() && mark.isPresent()) {
-            return new Door[] {Door.browser(mark.get())};
+            return new ThrottleKey[] {ThrottleKey.browser(mark.get())};
         }
-        return found.map(a -> new Door[] {Door.source(source), Door.account(a.id)})
-                .orElseGet(() -> new Door[] {Door.source(source)});
+        return found.map(a -> new ThrottleKey[] {ThrottleKey.source(source), ThrottleKey.account(a.id)})
+                .orElseGet(() -> new ThrottleKey[] {ThrottleKey.source(source)});
     }
 
     void signOut(String login, Source source) {
-        log.note(SecurityLog.Event.SIGNED_OUT, login, DESK, source.address(), "");
+        log.note(SecurityLog.Event.SIGNED_OUT, login, Place.DESK, source.address(), "");
     }
 
     /** @throws Refusal when the present one is wrong, @throws Invalid when the new one cannot be used */
     @Transactional
     public void changePassword(String login, String present, String wanted, Source source) {
         Administrator administrator = administrators.findByLogin(login).orElseThrow();
-        // Counted apart from the account's door, which strangers can use up.
-        Guessing.Attempt attempt = guessing.begin(Door.browser("own " + administrator.id));
+        // Counted apart from the account itself, which strangers can use up.
+        SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.browser("own " + administrator.id));
         if (!encoder.matches(present, administrator.passwordHash)) {
+            throttle.wrong(attempt, login, Place.DESK, source);
             throw new Invalid(
                     "password.present",
                     "present",
                     "This is not your present password.",
                     "Type the one you signed in with.");
         }
-        guessing.right(attempt);
+        throttle.right(attempt);
         AdministratorRules.passwordProblem(wanted, "wanted").ifPresent(problem -> {
             throw new Invalid(List.of(problem));
         });
         administrator.passwordHash = encoder.encode(wanted);
-        log.note(SecurityLog.Event.PASSWORD_CHANGED, login, DESK, source.address(), "");
+        log.note(SecurityLog.Event.PASSWORD_CHANGED, login, Place.DESK, source.address(), "");
     }
 
     @Transactional
     public Identity makeFirst(First first, Source source) {
-        Guessing.Attempt attempt = guessing.begin(Door.FIRST_START, Door.source(source));
+        SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.FIRST_START, ThrottleKey.source(source));
         if (!isFirstStart()) {
             throw new Refusal(
                     HttpStatus.CONFLICT, "first.done", "There is an administrator already.", "Sign in instead.");
@@ -158,15 +155,16 @@ public class SignIn {
         if (!java.security.MessageDigest.isEqual(
                 first.code().strip().getBytes(java.nio.charset.StandardCharsets.UTF_8),
                 setupCode.getBytes(java.nio.charset.StandardCharsets.UTF_8))) {
+            throttle.wrong(attempt, "", Place.DESK, source);
             throw new Invalid(
                     "first.code",
                     "code",
                     "This is not the code that Courier printed when it started.",
                     "Look at the terminal or the log of the server.");
         }
-        guessing.right(attempt);
+        throttle.right(attempt);
         Identity made = make(first.login(), first.name(), first.email(), first.password());
-        log.note(SecurityLog.Event.ADMINISTRATOR_MADE, made.login(), DESK, source.address(), "");
+        log.note(SecurityLog.Event.ADMINISTRATOR_MADE, made.login(), Place.DESK, source.address(), "");
         events.publishEvent(new FirstAdministratorMade());
         return made;
     }

@@ -12,10 +12,10 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class SignInTasks {
     @Bean
-    Task<Void> forgetSignIns(Guessing guessing, SecurityLog log) {
+    Task<Void> forgetSignIns(SignInThrottle throttle, SecurityLog log) {
         return Tasks.recurring("forget-sign-ins", FixedDelay.of(Duration.ofHours(6)))
                 .execute((instance, context) -> {
-                    guessing.forget();
+                    throttle.forget();
                     log.forget();
                 });
     }

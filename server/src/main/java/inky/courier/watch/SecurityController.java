@@ -2,8 +2,8 @@ package inky.courier.watch;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.text.Csv;
-import inky.courier.signin.Door;
 import inky.courier.signin.Source;
+import inky.courier.signin.ThrottleKey;
 import inky.courier.watch.SecurityWatch.LockView;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
@@ -42,15 +42,16 @@ class SecurityController {
     @DeleteMapping("/api/locks")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unlock(
-            @RequestParam Door.Kind kind,
-            @RequestParam(defaultValue = "") String door,
+            @RequestParam ThrottleKey.Kind kind,
+            @RequestParam(defaultValue = "") String of,
             Principal who,
             HttpServletRequest request) {
-        watch.unlock(new Door(kind, door), who.getName(), Source.of(request).address());
+        watch.unlock(
+                new ThrottleKey(kind, of), who.getName(), Source.of(request).address());
     }
 
     @GetMapping("/api/security-log")
-    List<SecurityLog.Record> securityLog(
+    List<SecurityLog.Entry> securityLog(
             @RequestParam(defaultValue = "0") long before,
             @RequestParam(defaultValue = "100") int limit,
             @RequestParam(defaultValue = "") List<SecurityLog.Event> what) {
@@ -60,13 +61,20 @@ class SecurityController {
     /** All of it, newest first, for an auditor's spreadsheet (RFC 4180). */
     @GetMapping(path = "/api/security-log.csv", produces = "text/csv")
     ResponseEntity<String> exportSecurityLog(Principal who, HttpServletRequest request) {
-        StringBuilder text = new StringBuilder(Csv.row(List.of("time", "what", "who", "where", "from", "more")));
+        StringBuilder text =
+                new StringBuilder(Csv.row(List.of("time", "what", "who", "where", "which", "from", "more")));
         long before = 0;
-        List<SecurityLog.Record> page = new ArrayList<>(log.newest(before, PAGE, List.of()));
+        List<SecurityLog.Entry> page = new ArrayList<>(log.newest(before, PAGE, List.of()));
         for (int rows = 0; !page.isEmpty() && rows < MOST_ROWS; rows += PAGE) {
-            for (SecurityLog.Record r : page) {
-                text.append(
-                        Csv.row(List.of(r.at().toString(), r.what().name(), r.who(), r.door(), r.source(), r.words())));
+            for (SecurityLog.Entry r : page) {
+                text.append(Csv.row(List.of(
+                        r.at().toString(),
+                        r.what().name(),
+                        r.who(),
+                        r.place().kind().name(),
+                        r.place().name(),
+                        r.source(),
+                        r.words())));
                 before = r.id();
             }
             page = log.newest(before, PAGE, List.of());
@@ -74,7 +82,7 @@ class SecurityController {
         log.note(
                 SecurityLog.Event.EXPORTED,
                 who.getName(),
-                "desk",
+                SecurityLog.Place.DESK,
                 Source.of(request).address(),
                 "sign-ins");
         return ResponseEntity.ok()

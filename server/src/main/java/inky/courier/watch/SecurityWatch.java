@@ -2,9 +2,9 @@ package inky.courier.watch;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.device.DeviceService;
-import inky.courier.signin.Door;
-import inky.courier.signin.Guessing;
 import inky.courier.signin.SignIn;
+import inky.courier.signin.SignInThrottle;
+import inky.courier.signin.ThrottleKey;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,14 +20,14 @@ class SecurityWatch {
     /** A quarter of what all panels have together: honest people rarely get there. */
     private static final int WORTH_A_WORD = 25;
 
-    private final Guessing guessing;
+    private final SignInThrottle throttle;
     private final SecurityLog log;
     private final DeviceService devices;
     private final SignIn administrators;
     private final Clock clock;
 
-    SecurityWatch(Guessing guessing, SecurityLog log, DeviceService devices, SignIn administrators, Clock clock) {
-        this.guessing = guessing;
+    SecurityWatch(SignInThrottle throttle, SecurityLog log, DeviceService devices, SignIn administrators, Clock clock) {
+        this.throttle = throttle;
         this.log = log;
         this.devices = devices;
         this.administrators = administrators;
@@ -35,65 +35,66 @@ class SecurityWatch {
     }
 
     /**
-     * A door at which the next attempt has to wait.
+     * Where the next attempt has to wait.
      *
-     * @param label which one, in words
+     * @param of which one of its kind
+     * @param label the same in words
      * @param failures wrong attempts that are not forgiven yet
      */
-    record LockView(Door.Kind kind, String door, String label, int failures, Instant until) {}
+    record LockView(ThrottleKey.Kind kind, String of, String label, int failures, Instant until) {}
 
     /** Somebody seems to guess. */
     record GuessAlert(String sentence, String remedy) {}
 
     @Transactional(readOnly = true)
     List<LockView> locks() {
-        return guessing.waiting().stream()
+        return throttle.waiting().stream()
                 .map(w -> new LockView(
-                        w.door().kind(), w.door().of(), label(w.door()), (int) Math.ceil(w.level()), w.until()))
+                        w.key().kind(), w.key().of(), label(w.key()), (int) Math.ceil(w.level()), w.until()))
                 .toList();
     }
 
     @Transactional
-    void unlock(Door door, String who, String source) {
-        guessing.unlock(door);
-        log.note(SecurityLog.Event.UNLOCKED, who, label(door), source, "");
+    void unlock(ThrottleKey key, String who, String source) {
+        throttle.unlock(key);
+        log.note(SecurityLog.Event.UNLOCKED, who, SecurityLog.Place.DESK, source, label(key));
     }
 
     @Transactional(readOnly = true)
     List<GuessAlert> alerts() {
-        int level = (int) guessing.levelOf(Door.OFFICE);
+        int level = (int) throttle.levelOf(ThrottleKey.OFFICE);
         Optional<GuessAlert> panels = level < WORTH_A_WORD
                 ? Optional.empty()
                 : Optional.of(new GuessAlert(
-                        log.failedSince(clock.instant().minus(Duration.ofHours(24)), "panel of")
+                        log.failedSince(clock.instant().minus(Duration.ofHours(24)), SecurityLog.Place.Kind.PANEL)
                                 + " wrong PINs at the panels in the last 24 hours: somebody may be guessing.",
                         "See from where. Longer PINs are harder to guess."));
-        Optional<GuessAlert> accounts = guessing.waiting().stream()
-                .filter(w -> w.door().kind() == Door.Kind.ACCOUNT)
+        Optional<GuessAlert> accounts = throttle.waiting().stream()
+                .filter(w -> w.key().kind() == ThrottleKey.Kind.ACCOUNT)
                 .findFirst()
                 .map(w -> new GuessAlert(
-                        "Somebody is guessing the password of " + label(w.door()) + ".",
+                        "Somebody is guessing the password of " + label(w.key()) + ".",
                         "See from where. Signing in still works from browsers it was used in before."));
         return java.util.stream.Stream.of(panels, accounts)
                 .flatMap(Optional::stream)
                 .toList();
     }
 
-    private String label(Door door) {
-        return switch (door.kind()) {
-            case PANEL -> "the panel of " + id(door).flatMap(devices::nameOf).orElse("a device that is gone");
-            case SOURCE -> "everything from " + door.of();
+    private String label(ThrottleKey key) {
+        return switch (key.kind()) {
+            case PANEL -> "the panel of " + id(key).flatMap(devices::nameOf).orElse("a device that is gone");
+            case SOURCE -> "everything from " + key.of();
             case OFFICE -> "all panels together";
-            case ACCOUNT -> id(door).flatMap(administrators::loginOf).orElse("an account that is gone");
+            case ACCOUNT -> id(key).flatMap(administrators::loginOf).orElse("an account that is gone");
             case BROWSER -> "an administrator's own browser";
             case LINK -> "a download link";
             case FIRST_START -> "the first start";
         };
     }
 
-    private static Optional<UUID> id(Door door) {
+    private static Optional<UUID> id(ThrottleKey key) {
         try {
-            return Optional.of(UUID.fromString(door.of()));
+            return Optional.of(UUID.fromString(key.of()));
         } catch (IllegalArgumentException e) {
             return Optional.empty();
         }

@@ -29,6 +29,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -39,6 +40,7 @@ class Watch {
     private static final int ON_THE_LINE = 5;
     private static final int MOST_HITS = 30;
     private static final int MOST_FINDINGS = 20;
+    private static final int MOST_DEVICES = 20;
 
     /** A restart of the database fails a few times, and passes. */
     private static final int WORTH_A_WORD = 5;
@@ -149,11 +151,18 @@ class Watch {
     /** Work of Courier's own that fails again and again. @param what in words @param failures in a row */
     record OwnFailure(String what, int failures, Instant last) {}
 
+    /**
+     * @param stoppedDevices at which nobody can scan or print
+     * @param deviceWarnings devices that work and want something
+     * @param devices the first of both sorts
+     */
     record Today(
             List<OwnFailure> ownFailures,
             List<SecurityWatch.GuessAlert> guessing,
             List<Trouble> troubles,
             List<Unmade> unmade,
+            int stoppedDevices,
+            int deviceWarnings,
             List<DeviceNeed> devices,
             List<CertificateNeed> certificates,
             List<DeliveryRow> line,
@@ -207,6 +216,12 @@ class Watch {
                 .sorted(java.util.Comparator.comparing(DeviceView::condition).reversed())
                 .map(d -> new DeviceNeed(d.id(), d.name(), d.place(), d.condition(), wordsOf(d)))
                 .toList();
+        List<DeviceNeed> stopped = needs.stream()
+                .filter(d -> d.condition() != DeviceCondition.State.CARE)
+                .toList();
+        List<DeviceNeed> warned = needs.stream()
+                .filter(d -> d.condition() == DeviceCondition.State.CARE)
+                .toList();
         Instant soon = clock.instant().plus(ENDS_SOON);
         List<CertificateNeed> certificates = servers.list().stream()
                 .filter(s -> s.lastProbe() != null && s.lastProbe().certificate() != null)
@@ -219,7 +234,11 @@ class Watch {
                 security.alerts(),
                 troubles.byCause(),
                 troubles.unmade(),
-                needs,
+                stopped.size(),
+                needs.size() - stopped.size(),
+                Stream.of(stopped, warned)
+                        .flatMap(some -> some.stream().limit(MOST_DEVICES))
+                        .toList(),
                 certificates,
                 deliveries.onTheLine(ON_THE_LINE),
                 day.day());

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { nextTick, ref } from 'vue';
-import { useShown } from '@/shared/shown';
+import { useLongList } from '@/shared/longList';
 
 const rows = (n: number) => Array.from({ length: n }, (_, i) => ({ name: `Desk ${i}` }));
 
 describe('a list that may be long', () => {
   it('is shown a hundred at a time', () => {
-    const list = useShown(ref(rows(250)), (row) => row.name);
+    const list = useLongList(ref(rows(250)), (row) => row.name);
     expect(list.shown.value).toHaveLength(100);
     expect(list.hidden.value).toBe(150);
     list.showMore();
@@ -16,7 +16,7 @@ describe('a list that may be long', () => {
   });
 
   it('is narrowed by what is typed, whatever the case, and begins anew', async () => {
-    const list = useShown(ref(rows(250)), (row) => row.name);
+    const list = useLongList(ref(rows(250)), (row) => row.name);
     list.showMore();
     list.words.value = ' desk 24';
     await nextTick();
@@ -32,7 +32,7 @@ describe('a list that may be long', () => {
   });
 
   it('needs no box when it is short', () => {
-    expect(useShown(ref(rows(20)), (row) => row.name).isLong.value).toBe(false);
-    expect(useShown(ref(rows(31)), (row) => row.name).isLong.value).toBe(true);
+    expect(useLongList(ref(rows(20)), (row) => row.name).isLong.value).toBe(false);
+    expect(useLongList(ref(rows(31)), (row) => row.name).isLong.value).toBe(true);
   });
 });

@@ -11,7 +11,7 @@ import org.springframework.core.env.MapPropertySource;
  * HTTPS of Courier's own, for offices without a proxy: a certificate and its key in PEM files (RFC 7468). Both are read again
  * when they change, so that a renewed certificate needs no restart.
  */
-public final class OwnCertificate implements EnvironmentPostProcessor {
+public final class TlsCertificate implements EnvironmentPostProcessor {
     private static final String BUNDLE = "spring.ssl.bundle.pem.courier.";
 
     @Override

@@ -12,34 +12,34 @@ import java.time.Instant;
  * @param free how many are free of any pause, 1 or more
  * @param forgiven after how long one is forgotten
  */
-public record GuessLimit(int free, Duration forgiven) {
+public record ThrottleRule(int free, Duration forgiven) {
     /** NIST SP 800-63B section 5.2.2: no more than 100 failures. */
     private static final int MOST = 100;
 
     private static final long FIRST_PAUSE_SECONDS = 5;
 
     /** One device's panel. */
-    public static final GuessLimit PANEL = new GuessLimit(4, Duration.ofMinutes(10));
+    public static final ThrottleRule PANEL = new ThrottleRule(4, Duration.ofMinutes(10));
 
     /** One address from which people sign in; several panels may share one. */
-    public static final GuessLimit SOURCE = new GuessLimit(10, Duration.ofMinutes(10));
+    public static final ThrottleRule SOURCE = new ThrottleRule(10, Duration.ofMinutes(10));
 
     /** All panels together, since a PIN is somebody's at every one of them. */
-    public static final GuessLimit OFFICE = new GuessLimit(MOST, Duration.ofMinutes(15));
+    public static final ThrottleRule OFFICE = new ThrottleRule(MOST, Duration.ofMinutes(15));
 
     /** One administrator's account, from browsers in which it never signed in. */
-    public static final GuessLimit ACCOUNT = new GuessLimit(20, Duration.ofMinutes(15));
+    public static final ThrottleRule ACCOUNT = new ThrottleRule(20, Duration.ofMinutes(15));
 
     /** A browser in which this account has signed in before: nobody else can use up what it has. */
-    public static final GuessLimit BROWSER = new GuessLimit(4, Duration.ofMinutes(5));
+    public static final ThrottleRule BROWSER = new ThrottleRule(4, Duration.ofMinutes(5));
 
     /** The passcode of one download link. */
-    public static final GuessLimit LINK = new GuessLimit(4, Duration.ofHours(1));
+    public static final ThrottleRule LINK = new ThrottleRule(4, Duration.ofHours(1));
 
     /** The code by which the first administrator is made. */
-    public static final GuessLimit FIRST_START = new GuessLimit(4, Duration.ofMinutes(2));
+    public static final ThrottleRule FIRST_START = new ThrottleRule(4, Duration.ofMinutes(2));
 
-    public GuessLimit {
+    public ThrottleRule {
         if (free < 1 || free > MOST || forgiven.compareTo(Duration.ofSeconds(FIRST_PAUSE_SECONDS)) < 0) {
             throw new IllegalArgumentException("1 to " + MOST + " free, one forgiven in 5 s or more");
         }

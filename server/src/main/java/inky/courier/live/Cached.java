@@ -9,7 +9,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
  * Something that is read often and changes seldom, kept in memory until a notice tells that it has changed, here or in another
  * instance. Whoever is about to write reads it anew; and so does everybody while no notices come.
  */
-public final class Kept<T> {
+public final class Cached<T> {
     /** What changes without a notice, as the time since something was seen, is no older than this. */
     private static final Duration LONGEST = Duration.ofSeconds(15);
 
@@ -19,7 +19,7 @@ public final class Kept<T> {
     private volatile Reading<T> last;
 
     /** @param kinds of notices that tell of a change */
-    public Kept(Live live, Supplier<T> reading, String... kinds) {
+    public Cached(Live live, Supplier<T> reading, String... kinds) {
         this.live = live;
         this.reading = reading;
         this.kinds = Set.of(kinds);

@@ -1,9 +1,9 @@
 package inky.courier.panel;
 
-import inky.courier.core.people.Slip;
-import inky.courier.signin.Door;
-import inky.courier.signin.Guessing;
+import inky.courier.core.people.Typo;
+import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
+import inky.courier.signin.ThrottleKey;
 import inky.courier.vault.Vault;
 import java.time.Clock;
 import java.time.Duration;
@@ -15,23 +15,23 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Wrong PINs that were slips of the right one, entered at once after them, are forgiven: honest people make most of the wrong
- * entries of an office, and must not use up what all panels have together. Whoever has a PIN and guesses gains the {@link Slip
+ * Wrong PINs that were typos of the right one, entered at once after them, are forgiven: honest people make most of the wrong
+ * entries of an office, and must not use up what all panels have together. Whoever has a PIN and guesses gains the {@link Typo
  * neighbours} of that one PIN, once.
  */
 @Component
-class Slips {
+class ForgivenTypos {
     private static final Duration AT_ONCE = Duration.ofMinutes(2);
 
     private final JdbcClient jdbc;
     private final Vault vault;
-    private final Guessing guessing;
+    private final SignInThrottle throttle;
     private final Clock clock;
 
-    Slips(JdbcClient jdbc, Vault vault, Guessing guessing, Clock clock) {
+    ForgivenTypos(JdbcClient jdbc, Vault vault, SignInThrottle throttle, Clock clock) {
         this.jdbc = jdbc;
         this.vault = vault;
-        this.guessing = guessing;
+        this.throttle = throttle;
         this.clock = clock;
     }
 
@@ -55,14 +55,15 @@ class Slips {
         if (!any) {
             return;
         }
-        List<byte[]> slips = Slip.of(rightPin).stream().map(vault::index).toList();
+        List<byte[]> typos = Typo.of(rightPin).stream().map(vault::index).toList();
         List<String> sources = jdbc.sql(
-                        "delete from wrong_pin where device_id = :device and pin_index in (:slips) and at >= :since returning source")
+                        "delete from wrong_pin where device_id = :device and pin_index in (:typos) and at >= :since returning source")
                 .param("device", device)
-                .param("slips", slips)
+                .param("typos", typos)
                 .param("since", OffsetDateTime.now(clock).minus(AT_ONCE))
                 .query(String.class)
                 .list();
-        sources.forEach(source -> guessing.takeBack(Door.panel(device), Door.source(new Source(source)), Door.OFFICE));
+        sources.forEach(source -> throttle.takeBack(
+                ThrottleKey.panel(device), ThrottleKey.source(new Source(source)), ThrottleKey.OFFICE));
     }
 }

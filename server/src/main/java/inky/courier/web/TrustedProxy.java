@@ -15,9 +15,9 @@ import org.springframework.context.annotation.Configuration;
  * else.
  */
 @Configuration
-class OutsideDoor {
+class TrustedProxy {
     @Bean
-    WebServerFactoryCustomizer<TomcatServletWebServerFactory> trustedProxy(
+    WebServerFactoryCustomizer<TomcatServletWebServerFactory> forwardedHeaders(
             @Value("${courier.trusted-proxy}") String proxies) {
         return server -> {
             if (proxies.isBlank()) {

@@ -24,7 +24,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** HTTPS of Courier's own, with certificates that OpenSSL makes and a renewal while it runs. */
 @Tag("long")
-class OwnCertificateTest {
+class TlsCertificateTest {
     @TempDir
     Path folder;
 

@@ -1,7 +1,10 @@
 package inky.courier.signin;
 
-import inky.courier.core.people.GuessLimit;
-import inky.courier.core.people.GuessLimit.Level;
+import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Event;
+import inky.courier.audit.SecurityLog.Place;
+import inky.courier.core.people.ThrottleRule;
+import inky.courier.core.people.ThrottleRule.Level;
 import inky.courier.web.Refusal;
 import java.time.Clock;
 import java.time.Duration;
@@ -21,42 +24,44 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Counts attempts to sign in at every door they go through, and slows the next (how: {@link GuessLimit}). An attempt is
+ * Counts attempts to sign in at every key they go through, and slows the next (how: {@link ThrottleRule}). An attempt is
  * counted before it is checked and taken back when it was right, so that many at once gain nothing.
  */
 @Component
-public class Guessing {
-    /** By then the level of every door is long at nothing. */
+public class SignInThrottle {
+    /** By then the level of every key is long at nothing. */
     private static final Duration FORGOTTEN = Duration.ofDays(10);
 
     private final JdbcClient jdbc;
+    private final SecurityLog log;
     private final Clock clock;
 
-    Guessing(JdbcClient jdbc, Clock clock) {
+    SignInThrottle(JdbcClient jdbc, SecurityLog log, Clock clock) {
         this.jdbc = jdbc;
+        this.log = log;
         this.clock = clock;
     }
 
     /**
      * One attempt that counts.
      *
-     * @param before what each door knew before it
+     * @param before what each key knew before it
      * @param slowed where, if it is wrong, the next one has to wait and this one had not
      */
-    public record Attempt(Instant at, Map<Door, Level> before, List<Door> slowed) {}
+    public record Attempt(Instant at, Map<ThrottleKey, Level> before, List<ThrottleKey> slowed) {}
 
-    /** A door at which the next attempt has to wait. @param level wrong attempts that are not forgiven yet */
-    public record Waiting(Door door, double level, Instant until) {}
+    /** A key at which the next attempt has to wait. @param level wrong attempts that are not forgiven yet */
+    public record Waiting(ThrottleKey key, double level, Instant until) {}
 
     /** @throws Refusal when it is too early for another attempt */
     @Transactional(propagation = Propagation.REQUIRES_NEW)
-    public Attempt begin(Door... doors) {
+    public Attempt begin(ThrottleKey... keys) {
         // As exact as the database keeps it
         Instant now = clock.instant().truncatedTo(ChronoUnit.MICROS);
-        Map<Door, Level> levels = hold(doors);
-        Map<Door, Level> before = Map.copyOf(levels);
+        Map<ThrottleKey, Level> levels = hold(keys);
+        Map<ThrottleKey, Level> before = Map.copyOf(levels);
         Duration pause = levels.entrySet().stream()
-                .map(e -> e.getKey().kind().limit.pause(e.getValue(), now))
+                .map(e -> e.getKey().kind().rule.pause(e.getValue(), now))
                 .max(Comparator.naturalOrder())
                 .orElse(Duration.ZERO);
         if (!pause.isZero()) {
@@ -66,11 +71,11 @@ public class Guessing {
                     "Too many wrong attempts just now.",
                     "Try again in " + words(pause) + ". An administrator can unlock it before.");
         }
-        levels.replaceAll((door, level) -> door.kind().limit.attempted(level, now));
+        levels.replaceAll((key, level) -> key.kind().rule.attempted(level, now));
         levels.forEach(this::put);
-        List<Door> slowed = levels.entrySet().stream()
+        List<ThrottleKey> slowed = levels.entrySet().stream()
                 .filter(e -> Math.ceil(e.getValue().level())
-                        == e.getKey().kind().limit.free() + 1)
+                        == e.getKey().kind().rule.free() + 1)
                 .map(Map.Entry::getKey)
                 .toList();
         return new Attempt(now, before, slowed);
@@ -79,21 +84,33 @@ public class Guessing {
     /** It was right, so it was no guess. */
     @Transactional(propagation = Propagation.REQUIRES_NEW)
     public void right(Attempt attempt) {
-        hold(attempt.before.keySet().toArray(Door[]::new))
-                .forEach((door, level) ->
-                        put(door, door.kind().limit.right(level, attempt.before.get(door), attempt.at)));
+        hold(attempt.before.keySet().toArray(ThrottleKey[]::new))
+                .forEach((key, level) -> put(key, key.kind().rule.right(level, attempt.before.get(key), attempt.at)));
+    }
+
+    /** It was wrong: noted for those who look after the office, whatever becomes of the caller's transaction. */
+    @Transactional(propagation = Propagation.REQUIRES_NEW)
+    public void wrong(Attempt attempt, String who, Place place, Source source) {
+        log.note(Event.FAILED, who, place, source.address(), "");
+        boolean everyPanel = attempt.slowed.contains(ThrottleKey.OFFICE);
+        if (everyPanel) {
+            log.note(Event.SLOWED, who, Place.EVERY_PANEL, source.address(), "");
+        }
+        if (attempt.slowed.size() > (everyPanel ? 1 : 0)) {
+            log.note(Event.SLOWED, who, place, source.address(), "");
+        }
     }
 
     /** One wrong attempt fewer at each of these. */
     @Transactional
-    public void takeBack(Door... doors) {
-        hold(doors).forEach((door, level) -> put(door, door.kind().limit.less(level)));
+    public void takeBack(ThrottleKey... keys) {
+        hold(keys).forEach((key, level) -> put(key, key.kind().rule.less(level)));
     }
 
     @Transactional
-    public void unlock(Door door) {
-        jdbc.sql("delete from guess_level where kind = ? and door = ?")
-                .params(door.kind().name(), door.of())
+    public void unlock(ThrottleKey key) {
+        jdbc.sql("delete from sign_in_throttle where kind = ? and of = ?")
+                .params(key.kind().name(), key.of())
                 .update();
     }
 
@@ -102,14 +119,14 @@ public class Guessing {
     public List<Waiting> waiting() {
         Instant now = clock.instant();
         return jdbc
-                .sql("select kind, door, level, last_at from guess_level where last_at > ?")
+                .sql("select kind, of, level, last_at from sign_in_throttle where last_at > ?")
                 .param(at(now.minus(Duration.ofHours(2))))
                 .query((r, n) -> {
-                    Door door = new Door(Door.Kind.valueOf(r.getString(1)), r.getString(2));
+                    ThrottleKey key = new ThrottleKey(ThrottleKey.Kind.valueOf(r.getString(1)), r.getString(2));
                     Level level = new Level(
                             r.getDouble(3), r.getObject(4, OffsetDateTime.class).toInstant());
-                    GuessLimit limit = door.kind().limit;
-                    return new Waiting(door, limit.levelAt(level, now), now.plus(limit.pause(level, now)));
+                    ThrottleRule rule = key.kind().rule;
+                    return new Waiting(key, rule.levelAt(level, now), now.plus(rule.pause(level, now)));
                 })
                 .list()
                 .stream()
@@ -118,14 +135,14 @@ public class Guessing {
                 .toList();
     }
 
-    /** Wrong attempts at a door that are not forgiven yet. */
+    /** Wrong attempts at a key that are not forgiven yet. */
     @Transactional(readOnly = true)
-    public double levelOf(Door door) {
+    public double levelOf(ThrottleKey key) {
         Instant now = clock.instant();
-        return jdbc.sql("select level, last_at from guess_level where kind = ? and door = ?")
-                .params(door.kind().name(), door.of())
-                .query((r, n) -> door.kind()
-                        .limit
+        return jdbc.sql("select level, last_at from sign_in_throttle where kind = ? and of = ?")
+                .params(key.kind().name(), key.of())
+                .query((r, n) -> key.kind()
+                        .rule
                         .levelAt(
                                 new Level(
                                         r.getDouble(1),
@@ -137,33 +154,34 @@ public class Guessing {
 
     @Transactional
     public void forget() {
-        jdbc.sql("delete from guess_level where last_at < ?")
+        jdbc.sql("delete from sign_in_throttle where last_at < ?")
                 .param(at(clock.instant().minus(FORGOTTEN)))
                 .update();
     }
 
     /** Always in the same order, so that two never wait for each other. */
-    private Map<Door, Level> hold(Door... doors) {
-        Map<Door, Level> levels = new LinkedHashMap<>();
-        Stream.of(doors)
-                .sorted(Comparator.comparing(Door::kind).thenComparing(Door::of))
-                .forEach(door -> levels.put(door, hold(door)));
+    private Map<ThrottleKey, Level> hold(ThrottleKey... keys) {
+        Map<ThrottleKey, Level> levels = new LinkedHashMap<>();
+        Stream.of(keys)
+                .sorted(Comparator.comparing(ThrottleKey::kind).thenComparing(ThrottleKey::of))
+                .forEach(key -> levels.put(key, hold(key)));
         return levels;
     }
 
-    private Level hold(Door door) {
+    private Level hold(ThrottleKey key) {
         // In one statement: between two, somebody could remove it.
-        return jdbc.sql("insert into guess_level (kind, door, level, last_at) values (?, ?, 0, ?) "
-                        + "on conflict (kind, door) do update set level = guess_level.level returning level, last_at")
-                .params(door.kind().name(), door.of(), at(Instant.EPOCH))
+        return jdbc.sql(
+                        "insert into sign_in_throttle (kind, of, level, last_at) values (?, ?, 0, ?) "
+                                + "on conflict (kind, of) do update set level = sign_in_throttle.level returning level, last_at")
+                .params(key.kind().name(), key.of(), at(Instant.EPOCH))
                 .query((r, n) -> new Level(
                         r.getDouble(1), r.getObject(2, OffsetDateTime.class).toInstant()))
                 .single();
     }
 
-    private void put(Door door, Level level) {
-        jdbc.sql("update guess_level set level = ?, last_at = ? where kind = ? and door = ?")
-                .params(level.level(), at(level.at()), door.kind().name(), door.of())
+    private void put(ThrottleKey key, Level level) {
+        jdbc.sql("update sign_in_throttle set level = ?, last_at = ? where kind = ? and of = ?")
+                .params(level.level(), at(level.at()), key.kind().name(), key.of())
                 .update();
     }
 

@@ -3,7 +3,7 @@ package inky.courier.core.people;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import inky.courier.core.people.GuessLimit.Level;
+import inky.courier.core.people.ThrottleRule.Level;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
@@ -13,7 +13,7 @@ import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
-class GuessLimitTest {
+class ThrottleRuleTest {
     private static final Duration DAY = Duration.ofDays(1);
     private static final int DEVICES = 200;
 
@@ -21,13 +21,13 @@ class GuessLimitTest {
     private static final class Doors {
         private final Map<String, Level> levels = new HashMap<>();
 
-        private record Door(GuessLimit limit, String of) {}
+        private record Door(ThrottleRule limit, String of) {}
 
         private static List<Door> of(int device) {
             return List.of(
-                    new Door(GuessLimit.PANEL, "panel " + device),
-                    new Door(GuessLimit.SOURCE, "source " + device),
-                    new Door(GuessLimit.OFFICE, "office"));
+                    new Door(ThrottleRule.PANEL, "panel " + device),
+                    new Door(ThrottleRule.SOURCE, "source " + device),
+                    new Door(ThrottleRule.OFFICE, "office"));
         }
 
         private Level level(Door door) {
@@ -67,7 +67,7 @@ class GuessLimitTest {
             doors.tries(device, true, now);
         }
         assertTrue(guesses > 100, "the office goes on: " + guesses);
-        assertTrue(guesses <= GuessLimit.OFFICE.mostIn(DAY), guesses + " of " + GuessLimit.OFFICE.mostIn(DAY));
+        assertTrue(guesses <= ThrottleRule.OFFICE.mostIn(DAY), guesses + " of " + ThrottleRule.OFFICE.mostIn(DAY));
         // What docs/standards.md states: a day's guesses at 200 people with 6 digits meet one of them in less than 1 of
         // 20
         assertTrue(GuessOdds.of(200, 6, guesses) < 0.05);
@@ -85,8 +85,8 @@ class GuessLimitTest {
     }
 
     @Test
-    void aFewSlipsCostNothingThenPausesDoubleAndNobodyIsLockedForGood() {
-        GuessLimit limit = GuessLimit.PANEL;
+    void aFewFailuresCostNothingThenPausesDoubleAndNobodyIsLockedForGood() {
+        ThrottleRule limit = ThrottleRule.PANEL;
         Instant now = Instant.parse("2026-11-26T08:00:00Z");
         Level level = Level.NONE;
         Duration before = Duration.ZERO;
@@ -109,7 +109,7 @@ class GuessLimitTest {
     // A right PIN forgives itself alone: otherwise whoever has one guesses as fast as it can be typed
     @Test
     void aRightOneForgivesNothingButItself() {
-        GuessLimit limit = GuessLimit.PANEL;
+        ThrottleRule limit = ThrottleRule.PANEL;
         Instant now = Instant.parse("2026-11-26T08:00:00Z");
         Level level = limit.attempted(limit.attempted(Level.NONE, now), now);
         Instant later = now.plusSeconds(1);
@@ -122,10 +122,10 @@ class GuessLimitTest {
     // Sums by hand: free ones at once, pauses of 5 s doubling up to the time in which one is forgiven, then one in each
     @Test
     void whatOneWhoNeverRestsGets() {
-        assertEquals(4 + 1, GuessLimit.PANEL.mostIn(Duration.ZERO));
-        int day = GuessLimit.PANEL.mostIn(DAY);
+        assertEquals(4 + 1, ThrottleRule.PANEL.mostIn(Duration.ZERO));
+        int day = ThrottleRule.PANEL.mostIn(DAY);
         assertTrue(day >= 144 && day <= 144 + 13, "one in ten minutes and the first few: " + day);
-        int office = GuessLimit.OFFICE.mostIn(DAY);
+        int office = ThrottleRule.OFFICE.mostIn(DAY);
         assertTrue(office >= 196 && office <= 96 + 100 + 10, "one in a quarter of an hour and a hundred: " + office);
     }
 
@@ -136,15 +136,15 @@ class GuessLimitTest {
         assertEquals(86 / 1e4, GuessOdds.of(86, 4, 1), 1e-12);
         assertEquals(1, GuessOdds.of(5000, 4, 5001), 1e-12);
         // The office's hundred: 200 people with 6 digits
-        assertTrue(GuessOdds.of(200, 6, GuessLimit.OFFICE.free()) < 0.0201);
+        assertTrue(GuessOdds.of(200, 6, ThrottleRule.OFFICE.free()) < 0.0201);
     }
 
     @Test
-    void slipsAreOneKeyAway() {
-        Set<String> slips = Slip.of("274193");
-        assertTrue(slips.containsAll(List.of("274194", "27419", "2741933", "274139", "0274193")));
-        assertTrue(slips.stream().noneMatch(Set.of("274193", "247139", "27", "111111")::contains));
+    void typosAreOneKeyAway() {
+        Set<String> typos = Typo.of("274193");
+        assertTrue(typos.containsAll(List.of("274194", "27419", "2741933", "274139", "0274193")));
+        assertTrue(typos.stream().noneMatch(Set.of("274193", "247139", "27", "111111")::contains));
         // 54 with another key, 6 without one, at most 70 with one more, at most 5 in another order
-        assertTrue(slips.size() <= 54 + 6 + 70 + 5 && slips.size() > 100);
+        assertTrue(typos.size() <= 54 + 6 + 70 + 5 && typos.size() > 100);
     }
 }

@@ -4,7 +4,7 @@ const STEP = 100;
 const LONG = 30;
 
 /** A list that may be long: what fits the typed words, a part of it at a time. */
-export function useShown<T>(rows: Ref<T[]>, textOf: (row: T) => string) {
+export function useLongList<T>(rows: Ref<T[]>, textOf: (row: T) => string) {
   const words = ref('');
   const most = ref(STEP);
   const fitting = computed(() => {

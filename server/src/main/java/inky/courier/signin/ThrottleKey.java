@@ -1,0 +1,48 @@
+package inky.courier.signin;
+
+import inky.courier.core.people.ThrottleRule;
+import java.util.UUID;
+
+/** What wrong attempts are counted by: where, from where, or at whose account. @param of which one of its kind; empty where there is only one */
+public record ThrottleKey(Kind kind, String of) {
+    public enum Kind {
+        PANEL(ThrottleRule.PANEL),
+        SOURCE(ThrottleRule.SOURCE),
+        OFFICE(ThrottleRule.OFFICE),
+        ACCOUNT(ThrottleRule.ACCOUNT),
+        BROWSER(ThrottleRule.BROWSER),
+        LINK(ThrottleRule.LINK),
+        FIRST_START(ThrottleRule.FIRST_START);
+
+        final ThrottleRule rule;
+
+        Kind(ThrottleRule rule) {
+            this.rule = rule;
+        }
+    }
+
+    /** All panels together. */
+    public static final ThrottleKey OFFICE = new ThrottleKey(Kind.OFFICE, "");
+
+    static final ThrottleKey FIRST_START = new ThrottleKey(Kind.FIRST_START, "");
+
+    public static ThrottleKey panel(UUID device) {
+        return new ThrottleKey(Kind.PANEL, device.toString());
+    }
+
+    public static ThrottleKey link(UUID link) {
+        return new ThrottleKey(Kind.LINK, link.toString());
+    }
+
+    static ThrottleKey account(UUID administrator) {
+        return new ThrottleKey(Kind.ACCOUNT, administrator.toString());
+    }
+
+    static ThrottleKey browser(String mark) {
+        return new ThrottleKey(Kind.BROWSER, mark);
+    }
+
+    public static ThrottleKey source(Source source) {
+        return new ThrottleKey(Kind.SOURCE, source.network());
+    }
+}
