@@ -46,7 +46,7 @@ public record ThrottleRule(int free, Duration forgiven) {
     }
 
     /**
-     * What is known at one door.
+     * What is known by one key.
      *
      * @param level failures that are not forgiven yet, as it was then; 0 or more
      * @param at when the last attempt was made
