@@ -19,6 +19,7 @@ export default defineConfig({
       scss: { additionalData: '@use "@/styles/element/index.scss" as *;\n' },
     },
   },
-  build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  // Whose libraries are in it: shown by the application.
+  build: { target: 'es2022', license: { fileName: 'third-party-web.md' }, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': process.env.COURIER_TARGET ?? 'http://127.0.0.1:8480' } },
 });

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { isBrowsable, kindWords, KINDS, needsMailServer, usualPort } from '@/destinations/kinds';
 import { useDestination } from '@/destinations/useDestination';
 import { use } from './mounted';
-import { Refusal, server } from './server';
+import { Refusal, server, type Asked } from './server';
 
 const SAVED = {
   id: 'f1',
@@ -18,11 +18,11 @@ const SAVED = {
 beforeEach(() => {
   server
     .on('GET /api/mail-servers', [{ id: 'm1', name: 'Harbour Post' }])
-    .on('GET /api/devices', [
-      { id: 'd1', name: 'Map room', abilities: { prints: true } },
-      { id: 'd2', name: 'Counter', abilities: { prints: false } },
-    ])
-    .on('GET /api/people', [])
+    .on('GET /api/devices', (asked: Asked) =>
+      asked.query.get('printing') === 'true'
+        ? { rows: [{ id: 'd1', name: 'Map room' }], total: 1, attention: 0, fitting: 1 }
+        : undefined,
+    )
     .on('GET /api/destinations/f1', SAVED)
     .on('GET /api/destinations/f1/probes', [])
     .on('PUT /api/destinations/f1', SAVED)
@@ -62,8 +62,10 @@ describe('a destination that is being set up', () => {
   it('a printed copy goes through a device that prints', async () => {
     const view = await open('new');
     view.form.value.kind = 'PRINTER';
-    expect(view.routes.value.map((one) => one.id)).toEqual(['d1']);
+    await flushPromises();
     expect(view.routeId.value).toBe('d1');
+    view.form.value.kind = 'MAIL_TO_ME';
+    expect(view.routeId.value).toBe('m1');
   });
 
   it('is tried as it is typed, before it is saved; what is saved is tried as it is kept', async () => {

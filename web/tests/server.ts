@@ -7,6 +7,7 @@ type Answer = unknown | ((request: Asked) => unknown);
 export interface Asked {
   method: string;
   path: string;
+  query: URLSearchParams;
   body: unknown;
   header: (name: string) => string | null;
 }
@@ -46,6 +47,7 @@ class StandInServer {
     const asked: Asked = {
       method: request.method,
       path: new URL(request.url).pathname,
+      query: new URL(request.url).searchParams,
       body: text ? JSON.parse(text) : undefined,
       header: (name) => request.headers.get(name),
     };

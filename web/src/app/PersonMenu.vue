@@ -44,6 +44,10 @@ const initials = computed(() =>
       />
       <button type="button" class="button" @click="change">Change password</button>
       <button type="button" class="button" @click="signOut">Sign out</button>
+      <p class="caption">
+        Third-party notices: <a href="/third-party-java.txt" target="_blank">server</a>,
+        <a href="/third-party-web.md" target="_blank">web</a>
+      </p>
     </div>
     <OwnPassword v-model="changing" />
   </div>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query';
 import { ref } from 'vue';
-import { api, ask, type Schemas } from '@/api/client';
+import type { Schemas } from '@/api/client';
 import FormField from '@/shared/FormField.vue';
+import { DESTINATIONS } from '@/shared/pickable';
+import PickOne from '@/shared/PickOne.vue';
 import { useActs, type Action } from './acts';
 
 /** Try again, hold, release, stop, send elsewhere: for one delivery or for several. */
@@ -11,10 +12,6 @@ const { act, possible, busy } = useActs(() => props.rows);
 const asking = ref<Action>();
 const reason = ref('');
 const elsewhere = ref('');
-const destinations = useQuery({
-  queryKey: ['destinations'],
-  queryFn: () => ask(api.GET('/api/destinations')),
-});
 defineExpose({ act, possible });
 
 const TITLES: Partial<Record<Action, string>> = {
@@ -84,14 +81,13 @@ async function carryOut() {
       <form class="ask" @submit.prevent="carryOut">
         <p>{{ asking ? SAYS[asking] : '' }}</p>
         <FormField v-if="asking === 'SEND_ELSEWHERE'" v-slot="f" label="To" name="destinationId">
-          <el-select
+          <PickOne
+            v-bind="DESTINATIONS"
             :id="f.id"
             v-model="elsewhere"
-            aria-label="Other destination"
+            label="Other destination"
             :aria-describedby="f.describedby"
-          >
-            <el-option v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id" :label="d.name" />
-          </el-select>
+          />
         </FormField>
         <FormField v-slot="f" label="Why, for the record" name="reason">
           <el-input :id="f.id" v-model="reason" maxlength="200" :aria-describedby="f.describedby" />

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { useInfiniteQuery, useQuery } from '@tanstack/vue-query';
+import { useInfiniteQuery } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes, count, exact, when } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
+import { DEVICES, JOBS, PEOPLE } from '@/shared/pickable';
+import PickOne from '@/shared/PickOne.vue';
 import SlimLine from '@/shared/SlimLine.vue';
 import { worstLeg } from '@/shared/states';
 import ActButtons from './ActButtons.vue';
@@ -28,24 +30,6 @@ const list = useInfiniteQuery({
     ask(api.GET('/api/deliveries', { params: { query: { ...asked.value, before: pageParam, limit: 60 } } })),
   initialPageParam: 0,
   getNextPageParam: (last) => (last.more ? last.rows.at(-1)?.number : undefined),
-});
-/* What can be chosen from is fetched when somebody is about to choose; a large office has thousands. */
-const choosing = ref(false);
-const needs = (value: string) => computed(() => choosing.value || value !== '');
-const people = useQuery({
-  queryKey: ['people'],
-  queryFn: () => ask(api.GET('/api/people')),
-  enabled: needs(filters.value.person),
-});
-const devices = useQuery({
-  queryKey: ['devices'],
-  queryFn: () => ask(api.GET('/api/devices')),
-  enabled: needs(filters.value.device),
-});
-const jobs = useQuery({
-  queryKey: ['jobs'],
-  queryFn: () => ask(api.GET('/api/jobs')),
-  enabled: needs(filters.value.job),
 });
 
 const rows = computed(() => list.data.value?.pages.flatMap((page) => page.rows) ?? []);
@@ -84,33 +68,11 @@ const selects = computed(() => [
       { value: 'today', words: 'today' },
     ],
   },
-  {
-    name: 'person',
-    label: 'Person',
-    value: filters.value.person,
-    options: [
-      { value: '', words: 'any' },
-      ...(people.data.value ?? []).map((p) => ({ value: p.id, words: p.name })),
-    ],
-  },
-  {
-    name: 'device',
-    label: 'Device',
-    value: filters.value.device,
-    options: [
-      { value: '', words: 'any' },
-      ...(devices.data.value ?? []).map((d) => ({ value: d.id, words: d.name })),
-    ],
-  },
-  {
-    name: 'job',
-    label: 'Job',
-    value: filters.value.job,
-    options: [
-      { value: '', words: 'any' },
-      ...(jobs.data.value ?? []).map((j) => ({ value: j.id, words: j.name })),
-    ],
-  },
+]);
+const picks = computed(() => [
+  { name: 'person', label: 'Person', value: filters.value.person, of: PEOPLE },
+  { name: 'device', label: 'Device', value: filters.value.device, of: DEVICES },
+  { name: 'job', label: 'Job', value: filters.value.job, of: JOBS },
 ]);
 const typed = ref(filters.value.text);
 const chosen = ref(new Set<string>());
@@ -155,7 +117,7 @@ useKeys({
     <h1>{{ title }}</h1>
     <p class="caption wide">j and k move, x chooses, Enter opens</p>
   </div>
-  <div class="filters" @focusin="choosing = true" @pointerenter="choosing = true">
+  <div class="filters">
     <label v-for="filter in selects" :key="filter.name" :class="{ set: filter.value }">
       <span class="quiet">{{ filter.label }}</span>
       <select
@@ -167,6 +129,17 @@ useKeys({
         </option>
       </select>
     </label>
+    <div v-for="pick in picks" :key="pick.name" class="pick" :class="{ set: pick.value }">
+      <span class="quiet" aria-hidden="true">{{ pick.label }}</span>
+      <PickOne
+        v-bind="pick.of"
+        :model-value="pick.value"
+        :label="pick.label"
+        placeholder="any"
+        clearable
+        @update:model-value="set({ [pick.name]: $event ?? '' })"
+      />
+    </div>
     <form role="search" @submit.prevent="set({ text: typed })">
       <label :class="{ set: filters.text }">
         <span class="quiet">Text</span>
@@ -273,7 +246,8 @@ useKeys({
   align-items: center;
   padding: 10px 0;
 }
-.filters label {
+.filters label,
+.filters .pick {
   display: flex;
   gap: 6px;
   align-items: center;
@@ -282,11 +256,12 @@ useKeys({
   border: 1px solid var(--rule-2);
   border-radius: 2px;
 }
-.filters label.set {
+.filters .set {
   border-color: var(--ink-9);
   border-bottom-width: 2px;
 }
-.filters label:focus-within {
+.filters label:focus-within,
+.filters .pick:focus-within {
   outline: 2px solid var(--stamp);
 }
 select,

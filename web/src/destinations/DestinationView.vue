@@ -8,6 +8,8 @@ import TitleBar from '@/shared/TitleBar.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
+import { PRINTERS } from '@/shared/pickable';
+import PickOne from '@/shared/PickOne.vue';
 import TextField from '@/shared/TextField.vue';
 import { useKeys } from '@/shared/keys';
 import FolderBrowser from './FolderBrowser.vue';
@@ -83,15 +85,32 @@ useKeys({
         </el-select>
       </FormField>
       <FormField
-        v-if="needsMailServer(form.kind) || form.kind === 'PRINTER'"
+        v-if="form.kind === 'PRINTER'"
         v-slot="f"
         :label="routeLabel"
         name="routeId"
-        :hint="destination.routes.value.length ? undefined : 'There is none yet: add one first.'"
+        :hint="destination.noPrinter.value ? 'There is none yet: add one first.' : undefined"
+      >
+        <PickOne
+          v-bind="PRINTERS"
+          :id="f.id"
+          v-model="routeId"
+          :label="routeLabel"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+      <FormField
+        v-else-if="needsMailServer(form.kind)"
+        v-slot="f"
+        :label="routeLabel"
+        name="routeId"
+        :hint="
+          (destination.servers.data.value ?? []).length ? undefined : 'There is none yet: add one first.'
+        "
       >
         <el-select :id="f.id" v-model="routeId" :aria-label="routeLabel" :aria-describedby="f.describedby">
           <el-option
-            v-for="server in destination.routes.value"
+            v-for="server in destination.servers.data.value ?? []"
             :key="server.id"
             :value="server.id"
             :label="server.name"
@@ -110,7 +129,6 @@ useKeys({
         v-model:owner="form.ownerId"
         :kind="form.kind"
         :kept="query.data.value?.hasSecret ?? false"
-        :people="destination.people.data.value ?? []"
         :report="report"
         @dialogue="dialogue = true"
         @trust="trust"

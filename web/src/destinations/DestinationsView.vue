@@ -1,67 +1,66 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
+import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
-import FilterBox from '@/shared/FilterBox.vue';
+import SortHead from '@/shared/SortHead.vue';
 import { useLongList } from '@/shared/longList';
 import TitleBar from '@/shared/TitleBar.vue';
 import { isBrowsable, kindWords } from './kinds';
 
 const router = useRouter();
-const query = useQuery({ queryKey: ['destinations'], queryFn: () => ask(api.GET('/api/destinations')) });
-const rows = computed(() => query.data.value ?? []);
-const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => `${row.name} ${row.where}`);
+const list = useLongList('destinations', (query) => ask(api.GET('/api/destinations', { params: { query } })));
+const { query, rows, total } = list;
 const at = ref(-1);
 
-function probed(row: Schemas['DestinationView']) {
-  if (!row.folder) return undefined;
+function probed(row: Schemas['DestinationRow']) {
+  if (!row.isFolder) return undefined;
   if (!row.lastProbe) return { mark: 'open', words: 'not probed yet' } as const;
   return row.lastProbe.passed
     ? ({ mark: 'accepted', words: `passed ${ago(row.lastProbe.at)}` } as const)
     : ({ mark: 'failed', words: row.lastProbe.sentence } as const);
 }
 function move(step: number) {
-  const next = nextOf(shown.value, at.value, step);
-  if (next) at.value = shown.value.indexOf(next);
+  const next = nextOf(rows.value, at.value, step);
+  if (next) at.value = rows.value.indexOf(next);
 }
 useKeys({
   n: () => void router.push('/destinations/new'),
   j: () => move(1),
   k: () => move(-1),
-  Enter: () => shown.value[at.value] && void router.push('/destinations/' + shown.value[at.value]!.id),
+  Enter: () => rows.value[at.value] && void router.push('/destinations/' + rows.value[at.value]!.id),
 });
 </script>
 
 <template>
-  <TitleBar :title="rows.length ? count(rows.length, 'destination') : 'Destinations'" hint="Where scans go">
+  <TitleBar :title="total ? count(total, 'destination') : 'Destinations'" hint="Where scans go">
     <RouterLink
       class="button"
-      :class="{ stamp: rows.length === 0 && !query.isLoading.value }"
+      :class="{ stamp: total === 0 && !query.isLoading.value }"
       to="/destinations/new"
       >New destination</RouterLink
     >
   </TitleBar>
   <ErrorNote :error="query.error.value" />
-  <FilterBox v-if="isLong" v-model="words" label="Name or place" />
-  <table v-if="rows.length" class="table opens">
+  <ListTools :list="list" label="Name or place" attention="Only those whose probe failed" />
+  <table v-if="total" class="table opens">
     <thead>
       <tr>
-        <th scope="col">Destination</th>
-        <th scope="col">Kind</th>
-        <th scope="col">Where</th>
-        <th scope="col">Through</th>
+        <SortHead :list="list" column="name">Destination</SortHead>
+        <SortHead :list="list" column="kind">Kind</SortHead>
+        <SortHead :list="list" column="where">Where</SortHead>
+        <SortHead :list="list" column="through">Through</SortHead>
         <th scope="col">Probe</th>
       </tr>
     </thead>
     <tbody>
       <tr
-        v-for="(row, i) in shown"
+        v-for="(row, i) in rows"
         :key="row.id"
         :class="{ open: i === at }"
         @click="router.push('/destinations/' + row.id)"
@@ -71,7 +70,7 @@ useKeys({
         </td>
         <td>{{ kindWords(row.kind) }}</td>
         <td :class="{ mono: isBrowsable(row.kind) || row.kind === 'MAIL_FIXED' }">{{ row.where }}</td>
-        <td class="quiet">{{ row.folder ? '' : row.routeName }}</td>
+        <td class="quiet">{{ row.isFolder ? '' : row.routeName }}</td>
         <td class="small probe">
           <template v-if="probed(row)">
             <StateMark :mark="probed(row)!.mark" silent /> {{ probed(row)!.words }}
@@ -84,7 +83,7 @@ useKeys({
     A destination is a place that scans go to: a mailbox, a network folder, a folder on a server, a download
     page. Each can be probed before anybody scans.
   </p>
-  <ShowMore v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
+  <ShowMore :list="list" />
 </template>
 
 <style scoped>

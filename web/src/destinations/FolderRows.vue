@@ -4,6 +4,8 @@ import type { Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
 import ClientSecret from '@/shared/ClientSecret.vue';
 import FormField from '@/shared/FormField.vue';
+import { PEOPLE } from '@/shared/pickable';
+import PickOne from '@/shared/PickOne.vue';
 import ProbeRow from '@/shared/ProbeRow.vue';
 import ShownCertificate from '@/shared/ShownCertificate.vue';
 import TickBox from '@/shared/TickBox.vue';
@@ -14,7 +16,6 @@ import { SIDECARS, usualPort, WHEN_TAKEN, type Folder, type Kind } from './kinds
 const props = defineProps<{
   kind: Kind;
   kept: boolean;
-  people: Schemas['PersonView'][];
   report?: Schemas['ProbeReport'];
 }>();
 defineEmits<{ dialogue: []; trust: [] }>();
@@ -203,16 +204,15 @@ const secretLabel = computed(() => {
       name="ownerId"
       hint="Then it is where “own folder of who scans” leads for that person."
     >
-      <el-select
+      <PickOne
+        v-bind="PEOPLE"
         :id="f.id"
         v-model="owner"
-        aria-label="Belongs to"
+        label="Belongs to"
         placeholder="the office"
         clearable
         :aria-describedby="f.describedby"
-      >
-        <el-option v-for="person in people" :key="person.id" :value="person.id" :label="person.name" />
-      </el-select>
+      />
     </FormField>
   </ProbeRow>
 </template>

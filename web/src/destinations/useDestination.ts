@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { useForm } from '@/shared/problems';
+import { PRINTERS } from '@/shared/pickable';
 import { useToast } from '@/shared/toast';
 import { BLANK_FOLDER, isAtTheDevice, isFolder, isMail, needsMailServer, type Folder } from './kinds';
 
@@ -11,6 +12,8 @@ type Form = Omit<Schemas['DestinationForm'], 'folder' | 'link' | 'mail'> & {
   folder: Folder;
   link: Schemas['LinkSettings'];
   mail: Schemas['MailSettings'];
+  /** Apart from the mail server, as the kind may change to and fro. */
+  printerId: string;
 };
 
 const goesThrough = (kind: Form['kind']) => needsMailServer(kind) || kind === 'PRINTER';
@@ -19,6 +22,7 @@ const BLANK: Form = {
   name: '',
   kind: 'MAIL_TO_ME',
   routeId: '',
+  printerId: '',
   recipients: [],
   folder: BLANK_FOLDER,
   link: { days: 14, withPasscode: false },
@@ -31,6 +35,7 @@ function formOf(view: View): Form {
     name: view.name,
     kind: view.kind,
     routeId: view.routeId,
+    printerId: view.routeId,
     recipients: [...view.recipients],
     folder: {
       ...BLANK_FOLDER,
@@ -53,6 +58,7 @@ export function useDestination() {
 
   const id = computed(() => String(route.params.id));
   const isNew = computed(() => id.value === 'new');
+  const form = ref<Form>(structuredClone(BLANK));
   const query = useQuery({
     queryKey: computed(() => ['destinations', id.value]),
     queryFn: () => ask(api.GET('/api/destinations/{id}', { params: { path: { id: id.value } } })),
@@ -62,15 +68,18 @@ export function useDestination() {
     queryKey: ['mail-servers'],
     queryFn: () => ask(api.GET('/api/mail-servers')),
   });
-  const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask(api.GET('/api/devices')) });
-  const people = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) });
+  const isPrinter = computed(() => form.value.kind === 'PRINTER');
+  const printers = useQuery({
+    queryKey: ['devices', 'first printer'],
+    queryFn: () => PRINTERS.list({ count: 1 }),
+    enabled: isPrinter,
+  });
   const history = useQuery({
     queryKey: computed(() => ['destinations', id.value, 'probes']),
     queryFn: () => ask(api.GET('/api/destinations/{id}/probes', { params: { path: { id: id.value } } })),
     enabled: computed(() => !isNew.value),
   });
 
-  const form = ref<Form>(structuredClone(BLANK));
   const before = ref(JSON.stringify(form.value));
   const report = ref<Schemas['ProbeReport']>();
   const probing = ref(false);
@@ -86,16 +95,17 @@ export function useDestination() {
     },
     { immediate: true },
   );
-  /** What it can go through. */
-  const routes = computed(() =>
-    form.value.kind === 'PRINTER'
-      ? (devices.data.value ?? []).filter((device) => device.abilities.prints)
-      : (servers.data.value ?? []),
-  );
   /** With one there is nothing to choose. */
   const routeId = computed({
-    get: () => routes.value.find((one) => one.id === form.value.routeId)?.id ?? routes.value[0]?.id ?? '',
-    set: (server) => (form.value.routeId = server),
+    get: () => {
+      if (isPrinter.value) return form.value.printerId || printers.data.value?.rows[0]?.id || '';
+      const all = servers.data.value ?? [];
+      return all.find((one) => one.id === form.value.routeId)?.id ?? all[0]?.id ?? '';
+    },
+    set: (id) => {
+      if (isPrinter.value) form.value.printerId = id;
+      else form.value.routeId = id;
+    },
   });
 
   const body = computed<Schemas['DestinationForm']>(() => {
@@ -116,7 +126,7 @@ export function useDestination() {
   /** What was fetched before something was added to it is asked for again, so that nobody is told to choose from nothing. */
   async function completeRoutes() {
     if (!goesThrough(form.value.kind) || routeId.value) return;
-    await (form.value.kind === 'PRINTER' ? devices : servers).refetch();
+    await (isPrinter.value ? printers : servers).refetch();
   }
 
   async function save() {
@@ -176,8 +186,8 @@ export function useDestination() {
     id,
     isNew,
     query,
-    routes,
-    people,
+    servers,
+    noPrinter: computed(() => printers.data.value?.total === 0),
     history,
     form,
     routeId,

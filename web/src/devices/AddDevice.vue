@@ -15,10 +15,13 @@ const router = useRouter();
 const queries = useQueryClient();
 const { say } = useToast();
 const { general, busy, attempt } = useForm();
-const devices = useQuery({ queryKey: ['devices'], queryFn: () => ask(api.GET('/api/devices')) });
+const known = useQuery({
+  queryKey: ['devices', 'places'],
+  queryFn: () => ask(api.GET('/api/devices/places')),
+});
 const form = reactive({ address: '', name: '', place: '', placeWhat: '', signOutSeconds: 60 });
 const seen = ref<Schemas['Look']>();
-const places = computed(() => [...new Map((devices.data.value ?? []).map((d) => [d.place, d])).values()]);
+const places = computed(() => known.data.value ?? []);
 
 async function look() {
   seen.value = undefined;
@@ -27,8 +30,8 @@ async function look() {
 }
 
 async function save() {
-  const known = places.value.find((d) => d.place === form.place);
-  if (known && !form.placeWhat) form.placeWhat = known.placeWhat;
+  const place = places.value.find((one) => one.name === form.place);
+  if (place && !form.placeWhat) form.placeWhat = place.what;
   const saved = await attempt(() => ask(api.POST('/api/devices', { body: { ...form } })));
   if (!saved) return;
   await queries.invalidateQueries({ queryKey: ['devices'] });
@@ -96,7 +99,7 @@ function submit() {
             :aria-describedby="f.describedby"
           />
           <datalist id="places">
-            <option v-for="d in places" :key="d.place" :value="d.place"></option>
+            <option v-for="one in places" :key="one.name" :value="one.name"></option>
           </datalist>
         </FormField>
       </div>

@@ -2,9 +2,9 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
-import FilterBox from '@/shared/FilterBox.vue';
-import { useLongList } from '@/shared/longList';
+import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { ago, count } from '@/shared/format';
@@ -19,12 +19,14 @@ type View = Schemas['DeviceView'];
 type Form = Schemas['DeviceForm'];
 const queries = useQueryClient();
 const { say } = useToast();
-const { query, rows, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+  View,
   View,
   Form
 >({
   path: 'devices',
-  list: () => ask(api.GET('/api/devices')),
+  list: (query) => ask(api.GET('/api/devices', { params: { query } })),
+  one: (id) => ask(api.GET('/api/devices/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/devices', { body })),
   change: (id, body) => ask(api.PUT('/api/devices/{id}', { params: { path: { id } }, body })),
   remove: (id) => ask(api.DELETE('/api/devices/{id}', { params: { path: { id } } })),
@@ -39,11 +41,12 @@ const { query, rows, openId, isNew, open, form, save, remove, go, general, busy,
 });
 
 const title = computed(() => {
-  const stopped = rows.value.filter((d) => d.condition === 'STOPPED' || d.condition === 'UNREACHABLE').length;
-  if (!rows.value.length) return 'Devices';
+  const stopped = list.needing.value;
+  const all = list.total.value;
+  if (!all) return 'Devices';
   return stopped
-    ? `${stopped} of ${count(rows.value.length, 'device')} ${stopped === 1 ? 'stops' : 'stop'} people`
-    : count(rows.value.length, 'device');
+    ? `${stopped} of ${count(all, 'device')} ${stopped === 1 ? 'stops' : 'stop'} people`
+    : count(all, 'device');
 });
 
 async function lookAgain() {
@@ -52,10 +55,6 @@ async function lookAgain() {
   if (seen) say(`${seen.name}: ${seen.conditionWords}`);
   void queries.invalidateQueries({ queryKey: ['devices'] });
 }
-const { words, isLong, shown, hidden, showMore } = useLongList(
-  rows,
-  (row) => `${row.name} ${row.place} ${row.address}`,
-);
 </script>
 
 <template>
@@ -71,9 +70,9 @@ const { words, isLong, shown, hidden, showMore } = useLongList(
     new-words="Add a device"
     new-path="/devices/new"
     empty="Add the first device by its address on the network. Courier reads what it can do and how it is."
-    :loading="query.isLoading.value"
-    :error="query.error.value"
-    :has-rows="rows.length > 0"
+    :loading="loading"
+    :error="error"
+    :has-rows="list.total.value > 0"
     :opened="open !== undefined"
     :editor-title="open?.name ?? ''"
     can-delete
@@ -85,18 +84,23 @@ const { words, isLong, shown, hidden, showMore } = useLongList(
     @close="go('')"
   >
     <template #list>
-      <FilterBox v-if="isLong" v-model="words" label="Name, place or address" />
+      <ListTools :list="list" label="Name, place or address" attention="Only those that stop people" />
       <table class="table">
         <thead>
           <tr>
-            <th scope="col">Device</th>
-            <th scope="col">Place</th>
-            <th scope="col">Address</th>
-            <th scope="col">State</th>
+            <SortHead :list="list" column="name">Device</SortHead>
+            <SortHead :list="list" column="place">Place</SortHead>
+            <SortHead :list="list" column="address">Address</SortHead>
+            <SortHead :list="list" column="condition">State</SortHead>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in shown" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+          <tr
+            v-for="row in list.rows.value"
+            :key="row.id"
+            :class="{ open: row.id === openId }"
+            @click="go(row.id)"
+          >
             <td>
               <RouterLink :to="`/devices/${row.id}`">{{ row.name }}</RouterLink>
               <p class="caption">
@@ -118,7 +122,7 @@ const { words, isLong, shown, hidden, showMore } = useLongList(
           </tr>
         </tbody>
       </table>
-      <ShowMore :hidden="hidden" :none="!shown.length" @more="showMore" />
+      <ShowMore :list="list" />
     </template>
     <template #editor>
       <template v-if="open">

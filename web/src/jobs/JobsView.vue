@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { refDebounced } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { isMail, kindWords, needsMailServer } from '@/destinations/kinds';
+import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
-import FilterBox from '@/shared/FilterBox.vue';
-import { useLongList } from '@/shared/longList';
+import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -20,13 +21,23 @@ type View = Schemas['JobView'];
 type Form = Schemas['JobForm'] & { askFolder: boolean };
 const profiles = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
 const names = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
+const MOST = 30;
+const wantedWords = ref('');
+const wanted = refDebounced(wantedWords, 150);
 const destinations = useQuery({
-  queryKey: ['destinations'],
-  queryFn: () => ask(api.GET('/api/destinations')),
+  queryKey: computed(() => ['destinations', 'pick', wanted.value]),
+  queryFn: () =>
+    ask(api.GET('/api/destinations', { params: { query: { find: wanted.value.trim(), count: MOST } } })),
+  placeholderData: keepPreviousData,
 });
-const { query, rows, openId, isNew, open, form, save, remove, go, general, busy } = useArea<View, Form>({
+const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy } = useArea<
+  Schemas['JobRow'],
+  View,
+  Form
+>({
   path: 'jobs',
-  list: () => ask(api.GET('/api/jobs')),
+  list: (query) => ask(api.GET('/api/jobs', { params: { query } })),
+  one: (id) => ask(api.GET('/api/jobs/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/jobs', { body })),
   change: (id, body) => ask(api.PUT('/api/jobs/{id}', { params: { path: { id } }, body })),
   remove: (id) => ask(api.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
@@ -71,13 +82,23 @@ const missing = computed(() => {
     return { words: 'A job needs a scan profile first.', to: '/profiles/new' };
   if (names.data.value?.length === 0)
     return { words: 'A job needs a file-name template first.', to: '/names/new' };
-  if (destinations.data.value?.length === 0)
+  if (destinations.data.value?.total === 0)
     return { words: 'A job needs a destination first.', to: '/destinations/new' };
   return undefined;
 });
-const chosen = computed(() =>
-  (destinations.data.value ?? []).filter((d) => form.value.destinationIds.includes(d.id)),
-);
+type Target = Pick<Schemas['DestinationRow'], 'id' | 'name' | 'kind' | 'routeName' | 'isFolder'>;
+/** All that were seen: what is ticked stays, whatever is looked for afterwards. */
+const seen = new Map<string, Target>();
+const targets = computed(() => {
+  open.value?.destinations.forEach((d) => seen.set(d.id, { ...d, isFolder: d.folder !== undefined }));
+  const found: Target[] = destinations.data.value?.rows ?? [];
+  found.forEach((d) => seen.set(d.id, d));
+  const ids = new Set(found.map((d) => d.id));
+  const ticked = form.value.destinationIds.filter((id) => !ids.has(id)).flatMap((id) => seen.get(id) ?? []);
+  return [...ticked, ...found];
+});
+const chosen = computed(() => targets.value.filter((d) => form.value.destinationIds.includes(d.id)));
+const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting ?? 0) - MOST));
 const byMail = computed(() => chosen.value.some((d) => isMail(d.kind)));
 const TOO_LARGE: { value: View['whenTooLarge']; words: string }[] = [
   { value: 'REFUSE', words: 'Stop, with advice' },
@@ -98,19 +119,18 @@ async function saveIt() {
   form.value.templateId = templateId.value;
   await save();
 }
-const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => row.name);
 </script>
 
 <template>
   <AreaLayout
-    :title="rows.length ? count(rows.length, 'one-touch job') : 'One-touch jobs'"
+    :title="list.total.value ? count(list.total.value, 'one-touch job') : 'One-touch jobs'"
     hint="Profile, name and destination under one button"
     new-words="New job"
     new-path="/jobs/new"
     empty="A one-touch job is a button on a device: it scans by a profile, names the file and sends it where it belongs."
-    :loading="query.isLoading.value"
-    :error="query.error.value"
-    :has-rows="rows.length > 0"
+    :loading="loading"
+    :error="error"
+    :has-rows="list.total.value > 0"
     :opened="isNew || open !== undefined"
     :editor-title="isNew ? 'New job' : (open?.name ?? '')"
     :can-delete="!isNew"
@@ -122,17 +142,22 @@ const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => ro
     @close="go('')"
   >
     <template #list>
-      <FilterBox v-if="isLong" v-model="words" label="Name of the job" />
+      <ListTools :list="list" label="Name, profile or destination" />
       <table class="table">
         <thead>
           <tr>
-            <th scope="col">Job</th>
-            <th scope="col">Scans</th>
+            <SortHead :list="list" column="name">Job</SortHead>
+            <SortHead :list="list" column="scans">Scans</SortHead>
             <th scope="col">Goes to</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in shown" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+          <tr
+            v-for="row in list.rows.value"
+            :key="row.id"
+            :class="{ open: row.id === openId }"
+            @click="go(row.id)"
+          >
             <td>
               <div class="named">
                 <JobStamp :icon="row.icon" :size="28" :chosen="row.id === openId" />
@@ -144,7 +169,7 @@ const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => ro
           </tr>
         </tbody>
       </table>
-      <ShowMore :hidden="hidden" :none="!shown.length" @more="showMore" />
+      <ShowMore :list="list" />
     </template>
     <template #editor>
       <p v-if="missing" class="sheet small">
@@ -181,18 +206,27 @@ const { words, isLong, shown, hidden, showMore } = useLongList(rows, (row) => ro
         </el-select>
       </FormField>
       <FormField label="Goes to" name="destinationIds">
+        <el-input
+          v-if="(destinations.data.value?.total ?? 0) > MOST"
+          v-model="wantedWords"
+          type="search"
+          clearable
+          placeholder="Find a destination"
+          aria-label="Find a destination"
+        />
         <el-checkbox-group v-model="form.destinationIds" class="destinations" aria-label="Destinations">
-          <el-checkbox v-for="d in destinations.data.value ?? []" :key="d.id" :value="d.id">
+          <el-checkbox v-for="d in targets" :key="d.id" :value="d.id">
             {{ d.name }}
             <span class="quiet small">{{
               needsMailServer(d.kind) ? `through ${d.routeName}` : kindWords(d.kind)
             }}</span>
           </el-checkbox>
         </el-checkbox-group>
+        <p v-if="moreTargets" class="caption">{{ moreTargets }} more: type a part of the name.</p>
         <KindsOfPaper v-if="chosen.length > 1" v-model="form.kinds" :destinations="chosen" />
       </FormField>
       <TickBox
-        v-if="chosen.some((d) => d.folder)"
+        v-if="chosen.some((d) => d.isFolder)"
         v-model="form.askFolder"
         words="Ask for a folder at the device"
         note="Below the destination’s own; where that has fields such as the date, there is nothing to choose."

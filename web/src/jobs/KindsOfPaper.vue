@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Schemas } from '@/api/client';
 
 /** Which kinds of paper go to which destination; where nothing is ticked, all of them. */
-defineProps<{ destinations: Schemas['DestinationView'][] }>();
+defineProps<{ destinations: { id: string; name: string }[] }>();
 const model = defineModel<Record<string, string[]> | null>();
 const kinds = computed({ get: () => model.value ?? {}, set: (now) => (model.value = now) });
 

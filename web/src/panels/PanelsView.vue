@@ -1,50 +1,44 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
-import FilterBox from '@/shared/FilterBox.vue';
+import SortHead from '@/shared/SortHead.vue';
 import { useLongList } from '@/shared/longList';
 import TitleBar from '@/shared/TitleBar.vue';
 import { count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
 const router = useRouter();
-const query = useQuery({ queryKey: ['panels'], queryFn: () => ask(api.GET('/api/panels')) });
-const rows = computed(() => query.data.value ?? []);
-const { words, isLong, shown, hidden, showMore } = useLongList(
-  rows,
-  (row) => `${row.deviceName} ${row.place}`,
-);
+const list = useLongList('panels', (query) => ask(api.GET('/api/panels', { params: { query } })));
+const { query, rows, total, needing } = list;
 const stops = (row: { findings: { severity: string }[] }) =>
   row.findings.filter((f) => f.severity === 'STOPS').length;
 const title = computed(() => {
-  const rows = query.data.value ?? [];
-  const wrong = rows.reduce((sum, row) => sum + stops(row), 0);
-  if (!rows.length) return 'Panels';
-  return wrong
-    ? `${count(wrong, 'job')} cannot run where ${wrong === 1 ? 'it is' : 'they are'}`
-    : `Every job on ${count(rows.length, 'panel')} can run`;
+  if (!total.value) return 'Panels';
+  return needing.value
+    ? `${needing.value} of ${count(total.value, 'panel')} ${needing.value === 1 ? 'has' : 'have'} jobs that cannot run`
+    : `Every job on ${count(total.value, 'panel')} can run`;
 });
 </script>
 
 <template>
   <TitleBar :title="title" hint="Which jobs are on which device, and in which place" />
   <ErrorNote :error="query.error.value" />
-  <FilterBox v-if="isLong" v-model="words" label="Device or place" />
-  <table v-if="query.data.value?.length" class="table opens">
+  <ListTools :list="list" label="Device or place" attention="Only those with jobs that cannot run" />
+  <table v-if="total" class="table opens">
     <thead>
       <tr>
-        <th scope="col">Device</th>
-        <th scope="col">Place of work</th>
-        <th scope="col">Jobs</th>
+        <SortHead :list="list" column="device">Device</SortHead>
+        <SortHead :list="list" column="place">Place of work</SortHead>
+        <SortHead :list="list" column="jobs">Jobs</SortHead>
         <th scope="col">Preflight</th>
       </tr>
     </thead>
     <tbody>
-      <tr v-for="row in shown" :key="row.deviceId" @click="router.push('/panels/' + row.deviceId)">
+      <tr v-for="row in rows" :key="row.deviceId" @click="router.push('/panels/' + row.deviceId)">
         <td>
           <RouterLink :to="'/panels/' + row.deviceId">{{ row.deviceName }}</RouterLink>
         </td>
@@ -87,7 +81,7 @@ const title = computed(() => {
     A panel is what a device shows to the person in front of it.
     <RouterLink to="/devices/new">Add a device</RouterLink> first, then give its places to jobs.
   </p>
-  <ShowMore v-if="rows.length" :hidden="hidden" :none="!shown.length" @more="showMore" />
+  <ShowMore :list="list" />
 </template>
 
 <style scoped>

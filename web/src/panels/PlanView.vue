@@ -12,7 +12,7 @@ import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
 import { abilityLine } from '@/devices/abilities';
 
-type Candidate = Schemas['Candidate'];
+type Candidate = Schemas['PlanRow'];
 const FIRST_PAGE = 5;
 const OTHER_PAGE = 6;
 

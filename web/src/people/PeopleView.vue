@@ -2,9 +2,9 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
-import FilterBox from '@/shared/FilterBox.vue';
-import { useLongList } from '@/shared/longList';
+import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
@@ -13,12 +13,14 @@ import StateMark from '@/shared/StateMark.vue';
 
 type Form = Schemas['PersonForm'];
 const queries = useQueryClient();
-const { query, rows, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+  Schemas['PersonView'],
   Schemas['PersonView'],
   Form
 >({
   path: 'people',
-  list: () => ask(api.GET('/api/people')),
+  list: (query) => ask(api.GET('/api/people', { params: { query } })),
+  one: (id) => ask(api.GET('/api/people/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/people', { body })),
   change: (id, body) => ask(api.PUT('/api/people/{id}', { params: { path: { id } }, body })),
   remove: (id) => ask(api.DELETE('/api/people/{id}', { params: { path: { id } } })),
@@ -50,22 +52,18 @@ function proposeLogin() {
   if (isNew.value && !form.value.login && parts.length > 1)
     form.value.login = `${parts[0]?.[0]}.${parts.at(-1)}`;
 }
-const { words, isLong, shown, hidden, showMore } = useLongList(
-  rows,
-  (row) => `${row.name} ${row.login} ${row.email}`,
-);
 </script>
 
 <template>
   <AreaLayout
-    :title="rows.length ? count(rows.length, 'person', 'people') : 'People'"
+    :title="list.total.value ? count(list.total.value, 'person', 'people') : 'People'"
     hint="Who scans, and the PIN they sign in with at a device"
     new-words="Add a person"
     new-path="/people/new"
     empty="A person signs in at a device with a PIN; their scans then go to their own mailbox and carry their name."
-    :loading="query.isLoading.value"
-    :error="query.error.value"
-    :has-rows="rows.length > 0"
+    :loading="loading"
+    :error="error"
+    :has-rows="list.total.value > 0"
     :opened="isNew || open !== undefined"
     :editor-title="isNew ? 'New person' : (open?.name ?? '')"
     :can-delete="!isNew"
@@ -78,17 +76,22 @@ const { words, isLong, shown, hidden, showMore } = useLongList(
     @close="go('')"
   >
     <template #list>
-      <FilterBox v-if="isLong" v-model="words" label="Name or address" />
+      <ListTools :list="list" label="Name or address" attention="Only those without a PIN" />
       <table class="table">
         <thead>
           <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Mail address</th>
-            <th scope="col">PIN</th>
+            <SortHead :list="list" column="name">Name</SortHead>
+            <SortHead :list="list" column="email">Mail address</SortHead>
+            <SortHead :list="list" column="pin">PIN</SortHead>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in shown" :key="row.id" :class="{ open: row.id === openId }" @click="go(row.id)">
+          <tr
+            v-for="row in list.rows.value"
+            :key="row.id"
+            :class="{ open: row.id === openId }"
+            @click="go(row.id)"
+          >
             <td>
               <RouterLink :to="`/people/${row.id}`">{{ row.name }}</RouterLink>
             </td>
@@ -103,7 +106,7 @@ const { words, isLong, shown, hidden, showMore } = useLongList(
           </tr>
         </tbody>
       </table>
-      <ShowMore :hidden="hidden" :none="!shown.length" @more="showMore" />
+      <ShowMore :list="list" />
     </template>
     <template #editor>
       <FormField v-slot="f" label="Name" name="name">

@@ -141,7 +141,9 @@ const unlock = useMutation({
         <td>{{ whoOf(entry) }}</td>
         <td>
           <StateMark v-if="isAttempt(entry)" mark="care" :size="12" silent /> {{ whatOf(entry) }}
-          <span class="quiet">{{ entry.words }}</span>
+          <span class="quiet">{{
+            entry.times > 1 ? `${count(entry.times, 'time')}, from many addresses` : entry.words
+          }}</span>
         </td>
         <td>{{ placeOf(entry) }}</td>
         <td class="mono small">{{ entry.source }}</td>

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { ref, watch } from 'vue';
 import { api, ask } from '@/api/client';
+import ExportSums from './ExportSums.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import TextField from '@/shared/TextField.vue';
 import { useForm } from '@/shared/problems';
@@ -12,10 +13,23 @@ const queries = useQueryClient();
 const { say } = useToast();
 const { general, busy, attempt } = useForm();
 const query = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
-const form = ref({ office: '', keepAcceptedHours: 24, keepOthersDays: 30, address: '', signature: '' });
+const form = ref({
+  office: '',
+  keepAcceptedHours: 24,
+  keepOthersDays: 30,
+  address: '',
+  signature: '',
+  keepLinesDays: 0,
+});
 watch(
   query.data,
-  (settings) => settings && (form.value = { ...settings, signature: settings.signature ?? '' }),
+  (settings) =>
+    settings &&
+    (form.value = {
+      ...settings,
+      signature: settings.signature ?? '',
+      keepLinesDays: settings.keepLinesDays ?? 0,
+    }),
   { immediate: true },
 );
 
@@ -54,8 +68,8 @@ async function save() {
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>
       <p class="quiet small">
-        Pages and files lie encrypted in the database. When their time is over they are removed; the
-        delivery's line stays.
+        Pages and files lie encrypted in the database. When their time is over they are removed; the delivery
+        stays in the list, with every step on its way.
       </p>
       <TextField
         v-model="form.keepAcceptedHours"
@@ -69,8 +83,16 @@ async function save() {
         label="When something never arrived, days"
         name="keepOthersDays"
       />
+      <TextField
+        v-model="form.keepLinesDays"
+        short
+        label="Deliveries stay in the list, days"
+        name="keepLinesDays"
+        hint="0 keeps them for ever. Of older ones only sums are kept: how many, at which device, by which job."
+      />
     </section>
     <button type="submit" class="button ink" :disabled="busy">Save</button>
+    <ExportSums />
   </form>
 </template>
 

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** The end of a long list that is shown in part. */
-defineProps<{ hidden: number; none: boolean }>();
-defineEmits<{ more: [] }>();
+import type { LongList } from './longList';
+
+defineProps<{ list: LongList }>();
 </script>
 
 <template>
-  <p v-if="none" class="quiet">Nothing fits.</p>
-  <p v-else-if="hidden > 0">
-    <button type="button" class="button" @click="$emit('more')">Show more ({{ hidden }} left)</button>
+  <p v-if="list.total.value && !list.rows.value.length" class="quiet">Nothing fits.</p>
+  <p v-else-if="list.hidden.value > 0">
+    <button type="button" class="button" @click="list.showMore()">
+      Show more ({{ list.hidden.value }} left)
+    </button>
   </p>
 </template>
 

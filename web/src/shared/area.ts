@@ -1,15 +1,17 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { nextOf, useKeys } from './keys';
+import { useLongList, type Part, type Wanted } from './longList';
 import { useForm } from './problems';
 import { useToast } from './toast';
 
 /** One area of the set-up: a list, and one thing of it beside the list in a form. */
-export interface Area<View, Form> {
-  /** Path of the area, also the key of its query. */
+export interface Area<Row, View, Form> {
+  /** Path of the area, also the key of its queries. */
   path: string;
-  list: () => Promise<View[]>;
+  list: (wanted: Wanted) => Promise<Part<Row>>;
+  one: (id: string) => Promise<View>;
   add: (form: Form) => Promise<View>;
   change: (id: string, form: Form) => Promise<View>;
   remove: (id: string) => Promise<unknown>;
@@ -17,20 +19,28 @@ export interface Area<View, Form> {
   formOf: (view: View) => Form;
 }
 
-export function useArea<View extends { id: string; name: string }, Form extends object>(
-  area: Area<View, Form>,
-) {
+export function useArea<
+  Row extends { id: string },
+  View extends { id: string; name: string },
+  Form extends object,
+>(area: Area<Row, View, Form>) {
   const route = useRoute();
   const router = useRouter();
   const queries = useQueryClient();
   const { say } = useToast();
   const state = useForm();
-  const query = useQuery({ queryKey: [area.path], queryFn: area.list });
-
-  const rows = computed(() => query.data.value ?? []);
+  const list = useLongList(area.path, area.list);
   const openId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''));
   const isNew = computed(() => openId.value === 'new');
-  const open = computed(() => rows.value.find((row) => row.id === openId.value));
+  const there = computed(() => openId.value !== '' && !isNew.value);
+  const one = useQuery({
+    queryKey: computed(() => [area.path, 'one', openId.value]),
+    queryFn: () => area.one(openId.value),
+    enabled: there,
+    placeholderData: keepPreviousData,
+  });
+  /** The last one stays until the next is there. */
+  const open = computed(() => (there.value ? one.data.value : undefined));
   const form = ref(area.blank()) as Ref<Form>;
   const before = ref('');
   const dirty = computed(() => JSON.stringify(form.value) !== before.value);
@@ -47,7 +57,7 @@ export function useArea<View extends { id: string; name: string }, Form extends 
   async function save() {
     const wasNew = isNew.value;
     const saved = await state.attempt(() =>
-      wasNew ? area.add(form.value) : area.change(openId.value, form.value),
+      wasNew ? area.add(form.value) : area.change(open.value?.id ?? '', form.value),
     );
     if (!saved) return undefined;
     await queries.invalidateQueries({ queryKey: [area.path] });
@@ -67,6 +77,7 @@ export function useArea<View extends { id: string; name: string }, Form extends 
     });
     if (!done) return;
     await router.push(`/${area.path}`);
+    queries.removeQueries({ queryKey: [area.path, 'one', gone.id] });
     say(`${gone.name} is deleted.`);
     await queries.invalidateQueries();
   }
@@ -76,8 +87,8 @@ export function useArea<View extends { id: string; name: string }, Form extends 
   }
   function move(step: number) {
     const next = nextOf(
-      rows.value,
-      rows.value.findIndex((row) => row.id === openId.value),
+      list.rows.value,
+      list.rows.value.findIndex((row) => row.id === openId.value),
       step,
     );
     if (next) go(next.id);
@@ -90,5 +101,20 @@ export function useArea<View extends { id: string; name: string }, Form extends 
     Escape: () => go(''),
   });
 
-  return { query, rows, openId, isNew, open, form, dirty, save, remove, reset, go, ...state };
+  const error = computed(() => list.query.error.value ?? (there.value ? one.error.value : null));
+  return {
+    list,
+    loading: list.query.isLoading,
+    error,
+    openId,
+    isNew,
+    open,
+    form,
+    dirty,
+    save,
+    remove,
+    reset,
+    go,
+    ...state,
+  };
 }

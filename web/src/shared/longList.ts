@@ -1,22 +1,70 @@
-import { computed, ref, watch, type Ref } from 'vue';
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
+import { refDebounced } from '@vueuse/core';
+import { computed, ref, watch } from 'vue';
 
-const STEP = 100;
+/** What is wanted of a list that the server narrows, orders and hands over in parts. */
+export interface Wanted {
+  find?: string;
+  sort?: string;
+  attention?: boolean;
+  from?: number;
+  count?: number;
+}
+export interface Part<T> {
+  rows: T[];
+  total: number;
+  attention: number;
+  fitting: number;
+}
+
 const LONG = 30;
+const SETTLED = 150;
+/** What was wanted of each list last: who comes back to it finds it as it was left. */
+const left = new Map<string, { words: string; sort: string; attention: boolean }>();
 
-/** A list that may be long: what fits the typed words, a part of it at a time. */
-export function useLongList<T>(rows: Ref<T[]>, textOf: (row: T) => string) {
-  const words = ref('');
-  const most = ref(STEP);
-  const fitting = computed(() => {
-    const wanted = words.value.trim().toLowerCase();
-    return wanted ? rows.value.filter((row) => textOf(row).toLowerCase().includes(wanted)) : rows.value;
+/** A list that may be long: what fits the typed words, a part of it at a time. @param key of its queries */
+export function useLongList<T>(key: string, fetch: (wanted: Wanted) => Promise<Part<T>>) {
+  const words = ref(left.get(key)?.words ?? '');
+  const sort = ref(left.get(key)?.sort ?? '');
+  const attention = ref(left.get(key)?.attention ?? false);
+  watch([words, sort, attention], ([w, s, a]) => left.set(key, { words: w, sort: s, attention: a }));
+
+  const settled = refDebounced(words, SETTLED);
+  const wanted = computed<Wanted>(() => ({
+    find: settled.value.trim() || undefined,
+    sort: sort.value || undefined,
+    attention: attention.value || undefined,
+  }));
+  const query = useInfiniteQuery({
+    queryKey: computed(() => [key, 'list', wanted.value]),
+    queryFn: ({ pageParam }) => fetch({ ...wanted.value, from: pageParam || undefined }),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const had = pages.reduce((sum, page) => sum + page.rows.length, 0);
+      return last.rows.length && had < last.fitting ? had : undefined;
+    },
+    placeholderData: keepPreviousData,
   });
-  watch(words, () => (most.value = STEP));
+  const last = computed(() => query.data.value?.pages.at(-1));
+  const rows = computed(() => query.data.value?.pages.flatMap((page) => page.rows) ?? []);
+  const total = computed(() => last.value?.total ?? 0);
   return {
+    query,
     words,
-    isLong: computed(() => rows.value.length > LONG),
-    shown: computed(() => fitting.value.slice(0, most.value)),
-    hidden: computed(() => Math.max(0, fitting.value.length - most.value)),
-    showMore: () => (most.value += STEP),
+    attention,
+    rows,
+    total,
+    /** How many of all need a person. */
+    needing: computed(() => last.value?.attention ?? 0),
+    hidden: computed(() => Math.max(0, (last.value?.fitting ?? 0) - rows.value.length)),
+    isLong: computed(() => total.value > LONG),
+    showMore: () => void query.fetchNextPage(),
+    /** `ascending`, `descending`, or `none` when it is in another order. */
+    direction: (column: string) =>
+      sort.value === column ? 'ascending' : sort.value === '-' + column ? 'descending' : 'none',
+    orderBy: (column: string) => {
+      sort.value = sort.value === column ? '-' + column : sort.value === '-' + column ? '' : column;
+    },
   };
 }
+export type LongList = Omit<ReturnType<typeof useLongList<unknown>>, 'query'>;

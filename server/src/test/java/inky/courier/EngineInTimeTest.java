@@ -2,6 +2,8 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.audit.SecurityLog;
+import inky.courier.delivery.OldLines;
 import inky.courier.delivery.Retention;
 import inky.courier.delivery.Sweeper;
 import inky.courier.harness.Browser;
@@ -17,6 +19,9 @@ import io.micrometer.core.instrument.MeterRegistry;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -218,6 +223,70 @@ class EngineInTimeTest {
                         .query(Integer.class)
                         .single())
                 .isZero();
+    }
+
+    @Test
+    void yearsLaterADeliveryIsForgottenAndItsSumStays() {
+        String delivery = timed.send(Stack.BERTH_PERMIT);
+        timed.time.doWhatIsDue();
+        String day = office.desk
+                .get("/api/deliveries/" + delivery)
+                .json()
+                .path("row")
+                .path("scannedAt")
+                .asString()
+                .substring(0, 10);
+        UUID scan = timed.jdbc()
+                .sql("select scan_id from delivery where id = ?::uuid")
+                .param(delivery)
+                .query(UUID.class)
+                .single();
+        timed.time.pass(Duration.ofDays(2));
+        timed.bean(Retention.class).run();
+        String sums = "/api/delivery-sums.csv?from=" + LocalDate.parse(day).minusDays(1) + "&until="
+                + LocalDate.parse(day).plusDays(1);
+        String before = office.desk.get(sums).ok().text();
+        assertThat(before).contains(",accepted,");
+        timed.time.pass(Duration.ofDays(1096 - 3));
+        timed.bean(OldLines.class).run();
+        assertThat(office.state(delivery)).isEqualTo("ACCEPTED");
+        timed.time.pass(Duration.ofDays(2));
+        assertThat(timed.bean(OldLines.class).run()).isPositive();
+        assertThat(timed.bean(OldLines.class).run()).isZero();
+        assertThat(office.desk.get("/api/deliveries/" + delivery).status()).isEqualTo(404);
+        assertThat(office.desk.get(sums).ok().text()).isEqualTo(before);
+        for (String table : List.of(
+                "leg where delivery_id = :id",
+                "delivery_step where delivery_id = :id",
+                "scan where id = :scan and :id is not null")) {
+            assertThat(timed.jdbc()
+                            .sql("select count(*) from " + table)
+                            .param("id", UUID.fromString(delivery))
+                            .param("scan", scan)
+                            .query(Integer.class)
+                            .single())
+                    .isZero();
+        }
+    }
+
+    @Test
+    void aFloodOfWrongAttemptsIsCountedInOneRow() {
+        timed.time.pass(Duration.ofHours(2));
+        Instant begin = timed.time.instant();
+        SecurityLog log = timed.bean(SecurityLog.class);
+        for (int i = 0; i < 2_500; i++) {
+            log.note(SecurityLog.Event.FAILED, "", SecurityLog.Place.panel("Ticket office"), "192.0.2." + i % 250, "");
+        }
+        assertThat(timed.jdbc()
+                        .sql("select count(*) from security_record where at >= ?")
+                        .param(begin.atOffset(ZoneOffset.UTC))
+                        .query(Integer.class)
+                        .single())
+                .isLessThanOrEqualTo(2_001);
+        assertThat(log.failedSince(begin, SecurityLog.Place.Kind.PANEL)).isEqualTo(2_500);
+        timed.time.pass(Duration.ofHours(1));
+        log.note(SecurityLog.Event.FAILED, "", SecurityLog.Place.DESK, "192.0.2.7", "");
+        assertThat(log.newest(0, 1, List.of()).get(0).source()).isEqualTo("192.0.2.7");
     }
 
     @Test

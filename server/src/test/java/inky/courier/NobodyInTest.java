@@ -372,7 +372,7 @@ class NobodyInTest {
         enters(guest, office.pin);
         office.desk.delete("/api/locks?kind=PANEL&of=" + office.deviceId).ok();
         assertThat(office.desk.get("/api/security-log.csv").ok().text())
-                .startsWith("time,what,who,where,which,from,more\r\n")
+                .startsWith("time,what,who,where,which,from,more,times\r\n")
                 .contains("SIGNED_IN,\u00c1sa Kj\u00f8lv,PANEL,Ticket office,127.0.0.1")
                 .contains("FAILED,,PANEL,Ticket office,127.0.0.1")
                 .contains("UNLOCKED,maud,DESK,,127.0.0.1,the panel of Ticket office");

@@ -20,17 +20,20 @@ public final class LargeOffice {
 
     /** Arguments: the application, and the key of the large office. */
     public static void main(String[] args) throws Exception {
-        try (Server server = Server.with(Path.of(args[0]), Path.of(args[1]))) {
+        try (Statements statements = new Statements();
+                Server server = Server.with(Path.of(args[0]), Path.of(args[1]))) {
             List<Desk> desks = new ArrayList<>();
             for (int i = 0; i < DESKS; i++) {
                 Desk desk = new Desk(server.uri());
                 desk.signIn("maud", "ferry crossing 7");
                 desks.add(desk);
             }
-            JsonNode devices = desks.get(0).ask("GET", "/api/devices", null);
+            JsonNode devices =
+                    desks.get(0).ask("GET", "/api/devices?count=200", null).path("rows");
             String device = devices.path(devices.size() / 2).path("id").asString();
             System.out.printf(Locale.ROOT, "%n%d desks at once, milliseconds%n", DESKS);
-            System.out.printf(Locale.ROOT, "%-52s %7s %7s %7s%n", "what is asked", "p50", "p95", "KB");
+            System.out.printf(
+                    Locale.ROOT, "%-52s %7s %7s %7s %10s%n", "what is asked", "p50", "p95", "KB", "statements");
             for (String path : List.of(
                     "/api/overview",
                     "/api/today",
@@ -47,19 +50,24 @@ public final class LargeOffice {
                     "/api/find?text=tide",
                     "/api/find?text=no%20such%20words",
                     "/api/devices",
+                    "/api/devices?from=900",
+                    "/api/devices?sort=-address&find=stair",
                     "/api/panels",
+                    "/api/panels?attention=true",
                     "/api/panels/" + device,
                     "/api/jobs",
                     "/api/destinations",
                     "/api/people",
+                    "/api/people?from=4900",
+                    "/api/people?sort=-email&find=kj%C3%B8lv",
                     "/api/changes",
                     "/api/security-log")) {
-                row(desks, path);
+                row(desks, path, statements);
             }
         }
     }
 
-    private static void row(List<Desk> desks, String path) throws Exception {
+    private static void row(List<Desk> desks, String path, Statements statements) throws Exception {
         ExecutorService threads = Executors.newFixedThreadPool(DESKS);
         try {
             List<Future<double[]>> asked = new ArrayList<>();
@@ -76,11 +84,12 @@ public final class LargeOffice {
             Arrays.sort(all);
             System.out.printf(
                     Locale.ROOT,
-                    "%-52s %7.0f %7.0f %7.0f%n",
+                    "%-52s %7.0f %7.0f %7.0f %10d%n",
                     path.length() > 52 ? path.substring(0, 52) : path,
                     all[all.length / 2],
                     all[all.length * 95 / 100],
-                    desks.get(0).bytes(path) / 1024.0);
+                    desks.get(0).bytes(path) / 1024.0,
+                    statements.of(() -> desks.get(0).bytes(path)));
         } finally {
             threads.shutdownNow();
         }

@@ -4,7 +4,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -16,11 +19,15 @@ import org.springframework.transaction.annotation.Transactional;
 public class SecurityLog {
     private static final int MOST = 500;
 
+    /** Wrong attempts in an hour that have a row each; what a flood brings beyond is counted in one. */
+    static final int ROWS_AN_HOUR = 2_000;
+
     /** As long as an office's auditors usually look back. */
     static final Duration KEPT = Duration.ofDays(400);
 
     private final JdbcClient jdbc;
     private final Clock clock;
+    private Hour hour = new Hour(Instant.EPOCH);
 
     SecurityLog(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
@@ -58,19 +65,64 @@ public class SecurityLog {
         }
     }
 
+    private record Together(Event what, Place.Kind where) {}
+
+    /** What this instance has written in an hour. */
+    private static final class Hour {
+        private final Instant begin;
+        private int rows;
+        private final Map<Together, Long> beyond = new HashMap<>();
+
+        Hour(Instant begin) {
+            this.begin = begin;
+        }
+    }
+
     /**
+     * @param times how many of them this stands for; more than 1 where a flood is counted together, from many sources
      * @param who a person or an account that exists; empty for a stranger
      * @param source the address it came from
      * @param words more, for some; empty otherwise
      */
-    public record Entry(long id, Instant at, Event what, String who, Place place, String source, String words) {}
+    public record Entry(
+            long id, Instant at, Event what, String who, Place place, String source, String words, int times) {}
 
     @Transactional
     public void note(Event what, String who, Place place, String source, String words) {
-        jdbc.sql(
-                        "insert into security_record (at, what, who, place, place_name, source, words) values (?, ?, ?, ?, ?, ?, ?)")
+        if ((what == Event.FAILED || what == Event.SLOWED) && isFlood()) {
+            countTogether(what, place);
+        } else {
+            insert(what, who, place, source, words);
+        }
+    }
+
+    private synchronized boolean isFlood() {
+        Instant now = clock.instant().truncatedTo(ChronoUnit.HOURS);
+        if (!hour.begin.equals(now)) {
+            hour = new Hour(now);
+        }
+        return ++hour.rows > ROWS_AN_HOUR;
+    }
+
+    private synchronized void countTogether(Event what, Place place) {
+        Together together = new Together(what, place.kind);
+        Long known = hour.beyond.get(together);
+        int counted = known == null
+                ? 0
+                : jdbc.sql("update security_record set times = times + 1 where id = ?")
+                        .param(known)
+                        .update();
+        if (counted == 0) {
+            hour.beyond.put(together, insert(what, "", new Place(place.kind, ""), "", ""));
+        }
+    }
+
+    private long insert(Event what, String who, Place place, String source, String words) {
+        return jdbc.sql(
+                        "insert into security_record (at, what, who, place, place_name, source, words) values (?, ?, ?, ?, ?, ?, ?) returning id")
                 .params(OffsetDateTime.now(clock), what.name(), who, place.kind.name(), place.name, source, words)
-                .update();
+                .query(Long.class)
+                .single();
     }
 
     /** Newest first. @param before only older ones; 0 for the newest @param what only these; none for all */
@@ -94,14 +146,16 @@ public class SecurityLog {
                         row.getString("who"),
                         new Place(Place.Kind.valueOf(row.getString("place")), row.getString("place_name")),
                         row.getString("source"),
-                        row.getString("words")))
+                        row.getString("words"),
+                        row.getInt("times")))
                 .list();
     }
 
     /** @return how many wrong attempts there were at places of a kind since */
     @Transactional(readOnly = true)
     public int failedSince(Instant since, Place.Kind kind) {
-        return jdbc.sql("select count(*) from security_record where at >= ? and what = 'FAILED' and place = ?")
+        return jdbc.sql(
+                        "select coalesce(sum(times), 0) from security_record where at >= ? and what = 'FAILED' and place = ?")
                 .params(since.atOffset(java.time.ZoneOffset.UTC), kind.name())
                 .query(Integer.class)
                 .single();

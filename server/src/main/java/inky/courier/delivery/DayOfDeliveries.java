@@ -1,5 +1,7 @@
 package inky.courier.delivery;
 
+import inky.courier.live.Cached;
+import inky.courier.live.Live;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -29,8 +31,11 @@ public class DayOfDeliveries {
     /** Days of earlier weeks do not change any more, so far as their usual course goes. */
     private final Map<LocalDate, List<Counted>> earlier = new ConcurrentHashMap<>();
 
-    DayOfDeliveries(JdbcClient jdbc, Clock clock, ZoneId zone) {
+    private final Cached<List<Counted>> today;
+
+    DayOfDeliveries(JdbcClient jdbc, Clock clock, ZoneId zone, Live live) {
         this.jdbc = jdbc;
+        this.today = new Cached<>(live, () -> counted(LocalDate.now(clock.withZone(zone))), "delivery");
         this.clock = clock;
         this.zone = zone;
     }
@@ -47,7 +52,7 @@ public class DayOfDeliveries {
         LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
         Map<Integer, int[]> slots = new LinkedHashMap<>();
         int[] totals = new int[STATES];
-        for (Counted c : counted(today)) {
+        for (Counted c : this.today.get()) {
             slots.computeIfAbsent(c.slot(), s -> new int[STATES])[c.state.ordinal()] += c.count;
             totals[c.state.ordinal()] += c.count;
         }

@@ -4,6 +4,8 @@ import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.DestinationKind;
 import inky.courier.destination.Outcome;
+import inky.courier.live.Cached;
+import inky.courier.live.Live;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -28,15 +30,23 @@ import tools.jackson.core.type.TypeReference;
 public class DeliveryQueries {
     private static final int MOST = 200;
     private static final int SHORTEST_INDEXED = 3;
+
+    /** How far back the newest are walked through: first a little, then, if there is anything to be found so, more. */
+    private static final int LATELY = 2_000;
+
     private static final int NEWEST = 20_000;
+    private static final int ON_THE_LINE = 5;
 
     private final JdbcClient jdbc;
     private final Steps steps;
     private final Files files;
     private final ZoneId zone;
 
-    DeliveryQueries(JdbcClient jdbc, Steps steps, Files files, ZoneId zone) {
+    private final Cached<List<DeliveryRow>> line;
+
+    DeliveryQueries(JdbcClient jdbc, Steps steps, Files files, ZoneId zone, Live live) {
         this.jdbc = jdbc;
+        this.line = new Cached<>(live, this::readLine, "delivery");
         this.steps = steps;
         this.files = files;
         this.zone = zone;
@@ -157,23 +167,38 @@ public class DeliveryQueries {
         }
         String digits = text.replaceFirst("^[dD]-", "");
         boolean number = digits.matches("[0-9]{1,18}");
-        values.put("text", "%" + like(text) + "%");
         if (number) {
             values.put("number", Long.parseLong(digits));
         }
+        if (number && digits.length() < text.length()) {
+            where.add("d.number = :number");
+            return listing(where, values, limit);
+        }
+        values.put("text", "%" + like(text) + "%");
         // What stands in many of the newest is found there by walking back through them; the index of letters would
-        // bring
-        // all of them first. For one or two letters it is of no use at all.
+        // bring all of them first. What stands in none of them is rare, and the index brings it at once. For one or
+        // two letters it is of no use at all.
+        boolean indexed = text.length() >= SHORTEST_INDEXED;
+        Listing found = lately(LATELY, where, values, number, limit);
+        boolean rare = indexed && found.rows.isEmpty();
+        if (!found.more && !rare) {
+            found = lately(NEWEST, where, values, number, limit);
+        }
+        return found.more || !indexed ? found : everywhere(where, values, number, limit);
+    }
+
+    private Listing lately(int back, List<String> where, Map<String, Object> values, boolean number, int limit) {
         List<String> lately = new ArrayList<>(where);
         lately.add("d.number > (select coalesce(max(number), 0) from delivery"
-                + (f.before > 0 ? " where number < :before" : "") + ") - " + NEWEST);
+                + (values.containsKey("before") ? " where number < :before" : "") + ") - " + back);
         lately.add("(d.looked_for || '' ilike :text" + (number ? " or d.number = :number)" : ")"));
-        Listing found = listing(lately, values, limit);
-        if (found.more || text.length() < SHORTEST_INDEXED) {
-            return found;
-        }
-        where.add("(d.looked_for ilike :text" + (number ? " or d.number = :number)" : ")"));
-        return listing(where, values, limit);
+        return listing(lately, values, limit);
+    }
+
+    private Listing everywhere(List<String> where, Map<String, Object> values, boolean number, int limit) {
+        List<String> all = new ArrayList<>(where);
+        all.add("(d.looked_for ilike :text" + (number ? " or d.number = :number)" : ")"));
+        return listing(all, values, limit);
     }
 
     private Listing listing(List<String> where, Map<String, Object> values, int limit) {
@@ -232,13 +257,17 @@ public class DeliveryQueries {
                 .orElseThrow(() -> Refusal.notFound("delivery"));
     }
 
-    /** The line now: what moves, then the newest. */
-    public List<DeliveryRow> onTheLine(int limit) {
+    /** The line now: the first of what moves, then of the newest. */
+    public List<DeliveryRow> onTheLine() {
+        return line.get();
+    }
+
+    private List<DeliveryRow> readLine() {
         return rows(
                 "select * from ((select * from delivery where state = 'MOVING' order by scanned_at desc limit :limit) "
                         + "union all (select * from delivery where state <> 'MOVING' order by scanned_at desc limit :limit)) d "
                         + "order by (d.state = 'MOVING') desc, d.scanned_at desc limit :limit",
-                Map.of("limit", limit));
+                Map.of("limit", ON_THE_LINE));
     }
 
     private List<DeliveryRow> rows(String sql, Map<String, ?> values) {

@@ -103,6 +103,12 @@ class DeliveryTasks {
     }
 
     @Bean
+    Task<Void> removeLines(OldLines lines) {
+        return Tasks.recurring("remove-lines", FixedDelay.of(Duration.ofHours(1)))
+                .execute((instance, context) -> lines.run());
+    }
+
+    @Bean
     Task<Void> sweep(Sweeper sweeper) {
         return Tasks.recurring("sweep", FixedDelay.of(Duration.ofMinutes(1)))
                 .execute((instance, context) -> sweeper.sweep());

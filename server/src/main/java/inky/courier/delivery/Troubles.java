@@ -3,6 +3,8 @@ package inky.courier.delivery;
 import static inky.courier.delivery.DeliveryQueries.at;
 
 import inky.courier.destination.DestinationKind;
+import inky.courier.live.Cached;
+import inky.courier.live.Live;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Duration;
@@ -24,10 +26,14 @@ public class Troubles {
 
     private final JdbcClient jdbc;
     private final Clock clock;
+    private final Cached<List<Trouble>> causes;
+    private final Cached<List<Unmade>> unmade;
 
-    Troubles(JdbcClient jdbc, Clock clock) {
+    Troubles(JdbcClient jdbc, Clock clock, Live live) {
         this.jdbc = jdbc;
         this.clock = clock;
+        this.causes = new Cached<>(live, this::readCauses, "delivery");
+        this.unmade = new Cached<>(live, this::readUnmade, "delivery");
     }
 
     private OffsetDateTime recently() {
@@ -61,6 +67,14 @@ public class Troubles {
     public record Unmade(String sentence, boolean waits, int deliveries, int people, Instant since) {}
 
     public List<Trouble> byCause() {
+        return causes.get();
+    }
+
+    public List<Unmade> unmade() {
+        return unmade.get();
+    }
+
+    private List<Trouble> readCauses() {
         return jdbc.sql("""
                         select l.route_id, max(l.kind) as kind, max(l.route_name) as route_name, max(h.next_question) as next_question, l.cause, l.state = 'WAITING' as waits,
                             (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
@@ -88,7 +102,7 @@ public class Troubles {
                 .list();
     }
 
-    public List<Unmade> unmade() {
+    private List<Unmade> readUnmade() {
         return jdbc.sql(
                         "select trouble, state = 'WAITING' as waits, count(*) as deliveries, count(distinct person_id) as people, "
                                 + "min(scanned_at) as since from delivery where trouble <> '' and state in ('WAITING', 'STOPPED') "

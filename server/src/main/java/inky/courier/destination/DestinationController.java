@@ -2,10 +2,14 @@ package inky.courier.destination;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.destination.DestinationService.DestinationRow;
 import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -32,8 +36,8 @@ class DestinationController {
     }
 
     @GetMapping
-    List<DestinationView> listDestinations() {
-        return destinations.list();
+    ListPart<DestinationRow> listDestinations(@ParameterObject ListRequest wanted) {
+        return destinations.list(wanted);
     }
 
     @GetMapping("/{id}")

@@ -6,8 +6,6 @@ import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface DestinationRepository extends JpaRepository<Destination, UUID> {
-    List<Destination> findAllByOrderByName();
-
     List<Destination> findByRouteId(UUID routeId);
 
     List<Destination> findByOwnerId(UUID ownerId);

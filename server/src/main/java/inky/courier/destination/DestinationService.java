@@ -11,12 +11,17 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.settings.Settings;
 import inky.courier.web.Json;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,6 +32,14 @@ import tools.jackson.core.type.TypeReference;
 public class DestinationService implements Dependents.Source, Connectors {
     /** Stands for a route where there is none apart from the device that scans. */
     static final UUID NO_ROUTE = new UUID(0, 0);
+
+    private static final LongList<DestinationRow> LIST = new LongList<DestinationRow>(
+                    row -> Stream.of(row.name(), row.where(), row.routeName()),
+                    row -> row.lastProbe() != null && !row.lastProbe().passed())
+            .column("name", DestinationRow::name)
+            .column("kind", DestinationRow::kind)
+            .column("where", DestinationRow::where)
+            .column("through", DestinationRow::routeName);
 
     private final DestinationRepository destinations;
     private final FolderAccounts accounts;
@@ -122,15 +135,43 @@ public class DestinationService implements Dependents.Source, Connectors {
             @Nullable UUID ownerId,
             String label,
             String where,
-            @Nullable ProbeReport lastProbe) {}
+            @Nullable ProbeReport lastProbe) {
+        DestinationRow row() {
+            LastProbe last =
+                    lastProbe == null ? null : new LastProbe(lastProbe.at(), lastProbe.passed(), lastProbe.sentence());
+            return new DestinationRow(id, name, kind, routeName, folder != null, label, where, last);
+        }
+    }
+
+    /** What a probe found. */
+    public record LastProbe(Instant at, boolean passed, String sentence) {}
+
+    /** A destination in a list. @param isFolder whether files go into folders, by rules of its own */
+    public record DestinationRow(
+            UUID id,
+            String name,
+            DestinationKind kind,
+            String routeName,
+            boolean isFolder,
+            String label,
+            String where,
+            @Nullable LastProbe lastProbe) {}
 
     @Transactional(readOnly = true)
     public List<DestinationView> list() {
         return all.get();
     }
 
+    @Transactional(readOnly = true)
+    public ListPart<DestinationRow> list(ListRequest wanted) {
+        return LIST.part(all.get().stream().map(DestinationView::row).toList(), wanted);
+    }
+
     private List<DestinationView> read() {
-        return destinations.findAllByOrderByName().stream().map(this::view).toList();
+        return destinations.findAll().stream()
+                .map(this::view)
+                .sorted(LongList.byText(DestinationView::name))
+                .toList();
     }
 
     @Transactional(readOnly = true)

@@ -3,8 +3,11 @@ package inky.courier.device;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
 import java.util.List;
 import java.util.UUID;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -13,6 +16,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -28,8 +32,14 @@ class DeviceController {
     record LookRequest(String address) {}
 
     @GetMapping
-    List<DeviceView> listDevices() {
-        return devices.list();
+    ListPart<DeviceView> listDevices(
+            @ParameterObject ListRequest wanted, @RequestParam(defaultValue = "false") boolean printing) {
+        return devices.list(wanted, printing);
+    }
+
+    @GetMapping("/places")
+    List<DeviceService.DevicePlace> listPlaces() {
+        return devices.places();
     }
 
     @GetMapping("/{id}")

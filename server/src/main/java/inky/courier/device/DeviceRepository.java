@@ -1,12 +1,9 @@
 package inky.courier.device;
 
-import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface DeviceRepository extends JpaRepository<Device, UUID> {
-    List<Device> findAllByOrderByPlaceAscNameAsc();
-
     Optional<Device> findByAddressAndPort(String address, int port);
 }

@@ -9,14 +9,20 @@ import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -28,6 +34,19 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** The devices of the office. */
 @Service
 public class DeviceService {
+    private static final LongList<DeviceView> LIST = new LongList<DeviceView>(
+                    device -> Stream.of(
+                            device.name(),
+                            device.place(),
+                            device.placeWhat(),
+                            device.address(),
+                            device.abilities().makeAndModel()),
+                    DeviceView::stopsPeople)
+            .column("name", DeviceView::name)
+            .column("place", DeviceView::place)
+            .column("address", DeviceView::address)
+            .column("condition", DeviceView::condition);
+
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLink link;
@@ -73,7 +92,14 @@ public class DeviceService {
             DeviceCondition.State condition,
             String conditionWords,
             @Nullable Instant seenAt,
-            int signOutSeconds) {}
+            int signOutSeconds) {
+        boolean stopsPeople() {
+            return condition == DeviceCondition.State.STOPPED || condition == DeviceCondition.State.UNREACHABLE;
+        }
+    }
+
+    /** Where devices stand. @param what in words */
+    public record DevicePlace(String name, String what) {}
 
     /** What a device at an address says, before it is saved. */
     public record Look(
@@ -88,9 +114,32 @@ public class DeviceService {
         return all.get();
     }
 
+    /** @param printing only those that print */
+    @Transactional(readOnly = true)
+    public ListPart<DeviceView> list(ListRequest wanted, boolean printing) {
+        List<DeviceView> of = printing
+                ? all.get().stream()
+                        .filter(device -> device.abilities().prints())
+                        .toList()
+                : all.get();
+        return LIST.part(of, wanted);
+    }
+
+    /** Each once, in the order of their names. */
+    @Transactional(readOnly = true)
+    public List<DevicePlace> places() {
+        Map<String, DevicePlace> places = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+        all.get().stream()
+                .filter(device -> !device.place().isEmpty())
+                .forEach(device ->
+                        places.putIfAbsent(device.place(), new DevicePlace(device.place(), device.placeWhat())));
+        return List.copyOf(places.values());
+    }
+
     private List<DeviceView> read() {
-        return devices.findAllByOrderByPlaceAscNameAsc().stream()
+        return devices.findAll().stream()
                 .map(this::view)
+                .sorted(LongList.byText(DeviceView::place).thenComparing(LongList.byText(DeviceView::name)))
                 .toList();
     }
 

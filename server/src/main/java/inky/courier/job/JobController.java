@@ -1,9 +1,12 @@
 package inky.courier.job;
 
 import inky.courier.job.JobService.JobForm;
+import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
-import java.util.List;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
 import java.util.UUID;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,8 +28,8 @@ class JobController {
     }
 
     @GetMapping
-    List<JobView> listJobs() {
-        return jobs.list();
+    ListPart<JobRow> listJobs(@ParameterObject ListRequest wanted) {
+        return jobs.list(wanted);
     }
 
     @GetMapping("/{id}")

@@ -8,7 +8,8 @@ import org.springframework.data.jpa.repository.Query;
 
 interface JobRepository extends JpaRepository<Job, UUID> {
     @EntityGraph(attributePaths = "targets")
-    List<Job> findAllByOrderByName();
+    @Override
+    List<Job> findAll();
 
     List<Job> findByProfileId(UUID profileId);
 

@@ -14,6 +14,9 @@ import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
 import inky.courier.settings.Settings;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -26,12 +29,21 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The one-touch jobs of the office. */
 @Service
 public class JobService implements Dependents.Source {
+    private static final LongList<JobRow> LIST = new LongList<JobRow>(
+                    job -> Stream.concat(
+                            Stream.of(job.name(), job.profileSentence()),
+                            job.destinations().stream().map(JobTargetRow::label)),
+                    job -> false)
+            .column("name", JobRow::name)
+            .column("scans", JobRow::profileSentence);
+
     /** The pictures on the stamps; drawn by the interface. */
     private static final Set<String> ICONS =
             Set.of("letter", "permit", "crates", "card", "question", "waves", "people", "map", "receipt", "ring");
@@ -108,15 +120,40 @@ public class JobService implements Dependents.Source {
             Map<UUID, List<String>> kinds,
             WhenTooLarge whenTooLarge,
             Notify notifyWhen,
-            boolean askFolder) {}
+            boolean askFolder) {
+        public JobRow row() {
+            return new JobRow(
+                    id,
+                    name,
+                    icon,
+                    profileSentence,
+                    destinations.stream()
+                            .map(d -> new JobTargetRow(d.id(), d.label()))
+                            .toList());
+        }
+    }
+
+    /** A job in a list. */
+    public record JobRow(UUID id, String name, String icon, String profileSentence, List<JobTargetRow> destinations) {}
+
+    /** @param label who or what gets it, in a few words */
+    public record JobTargetRow(UUID id, String label) {}
 
     @Transactional(readOnly = true)
     public List<JobView> list() {
         return all.get();
     }
 
+    @Transactional(readOnly = true)
+    public ListPart<JobRow> list(ListRequest wanted) {
+        return LIST.part(all.get().stream().map(JobView::row).toList(), wanted);
+    }
+
     private List<JobView> read() {
-        return jobs.findAllByOrderByName().stream().map(this::view).toList();
+        return jobs.findAll().stream()
+                .map(this::view)
+                .sorted(LongList.byText(JobView::name))
+                .toList();
     }
 
     @Transactional(readOnly = true)

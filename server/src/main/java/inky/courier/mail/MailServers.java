@@ -13,6 +13,7 @@ import inky.courier.destination.RouteMended;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -121,7 +122,10 @@ public class MailServers implements Rounds.Visited {
     }
 
     private List<MailServerView> read() {
-        return servers.findAllByOrderByName().stream().map(this::view).toList();
+        return servers.findAll().stream()
+                .map(this::view)
+                .sorted(LongList.byText(MailServerView::name))
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -166,7 +170,7 @@ public class MailServers implements Rounds.Visited {
     @EventListener
     @Transactional
     public void keep(MailTokens.Renewed renewed) {
-        for (MailServer server : servers.findAllByOrderByName()) {
+        for (MailServer server : servers.findAll()) {
             if (server.signIn == MailSignIn.BEARER
                     && server.tokenEndpoint.equals(renewed.tokenEndpoint())
                     && server.account.equals(renewed.account())) {
@@ -223,7 +227,7 @@ public class MailServers implements Rounds.Visited {
     @Override
     @Transactional(readOnly = true)
     public List<UUID> routes() {
-        return servers.findAllByOrderByName().stream().map(server -> server.id).toList();
+        return servers.findAll().stream().map(server -> server.id).toList();
     }
 
     @Override

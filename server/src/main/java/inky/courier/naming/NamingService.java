@@ -16,6 +16,7 @@ import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import java.time.Clock;
 import java.time.ZoneId;
@@ -66,7 +67,10 @@ public class NamingService {
     }
 
     private List<NameView> read() {
-        return names.findAllByOrderByName().stream().map(this::view).toList();
+        return names.findAll().stream()
+                .map(this::view)
+                .sorted(LongList.byText(NameView::name))
+                .toList();
     }
 
     @Transactional(readOnly = true)

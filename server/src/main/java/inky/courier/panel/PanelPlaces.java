@@ -13,10 +13,14 @@ import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
+import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.profile.ProfileService;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
+import inky.courier.web.LongList;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -36,6 +40,12 @@ import org.springframework.transaction.annotation.Transactional;
 /** Which job is in which place of which device's panel. */
 @Service
 public class PanelPlaces implements Dependents.Source {
+    private static final LongList<PanelRow> LIST = new LongList<PanelRow>(
+                    row -> Stream.of(row.deviceName(), row.place()), PanelRow::hasStopped)
+            .column("device", PanelRow::deviceName)
+            .column("place", PanelRow::place)
+            .column("jobs", PanelRow::taken);
+
     private final JdbcClient jdbc;
     private final DeviceService devices;
     private final JobService jobs;
@@ -81,15 +91,27 @@ public class PanelPlaces implements Dependents.Source {
     /** A job against this device. @param place 0 when it has none here */
     public record Candidate(JobView job, int place, List<Finding> findings) {}
 
-    public record PlanView(DeviceView device, int places, List<Candidate> jobs) {}
+    /** @param place 0 when the job has none here */
+    public record PlanRow(JobRow job, int place, List<Finding> findings) {}
+
+    public record PlanView(DeviceView device, int places, List<PlanRow> jobs) {}
 
     public record PanelRow(
-            UUID deviceId, String deviceName, String place, int places, int taken, List<Finding> findings) {}
+            UUID deviceId, String deviceName, String place, int places, int taken, List<Finding> findings) {
+        boolean hasStopped() {
+            return findings.stream().anyMatch(finding -> finding.severity() == Finding.Severity.STOPS);
+        }
+    }
 
     /** Of all devices that scan; and of one that did so when jobs were put there, and only prints now. */
     @Transactional(readOnly = true)
     public List<PanelRow> list() {
         return rows.get();
+    }
+
+    @Transactional(readOnly = true)
+    public ListPart<PanelRow> list(ListRequest wanted) {
+        return LIST.part(rows.get(), wanted);
     }
 
     /** Each job is checked once against each sort of device, of which an office has few however many devices it has. */
@@ -109,7 +131,7 @@ public class PanelPlaces implements Dependents.Source {
                 List<Finding> findings = here.stream()
                         .map(all::get)
                         .filter(Objects::nonNull)
-                        .sorted(Comparator.comparing(JobView::name))
+                        .sorted(LongList.byText(JobView::name))
                         .flatMap(job -> known
                                 .computeIfAbsent(
                                         new Pair(job.id(), device.abilities()),
@@ -223,9 +245,9 @@ public class PanelPlaces implements Dependents.Source {
     private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
         Map<UUID, Integer> placeOf = placesOf(device.id());
         Map<UUID, ScanProfile> values = new HashMap<>();
-        List<Candidate> candidates = all.stream()
-                .map(job -> new Candidate(
-                        job,
+        List<PlanRow> candidates = all.stream()
+                .map(job -> new PlanRow(
+                        job.row(),
                         placeOf.getOrDefault(job.id(), 0),
                         Stream.concat(
                                         check(
@@ -252,6 +274,6 @@ public class PanelPlaces implements Dependents.Source {
     private static Map<Integer, String> names(PlanView plan) {
         return plan.jobs.stream()
                 .filter(c -> c.place > 0)
-                .collect(Collectors.toMap(Candidate::place, c -> c.job.name()));
+                .collect(Collectors.toMap(PlanRow::place, row -> row.job.name()));
     }
 }

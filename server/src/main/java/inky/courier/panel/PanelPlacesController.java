@@ -3,8 +3,10 @@ package inky.courier.panel;
 import inky.courier.panel.PanelPlaces.PanelRow;
 import inky.courier.panel.PanelPlaces.PlanForm;
 import inky.courier.panel.PanelPlaces.PlanView;
-import java.util.List;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
 import java.util.UUID;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -23,8 +25,8 @@ class PanelPlacesController {
     }
 
     @GetMapping
-    List<PanelRow> listPanels() {
-        return places.list();
+    ListPart<PanelRow> listPanels(@ParameterObject ListRequest wanted) {
+        return places.list(wanted);
     }
 
     @GetMapping("/{device}")

@@ -2,8 +2,10 @@ package inky.courier.people;
 
 import inky.courier.people.PeopleService.PersonForm;
 import inky.courier.people.PeopleService.PersonView;
-import java.util.List;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
 import java.util.UUID;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,8 +27,8 @@ class PeopleController {
     }
 
     @GetMapping
-    List<PersonView> listPeople() {
-        return people.list();
+    ListPart<PersonView> listPeople(@ParameterObject ListRequest wanted) {
+        return people.list(wanted);
     }
 
     @GetMapping("/{id}")

@@ -7,29 +7,39 @@ import inky.courier.core.mail.MailAddress;
 import inky.courier.core.people.Pin;
 import inky.courier.core.text.PlainText;
 import inky.courier.dependents.Dependents;
+import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
+import inky.courier.web.ListPart;
+import inky.courier.web.ListRequest;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.domain.Limit;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The people of the office. */
 @Service
 public class PeopleService {
+    private static final LongList<PersonView> LIST = new LongList<PersonView>(
+                    person -> Stream.of(person.name(), person.login(), person.email()), person -> !person.hasPin())
+            .column("name", PersonView::name)
+            .column("email", PersonView::email)
+            .column("pin", PersonView::hasPin);
+
     private static final int PIN_LENGTH = 6;
 
     private final PersonRepository people;
     private final Vault vault;
     private final Dependents dependents;
     private final ChangeLog changes;
+    private final Cached<List<PersonView>> all;
     private final Live live;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
@@ -41,6 +51,7 @@ public class PeopleService {
         this.dependents = dependents;
         this.changes = changes;
         this.live = live;
+        this.all = new Cached<>(live, this::read, "person");
         this.clock = clock;
     }
 
@@ -53,24 +64,25 @@ public class PeopleService {
 
     @Transactional(readOnly = true)
     public List<PersonView> list() {
-        return people.findAllByOrderByName().stream().map(PeopleService::view).toList();
+        return all.get();
+    }
+
+    private List<PersonView> read() {
+        return people.findAll().stream()
+                .map(PeopleService::view)
+                .sorted(LongList.byText(PersonView::name).thenComparing(PersonView::login))
+                .toList();
     }
 
     @Transactional(readOnly = true)
-    public int count() {
-        return Math.toIntExact(people.count());
+    public ListPart<PersonView> list(ListRequest wanted) {
+        return LIST.part(all.get(), wanted);
     }
 
-    /** Whose name, account or address holds the text, in the order of their names. */
+    /** Whose name, short name and address hold the words, in the order of their names. */
     @Transactional(readOnly = true)
     public List<PersonView> search(String text, int most) {
-        String like = text.toLowerCase(Locale.ROOT)
-                .replace("\\", "\\\\")
-                .replace("%", "\\%")
-                .replace("_", "\\_");
-        return people.search("%" + like + "%", Limit.of(most)).stream()
-                .map(PeopleService::view)
-                .toList();
+        return LIST.find(all.get(), text).limit(most).toList();
     }
 
     @Transactional(readOnly = true)

@@ -17,6 +17,7 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -91,7 +92,10 @@ public class ProfileService {
     }
 
     private List<ProfileView> read() {
-        return profiles.findAllByOrderByName().stream().map(this::view).toList();
+        return profiles.findAll().stream()
+                .map(this::view)
+                .sorted(LongList.byText(ProfileView::name))
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -118,9 +122,8 @@ public class ProfileService {
         ProfileFormat.Named named = ProfileFormat.read(json);
         ScanProfile p = named.profile();
         String name = named.name().isEmpty() ? "Profile" : named.name();
-        List<String> taken = profiles.findAllByOrderByName().stream()
-                .map(profile -> profile.name)
-                .toList();
+        List<String> taken =
+                profiles.findAll().stream().map(profile -> profile.name).toList();
         String free = name;
         for (int n = 2; taken.contains(free); n++) {
             free = name + " " + n;

@@ -267,6 +267,14 @@ public class ScanService {
         jdbc.sql("delete from scan_page where scan_id = ?").param(id).update();
     }
 
+    /** Forgets scans whose deliveries are gone. */
+    @Transactional
+    public void forget(List<UUID> ids) {
+        if (!ids.isEmpty()) {
+            jdbc.sql("delete from scan where id in (:ids)").param("ids", ids).update();
+        }
+    }
+
     /** A scan runs in one instance; one that shows no more that it lives has lost it. @return how many */
     @Transactional
     public int endOrphans(Instant before) {

@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -19,8 +20,17 @@ import org.springframework.transaction.annotation.Transactional;
 /** The few settings of the whole office. */
 @Service
 public class Settings {
+    /** As a number of days. */
+    public static final int FOR_EVER = 0;
+
     private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
     private static final int HOURS_IN_YEAR = 8784;
+    private static final int LEAST_LINES_DAYS = 31;
+    private static final int MOST_LINES_DAYS = 3660;
+
+    /** Three years. */
+    private static final String USUAL_LINES_DAYS = "1096";
+
     private static final int LEAST_DAYS = (int) Keeping.LEAST_OTHERS.toDays();
 
     private final JdbcClient jdbc;
@@ -37,13 +47,15 @@ public class Settings {
      * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
      * @param signature ends every mail, a template; absent or empty for none
      * @param keepOthersDays how long they stay when a delivery is never accepted, 5 to 366
+     * @param keepLinesDays how long deliveries are known at all, 31 to 3660, or {@link #FOR_EVER}; absent to leave it as it is
      */
     public record Office(
             String office,
             int keepAcceptedHours,
             int keepOthersDays,
             String address,
-            @Nullable String signature) {
+            @Nullable String signature,
+            @Nullable Integer keepLinesDays) {
         public Keeping keeping() {
             return new Keeping(Duration.ofHours(keepAcceptedHours), Duration.ofDays(keepOthersDays));
         }
@@ -61,7 +73,8 @@ public class Settings {
                 // What was allowed before may be less than the tries take.
                 Math.max(LEAST_DAYS, Integer.parseInt(all.getOrDefault("keep-others-days", "30"))),
                 all.getOrDefault("address", ""),
-                all.getOrDefault("signature", ""));
+                all.getOrDefault("signature", ""),
+                Integer.parseInt(all.getOrDefault("keep-lines-days", USUAL_LINES_DAYS)));
     }
 
     @Transactional
@@ -97,13 +110,28 @@ public class Settings {
         String signature = wanted.signature() == null ? "" : wanted.signature().strip();
         JobText.signature(signature);
         Office before = read();
+        int lines = Optional.ofNullable(wanted.keepLinesDays()).orElse(before.keepLinesDays());
+        checkLines(lines, wanted.keepOthersDays());
         put("office", wanted.office().strip());
         put("keep-accepted-hours", Integer.toString(wanted.keepAcceptedHours()));
         put("keep-others-days", Integer.toString(wanted.keepOthersDays()));
         put("address", address);
         put("signature", signature);
-        changes.record("settings", ID, "Settings", before, wanted);
-        return read();
+        put("keep-lines-days", Integer.toString(lines));
+        Office after = read();
+        changes.record("settings", ID, "Settings", before, after);
+        return after;
+    }
+
+    private static void checkLines(int days, int pages) {
+        if (days != FOR_EVER && (days < LEAST_LINES_DAYS || days > MOST_LINES_DAYS || days < pages)) {
+            throw new Invalid(
+                    "settings.keep",
+                    "keepLinesDays",
+                    "Deliveries are listed for " + LEAST_LINES_DAYS + " to " + MOST_LINES_DAYS
+                            + " days, and as long as their pages are kept.",
+                    "1096 is usual; " + FOR_EVER + " keeps them for ever.");
+        }
     }
 
     /** @throws Invalid beside a field that makes links, while nobody has said where Courier is reached */

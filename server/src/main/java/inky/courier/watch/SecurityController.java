@@ -62,7 +62,7 @@ class SecurityController {
     @GetMapping(path = "/api/security-log.csv", produces = "text/csv")
     ResponseEntity<String> exportSecurityLog(Principal who, HttpServletRequest request) {
         StringBuilder text =
-                new StringBuilder(Csv.row(List.of("time", "what", "who", "where", "which", "from", "more")));
+                new StringBuilder(Csv.row(List.of("time", "what", "who", "where", "which", "from", "more", "times")));
         long before = 0;
         List<SecurityLog.Entry> page = new ArrayList<>(log.newest(before, PAGE, List.of()));
         for (int rows = 0; !page.isEmpty() && rows < MOST_ROWS; rows += PAGE) {
@@ -74,7 +74,8 @@ class SecurityController {
                         r.place().kind().name(),
                         r.place().name(),
                         r.source(),
-                        r.words())));
+                        r.words(),
+                        Integer.toString(r.times()))));
                 before = r.id();
             }
             page = log.newest(before, PAGE, List.of());

@@ -37,7 +37,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class Watch {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
-    private static final int ON_THE_LINE = 5;
     private static final int MOST_HITS = 30;
     private static final int MOST_FINDINGS = 20;
     private static final int MOST_DEVICES = 20;
@@ -53,6 +52,7 @@ class Watch {
             Map.entry("notify-person", "telling people what became of their scans"),
             Map.entry("probe-rounds", "probing servers"),
             Map.entry("remove-contents", "removing pages whose time is over"),
+            Map.entry("remove-lines", "removing deliveries of years ago"),
             Map.entry("forget-sign-ins", "forgetting old sign-ins"),
             Map.entry("sweep", "looking after its own tasks"),
             Map.entry("end-orphaned-scans", "ending scans that were cut off"),
@@ -74,6 +74,9 @@ class Watch {
     private final Queue queue;
     private final SecurityWatch security;
     private final Clock clock;
+
+    /** What was once scanned stays so. */
+    private volatile boolean scanned;
 
     Watch(
             DeliveryQueries deliveries,
@@ -192,13 +195,9 @@ class Watch {
                 stop(SetUpStop.PROFILES, profiles.list().size(), Mark.DONE),
                 stop(SetUpStop.NAMES, names.list().size(), Mark.DONE),
                 stop(SetUpStop.JOBS, jobs.list().size(), Mark.DONE),
-                stop(SetUpStop.PEOPLE, people.count(), Mark.DONE),
+                stop(SetUpStop.PEOPLE, people.list().size(), Mark.DONE),
                 stop(SetUpStop.PANELS, taken, findings.isEmpty() ? Mark.DONE : Mark.CARE));
-        boolean scanned = deliveries
-                        .list(new DeliveryQueries.Filter(List.of(), "", null, null, null, "", 0, 1))
-                        .rows()
-                        .size()
-                > 0;
+        scanned = scanned || !deliveries.onTheLine().isEmpty();
         return new Overview(
                 needCare,
                 day.day().now().moving(),
@@ -240,7 +239,7 @@ class Watch {
                         .flatMap(some -> some.stream().limit(MOST_DEVICES))
                         .toList(),
                 certificates,
-                deliveries.onTheLine(ON_THE_LINE),
+                deliveries.onTheLine(),
                 day.day());
     }
 

@@ -1,5 +1,7 @@
 package inky.courier.web;
 
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
@@ -8,6 +10,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -32,6 +35,22 @@ class ApiDescription {
                 property.addExtension(OPTIONAL, true);
             }
             return property;
+        };
+    }
+
+    /** Two records of one simple name would become one description, which is right for one of them. */
+    @Bean
+    ModelConverter nameEachRecordOnce() {
+        Map<String, Class<?>> known = new ConcurrentHashMap<>();
+        return (type, context, others) -> {
+            Class<?> described = Json.mapper().constructType(type.getType()).getRawClass();
+            if (described.isRecord()) {
+                Class<?> first = known.putIfAbsent(described.getSimpleName(), described);
+                if (first != null && first != described) {
+                    throw new IllegalStateException(first + " and " + described + " need different names.");
+                }
+            }
+            return others.hasNext() ? others.next().resolve(type, context, others) : null;
         };
     }
 

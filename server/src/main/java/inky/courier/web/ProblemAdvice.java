@@ -58,24 +58,11 @@ class ProblemAdvice {
         return answer(refusal.status(), refusal.code(), refusal.getMessage(), refusal.remedy(), List.of());
     }
 
-    @ExceptionHandler
-    ResponseEntity<ProblemDetail> notValid(MethodArgumentNotValidException e) {
-        List<Problem> problems = e.getBindingResult().getFieldErrors().stream()
-                .map(error -> new Problem(
-                        "field.invalid",
-                        error.getField(),
-                        "This " + error.getDefaultMessage() + ".",
-                        "Correct it and try again."))
-                .toList();
-        return answer(
-                HttpStatus.UNPROCESSABLE_CONTENT,
-                "field.invalid",
-                "Something in the form cannot be used.",
-                "Correct what is marked.",
-                problems);
-    }
-
-    @ExceptionHandler({HttpMessageNotReadableException.class, MethodArgumentTypeMismatchException.class})
+    @ExceptionHandler({
+        HttpMessageNotReadableException.class,
+        MethodArgumentTypeMismatchException.class,
+        MethodArgumentNotValidException.class
+    })
     ResponseEntity<ProblemDetail> unreadable(Exception e) {
         // A value that knows its own rules refuses while it is read; what it says is what the person needs.
         for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {

@@ -2,13 +2,16 @@ package inky.courier.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.harness.Browser;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javax.sql.DataSource;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -86,8 +89,49 @@ class LargeOfficeTest {
                         .query(Integer.class)
                         .single())
                 .isBetween(DELIVERIES * 99 / 100, DELIVERIES);
-        assertThat(office.desk.get("/api/people").ok().json().size()).isEqualTo(200);
-        assertThat(office.desk.get("/api/panels").ok().json().size()).isGreaterThan(30);
+        assertThat(office.desk.get("/api/people").ok().json().path("total").asInt())
+                .isEqualTo(200);
+        assertThat(office.desk.get("/api/panels").ok().json().path("total").asInt())
+                .isGreaterThan(30);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "people, person, id",
+        "devices, device, id",
+        "jobs, one_touch_job, id",
+        "destinations, destination, id",
+        "panels, device, deviceId"
+    })
+    void aListIsHandedOverInPartsEachRowOnce(String path, String table, String id) {
+        Set<String> ids = new HashSet<>();
+        JsonNode part;
+        do {
+            Browser.Answer answer = office.desk
+                    .get("/api/" + path + "?count=30&sort=-" + (path.equals("panels") ? "device" : "name") + "&from="
+                            + ids.size())
+                    .ok();
+            assertThat(answer.text().length()).isLessThan(200_000);
+            part = answer.json();
+            part.path("rows")
+                    .forEach(row -> assertThat(ids.add(row.path(id).asString())).isTrue());
+        } while (!part.path("rows").isEmpty());
+        int all = jdbc.sql("select count(*) from " + table).query(Integer.class).single();
+        assertThat(part.path("total").asInt()).isEqualTo(ids.size());
+        assertThat(part.path("fitting").asInt()).isEqualTo(ids.size());
+        if (path.equals("panels")) {
+            assertThat(ids.size()).isBetween(30, all);
+        } else {
+            assertThat(ids).hasSize(all);
+        }
+        if (path.equals("people")) {
+            assertThat(part.path("attention").asInt())
+                    .isEqualTo(jdbc.sql("select count(*) from person where pin_index is null")
+                            .query(Integer.class)
+                            .single());
+        }
+        assertThat(office.desk.get("/api/" + path + "?sort=shoe").status()).isEqualTo(422);
+        assertThat(office.desk.get("/api/" + path + "?from=x").status()).isEqualTo(400);
     }
 
     // Beside a walk over every row

@@ -249,7 +249,7 @@ public final class Office implements AutoCloseable {
 
     /** @return the id of a destination by its name */
     public String destination(String name) {
-        for (JsonNode one : desk.get("/api/destinations").json()) {
+        for (JsonNode one : desk.get("/api/destinations?count=200").ok().json().path("rows")) {
             if (one.path("name").asString().equals(name)) {
                 return one.path("id").asString();
             }

@@ -1,0 +1,98 @@
+package inky.courier.delivery;
+
+import inky.courier.audit.SecurityLog;
+import inky.courier.core.Invalid;
+import inky.courier.core.text.Csv;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+@RestController
+class SumsController {
+    private static final int MOST_DAYS = 3660;
+
+    private final OldLines lines;
+    private final SecurityLog log;
+
+    SumsController(OldLines lines, SecurityLog log) {
+        this.lines = lines;
+        this.log = log;
+    }
+
+    /** How much was scanned, by day, device, job and how it ended, for a spreadsheet (RFC 4180). Days are of the office's zone. */
+    @GetMapping(path = "/api/delivery-sums.csv", produces = "text/csv")
+    ResponseEntity<StreamingResponseBody> exportDeliverySums(
+            @RequestParam String from, @RequestParam String until, Principal who, HttpServletRequest request) {
+        LocalDate first = day("from", from);
+        LocalDate last = day("until", until);
+        if (last.isBefore(first) || first.plusDays(MOST_DAYS).isBefore(last)) {
+            throw new Invalid(
+                    "sums.days",
+                    "until",
+                    "The last day comes after the first, at most " + MOST_DAYS + " days.",
+                    "Choose other days.");
+        }
+        log.note(
+                SecurityLog.Event.EXPORTED,
+                who.getName(),
+                SecurityLog.Place.DESK,
+                request.getRemoteAddr(),
+                "sums of deliveries " + first + " to " + last);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename("deliveries-" + first + "-" + last + ".csv")
+                                .build()
+                                .toString())
+                .body(out -> write(first, last, out));
+    }
+
+    /** A month at a time, so that years do not lie in memory. */
+    private void write(LocalDate first, LocalDate last, OutputStream out) throws IOException {
+        out.write(Csv.row(List.of("day", "device", "job", "ended", "deliveries", "pages", "bytes"))
+                .getBytes(StandardCharsets.UTF_8));
+        for (LocalDate day = first;
+                !day.isAfter(last);
+                day = day.withDayOfMonth(1).plusMonths(1)) {
+            LocalDate endOfMonth = day.withDayOfMonth(day.lengthOfMonth());
+            StringBuilder rows = new StringBuilder();
+            lines.sums(day, endOfMonth.isBefore(last) ? endOfMonth : last, sum -> rows.append(row(sum)));
+            out.write(rows.toString().getBytes(StandardCharsets.UTF_8));
+        }
+    }
+
+    private static String row(OldLines.Sum sum) {
+        return Csv.row(List.of(
+                sum.day().toString(),
+                sum.device(),
+                sum.job(),
+                sum.state().name().toLowerCase(Locale.ROOT),
+                Long.toString(sum.deliveries()),
+                Long.toString(sum.pages()),
+                Long.toString(sum.bytes())));
+    }
+
+    private static LocalDate day(String field, String text) {
+        try {
+            return LocalDate.parse(text);
+        } catch (DateTimeParseException e) {
+            throw new Invalid("sums.day", field, "This is no day.", "Write it like 2026-11-24.");
+        }
+    }
+}
