@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import BrandMark from '@/shared/BrandMark.vue';
-import { clockSeconds, longDay } from '@/shared/format';
+import { clockSeconds, figure, longDay } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
@@ -135,7 +135,7 @@ window.addEventListener(
               <span v-else class="disc" aria-hidden="true"></span>
             </span>
             {{ stop.name }}
-            <span class="count">{{ stopOf(stop.key)?.count ?? '' }}</span>
+            <span class="count">{{ stopOf(stop.key) ? figure(stopOf(stop.key)!.count) : '' }}</span>
           </RouterLink>
         </li>
       </ul>

@@ -275,6 +275,22 @@ select,
 .filters input {
   width: 124px;
 }
+.pick :deep(.el-select) {
+  width: 92px;
+}
+.pick.set :deep(.el-select) {
+  width: 132px;
+}
+.pick :deep(.el-select__wrapper) {
+  min-height: 24px;
+  padding: 0;
+  box-shadow: none;
+  background: none;
+  font-weight: 600;
+}
+.pick :deep(.el-select__placeholder) {
+  color: var(--ink-9);
+}
 option {
   background: var(--paper-0);
   color: var(--ink-9);

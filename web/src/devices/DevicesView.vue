@@ -7,7 +7,7 @@ import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
-import { ago, count } from '@/shared/format';
+import { ago, count, figure } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
@@ -45,7 +45,7 @@ const title = computed(() => {
   const all = list.total.value;
   if (!all) return 'Devices';
   return stopped
-    ? `${stopped} of ${count(all, 'device')} ${stopped === 1 ? 'stops' : 'stop'} people`
+    ? `${figure(stopped)} of ${count(all, 'device')} ${stopped === 1 ? 'stops' : 'stop'} people`
     : count(all, 'device');
 });
 

@@ -8,7 +8,7 @@ import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
 import { useLongList } from '@/shared/longList';
 import TitleBar from '@/shared/TitleBar.vue';
-import { count } from '@/shared/format';
+import { count, figure } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
 const router = useRouter();
@@ -19,7 +19,7 @@ const stops = (row: { findings: { severity: string }[] }) =>
 const title = computed(() => {
   if (!total.value) return 'Panels';
   return needing.value
-    ? `${needing.value} of ${count(total.value, 'panel')} ${needing.value === 1 ? 'has' : 'have'} jobs that cannot run`
+    ? `${figure(needing.value)} of ${count(total.value, 'panel')} ${needing.value === 1 ? 'has' : 'have'} jobs that cannot run`
     : `Every job on ${count(total.value, 'panel')} can run`;
 });
 </script>
@@ -39,11 +39,11 @@ const title = computed(() => {
     </thead>
     <tbody>
       <tr v-for="row in rows" :key="row.deviceId" @click="router.push('/panels/' + row.deviceId)">
-        <td>
+        <td class="device">
           <RouterLink :to="'/panels/' + row.deviceId">{{ row.deviceName }}</RouterLink>
         </td>
         <td>{{ row.place }}</td>
-        <td>
+        <td class="jobs">
           <svg
             :width="row.places * 12"
             height="14"
@@ -85,6 +85,10 @@ const title = computed(() => {
 </template>
 
 <style scoped>
+.device,
+.jobs {
+  white-space: nowrap;
+}
 .taken {
   fill: var(--ink-7);
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What narrows a long list down: typed words, and only what needs a person. */
+import { figure } from './format';
 import type { LongList } from './longList';
 
 const props = defineProps<{ list: LongList; label: string; attention?: string }>();
@@ -18,7 +19,7 @@ const { words, attention: only } = props.list;
     />
     <label v-if="attention && (list.needing.value || only)" class="small">
       <input v-model="only" type="checkbox" />
-      {{ attention }} ({{ list.needing.value }})
+      {{ attention }} ({{ figure(list.needing.value) }})
     </label>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The end of a long list that is shown in part. */
+import { figure } from './format';
 import type { LongList } from './longList';
 
 defineProps<{ list: LongList }>();
@@ -9,7 +10,7 @@ defineProps<{ list: LongList }>();
   <p v-if="list.total.value && !list.rows.value.length" class="quiet">Nothing fits.</p>
   <p v-else-if="list.hidden.value > 0">
     <button type="button" class="button" @click="list.showMore()">
-      Show more ({{ list.hidden.value }} left)
+      Show more ({{ figure(list.hidden.value) }} left)
     </button>
   </p>
 </template>

@@ -81,9 +81,12 @@ export function whereIs(place: string, name: string): string {
   return [place, name].filter(Boolean).join(', ');
 }
 
+/** 12,345 */
+export const figure = (number: number) => number.toLocaleString('en-GB');
+
 /** "1 page", "3 pages" */
 export function count(number: number, one: string, many = one + 's'): string {
-  return `${number} ${number === 1 ? one : many}`;
+  return `${figure(number)} ${number === 1 ? one : many}`;
 }
 
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];

@@ -28,6 +28,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CyclicBarrier;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -91,6 +95,38 @@ class NobodyInTest {
             enters(attacker, office.pin);
         }
         assertThat(guesses).startsWith(401, 401, 401, 401, 401).endsWith(429, 429, 429);
+    }
+
+    // Everybody comes in at nine, and behind one proxy they come from one address.
+    @Test
+    void fiftyWhoAreRightAtOneMomentComeInAndFiftyGuessesDoNot() throws Exception {
+        assertThat(atOnce(50, office.pin)).containsOnly(200);
+        List<Integer> guesses = atOnce(50, "902104");
+        assertThat(guesses).containsOnly(401, 429);
+        assertThat(guesses.stream().filter(status -> status == 401)).hasSizeLessThanOrEqualTo(6);
+    }
+
+    private static List<Integer> atOnce(int count, String pin) throws Exception {
+        ExecutorService people = Executors.newFixedThreadPool(count);
+        try {
+            CyclicBarrier together = new CyclicBarrier(count);
+            List<Future<Integer>> entering = new ArrayList<>();
+            for (int i = 0; i < count; i++) {
+                Browser browser = stranger();
+                browser.get("/api/panel/" + office.deviceId);
+                entering.add(people.submit(() -> {
+                    together.await();
+                    return enters(browser, pin);
+                }));
+            }
+            List<Integer> statuses = new ArrayList<>();
+            for (Future<Integer> one : entering) {
+                statuses.add(one.get());
+            }
+            return statuses;
+        } finally {
+            people.shutdownNow();
+        }
     }
 
     @Test

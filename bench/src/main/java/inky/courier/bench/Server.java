@@ -112,6 +112,14 @@ final class Server implements AutoCloseable {
         }
     }
 
+    /** Processor time that it has used since its start. */
+    Duration processorTime() throws Exception {
+        try (JMXConnector jmx = connect()) {
+            return Duration.ofNanos((Long) jmx.getMBeanServerConnection()
+                    .getAttribute(new ObjectName(ManagementFactory.OPERATING_SYSTEM_MXBEAN_NAME), "ProcessCpuTime"));
+        }
+    }
+
     @Override
     public void close() {
         process.destroy();

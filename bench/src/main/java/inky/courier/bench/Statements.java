@@ -2,6 +2,7 @@ package inky.courier.bench;
 
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -31,6 +32,18 @@ final class Statements implements AutoCloseable {
             fewest = Math.min(fewest, calls() - before - 1);
         }
         return fewest;
+    }
+
+    /** Whether a task of the application is being done now. */
+    boolean isRunning(String task) throws SQLException {
+        try (PreparedStatement statement =
+                connection.prepareStatement("select count(*) from scheduled_tasks where picked and task_name = ?")) {
+            statement.setString(1, task);
+            try (ResultSet count = statement.executeQuery()) {
+                count.next();
+                return count.getInt(1) > 0;
+            }
+        }
     }
 
     private long calls() throws SQLException {

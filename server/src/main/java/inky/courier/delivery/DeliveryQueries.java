@@ -175,33 +175,75 @@ public class DeliveryQueries {
             return listing(where, values, limit);
         }
         values.put("text", "%" + like(text) + "%");
-        // What stands in many of the newest is found there by walking back through them; the index of letters would
-        // bring all of them first. What stands in none of them is rare, and the index brings it at once. For one or
-        // two letters it is of no use at all.
-        boolean indexed = text.length() >= SHORTEST_INDEXED;
-        Listing found = lately(LATELY, where, values, number, limit);
-        boolean rare = indexed && found.rows.isEmpty();
-        if (!found.more && !rare) {
-            found = lately(NEWEST, where, values, number, limit);
+        return byNumbers(numbersOf(where, values, number, text.length() >= SHORTEST_INDEXED), limit);
+    }
+
+    /**
+     * What stands in many of the newest is found there by walking back through them; the index of letters would bring all
+     * of them first. What stands in none of them is rare, and the index brings it at once. For one or two letters it is of
+     * no use at all.
+     */
+    private List<Long> numbersOf(List<String> where, Map<String, Object> values, boolean number, boolean indexed) {
+        int wanted = (Integer) values.get("limit");
+        List<Long> found = new ArrayList<>(lately(0, LATELY, where, values, number));
+        boolean rare = indexed && found.isEmpty();
+        if (found.size() < wanted && !rare) {
+            found.addAll(lately(LATELY, NEWEST, where, values, number));
         }
-        return found.more || !indexed ? found : everywhere(where, values, number, limit);
+        if (found.size() < wanted && indexed) {
+            return numbers(where, "(d.looked_for ilike :text" + orNumber(number), values);
+        }
+        return found.subList(0, Math.min(found.size(), wanted));
     }
 
-    private Listing lately(int back, List<String> where, Map<String, Object> values, boolean number, int limit) {
-        List<String> lately = new ArrayList<>(where);
-        lately.add("d.number > (select coalesce(max(number), 0) from delivery"
-                + (values.containsKey("before") ? " where number < :before" : "") + ") - " + back);
-        lately.add("(d.looked_for || '' ilike :text" + (number ? " or d.number = :number)" : ")"));
-        return listing(lately, values, limit);
+    /** From so many numbers before the newest to so many before it. */
+    private List<Long> lately(int from, int until, List<String> where, Map<String, Object> values, boolean number) {
+        String newest = "(select coalesce(max(number), 0) from delivery"
+                + (values.containsKey("before") ? " where number < :before)" : ")");
+        return numbers(
+                where,
+                "d.number <= " + newest + " - " + from + " and d.number > " + newest + " - " + until
+                        + " and (d.looked_for || '' ilike :text" + orNumber(number),
+                values);
     }
 
-    private Listing everywhere(List<String> where, Map<String, Object> values, boolean number, int limit) {
-        List<String> all = new ArrayList<>(where);
-        all.add("(d.looked_for ilike :text" + (number ? " or d.number = :number)" : ")"));
-        return listing(all, values, limit);
+    private static String orNumber(boolean number) {
+        return number ? " or d.number = :number)" : ")";
     }
 
-    private Listing listing(List<String> where, Map<String, Object> values, int limit) {
+    private List<Long> numbers(List<String> where, String and, Map<String, Object> values) {
+        return jdbc.sql("select d.number from delivery d where " + String.join(" and ", where) + " and " + and
+                        + " order by d.number desc limit :limit")
+                .params(values)
+                .query(Long.class)
+                .list();
+    }
+
+    private Listing byNumbers(List<Long> numbers, int limit) {
+        if (numbers.isEmpty()) {
+            return new Listing(List.of(), false);
+        }
+        return listing(List.of("d.number in (:numbers)"), Map.of("numbers", numbers, "limit", limit + 1), limit);
+    }
+
+    /** The newest that hold the text; of what is frequent only those of lately. */
+    public List<DeliveryRow> newest(String text, int most) {
+        Map<String, Object> values = new HashMap<>();
+        String digits = text.replaceFirst("^[dD]-", "");
+        boolean number = digits.matches("[0-9]{1,18}");
+        if (number) {
+            values.put("number", Long.parseLong(digits));
+        }
+        values.put("text", "%" + like(text) + "%");
+        values.put("limit", most);
+        List<Long> found = lately(0, LATELY, List.of("true"), values, number);
+        if (found.isEmpty() && text.length() >= SHORTEST_INDEXED) {
+            found = numbers(List.of("true"), "(d.looked_for ilike :text" + orNumber(number), values);
+        }
+        return byNumbers(found, most).rows;
+    }
+
+    private Listing listing(List<String> where, Map<String, ?> values, int limit) {
         List<DeliveryRow> rows =
                 rows(ROW + "where " + String.join(" and ", where) + " order by d.number desc limit :limit", values);
         return new Listing(rows.subList(0, Math.min(limit, rows.size())), rows.size() > limit);

@@ -164,14 +164,11 @@ public class DestinationService implements Dependents.Source, Connectors {
 
     @Transactional(readOnly = true)
     public ListPart<DestinationRow> list(ListRequest wanted) {
-        return LIST.part(all.get().stream().map(DestinationView::row).toList(), wanted);
+        return LIST.part(all.get(), DestinationView::row, wanted);
     }
 
     private List<DestinationView> read() {
-        return destinations.findAll().stream()
-                .map(this::view)
-                .sorted(LongList.byText(DestinationView::name))
-                .toList();
+        return LongList.ordered(destinations.findAll().stream().map(this::view), DestinationView::name);
     }
 
     @Transactional(readOnly = true)

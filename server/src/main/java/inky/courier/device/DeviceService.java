@@ -137,10 +137,8 @@ public class DeviceService {
     }
 
     private List<DeviceView> read() {
-        return devices.findAll().stream()
-                .map(this::view)
-                .sorted(LongList.byText(DeviceView::place).thenComparing(LongList.byText(DeviceView::name)))
-                .toList();
+        return LongList.ordered(
+                devices.findAll().stream().map(this::view), device -> device.place() + "\n" + device.name());
     }
 
     @Transactional(readOnly = true)

@@ -146,14 +146,11 @@ public class JobService implements Dependents.Source {
 
     @Transactional(readOnly = true)
     public ListPart<JobRow> list(ListRequest wanted) {
-        return LIST.part(all.get().stream().map(JobView::row).toList(), wanted);
+        return LIST.part(all.get(), JobView::row, wanted);
     }
 
     private List<JobView> read() {
-        return jobs.findAll().stream()
-                .map(this::view)
-                .sorted(LongList.byText(JobView::name))
-                .toList();
+        return LongList.ordered(jobs.findAll().stream().map(this::view), JobView::name);
     }
 
     @Transactional(readOnly = true)

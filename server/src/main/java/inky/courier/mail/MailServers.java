@@ -122,10 +122,7 @@ public class MailServers implements Rounds.Visited {
     }
 
     private List<MailServerView> read() {
-        return servers.findAll().stream()
-                .map(this::view)
-                .sorted(LongList.byText(MailServerView::name))
-                .toList();
+        return LongList.ordered(servers.findAll().stream().map(this::view), MailServerView::name);
     }
 
     @Transactional(readOnly = true)

@@ -67,10 +67,7 @@ public class NamingService {
     }
 
     private List<NameView> read() {
-        return names.findAll().stream()
-                .map(this::view)
-                .sorted(LongList.byText(NameView::name))
-                .toList();
+        return LongList.ordered(names.findAll().stream().map(this::view), NameView::name);
     }
 
     @Transactional(readOnly = true)

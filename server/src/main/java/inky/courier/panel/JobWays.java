@@ -14,6 +14,8 @@ import inky.courier.delivery.Troubles;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.WhenTooLarge;
 import inky.courier.job.JobService.JobView;
+import inky.courier.live.Cached;
+import inky.courier.live.Live;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.profile.ProfileService;
@@ -22,13 +24,13 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -48,6 +50,7 @@ class JobWays {
     private final ProfileService profiles;
     private final Sizes sizes;
     private final Clock clock;
+    private final Cached<Map<Asked, Optional<Integer>>> fits;
 
     JobWays(
             Rounds rounds,
@@ -56,7 +59,8 @@ class JobWays {
             MailServers servers,
             ProfileService profiles,
             Sizes sizes,
-            Clock clock) {
+            Clock clock,
+            Live live) {
         this.rounds = rounds;
         this.probes = probes;
         this.troubles = troubles;
@@ -64,6 +68,7 @@ class JobWays {
         this.profiles = profiles;
         this.sizes = sizes;
         this.clock = clock;
+        this.fits = new Cached<>(live, ConcurrentHashMap::new, "profile");
     }
 
     /** Probes every server of these jobs that was not well within the hour, or for which something waits. */
@@ -86,11 +91,11 @@ class JobWays {
     Map<UUID, List<Finding>> findings(List<JobView> jobs) {
         Map<UUID, MailServerView> mail =
                 servers.list().stream().collect(Collectors.toMap(MailServerView::id, server -> server));
-        Map<UUID, Optional<ProbeReport>> last = new HashMap<>();
-        Map<Asked, Optional<Integer>> fits = new HashMap<>();
+        Map<Asked, Optional<Integer>> fits = this.fits.get();
         return jobs.stream().collect(Collectors.toMap(JobView::id, job -> {
             Stream<Way> ways = servers(job).stream().map(d -> {
-                Optional<ProbeReport> report = last.computeIfAbsent(d.routeId(), probes::last);
+                Optional<ProbeReport> report = Optional.ofNullable(
+                        mail.containsKey(d.routeId()) ? mail.get(d.routeId()).lastProbe() : d.lastProbe());
                 return new Way(
                         d.routeName(),
                         report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy())),

@@ -30,6 +30,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -54,6 +55,9 @@ public class PanelPlaces implements Dependents.Source {
     private final ChangeLog changes;
     private final Live live;
     private final Cached<List<PanelRow>> rows;
+
+    /** What was found of jobs at sorts of devices. */
+    private final Cached<Map<Pair, List<Finding>>> checked;
 
     PanelPlaces(
             JdbcClient jdbc,
@@ -81,6 +85,7 @@ public class PanelPlaces implements Dependents.Source {
                 "destination",
                 "mail-server",
                 "person");
+        this.checked = new Cached<>(live, ConcurrentHashMap::new, "job", "profile", "destination", "person");
     }
 
     /** @param place counted from 1 */
@@ -122,25 +127,15 @@ public class PanelPlaces implements Dependents.Source {
                 .query((row, n) -> placed.computeIfAbsent(row.getObject(1, UUID.class), id -> new ArrayList<>())
                         .add(row.getObject(2, UUID.class)))
                 .list();
-        Map<UUID, ScanProfile> values = new HashMap<>();
-        Map<Pair, List<Finding>> known = new HashMap<>();
+        Checks checks = new Checks();
         List<PanelRow> found = new ArrayList<>();
         for (DeviceView device : devices.list()) {
             List<UUID> here = placed.getOrDefault(device.id(), List.of());
             if (device.abilities().scans() || !here.isEmpty()) {
-                List<Finding> findings = here.stream()
-                        .map(all::get)
-                        .filter(Objects::nonNull)
-                        .sorted(LongList.byText(JobView::name))
-                        .flatMap(job -> known
-                                .computeIfAbsent(
-                                        new Pair(job.id(), device.abilities()),
-                                        pair -> check(
-                                                job,
-                                                values.computeIfAbsent(job.profileId(), profiles::value),
-                                                device.abilities()))
-                                .stream())
-                        .toList();
+                List<Finding> findings =
+                        LongList.ordered(here.stream().map(all::get).filter(Objects::nonNull), JobView::name).stream()
+                                .flatMap(job -> checks.of(job, device.abilities()).stream())
+                                .toList();
                 found.add(new PanelRow(
                         device.id(),
                         device.name(),
@@ -155,8 +150,20 @@ public class PanelPlaces implements Dependents.Source {
 
     private record Pair(UUID job, DeviceAbilities abilities) {}
 
-    private static List<Finding> check(JobView job, ScanProfile profile, DeviceAbilities abilities) {
-        return Preflight.check(job.name(), profile, exits(job), abilities);
+    /** Each profile is read once, and only if something was not checked before. */
+    private final class Checks {
+        private final Map<Pair, List<Finding>> known = checked.get();
+        private final Map<UUID, ScanProfile> values = new HashMap<>();
+
+        List<Finding> of(JobView job, DeviceAbilities abilities) {
+            return known.computeIfAbsent(
+                    new Pair(job.id(), abilities),
+                    pair -> Preflight.check(
+                            job.name(),
+                            values.computeIfAbsent(job.profileId(), profiles::value),
+                            exits(job),
+                            abilities));
+        }
     }
 
     /** The jobs against the device, and against what is known of the servers that they send through. */
@@ -178,10 +185,10 @@ public class PanelPlaces implements Dependents.Source {
     public List<Candidate> at(UUID deviceId) {
         DeviceView device = devices.get(deviceId);
         Map<UUID, Integer> placeOf = placesOf(deviceId);
+        Checks checks = new Checks();
         return jobs.list().stream()
                 .filter(job -> placeOf.containsKey(job.id()))
-                .map(job -> new Candidate(
-                        job, placeOf.get(job.id()), check(job, profiles.value(job.profileId()), device.abilities())))
+                .map(job -> new Candidate(job, placeOf.get(job.id()), checks.of(job, device.abilities())))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
     }
@@ -244,17 +251,13 @@ public class PanelPlaces implements Dependents.Source {
 
     private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
         Map<UUID, Integer> placeOf = placesOf(device.id());
-        Map<UUID, ScanProfile> values = new HashMap<>();
+        Checks checks = new Checks();
         List<PlanRow> candidates = all.stream()
                 .map(job -> new PlanRow(
                         job.row(),
                         placeOf.getOrDefault(job.id(), 0),
                         Stream.concat(
-                                        check(
-                                                job,
-                                                values.computeIfAbsent(job.profileId(), profiles::value),
-                                                device.abilities())
-                                                .stream(),
+                                        checks.of(job, device.abilities()).stream(),
                                         ofWays.getOrDefault(job.id(), List.of()).stream())
                                 .toList()))
                 .toList();

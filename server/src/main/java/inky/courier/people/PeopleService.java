@@ -68,10 +68,8 @@ public class PeopleService {
     }
 
     private List<PersonView> read() {
-        return people.findAll().stream()
-                .map(PeopleService::view)
-                .sorted(LongList.byText(PersonView::name).thenComparing(PersonView::login))
-                .toList();
+        return LongList.ordered(
+                people.findAll().stream().map(PeopleService::view), person -> person.name() + "\n" + person.login());
     }
 
     @Transactional(readOnly = true)

@@ -92,10 +92,7 @@ public class ProfileService {
     }
 
     private List<ProfileView> read() {
-        return profiles.findAll().stream()
-                .map(this::view)
-                .sorted(LongList.byText(ProfileView::name))
-                .toList();
+        return LongList.ordered(profiles.findAll().stream().map(this::view), ProfileView::name);
     }
 
     @Transactional(readOnly = true)

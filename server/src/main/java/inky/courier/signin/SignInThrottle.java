@@ -16,12 +16,17 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Counts attempts to sign in at every key they go through, and slows the next (how: {@link ThrottleRule}). An attempt is
@@ -32,14 +37,23 @@ public class SignInThrottle {
     /** By then the level of every key is long at nothing. */
     private static final Duration FORGOTTEN = Duration.ofDays(10);
 
+    /** Whoever is held up only by attempts that are being checked just now waits for what becomes of them, so long. */
+    private static final Duration PATIENCE = Duration.ofSeconds(3);
+
+    private static final int LOOKS_MILLIS = 20;
+
     private final JdbcClient jdbc;
     private final SecurityLog log;
     private final Clock clock;
+    private final TransactionTemplate apart;
+    private final Set<Attempt> beingChecked = ConcurrentHashMap.newKeySet();
 
-    SignInThrottle(JdbcClient jdbc, SecurityLog log, Clock clock) {
+    SignInThrottle(JdbcClient jdbc, SecurityLog log, Clock clock, PlatformTransactionManager transactions) {
         this.jdbc = jdbc;
         this.log = log;
         this.clock = clock;
+        this.apart = new TransactionTemplate(transactions);
+        apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     }
 
     /**
@@ -54,8 +68,39 @@ public class SignInThrottle {
     public record Waiting(ThrottleKey key, double level, Instant until) {}
 
     /** @throws Refusal when it is too early for another attempt */
-    @Transactional(propagation = Propagation.REQUIRES_NEW)
     public Attempt begin(ThrottleKey... keys) {
+        long end = System.nanoTime() + PATIENCE.toNanos();
+        while (true) {
+            try {
+                Attempt attempt = apart.execute(status -> count(keys));
+                beingChecked.add(attempt);
+                return attempt;
+            } catch (Refusal tooEarly) {
+                if (System.nanoTime() > end || !isBeingChecked(keys)) {
+                    throw tooEarly;
+                }
+                pause(tooEarly);
+            }
+        }
+    }
+
+    /** One that was never answered, since the database went away, holds nobody up. */
+    private boolean isBeingChecked(ThrottleKey... keys) {
+        Instant latest = clock.instant().minus(PATIENCE);
+        beingChecked.removeIf(attempt -> attempt.at.isBefore(latest));
+        return beingChecked.stream().anyMatch(attempt -> Stream.of(keys).anyMatch(attempt.before::containsKey));
+    }
+
+    private static void pause(Refusal tooEarly) {
+        try {
+            Thread.sleep(LOOKS_MILLIS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw tooEarly;
+        }
+    }
+
+    private Attempt count(ThrottleKey... keys) {
         // As exact as the database keeps it
         Instant now = clock.instant().truncatedTo(ChronoUnit.MICROS);
         Map<ThrottleKey, Level> levels = hold(keys);
@@ -82,15 +127,16 @@ public class SignInThrottle {
     }
 
     /** It was right, so it was no guess. */
-    @Transactional(propagation = Propagation.REQUIRES_NEW)
     public void right(Attempt attempt) {
-        hold(attempt.before.keySet().toArray(ThrottleKey[]::new))
-                .forEach((key, level) -> put(key, key.kind().rule.right(level, attempt.before.get(key), attempt.at)));
+        apart.executeWithoutResult(status -> hold(attempt.before.keySet().toArray(ThrottleKey[]::new))
+                .forEach((key, level) -> put(key, key.kind().rule.right(level, attempt.before.get(key), attempt.at))));
+        beingChecked.remove(attempt);
     }
 
     /** It was wrong: noted for those who look after the office, whatever becomes of the caller's transaction. */
     @Transactional(propagation = Propagation.REQUIRES_NEW)
     public void wrong(Attempt attempt, String who, Place place, Source source) {
+        beingChecked.remove(attempt);
         log.note(Event.FAILED, who, place, source.address(), "");
         boolean everyPanel = attempt.slowed.contains(ThrottleKey.OFFICE);
         if (everyPanel) {

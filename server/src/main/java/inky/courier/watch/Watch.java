@@ -22,6 +22,7 @@ import inky.courier.people.PeopleService;
 import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
 import jakarta.annotation.Nullable;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -32,12 +33,14 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.util.UriUtils;
 
 /** Puts together what is told on the first page. */
 @Service
 class Watch {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
-    private static final int MOST_HITS = 30;
+    private static final int MOST_HITS = 24;
+    private static final int MOST_DELIVERIES = 6;
     private static final int MOST_FINDINGS = 20;
     private static final int MOST_DEVICES = 20;
 
@@ -290,15 +293,21 @@ class Watch {
                 .forEach(j -> hits.add(new Hit("Job", j.name(), j.profileSentence(), "/jobs/" + j.id())));
         people.search(wanted, MOST_HITS)
                 .forEach(p -> hits.add(new Hit("Person", p.name(), p.email(), "/people/" + p.id())));
-        deliveries
-                .list(new DeliveryQueries.Filter(List.of(), "", null, null, null, wanted, 0, 8))
-                .rows()
-                .forEach(d -> hits.add(new Hit(
-                        "Delivery",
-                        "D-" + d.number() + " " + d.jobName(),
-                        d.personName() + ", " + d.fileName(),
-                        "/deliveries/" + d.id())));
-        return hits.stream().limit(MOST_HITS).toList();
+        List<Hit> found = new ArrayList<>(hits.subList(0, Math.min(hits.size(), MOST_HITS)));
+        List<DeliveryRow> sent = deliveries.newest(wanted, MOST_DELIVERIES);
+        sent.forEach(d -> found.add(new Hit(
+                "Delivery",
+                "D-" + d.number() + " " + d.jobName(),
+                d.personName() + ", " + d.fileName(),
+                "/deliveries/" + d.id())));
+        if (!sent.isEmpty()) {
+            found.add(new Hit(
+                    "Deliveries",
+                    "All with \u201c" + text.strip() + "\u201d",
+                    "",
+                    "/deliveries?text=" + UriUtils.encode(text.strip(), StandardCharsets.UTF_8)));
+        }
+        return found;
     }
 
     private static StopView stop(SetUpStop stop, int count, Mark mark) {

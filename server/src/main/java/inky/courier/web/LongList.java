@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import jakarta.annotation.Nullable;
 import java.text.Normalizer;
 import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -19,11 +20,14 @@ import java.util.stream.Stream;
  * @param <T> the sort of thing
  */
 public final class LongList<T> {
+    private static final int DIGITS = 12;
+    private static final Pattern NUMBER = Pattern.compile("[0-9]+");
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
 
     private final Function<T, Stream<String>> texts;
     private final Predicate<T> attention;
     private final Map<String, Function<T, ? extends Comparable<?>>> columns = new LinkedHashMap<>();
+    private volatile Prepared<T> last;
 
     /**
      * @param texts of a row, in which words are looked for
@@ -37,27 +41,34 @@ public final class LongList<T> {
     /**
      * A column that it can be ordered by.
      *
-     * @param key a value of one comparable type for every row; texts are ordered without regard to capitals and accents
+     * @param key a value of one comparable type for every row; texts are ordered as {@link #ordered} does
      */
     public LongList<T> column(String name, Function<T, ? extends Comparable<?>> key) {
         columns.put(name, key);
         return this;
     }
 
-    /** The order of texts in lists: without regard to capitals and accents. */
-    public static <T> Comparator<T> byText(Function<T, String> text) {
-        return Comparator.comparing(text.andThen(LongList::plain));
+    /** In the order of texts in lists: without regard to capitals and accents, and numbers in them as numbers. */
+    public static <T> List<T> ordered(Stream<T> rows, Function<T, String> text) {
+        return ordered(rows, row -> orderOf(text.apply(row)), Comparator.<String>naturalOrder());
     }
 
     /** @throws Invalid when there is no such column */
     public ListPart<T> part(List<T> all, ListRequest wanted) {
-        Stream<T> fitting = all.stream();
-        if (wanted.onlyAttention()) {
-            fitting = fitting.filter(attention);
-        }
+        return part(all, row -> row, wanted);
+    }
+
+    /**
+     * The same of things that are shown in a shorter form.
+     *
+     * @param all the very list that was given before, as long as nothing has changed: what is made of it is kept
+     */
+    public <S> ListPart<T> part(List<S> all, Function<S, T> row, ListRequest wanted) {
+        Prepared<T> prepared = prepared(all, row);
+        Stream<T> fitting = wanted.onlyAttention() ? prepared.needing.stream() : prepared.rows.stream();
         String[] words = wordsOf(wanted.find());
         if (words.length > 0) {
-            fitting = fitting.filter(row -> holds(row, words));
+            fitting = fitting.filter(one -> holds(prepared.texts.get(one), words));
         }
         if (wanted.sort() != null && !wanted.sort().isEmpty()) {
             fitting = sorted(fitting, wanted.sort());
@@ -65,17 +76,43 @@ public final class LongList<T> {
         List<T> rows = fitting.toList();
         int first = Math.min(rows.size(), wanted.first());
         int last = Math.min(rows.size(), first + wanted.rows());
-        int needing = (int) all.stream().filter(attention).count();
-        return new ListPart<>(List.copyOf(rows.subList(first, last)), all.size(), needing, rows.size());
+        return new ListPart<>(List.copyOf(rows.subList(first, last)), all.size(), prepared.needing.size(), rows.size());
     }
 
     /** What holds the words, in the usual order. */
     public Stream<T> find(List<T> all, String text) {
         String[] words = wordsOf(text);
-        return all.stream().filter(row -> holds(row, words));
+        Prepared<T> prepared = prepared(all, row -> row);
+        return prepared.rows.stream().filter(row -> holds(prepared.texts.get(row), words));
     }
 
-    private record Keyed<T>(T row, Comparable<Object> key) {}
+    /** @param source what it was made of */
+    private record Prepared<T>(Object source, List<T> rows, List<T> needing, Map<T, String> texts) {}
+
+    private <S> Prepared<T> prepared(List<S> all, Function<S, T> row) {
+        Prepared<T> known = last;
+        if (known != null && known.source == all) {
+            return known;
+        }
+        List<T> rows = all.stream().map(row).toList();
+        Map<T, String> texts = new IdentityHashMap<>();
+        rows.forEach(one ->
+                texts.put(one, plain(String.join("\n", this.texts.apply(one).toList()))));
+        Prepared<T> made =
+                new Prepared<>(all, rows, rows.stream().filter(attention).toList(), texts);
+        last = made;
+        return made;
+    }
+
+    private record Keyed<T, K>(T row, K key) {}
+
+    /** Each key is made once. */
+    private static <T, K> List<T> ordered(Stream<T> rows, Function<T, K> key, Comparator<K> order) {
+        return rows.map(row -> new Keyed<>(row, key.apply(row)))
+                .sorted(Comparator.comparing(Keyed::key, order))
+                .map(Keyed::row)
+                .toList();
+    }
 
     private Stream<T> sorted(Stream<T> rows, String sort) {
         boolean down = sort.startsWith("-");
@@ -87,16 +124,19 @@ public final class LongList<T> {
                     "There is no such column.",
                     "Choose one of " + String.join(", ", columns.keySet()) + ".");
         }
-        Comparator<Keyed<T>> order = Comparator.comparing(Keyed::key);
-        return rows.map(row -> new Keyed<>(row, keyOf(column.apply(row))))
-                .sorted(down ? order.reversed() : order)
-                .map(Keyed::row);
+        Comparator<Comparable<Object>> order = Comparator.naturalOrder();
+        return ordered(rows, row -> keyOf(column.apply(row)), down ? order.reversed() : order).stream();
     }
 
-    /** Made once for each row. */
     @SuppressWarnings("unchecked")
     private static Comparable<Object> keyOf(Comparable<?> value) {
-        return (Comparable<Object>) (value instanceof String text ? plain(text) : value);
+        return (Comparable<Object>) (value instanceof String text ? orderOf(text) : value);
+    }
+
+    private static String orderOf(String text) {
+        return NUMBER.matcher(plain(text))
+                .replaceAll(found ->
+                        "0".repeat(Math.max(0, DIGITS - found.group().length())) + found.group());
     }
 
     private static String plain(String text) {
@@ -107,8 +147,7 @@ public final class LongList<T> {
                         .replaceAll("");
     }
 
-    private boolean holds(T row, String[] words) {
-        String text = plain(String.join("\n", texts.apply(row).toList()));
+    private static boolean holds(String text, String[] words) {
         for (String word : words) {
             if (!text.contains(word)) {
                 return false;

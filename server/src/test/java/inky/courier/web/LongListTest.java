@@ -75,6 +75,13 @@ class LongListTest {
         assertThat(byName).hasSize(150).isSortedAccordingTo((a, b) -> letters.compare(a.name, b.name));
     }
 
+    @Test
+    void numbersInTextsAreOrderedAsNumbers() {
+        List<String> names = List.of("Desk 10", "desk 9", "Desk 1", "Desk 100a", "127.0.0.20", "127.0.0.3", "Désk 2");
+        assertThat(LongList.ordered(names.stream(), name -> name))
+                .containsExactly("127.0.0.3", "127.0.0.20", "Desk 1", "Désk 2", "desk 9", "Desk 10", "Desk 100a");
+    }
+
     @ParameterizedTest
     @CsvSource({"-5, 0, 1", "0, 100000, 200", "1000, 5, 0", "2147483647, 2147483647, 0"})
     void numbersOutOfRangeAreTheNearestThatIsAllowed(int from, int count, int rows) {
