@@ -38,9 +38,10 @@ public class SignInThrottle {
     private static final Duration FORGOTTEN = Duration.ofDays(10);
 
     /** Whoever is held up only by attempts that are being checked just now waits for what becomes of them, so long. */
-    private static final Duration PATIENCE = Duration.ofSeconds(3);
+    private static final Duration PATIENCE = Duration.ofSeconds(5);
 
-    private static final int LOOKS_MILLIS = 20;
+    /** Whoever waits for another's is told when that is over; this is for those who were not. */
+    private static final int LOOKS_MILLIS = 100;
 
     private final JdbcClient jdbc;
     private final SecurityLog log;
@@ -77,6 +78,7 @@ public class SignInThrottle {
                 return attempt;
             } catch (Refusal tooEarly) {
                 if (System.nanoTime() > end || !isBeingChecked(keys)) {
+                    tellOne();
                     throw tooEarly;
                 }
                 pause(tooEarly);
@@ -91,9 +93,23 @@ public class SignInThrottle {
         return beingChecked.stream().anyMatch(attempt -> Stream.of(keys).anyMatch(attempt.before::containsKey));
     }
 
-    private static void pause(Refusal tooEarly) {
+    private void end(Attempt attempt) {
+        beingChecked.remove(attempt);
+        tellOne();
+    }
+
+    /** One after the other: all at once would only stand at the same rows. */
+    private void tellOne() {
+        synchronized (beingChecked) {
+            beingChecked.notify();
+        }
+    }
+
+    private void pause(Refusal tooEarly) {
         try {
-            Thread.sleep(LOOKS_MILLIS);
+            synchronized (beingChecked) {
+                beingChecked.wait(LOOKS_MILLIS);
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw tooEarly;
@@ -130,13 +146,13 @@ public class SignInThrottle {
     public void right(Attempt attempt) {
         apart.executeWithoutResult(status -> hold(attempt.before.keySet().toArray(ThrottleKey[]::new))
                 .forEach((key, level) -> put(key, key.kind().rule.right(level, attempt.before.get(key), attempt.at))));
-        beingChecked.remove(attempt);
+        end(attempt);
     }
 
     /** It was wrong: noted for those who look after the office, whatever becomes of the caller's transaction. */
     @Transactional(propagation = Propagation.REQUIRES_NEW)
     public void wrong(Attempt attempt, String who, Place place, Source source) {
-        beingChecked.remove(attempt);
+        end(attempt);
         log.note(Event.FAILED, who, place, source.address(), "");
         boolean everyPanel = attempt.slowed.contains(ThrottleKey.OFFICE);
         if (everyPanel) {

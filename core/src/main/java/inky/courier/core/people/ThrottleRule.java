@@ -39,6 +39,8 @@ public record ThrottleRule(int free, Duration forgiven) {
     /** The code by which the first administrator is made. */
     public static final ThrottleRule FIRST_START = new ThrottleRule(4, Duration.ofMinutes(2));
 
+    private static final double ROUNDING = 1e-6;
+
     public ThrottleRule {
         if (free < 1 || free > MOST || forgiven.compareTo(Duration.ofSeconds(FIRST_PAUSE_SECONDS)) < 0) {
             throw new IllegalArgumentException("1 to " + MOST + " free, one forgiven in 5 s or more");
@@ -80,12 +82,13 @@ public record ThrottleRule(int free, Duration forgiven) {
     /**
      * An attempt was right: it takes back itself, and nothing of what was before it.
      *
-     * @param known as it is now; others may have tried since
+     * @param known as it is now; others may have tried, or been right, since
      * @param before as it was before that attempt
      * @param attempted when it was made
      */
     public Level right(Level known, Level before, Instant attempted) {
-        return known.at.equals(attempted) ? before : less(known);
+        boolean alone = known.at.equals(attempted) && Math.abs(known.level - 1 - levelAt(before, attempted)) < ROUNDING;
+        return alone ? before : less(known);
     }
 
     /** One wrong attempt is forgiven. */

@@ -6,12 +6,15 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import inky.courier.core.people.ThrottleRule.Level;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class ThrottleRuleTest {
     private static final Duration DAY = Duration.ofDays(1);
@@ -71,6 +74,33 @@ class ThrottleRuleTest {
         // What docs/standards.md states: a day's guesses at 200 people with 6 digits meet one of them in less than 1 of
         // 20
         assertTrue(GuessOdds.of(200, 6, guesses) < 0.05);
+    }
+
+    private record Checked(Level before, Instant at, boolean right) {}
+
+    // Beside one that counts the wrong attempts alone, as if nobody else had come.
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10})
+    void whoIsRightLeavesNothingBehindHoweverManyAreCheckedAtOnce(long seed) {
+        Random random = new Random(seed);
+        ThrottleRule rule = ThrottleRule.SOURCE;
+        Level level = Level.NONE;
+        Level wrongAlone = Level.NONE;
+        List<Checked> underWay = new ArrayList<>();
+        Instant now = Instant.parse("2026-11-26T09:00:00Z");
+        for (int i = 0; i < 600 || !underWay.isEmpty(); i++) {
+            now = now.plusMillis(random.nextInt(20));
+            if (i < 600 && random.nextInt(3) > 0 && underWay.size() < 8) {
+                boolean right = random.nextInt(50) > 0;
+                underWay.add(new Checked(level, now, right));
+                level = rule.attempted(level, now);
+                wrongAlone = right ? wrongAlone : rule.attempted(wrongAlone, now);
+            } else if (!underWay.isEmpty()) {
+                Checked done = underWay.remove(random.nextInt(underWay.size()));
+                level = done.right ? rule.right(level, done.before, done.at) : level;
+            }
+        }
+        assertEquals(rule.levelAt(wrongAlone, now), rule.levelAt(level, now), 0.05);
     }
 
     @Test
