@@ -5,7 +5,6 @@ import static inky.courier.bench.WholeJob.map;
 import inky.courier.standins.DeviceModel;
 import inky.courier.standins.Stack;
 import inky.courier.standins.StandInDevice;
-import java.net.URI;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -26,7 +25,7 @@ final class ManyPanels {
     /** As often as a panel looks, which hears of its pages besides. */
     private static final long LOOKS_MILLIS = 500;
 
-    private final URI uri;
+    private final Server server;
     private final List<Panel> panels = new ArrayList<>();
     private final List<Double> sends = Collections.synchronizedList(new ArrayList<>());
     private final AtomicInteger scans = new AtomicInteger();
@@ -34,13 +33,13 @@ final class ManyPanels {
 
     private record Panel(Desk desk, String device, String pin, StandInDevice scanner) {}
 
-    private ManyPanels(URI uri) {
-        this.uri = uri;
+    private ManyPanels(Server server) {
+        this.server = server;
     }
 
     /** @param desk signed in as an administrator of the large office */
-    static void measure(URI uri, Desk desk) throws Exception {
-        ManyPanels all = new ManyPanels(uri);
+    static void measure(Server server, Desk desk) throws Exception {
+        ManyPanels all = new ManyPanels(server);
         try {
             all.open(desk);
             all.run();
@@ -73,11 +72,12 @@ final class ManyPanels {
                     Integer.parseInt(address[1]),
                     i,
                     300);
+            scanner.samePaper();
             String person = people.path(i++).path("id").asString();
             String pin = admin.ask("POST", "/api/people/" + person + "/pin", map())
                     .path("pin")
                     .asString();
-            Desk panel = new Desk(uri);
+            Desk panel = new Desk(server.uri());
             panel.ask("GET", "/api/panel/" + device.path("id").asString(), null);
             panels.add(new Panel(panel, device.path("id").asString(), pin, scanner));
         }
@@ -86,7 +86,9 @@ final class ManyPanels {
     private void run() throws Exception {
         for (int i = 0; i < 3; i++) {
             signIn(panels.get(i));
+            scan(panels.get(i));
         }
+        sends.clear();
         double alone = signIn(panels.get(0));
         ExecutorService people = Executors.newFixedThreadPool(PANELS);
         try {
@@ -102,6 +104,7 @@ final class ManyPanels {
             for (Future<Double> one : signingIn) {
                 slowest = Math.max(slowest, one.get());
             }
+            Duration processor = server.processorTime();
             long end = System.nanoTime() + SCANNING.toNanos();
             List<Future<?>> scanning = new ArrayList<>();
             for (Panel panel : panels) {
@@ -114,14 +117,17 @@ final class ManyPanels {
             System.out.printf(
                     Locale.ROOT,
                     "%n%d panels at once%nsign-in to buttons: alone %.0f ms, the slowest of all at one moment %.0f ms%n"
-                            + "Send: p50 %.0f ms, p95 %.0f ms; %d scans of 3 pages a minute; %d errors%n",
+                            + "Send: p50 %.0f ms, p95 %.0f ms; %d scans of 3 sheets a minute; %d errors%n"
+                            + "processor time of the application meanwhile: %.0f s of %d%n",
                     PANELS,
                     alone,
                     slowest,
                     sends.get(sends.size() / 2),
                     sends.get(sends.size() * 95 / 100),
                     scans.get(),
-                    errors.get());
+                    errors.get(),
+                    server.processorTime().minus(processor).toMillis() / 1000.0,
+                    SCANNING.toSeconds() * Runtime.getRuntime().availableProcessors());
         } finally {
             people.shutdownNow();
         }

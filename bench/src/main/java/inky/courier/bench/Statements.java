@@ -39,10 +39,25 @@ final class Statements implements AutoCloseable {
         try (PreparedStatement statement =
                 connection.prepareStatement("select count(*) from scheduled_tasks where picked and task_name = ?")) {
             statement.setString(1, task);
-            try (ResultSet count = statement.executeQuery()) {
-                count.next();
-                return count.getInt(1) > 0;
+            return count(statement) > 0;
+        }
+    }
+
+    /** Waits until no task of a name is left. */
+    void waitUntilDone(String task) throws SQLException, InterruptedException {
+        try (PreparedStatement statement =
+                connection.prepareStatement("select count(*) from scheduled_tasks where task_name = ?")) {
+            statement.setString(1, task);
+            while (count(statement) > 0) {
+                Thread.sleep(200);
             }
+        }
+    }
+
+    private static int count(PreparedStatement statement) throws SQLException {
+        try (ResultSet count = statement.executeQuery()) {
+            count.next();
+            return count.getInt(1);
         }
     }
 

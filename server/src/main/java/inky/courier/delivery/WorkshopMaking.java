@@ -21,6 +21,7 @@ import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.naming.Counters;
+import inky.courier.scan.PageTurns;
 import inky.courier.scan.ScanService;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
@@ -59,6 +60,7 @@ class WorkshopMaking implements FileMaking {
     private final Counters counters;
     private final Clock clock;
     private final ZoneId zone;
+    private final PageTurns turns;
 
     WorkshopMaking(
             ScanService scans,
@@ -70,7 +72,8 @@ class WorkshopMaking implements FileMaking {
             Vault vault,
             Counters counters,
             Clock clock,
-            ZoneId zone) {
+            ZoneId zone,
+            PageTurns turns) {
         this.scans = scans;
         this.store = store;
         this.files = files;
@@ -81,6 +84,7 @@ class WorkshopMaking implements FileMaking {
         this.counters = counters;
         this.clock = clock;
         this.zone = zone;
+        this.turns = turns;
     }
 
     @Override
@@ -158,7 +162,7 @@ class WorkshopMaking implements FileMaking {
     private Workshop.Result make(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
         Resolution resolution = scans.resolution(delivery.scanId);
         List<StoredPage> pages = scans.keptPages(delivery.scanId).stream()
-                .map(page -> new StoredPage(store, page, resolution))
+                .map(page -> new StoredPage(store, page, resolution, turns))
                 .toList();
         return new Workshop(profile, reader, CORES)
                 .make(pages, folder, new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
@@ -196,9 +200,11 @@ class WorkshopMaking implements FileMaking {
     }
 
     /** A page as it lies in the store. */
-    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution) implements Source {
+    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution, PageTurns turns)
+            implements Source {
         @Override
         public PageRaster raster() throws IOException {
+            turns.inBetween();
             byte[] jpeg = store.readAll(page.contentId());
             try {
                 return JpegPages.decode(jpeg, resolution);

@@ -6,6 +6,7 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Blankness;
 import inky.courier.core.page.PageAnalyser;
+import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
@@ -59,6 +60,7 @@ public class ScanService {
     private final Live live;
     private final Clock clock;
     private final Transactions transaction;
+    private final PageTurns turns;
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> new Thread(task, "scan"));
     private final Set<UUID> running = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService beats =
@@ -71,7 +73,8 @@ public class ScanService {
             JdbcClient jdbc,
             Live live,
             Clock clock,
-            Transactions transaction) {
+            Transactions transaction,
+            PageTurns turns) {
         this.scans = scans;
         this.link = link;
         this.store = store;
@@ -79,6 +82,7 @@ public class ScanService {
         this.live = live;
         this.clock = clock;
         this.transaction = transaction;
+        this.turns = turns;
         beats.scheduleWithFixedDelay(this::beat, BEAT.toMillis(), BEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
 
@@ -426,7 +430,7 @@ public class ScanService {
             number++;
             boolean kept;
             try {
-                kept = keepInTransaction(id, number, page.jpeg(), blankReason(page.jpeg(), profile));
+                kept = keepInTransaction(id, number, turns.now(() -> prepared(page.jpeg(), profile)));
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
                 scan.cancel();
@@ -451,21 +455,22 @@ public class ScanService {
     }
 
     /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
-    private static String blankReason(byte[] jpeg, ScanProfile profile) throws IOException {
+    private static Prepared prepared(byte[] jpeg, ScanProfile profile) throws IOException {
         Tidy.SkipBlank skip = profile.tidy().skipBlank();
         if (skip == Tidy.SkipBlank.NO) {
-            return "";
+            return Prepared.of(jpeg, "");
         }
-        Blankness blankness = PageAnalyser.analyse(
-                        JpegPages.decode(jpeg, profile.resolution()), BlankSensitivity.valueOf(skip.name()))
-                .blankness();
-        return blankness.blank() ? blankness.reason() : "";
+        PageRaster page = JpegPages.decode(jpeg, profile.resolution());
+        Blankness blankness = PageAnalyser.blankness(page, BlankSensitivity.valueOf(skip.name()));
+        return new Prepared(
+                jpeg,
+                new JpegPages.Extent(page.width(), page.height()),
+                JpegPages.thumbnail(page, THUMBNAIL_WIDTH),
+                blankness.blank() ? blankness.reason() : "");
     }
 
     /** @return whether it was still wanted when it came */
-    private boolean keepInTransaction(UUID id, int number, byte[] jpeg, String blankReason) throws IOException {
-        // Computed before a connection is taken, of which there are fewer than there can be scans.
-        Prepared page = Prepared.of(jpeg, blankReason);
+    private boolean keepInTransaction(UUID id, int number, Prepared page) throws IOException {
         try {
             return Boolean.TRUE.equals(transaction.persistently(() -> {
                 Scan scan = held(id);
@@ -480,7 +485,7 @@ public class ScanService {
         }
     }
 
-    /** A page with what is seen of it at once. */
+    /** A page with what is seen of it at once; computed before a connection is taken, of which there are few. */
     private record Prepared(byte[] jpeg, JpegPages.Extent extent, byte[] thumbnail, String blankReason) {
         static Prepared of(byte[] jpeg, String blankReason) throws IOException {
             return new Prepared(jpeg, JpegPages.extent(jpeg), JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH), blankReason);

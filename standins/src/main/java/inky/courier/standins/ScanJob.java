@@ -6,7 +6,9 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
@@ -16,6 +18,13 @@ import javax.imageio.stream.MemoryCacheImageOutputStream;
 /** A scan under way: the sides still to come, drawn one by one when they are asked for. */
 final class ScanJob {
     private static final float JPEG_QUALITY = 0.75f;
+
+    /** The seed of paper that looks the same each time, and so is drawn once. */
+    static final long SAME = -1;
+
+    private static final Map<Drawn, byte[]> DRAWN = new ConcurrentHashMap<>();
+
+    private record Drawn(Side side, int dpi, boolean colour) {}
 
     private record Side(Optional<Print> print, Optional<Print> behind, Sheet sheet, long seed) {}
 
@@ -32,9 +41,14 @@ final class ScanJob {
         this.colour = colour;
         for (int i = 0; i < sheets.size(); i++) {
             Sheet sheet = sheets.get(i);
-            sides.add(new Side(Optional.of(sheet.front()), sheet.back(), sheet, seed * 1000 + i * 2L));
+            sides.add(new Side(
+                    Optional.of(sheet.front()), sheet.back(), sheet, seed < 0 ? SAME - i * 2L : seed * 1000 + i * 2L));
             if (bothSides) {
-                sides.add(new Side(sheet.back(), Optional.of(sheet.front()), sheet, seed * 1000 + i * 2L + 1));
+                sides.add(new Side(
+                        sheet.back(),
+                        Optional.of(sheet.front()),
+                        sheet,
+                        seed < 0 ? SAME - i * 2L - 1 : seed * 1000 + i * 2L + 1));
             }
         }
     }
@@ -56,10 +70,21 @@ final class ScanJob {
     }
 
     byte[] nextPage() throws IOException {
-        Side side = sides.get(next);
-        BufferedImage image = new PaperArtist(side.seed).draw(side.print, side.behind, side.sheet, dpi, colour);
-        next++;
-        return jpeg(image);
+        Side side = sides.get(next++);
+        if (side.seed >= 0) {
+            return jpeg(draw(side));
+        }
+        Drawn wanted = new Drawn(side, dpi, colour);
+        byte[] page = DRAWN.get(wanted);
+        if (page == null) {
+            page = jpeg(draw(side));
+            DRAWN.put(wanted, page);
+        }
+        return page;
+    }
+
+    private BufferedImage draw(Side side) {
+        return new PaperArtist(side.seed).draw(side.print, side.behind, side.sheet, dpi, colour);
     }
 
     private static byte[] jpeg(BufferedImage image) throws IOException {

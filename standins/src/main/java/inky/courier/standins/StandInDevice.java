@@ -74,6 +74,7 @@ public final class StandInDevice implements AutoCloseable {
     private final Map<Integer, IppRules.Job> begun = new ConcurrentHashMap<>();
     private final AtomicInteger jobIds = new AtomicInteger();
     private final long seed;
+    private volatile boolean samePaper;
     private final Optional<DavRoom> storage;
     private final Optional<PrintRoom> printer;
     private final IppRules rules = new IppRules();
@@ -193,6 +194,11 @@ public final class StandInDevice implements AutoCloseable {
     /** How long each page takes from now on, beside the drawing. */
     public void pageMillis(int millis) {
         pageMillis = millis;
+    }
+
+    /** Its paper looks the same each time from now on, so that drawing takes no time: for many devices on one machine. */
+    public void samePaper() {
+        samePaper = true;
     }
 
     /** Makes it report trouble: {@code printer-state} 3 to 5 and {@code printer-state-reasons}. */
@@ -366,7 +372,7 @@ public final class StandInDevice implements AutoCloseable {
         boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
         boolean colour = model.colour() && !"monochrome".equals(input.getInputColorMode());
         int id = jobIds.incrementAndGet();
-        ScanJob job = new ScanJob(id, sheets, both, dpi(input), colour, seed + id);
+        ScanJob job = new ScanJob(id, sheets, both, dpi(input), colour, samePaper ? ScanJob.SAME : seed + id);
         begun.put(
                 id,
                 new IppRules.Job(

@@ -3,6 +3,7 @@ package inky.courier.core.document;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PixelLimit;
+import inky.courier.core.tidy.Resample;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferByte;
 import java.io.ByteArrayInputStream;
@@ -64,6 +65,13 @@ public final class JpegPages {
         graphics.drawImage(small, 0, 0, width, height, null);
         graphics.dispose();
         return encode(scaled, 0.8f);
+    }
+
+    /** The same of a page that was decoded already. */
+    public static byte[] thumbnail(PageRaster page, int maxWidth) throws IOException {
+        int width = Math.min(maxWidth, page.width());
+        int height = Math.max(1, (int) Math.round((double) page.height() * width / page.width()));
+        return encode(Rasters.image(Resample.scaled(page, width, height, page.resolution())), 0.8f);
     }
 
     /** @param quality 0 (smallest) to 1 (best); 0.75 is the customary scanner setting */

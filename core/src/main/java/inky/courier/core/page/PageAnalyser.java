@@ -16,7 +16,7 @@ public final class PageAnalyser {
     public static PageAnalysis analyse(PageRaster page, BlankSensitivity sensitivity) {
         Survey survey = Survey.of(page);
         Paper paper = PaperFinder.find(survey, page);
-        Ground ground = Ground.of(survey, paper, Math.min(RIM_MM, Math.min(paper.widthMm(), paper.heightMm()) / 20));
+        Ground ground = ground(survey, paper);
         KindFinder.Told told = KindFinder.tell(ground, paper);
         double skew = skew(ground, paper, told.kind());
         ColourFinder.Found found = ColourFinder.find(ground);
@@ -36,6 +36,19 @@ public final class PageAnalyser {
                 told.confidence(),
                 portrait,
                 BarcodeFinder.find(ground, page));
+    }
+
+    /** Only whether there is anything on it, for what must know that at once. */
+    public static Blankness blankness(PageRaster page, BlankSensitivity sensitivity) {
+        Survey survey = Survey.of(page);
+        Paper paper = PaperFinder.find(survey, page);
+        Ground ground = ground(survey, paper);
+        double skew = skew(ground, paper, KindFinder.tell(ground, paper).kind());
+        return BlankFinder.find(ground, skew, ColourFinder.find(ground).colouredMm2(), sensitivity);
+    }
+
+    private static Ground ground(Survey survey, Paper paper) {
+        return Ground.of(survey, paper, Math.min(RIM_MM, Math.min(paper.widthMm(), paper.heightMm()) / 20));
     }
 
     /** Only the turn of the content, for what straightens pages and asks nothing else. */

@@ -1,0 +1,55 @@
+package inky.courier.scan;
+
+import java.io.IOException;
+import java.io.InterruptedIOException;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import org.springframework.stereotype.Component;
+
+/**
+ * Whose page is computed now. A page that has just come from a device comes first, as many at once as there are processors,
+ * however many devices scan: each takes some tens of megabytes while it is looked at. Files are made in between.
+ */
+@Component
+public class PageTurns {
+    /** Files are made in the end, however busy the panels are. */
+    private static final long LONGEST_SECONDS = 10;
+
+    private final Semaphore places = new Semaphore(Runtime.getRuntime().availableProcessors(), true);
+
+    /** What is computed from a page. */
+    interface Work<T> {
+        T compute() throws IOException;
+    }
+
+    /** For a page that a person at a panel waits for. */
+    <T> T now(Work<T> work) throws IOException {
+        try {
+            places.acquire();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new InterruptedIOException("the server ends");
+        }
+        try {
+            return work.compute();
+        } finally {
+            places.release();
+        }
+    }
+
+    /** For a page that nobody stands and waits for: goes on when there is room, or in its turn. */
+    public void inBetween() throws IOException {
+        if (places.availablePermits() > 0) {
+            return;
+        }
+        try {
+            // Behind those who wait already.
+            if (places.tryAcquire(LONGEST_SECONDS, TimeUnit.SECONDS)) {
+                places.release();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new InterruptedIOException("the server ends");
+        }
+    }
+}
