@@ -2,11 +2,13 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.audit.SecurityLog;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.Waiting;
 import inky.courier.signin.SignInThrottle;
+import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.standins.Stack;
 import inky.courier.vault.Vault;
@@ -148,7 +150,8 @@ class NobodyInTest {
         boolean refused = false;
         for (int device = 0; device < 300 && !refused; device++) {
             try {
-                throttle.begin(ThrottleKey.panel(UUID.randomUUID()), ThrottleKey.OFFICE);
+                SignInThrottle.Attempt guess = throttle.begin(ThrottleKey.panel(UUID.randomUUID()), ThrottleKey.OFFICE);
+                throttle.wrong(guess, "", SecurityLog.Place.panel("one of many"), new Source("192.0.2.1"));
                 counted++;
             } catch (Refusal refusal) {
                 refused = true;
