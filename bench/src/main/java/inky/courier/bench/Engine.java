@@ -40,12 +40,15 @@ public final class Engine {
     private static final String CLOUD = "127.40.7.6";
 
     private final Desk desk;
+    private final Arrivals arrivals;
     private final StandInDevice device;
     private final PostOffice post;
     private final FileHouse house;
     private final CloudHouse cloud;
 
-    private Engine(Desk desk, StandInDevice device, PostOffice post, FileHouse house, CloudHouse cloud) {
+    private Engine(
+            Arrivals arrivals, Desk desk, StandInDevice device, PostOffice post, FileHouse house, CloudHouse cloud) {
+        this.arrivals = arrivals;
         this.desk = desk;
         this.device = device;
         this.post = post;
@@ -56,7 +59,8 @@ public final class Engine {
     public static void main(String[] args) throws Exception {
         Path jar = Path.of(args[0]);
         Path folder = Files.createTempDirectory("bench-engine");
-        try (Server server = new Server(jar);
+        try (Arrivals arrivals = new Arrivals();
+                Server server = new Server(jar);
                 StandInDevice device = StandInDevice.start(
                         DeviceModel.named("Alder M60c").orElseThrow(), "Bench", "127.20.7.1", 0, 9_000, 0);
                 PostOffice post = WholeJob.postOffice();
@@ -72,7 +76,7 @@ public final class Engine {
                         folder.resolve("house")));
                 CloudHouse cloud = CloudHouse.open(new CloudHouse.Settings(
                         "cloud.wherrymoor.example", CLOUD, 0, "scans", Desk.PASSWORD, folder.resolve("cloud")))) {
-            Engine engine = new Engine(new Desk(server.uri()), device, post, house, cloud);
+            Engine engine = new Engine(arrivals, new Desk(server.uri()), device, post, house, cloud);
             engine.desk.setUp(device.port(), post.startTlsPort(), 200, "AS_FOUND");
             String part = args.length > 1 ? args[1] : "";
             if (!part.equals("queue")) {
@@ -138,7 +142,7 @@ public final class Engine {
         door.password(Desk.PASSWORD);
         desk.act("TRY_AGAIN", deliveries);
         Instant begin = Instant.now();
-        desk.waitFor(deliveries, "ACCEPTED");
+        arrivals.waitForAll();
         return Duration.between(begin, Instant.now()).toMillis() / 1000.0;
     }
 
