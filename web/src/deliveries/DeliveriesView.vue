@@ -288,6 +288,9 @@ select,
   background: none;
   font-weight: 600;
 }
+.pick :deep(.el-select__wrapper.is-focused) {
+  box-shadow: none !important;
+}
 .pick :deep(.el-select__placeholder) {
   color: var(--ink-9);
 }

@@ -18,13 +18,14 @@ const props = defineProps<{
   one: (id: string) => Promise<Named>;
 }>();
 const model = defineModel<string | null | undefined>({ required: true });
-const opened = ref(false);
+/** From when somebody comes to it: it opens with what is there. */
+const wanted = ref(false);
 const words = ref('');
 const settled = refDebounced(words, 150);
 const found = useQuery({
   queryKey: computed(() => [props.area, 'pick', props.label, settled.value]),
   queryFn: () => props.list({ find: settled.value.trim() || undefined, count: MOST }),
-  enabled: opened,
+  enabled: wanted,
   placeholderData: keepPreviousData,
 });
 const chosen = useQuery({
@@ -38,10 +39,6 @@ const options = computed(() => {
   return here && !settled.value && !rows.some((row) => row.id === here.id) ? [here, ...rows] : rows;
 });
 const more = computed(() => Math.max(0, (found.data.value?.fitting ?? 0) - MOST));
-function show(open: boolean) {
-  opened.value ||= open;
-  if (!open) words.value = '';
-}
 </script>
 
 <template>
@@ -53,7 +50,8 @@ function show(open: boolean) {
     :remote-method="(typed: string) => (words = typed)"
     :loading="found.isLoading.value"
     :aria-label="label"
-    @visible-change="show"
+    @focus="wanted = true"
+    @visible-change="(open: boolean) => !open && (words = '')"
   >
     <el-option v-for="row in options" :key="row.id" :value="row.id" :label="row.name" />
     <template v-if="more" #footer>

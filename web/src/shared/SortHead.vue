@@ -32,6 +32,9 @@ button {
 button:hover {
   text-decoration: underline;
 }
+svg {
+  margin-left: 4px;
+}
 path {
   fill: currentColor;
 }

@@ -85,6 +85,11 @@ class WaysOutTest {
         button("Hold it").click();
         assertThat(desk.getByText("1 delivery is held.")).isVisible();
         desk.navigate(courier.uri() + "/deliveries?state=HELD");
+        desk.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Person"))
+                .fill("kjolv");
+        desk.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("\u00c1sa Kj\u00f8lv"))
+                .click();
+        assertThat(desk).hasURL(Pattern.compile("person="));
         desk.getByRole(AriaRole.TABLE)
                 .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("\u00c1sa Kj\u00f8lv"))
                 .click();

@@ -22,6 +22,11 @@ import java.util.stream.Stream;
 public final class LongList<T> {
     private static final int DIGITS = 12;
     private static final Pattern NUMBER = Pattern.compile("[0-9]+");
+    /** Letters that Unicode does not take apart (NFD), as the Latin-ASCII rules of CLDR write them; from memory. */
+    private static final Map<Character, String> OTHER_LETTERS = Map.of(
+            '\u00f8', "o", '\u0142', "l", '\u0111', "d", '\u00df', "ss", '\u00e6', "ae", '\u0153', "oe", '\u0131', "i",
+            '\u00f0', "d", '\u00fe', "th");
+
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
 
     private final Function<T, Stream<String>> texts;
@@ -139,12 +144,17 @@ public final class LongList<T> {
                         "0".repeat(Math.max(0, DIGITS - found.group().length())) + found.group());
     }
 
+    /** As somebody types it who has only plain letters on the keyboard. */
     private static String plain(String text) {
         String lower = text.toLowerCase(Locale.ROOT);
-        return lower.chars().allMatch(c -> c < 0x80)
-                ? lower
-                : MARKS.matcher(Normalizer.normalize(lower, Normalizer.Form.NFD))
-                        .replaceAll("");
+        if (lower.chars().allMatch(c -> c < 0x80)) {
+            return lower;
+        }
+        String letters =
+                MARKS.matcher(Normalizer.normalize(lower, Normalizer.Form.NFD)).replaceAll("");
+        StringBuilder plain = new StringBuilder(letters.length());
+        letters.chars().forEach(c -> plain.append(OTHER_LETTERS.getOrDefault((char) c, String.valueOf((char) c))));
+        return plain.toString();
     }
 
     private static boolean holds(String text, String[] words) {

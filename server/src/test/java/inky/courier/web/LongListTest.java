@@ -75,6 +75,14 @@ class LongListTest {
         assertThat(byName).hasSize(150).isSortedAccordingTo((a, b) -> letters.compare(a.name, b.name));
     }
 
+    @ParameterizedTest
+    @CsvSource({"kjolv, Kj\u00f8lv", "asa, \u00c1sa", "strasse, Stra\u00dfe", "lodz, \u0141\u00f3d\u017a"})
+    void whoHasPlainLettersOnlyFindsTheOthers(String typed, String name) {
+        List<Room> all = List.of(new Room(name, 0, false), new Room("Quay", 0, false));
+        assertThat(ROOMS.find(all, typed)).extracting(Room::name).containsExactly(name);
+        assertThat(ROOMS.find(all, name)).extracting(Room::name).containsExactly(name);
+    }
+
     @Test
     void numbersInTextsAreOrderedAsNumbers() {
         List<String> names = List.of("Desk 10", "desk 9", "Desk 1", "Desk 100a", "127.0.0.20", "127.0.0.3", "Désk 2");
