@@ -17,7 +17,7 @@ onClickOutside(box, () => (open.value = false));
 
 const found = useQuery({
   queryKey: computed(() => ['find', asked.value]),
-  queryFn: () => ask(api.GET('/api/find', { params: { query: { text: asked.value } } })),
+  queryFn: ({ signal }) => ask(api.GET('/api/find', { params: { query: { text: asked.value } }, signal })),
   enabled: computed(() => asked.value.trim() !== ''),
 });
 

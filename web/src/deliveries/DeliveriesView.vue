@@ -26,8 +26,13 @@ const router = useRouter();
 const { filters, asked, any, set, clear } = useFilters();
 const list = useInfiniteQuery({
   queryKey: computed(() => ['deliveries', asked.value]),
-  queryFn: ({ pageParam }) =>
-    ask(api.GET('/api/deliveries', { params: { query: { ...asked.value, before: pageParam, limit: 60 } } })),
+  queryFn: ({ pageParam, signal }) =>
+    ask(
+      api.GET('/api/deliveries', {
+        params: { query: { ...asked.value, before: pageParam, limit: 60 } },
+        signal,
+      }),
+    ),
   initialPageParam: 0,
   getNextPageParam: (last) => (last.more ? last.rows.at(-1)?.number : undefined),
 });

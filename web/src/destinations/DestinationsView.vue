@@ -14,7 +14,9 @@ import TitleBar from '@/shared/TitleBar.vue';
 import { isBrowsable, kindWords } from './kinds';
 
 const router = useRouter();
-const list = useLongList('destinations', (query) => ask(api.GET('/api/destinations', { params: { query } })));
+const list = useLongList('destinations', (query, signal) =>
+  ask(api.GET('/api/destinations', { params: { query }, signal })),
+);
 const { query, rows, total } = list;
 const at = ref(-1);
 

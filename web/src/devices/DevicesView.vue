@@ -25,7 +25,7 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   Form
 >({
   path: 'devices',
-  list: (query) => ask(api.GET('/api/devices', { params: { query } })),
+  list: (query, signal) => ask(api.GET('/api/devices', { params: { query }, signal })),
   one: (id) => ask(api.GET('/api/devices/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/devices', { body })),
   change: (id, body) => ask(api.PUT('/api/devices/{id}', { params: { path: { id } }, body })),

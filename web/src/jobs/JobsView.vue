@@ -36,7 +36,7 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   Form
 >({
   path: 'jobs',
-  list: (query) => ask(api.GET('/api/jobs', { params: { query } })),
+  list: (query, signal) => ask(api.GET('/api/jobs', { params: { query }, signal })),
   one: (id) => ask(api.GET('/api/jobs/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/jobs', { body })),
   change: (id, body) => ask(api.PUT('/api/jobs/{id}', { params: { path: { id } }, body })),

@@ -12,7 +12,9 @@ import { count, figure } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
 const router = useRouter();
-const list = useLongList('panels', (query) => ask(api.GET('/api/panels', { params: { query } })));
+const list = useLongList('panels', (query, signal) =>
+  ask(api.GET('/api/panels', { params: { query }, signal })),
+);
 const { query, rows, total, needing } = list;
 const stops = (row: { findings: { severity: string }[] }) =>
   row.findings.filter((f) => f.severity === 'STOPS').length;

@@ -19,7 +19,7 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   Form
 >({
   path: 'people',
-  list: (query) => ask(api.GET('/api/people', { params: { query } })),
+  list: (query, signal) => ask(api.GET('/api/people', { params: { query }, signal })),
   one: (id) => ask(api.GET('/api/people/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/people', { body })),
   change: (id, body) => ask(api.PUT('/api/people/{id}', { params: { path: { id } }, body })),

@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Of its queries. */
   area: string;
   label: string;
-  list: (wanted: Wanted) => Promise<Part<Named>>;
+  list: (wanted: Wanted, signal?: AbortSignal) => Promise<Part<Named>>;
   one: (id: string) => Promise<Named>;
 }>();
 const model = defineModel<string | null | undefined>({ required: true });
@@ -24,7 +24,7 @@ const words = ref('');
 const settled = refDebounced(words, 150);
 const found = useQuery({
   queryKey: computed(() => [props.area, 'pick', props.label, settled.value]),
-  queryFn: () => props.list({ find: settled.value.trim() || undefined, count: MOST }),
+  queryFn: ({ signal }) => props.list({ find: settled.value.trim() || undefined, count: MOST }, signal),
   enabled: wanted,
   placeholderData: keepPreviousData,
 });

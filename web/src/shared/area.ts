@@ -10,7 +10,7 @@ import { useToast } from './toast';
 export interface Area<Row, View, Form> {
   /** Path of the area, also the key of its queries. */
   path: string;
-  list: (wanted: Wanted) => Promise<Part<Row>>;
+  list: (wanted: Wanted, signal: AbortSignal) => Promise<Part<Row>>;
   one: (id: string) => Promise<View>;
   add: (form: Form) => Promise<View>;
   change: (id: string, form: Form) => Promise<View>;

@@ -23,7 +23,10 @@ const SETTLED = 150;
 const left = new Map<string, { words: string; sort: string; attention: boolean }>();
 
 /** A list that may be long: what fits the typed words, a part of it at a time. @param key of its queries */
-export function useLongList<T>(key: string, fetch: (wanted: Wanted) => Promise<Part<T>>) {
+export function useLongList<T>(
+  key: string,
+  fetch: (wanted: Wanted, signal: AbortSignal) => Promise<Part<T>>,
+) {
   const words = ref(left.get(key)?.words ?? '');
   const sort = ref(left.get(key)?.sort ?? '');
   const attention = ref(left.get(key)?.attention ?? false);
@@ -37,7 +40,8 @@ export function useLongList<T>(key: string, fetch: (wanted: Wanted) => Promise<P
   }));
   const query = useInfiniteQuery({
     queryKey: computed(() => [key, 'list', wanted.value]),
-    queryFn: ({ pageParam }) => fetch({ ...wanted.value, from: pageParam || undefined }),
+    // What is asked while somebody types on is dropped when the next is asked.
+    queryFn: ({ pageParam, signal }) => fetch({ ...wanted.value, from: pageParam || undefined }, signal),
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
       const had = pages.reduce((sum, page) => sum + page.rows.length, 0);

@@ -5,9 +5,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,7 +29,7 @@ public class SecurityLog {
 
     private final JdbcClient jdbc;
     private final Clock clock;
-    private Hour hour = new Hour(Instant.EPOCH);
+    private final AtomicReference<Hour> hours = new AtomicReference<>(new Hour(Instant.EPOCH));
 
     SecurityLog(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
@@ -70,8 +72,8 @@ public class SecurityLog {
     /** What this instance has written in an hour. */
     private static final class Hour {
         private final Instant begin;
-        private int rows;
-        private final Map<Together, Long> beyond = new HashMap<>();
+        private final AtomicInteger rows = new AtomicInteger();
+        private final Map<Together, Long> beyond = new ConcurrentHashMap<>();
 
         Hour(Instant begin) {
             this.begin = begin;
@@ -89,22 +91,22 @@ public class SecurityLog {
 
     @Transactional
     public void note(Event what, String who, Place place, String source, String words) {
-        if ((what == Event.FAILED || what == Event.SLOWED) && isFlood()) {
-            countTogether(what, place);
+        Hour hour = hour();
+        boolean attempt = what == Event.FAILED || what == Event.SLOWED;
+        if (attempt && hour.rows.incrementAndGet() > ROWS_AN_HOUR) {
+            countTogether(hour, what, place);
         } else {
             insert(what, who, place, source, words);
         }
     }
 
-    private synchronized boolean isFlood() {
+    private Hour hour() {
         Instant now = clock.instant().truncatedTo(ChronoUnit.HOURS);
-        if (!hour.begin.equals(now)) {
-            hour = new Hour(now);
-        }
-        return ++hour.rows > ROWS_AN_HOUR;
+        return hours.updateAndGet(known -> known.begin.equals(now) ? known : new Hour(now));
     }
 
-    private synchronized void countTogether(Event what, Place place) {
+    /** Two at one moment may each make a row, which says the same. */
+    private void countTogether(Hour hour, Event what, Place place) {
         Together together = new Together(what, place.kind);
         Long known = hour.beyond.get(together);
         int counted = known == null

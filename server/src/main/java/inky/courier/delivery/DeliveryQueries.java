@@ -165,17 +165,23 @@ public class DeliveryQueries {
         if (text.isEmpty()) {
             return listing(where, values, limit);
         }
+        boolean number = look(text, values);
+        if (number && !Character.isDigit(text.charAt(0))) {
+            where.add("d.number = :number");
+            return listing(where, values, limit);
+        }
+        return byNumbers(numbersOf(where, values, number, text.length() >= SHORTEST_INDEXED), limit);
+    }
+
+    /** @return whether it may be a number too, as D-1234 or without its letter */
+    private static boolean look(String text, Map<String, Object> values) {
+        values.put("text", "%" + like(text) + "%");
         String digits = text.replaceFirst("^[dD]-", "");
         boolean number = digits.matches("[0-9]{1,18}");
         if (number) {
             values.put("number", Long.parseLong(digits));
         }
-        if (number && digits.length() < text.length()) {
-            where.add("d.number = :number");
-            return listing(where, values, limit);
-        }
-        values.put("text", "%" + like(text) + "%");
-        return byNumbers(numbersOf(where, values, number, text.length() >= SHORTEST_INDEXED), limit);
+        return number;
     }
 
     /**
@@ -229,13 +235,8 @@ public class DeliveryQueries {
     /** The newest that hold the text; of what is frequent only those of lately. */
     public List<DeliveryRow> newest(String text, int most) {
         Map<String, Object> values = new HashMap<>();
-        String digits = text.replaceFirst("^[dD]-", "");
-        boolean number = digits.matches("[0-9]{1,18}");
-        if (number) {
-            values.put("number", Long.parseLong(digits));
-        }
-        values.put("text", "%" + like(text) + "%");
         values.put("limit", most);
+        boolean number = look(text, values);
         List<Long> found = lately(0, LATELY, List.of("true"), values, number);
         if (found.isEmpty() && text.length() >= SHORTEST_INDEXED) {
             found = numbers(List.of("true"), "(d.looked_for ilike :text" + orNumber(number), values);
