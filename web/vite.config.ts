@@ -20,6 +20,6 @@ export default defineConfig({
     },
   },
   // Whose libraries are in it: shown by the application.
-  build: { target: 'es2022', license: { fileName: 'third-party-web.md' }, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: { target: 'es2022', license: { fileName: 'third-party-web.txt' }, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': process.env.COURIER_TARGET ?? 'http://127.0.0.1:8480' } },
 });

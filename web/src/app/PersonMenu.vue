@@ -46,7 +46,7 @@ const initials = computed(() =>
       <button type="button" class="button" @click="signOut">Sign out</button>
       <p class="caption">
         Third-party notices: <a href="/third-party-java.txt" target="_blank">server</a>,
-        <a href="/third-party-web.md" target="_blank">web</a>
+        <a href="/third-party-web.txt" target="_blank">web</a>
       </p>
     </div>
     <OwnPassword v-model="changing" />
