@@ -174,7 +174,15 @@ archive_classes() {
     say "Classes could not be archived ($run/archive.log); starting takes longer."
 }
 
-archive_option() { [ ! -f "$run/app/classes.jsa" ] || printf '%s' "-XX:SharedArchiveFile=$run/app/classes.jsa -Xshare:auto"; }
+# The stand-ins leave their own when they end for the first time.
+archive_option() { # archive_option [standins]
+  local archive="$run/${1:-app}/classes.jsa"
+  if [ -f "$archive" ]; then
+    printf '%s' "-XX:SharedArchiveFile=$archive -Xshare:auto"
+  elif [ "${1:-}" = standins ]; then
+    printf '%s' "-XX:ArchiveClassesAtExit=$archive"
+  fi
+}
 
 # here PATH FOLDER: the path as it was meant in the folder where the command was typed.
 here() { case $1 in /*) printf '%s' "$1" ;; *) printf '%s/%s' "$2" "$1" ;; esac; }
