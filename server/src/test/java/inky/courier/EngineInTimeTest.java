@@ -3,7 +3,7 @@ package inky.courier;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import inky.courier.audit.SecurityLog;
-import inky.courier.delivery.OldLines;
+import inky.courier.delivery.OldDeliveries;
 import inky.courier.delivery.Retention;
 import inky.courier.delivery.Sweeper;
 import inky.courier.harness.Browser;
@@ -248,11 +248,11 @@ class EngineInTimeTest {
         String before = office.desk.get(sums).ok().text();
         assertThat(before).contains(",accepted,");
         timed.time.pass(Duration.ofDays(1096 - 3));
-        timed.bean(OldLines.class).run();
+        timed.bean(OldDeliveries.class).run();
         assertThat(office.state(delivery)).isEqualTo("ACCEPTED");
         timed.time.pass(Duration.ofDays(2));
-        assertThat(timed.bean(OldLines.class).run()).isPositive();
-        assertThat(timed.bean(OldLines.class).run()).isZero();
+        assertThat(timed.bean(OldDeliveries.class).run()).isPositive();
+        assertThat(timed.bean(OldDeliveries.class).run()).isZero();
         assertThat(office.desk.get("/api/deliveries/" + delivery).status()).isEqualTo(404);
         assertThat(office.desk.get(sums).ok().text()).isEqualTo(before);
         for (String table : List.of(

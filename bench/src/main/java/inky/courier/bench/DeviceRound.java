@@ -16,7 +16,7 @@ final class DeviceRound {
 
     private DeviceRound() {}
 
-    static void measure(Server server, Statements database) throws Exception {
+    static void measure(Server server, Database database) throws Exception {
         try (StandInDevice behind = StandInDevice.start(
                         DeviceModel.named("Alder M30").orElseThrow(), "Bench", "127.20.7.2", 0, 1, 0);
                 ManyAddresses many = ManyAddresses.open(
@@ -38,7 +38,7 @@ final class DeviceRound {
     }
 
     /** Waits for a round to begin and to end. @return how long it took, in seconds */
-    private static double nextRound(Statements database) throws Exception {
+    private static double nextRound(Database database) throws Exception {
         waitUntil(database, false);
         waitUntil(database, true);
         long begin = System.nanoTime();
@@ -46,7 +46,7 @@ final class DeviceRound {
         return (System.nanoTime() - begin) / 1e9;
     }
 
-    private static void waitUntil(Statements database, boolean runs) throws Exception {
+    private static void waitUntil(Database database, boolean runs) throws Exception {
         while (database.isRunning("look-at-devices") != runs) {
             Thread.sleep(50);
         }

@@ -40,15 +40,15 @@ public final class Engine {
     private static final String CLOUD = "127.40.7.6";
 
     private final Desk desk;
-    private final Arrivals arrivals;
+    private final Database database;
     private final StandInDevice device;
     private final PostOffice post;
     private final FileHouse house;
     private final CloudHouse cloud;
 
     private Engine(
-            Arrivals arrivals, Desk desk, StandInDevice device, PostOffice post, FileHouse house, CloudHouse cloud) {
-        this.arrivals = arrivals;
+            Database database, Desk desk, StandInDevice device, PostOffice post, FileHouse house, CloudHouse cloud) {
+        this.database = database;
         this.desk = desk;
         this.device = device;
         this.post = post;
@@ -59,7 +59,7 @@ public final class Engine {
     public static void main(String[] args) throws Exception {
         Path jar = Path.of(args[0]);
         Path folder = Files.createTempDirectory("bench-engine");
-        try (Arrivals arrivals = new Arrivals();
+        try (Database database = new Database();
                 Server server = new Server(jar);
                 StandInDevice device = StandInDevice.start(
                         DeviceModel.named("Alder M60c").orElseThrow(), "Bench", "127.20.7.1", 0, 9_000, 0);
@@ -76,7 +76,7 @@ public final class Engine {
                         folder.resolve("house")));
                 CloudHouse cloud = CloudHouse.open(new CloudHouse.Settings(
                         "cloud.wherrymoor.example", CLOUD, 0, "scans", Desk.PASSWORD, folder.resolve("cloud")))) {
-            Engine engine = new Engine(arrivals, new Desk(server.uri()), device, post, house, cloud);
+            Engine engine = new Engine(database, new Desk(server.uri()), device, post, house, cloud);
             engine.desk.setUp(device.port(), post.startTlsPort(), 200, "AS_FOUND");
             String part = args.length > 1 ? args[1] : "";
             if (!part.equals("queue")) {
@@ -100,7 +100,7 @@ public final class Engine {
     }
 
     /** Java compiles what has run a thousand times: before that a delivery takes twice the work. */
-    private void queues(String instances, List<String> folders, List<String> one, List<String> ten) throws IOException {
+    private void queues(String instances, List<String> folders, List<String> one, List<String> ten) throws Exception {
         for (int i = 0; i < WARMING; i++) {
             seconds(ten, post::password);
         }
@@ -122,7 +122,7 @@ public final class Engine {
         return desk.folder("SFTP", HOUSE, house.sftpPort(), path, "TLS");
     }
 
-    private void queue(String what, List<String> destinations, Door door) throws IOException {
+    private void queue(String what, List<String> destinations, Door door) throws Exception {
         WholeJob.row(
                 "deliveries a second, " + what,
                 SCANS * FORKS / seconds(destinations, door),
@@ -133,7 +133,7 @@ public final class Engine {
      * Everything is made ready while the far side refuses the sign-in; the clock runs from when all may go to the last one's
      * acceptance.
      */
-    private double seconds(List<String> destinations, Door door) throws IOException {
+    private double seconds(List<String> destinations, Door door) throws Exception {
         List<String> deliveries = new ArrayList<>();
         for (int i = 0; i < WAYS; i += FORKS) {
             deliveries.addAll(
@@ -142,7 +142,7 @@ public final class Engine {
         door.password(Desk.PASSWORD);
         desk.act("TRY_AGAIN", deliveries);
         Instant begin = Instant.now();
-        arrivals.waitForAll();
+        database.waitUntilAllArrived();
         return Duration.between(begin, Instant.now()).toMillis() / 1000.0;
     }
 

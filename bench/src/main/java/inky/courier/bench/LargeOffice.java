@@ -24,8 +24,9 @@ public final class LargeOffice {
 
     /** Arguments: the application, the key of the large office, and anything to measure panels and devices alone. */
     public static void main(String[] args) throws Exception {
-        try (Statements statements = new Statements();
+        try (Database database = new Database();
                 Server server = Server.with(Path.of(args[0]), Path.of(args[1]))) {
+            database.countStatements();
             List<Desk> desks = new ArrayList<>();
             for (int i = 0; i < DESKS; i++) {
                 Desk desk = new Desk(server.uri());
@@ -33,18 +34,18 @@ public final class LargeOffice {
                 desks.add(desk);
             }
             if (args.length < 3) {
-                lists(desks, statements);
+                lists(desks, database);
             }
             // What an earlier run has left.
-            statements.waitUntilDone("prepare-delivery");
-            DeviceRound.measure(server, statements);
+            database.waitUntilDone("prepare-delivery");
+            DeviceRound.measure(server, database);
             ManyPanels.measure(server, desks.get(0));
             System.out.printf(
                     Locale.ROOT, "heap of the application at its highest: %.0f MB%n", server.peakHeapMegabytes());
         }
     }
 
-    private static void lists(List<Desk> desks, Statements statements) throws Exception {
+    private static void lists(List<Desk> desks, Database database) throws Exception {
         JsonNode devices =
                 desks.get(0).ask("GET", "/api/devices?count=200", null).path("rows");
         String device = devices.path(devices.size() / 2).path("id").asString();
@@ -86,11 +87,11 @@ public final class LargeOffice {
                 "/api/people?sort=-email&find=kj%C3%B8lv",
                 "/api/changes",
                 "/api/security-log")) {
-            row(desks, path, statements);
+            row(desks, path, database);
         }
     }
 
-    private static void row(List<Desk> desks, String path, Statements statements) throws Exception {
+    private static void row(List<Desk> desks, String path, Database database) throws Exception {
         ExecutorService threads = Executors.newFixedThreadPool(DESKS);
         try {
             double[] all = together(threads, desks, path, 0);
@@ -103,7 +104,7 @@ public final class LargeOffice {
                     all[all.length * 95 / 100],
                     clicking[clicking.length * 95 / 100],
                     desks.get(0).bytes(path) / 1024.0,
-                    statements.of(() -> desks.get(0).bytes(path)));
+                    database.statementsOf(() -> desks.get(0).bytes(path)));
         } finally {
             threads.shutdownNow();
         }

@@ -147,7 +147,7 @@ public class DeliveryQueries {
             values.put("states", f.state.stream().map(Enum::name).toList());
         }
         if (!f.day.isEmpty()) {
-            LocalDate day = day(f.day);
+            LocalDate day = Days.read("day", f.day);
             where.add("d.scanned_at >= :from and d.scanned_at < :to");
             values.put("from", start(day));
             values.put("to", start(day.plusDays(1)));
@@ -416,14 +416,6 @@ public class DeliveryQueries {
 
     private static String like(String text) {
         return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_");
-    }
-
-    private static LocalDate day(String text) {
-        try {
-            return LocalDate.parse(text);
-        } catch (java.time.format.DateTimeParseException e) {
-            throw new inky.courier.core.Invalid("filter.day", "day", "This is no day.", "Write it like 2026-11-24.");
-        }
     }
 
     private OffsetDateTime start(LocalDate day) {

@@ -103,9 +103,9 @@ class DeliveryTasks {
     }
 
     @Bean
-    Task<Void> removeLines(OldLines lines) {
-        return Tasks.recurring("remove-lines", FixedDelay.of(Duration.ofHours(1)))
-                .execute((instance, context) -> lines.run());
+    Task<Void> removeOldDeliveries(OldDeliveries old) {
+        return Tasks.recurring("remove-old-deliveries", FixedDelay.of(Duration.ofHours(1)))
+                .execute((instance, context) -> old.run());
     }
 
     @Bean

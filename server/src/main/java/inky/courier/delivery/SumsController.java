@@ -3,18 +3,15 @@ package inky.courier.delivery;
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.text.Csv;
+import inky.courier.web.Handing;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Locale;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -25,11 +22,11 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class SumsController {
     private static final int MOST_DAYS = 3660;
 
-    private final OldLines lines;
+    private final DeliverySums sums;
     private final SecurityLog log;
 
-    SumsController(OldLines lines, SecurityLog log) {
-        this.lines = lines;
+    SumsController(DeliverySums sums, SecurityLog log) {
+        this.sums = sums;
         this.log = log;
     }
 
@@ -37,8 +34,8 @@ class SumsController {
     @GetMapping(path = "/api/delivery-sums.csv", produces = "text/csv")
     ResponseEntity<StreamingResponseBody> exportDeliverySums(
             @RequestParam String from, @RequestParam String until, Principal who, HttpServletRequest request) {
-        LocalDate first = day("from", from);
-        LocalDate last = day("until", until);
+        LocalDate first = Days.read("from", from);
+        LocalDate last = Days.read("until", until);
         if (last.isBefore(first) || first.plusDays(MOST_DAYS).isBefore(last)) {
             throw new Invalid(
                     "sums.days",
@@ -52,15 +49,7 @@ class SumsController {
                 SecurityLog.Place.DESK,
                 request.getRemoteAddr(),
                 "sums of deliveries " + first + " to " + last);
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename("deliveries-" + first + "-" + last + ".csv")
-                                .build()
-                                .toString())
-                .body(out -> write(first, last, out));
+        return Handing.csv("deliveries-" + first + "-" + last + ".csv").body(out -> write(first, last, out));
     }
 
     /** A month at a time, so that years do not lie in memory. */
@@ -72,12 +61,12 @@ class SumsController {
                 day = day.withDayOfMonth(1).plusMonths(1)) {
             LocalDate endOfMonth = day.withDayOfMonth(day.lengthOfMonth());
             StringBuilder rows = new StringBuilder();
-            lines.sums(day, endOfMonth.isBefore(last) ? endOfMonth : last, sum -> rows.append(row(sum)));
+            sums.read(day, endOfMonth.isBefore(last) ? endOfMonth : last, sum -> rows.append(row(sum)));
             out.write(rows.toString().getBytes(StandardCharsets.UTF_8));
         }
     }
 
-    private static String row(OldLines.Sum sum) {
+    private static String row(DeliverySums.Sum sum) {
         return Csv.row(List.of(
                 sum.day().toString(),
                 sum.device(),
@@ -86,13 +75,5 @@ class SumsController {
                 Long.toString(sum.deliveries()),
                 Long.toString(sum.pages()),
                 Long.toString(sum.bytes())));
-    }
-
-    private static LocalDate day(String field, String text) {
-        try {
-            return LocalDate.parse(text);
-        } catch (DateTimeParseException e) {
-            throw new Invalid("sums.day", field, "This is no day.", "Write it like 2026-11-24.");
-        }
     }
 }

@@ -21,7 +21,7 @@ import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.naming.Counters;
-import inky.courier.scan.PageTurns;
+import inky.courier.scan.PageLimiter;
 import inky.courier.scan.ScanService;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
@@ -60,7 +60,7 @@ class WorkshopMaking implements FileMaking {
     private final Counters counters;
     private final Clock clock;
     private final ZoneId zone;
-    private final PageTurns turns;
+    private final PageLimiter limiter;
 
     WorkshopMaking(
             ScanService scans,
@@ -73,7 +73,7 @@ class WorkshopMaking implements FileMaking {
             Counters counters,
             Clock clock,
             ZoneId zone,
-            PageTurns turns) {
+            PageLimiter limiter) {
         this.scans = scans;
         this.store = store;
         this.files = files;
@@ -84,7 +84,7 @@ class WorkshopMaking implements FileMaking {
         this.counters = counters;
         this.clock = clock;
         this.zone = zone;
-        this.turns = turns;
+        this.limiter = limiter;
     }
 
     @Override
@@ -162,7 +162,7 @@ class WorkshopMaking implements FileMaking {
     private Workshop.Result make(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
         Resolution resolution = scans.resolution(delivery.scanId);
         List<StoredPage> pages = scans.keptPages(delivery.scanId).stream()
-                .map(page -> new StoredPage(store, page, resolution, turns))
+                .map(page -> new StoredPage(store, page, resolution, limiter))
                 .toList();
         return new Workshop(profile, reader, CORES)
                 .make(pages, folder, new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
@@ -200,11 +200,11 @@ class WorkshopMaking implements FileMaking {
     }
 
     /** A page as it lies in the store. */
-    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution, PageTurns turns)
+    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution, PageLimiter limiter)
             implements Source {
         @Override
         public PageRaster raster() throws IOException {
-            turns.inBetween();
+            limiter.awaitTurn();
             byte[] jpeg = store.readAll(page.contentId());
             try {
                 return JpegPages.decode(jpeg, resolution);

@@ -167,6 +167,12 @@ public class DestinationService implements Dependents.Source, Connectors {
         return LIST.part(all.get(), DestinationView::row, wanted);
     }
 
+    /** What holds the words, in the usual order. */
+    @Transactional(readOnly = true)
+    public List<DestinationRow> find(String words) {
+        return LIST.find(all.get(), DestinationView::row, words);
+    }
+
     private List<DestinationView> read() {
         return LongList.ordered(destinations.findAll().stream().map(this::view), DestinationView::name);
     }

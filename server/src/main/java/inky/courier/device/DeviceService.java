@@ -93,7 +93,8 @@ public class DeviceService {
             String conditionWords,
             @Nullable Instant seenAt,
             int signOutSeconds) {
-        boolean stopsPeople() {
+        /** Whether nobody can scan or print there now. */
+        public boolean stopsPeople() {
             return condition == DeviceCondition.State.STOPPED || condition == DeviceCondition.State.UNREACHABLE;
         }
     }
@@ -112,6 +113,12 @@ public class DeviceService {
     @Transactional(readOnly = true)
     public List<DeviceView> list() {
         return all.get();
+    }
+
+    /** What holds the words, in the usual order. */
+    @Transactional(readOnly = true)
+    public List<DeviceView> find(String words) {
+        return LIST.find(all.get(), words);
     }
 
     /** @param printing only those that print */

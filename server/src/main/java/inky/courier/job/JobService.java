@@ -149,6 +149,12 @@ public class JobService implements Dependents.Source {
         return LIST.part(all.get(), JobView::row, wanted);
     }
 
+    /** What holds the words, in the usual order. */
+    @Transactional(readOnly = true)
+    public List<JobRow> find(String words) {
+        return LIST.find(all.get(), JobView::row, words);
+    }
+
     private List<JobView> read() {
         return LongList.ordered(jobs.findAll().stream().map(this::view), JobView::name);
     }

@@ -77,10 +77,10 @@ public class PeopleService {
         return LIST.part(all.get(), wanted);
     }
 
-    /** Whose name, short name and address hold the words, in the order of their names. */
+    /** What holds the words, in the usual order. */
     @Transactional(readOnly = true)
-    public List<PersonView> search(String text, int most) {
-        return LIST.find(all.get(), text).limit(most).toList();
+    public List<PersonView> find(String words) {
+        return LIST.find(all.get(), words);
     }
 
     @Transactional(readOnly = true)

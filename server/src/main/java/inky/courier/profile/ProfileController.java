@@ -4,13 +4,11 @@ import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
+import inky.courier.web.Handing;
 import jakarta.servlet.http.HttpServletRequest;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -60,14 +58,8 @@ class ProfileController {
     ResponseEntity<String> exportProfile(@PathVariable UUID id, Principal who, HttpServletRequest request) {
         String name = profiles.get(id).name();
         log.note(SecurityLog.Event.EXPORTED, who.getName(), Place.DESK, request.getRemoteAddr(), "profile " + name);
-        return ResponseEntity.ok()
+        return Handing.attachment(ResponseEntity.ok(), name + ".json")
                 .contentType(MediaType.APPLICATION_JSON)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(name + ".json", StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
                 .body(profiles.export(id));
     }
 

@@ -60,7 +60,7 @@ public class ScanService {
     private final Live live;
     private final Clock clock;
     private final Transactions transaction;
-    private final PageTurns turns;
+    private final PageLimiter limiter;
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> new Thread(task, "scan"));
     private final Set<UUID> running = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService beats =
@@ -74,7 +74,7 @@ public class ScanService {
             Live live,
             Clock clock,
             Transactions transaction,
-            PageTurns turns) {
+            PageLimiter limiter) {
         this.scans = scans;
         this.link = link;
         this.store = store;
@@ -82,7 +82,7 @@ public class ScanService {
         this.live = live;
         this.clock = clock;
         this.transaction = transaction;
-        this.turns = turns;
+        this.limiter = limiter;
         beats.scheduleWithFixedDelay(this::beat, BEAT.toMillis(), BEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
 
@@ -430,7 +430,7 @@ public class ScanService {
             number++;
             boolean kept;
             try {
-                kept = keepInTransaction(id, number, turns.now(() -> prepared(page.jpeg(), profile)));
+                kept = keepInTransaction(id, number, limiter.compute(() -> prepared(page.jpeg(), profile)));
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
                 scan.cancel();

@@ -25,11 +25,11 @@ public class Settings {
 
     private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
     private static final int HOURS_IN_YEAR = 8784;
-    private static final int LEAST_LINES_DAYS = 31;
-    private static final int MOST_LINES_DAYS = 3660;
+    private static final int LEAST_DELIVERIES_DAYS = 31;
+    private static final int MOST_DELIVERIES_DAYS = 3660;
 
     /** Three years. */
-    private static final String USUAL_LINES_DAYS = "1096";
+    private static final String USUAL_DELIVERIES_DAYS = "1096";
 
     private static final int LEAST_DAYS = (int) Keeping.LEAST_OTHERS.toDays();
 
@@ -47,7 +47,7 @@ public class Settings {
      * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
      * @param signature ends every mail, a template; absent or empty for none
      * @param keepOthersDays how long they stay when a delivery is never accepted, 5 to 366
-     * @param keepLinesDays how long deliveries are known at all, 31 to 3660, or {@link #FOR_EVER}; absent to leave it as it is
+     * @param keepDeliveriesDays how long deliveries are known at all, 31 to 3660, or {@link #FOR_EVER}; absent to leave it as it is
      */
     public record Office(
             String office,
@@ -55,7 +55,7 @@ public class Settings {
             int keepOthersDays,
             String address,
             @Nullable String signature,
-            @Nullable Integer keepLinesDays) {
+            @Nullable Integer keepDeliveriesDays) {
         public Keeping keeping() {
             return new Keeping(Duration.ofHours(keepAcceptedHours), Duration.ofDays(keepOthersDays));
         }
@@ -74,7 +74,7 @@ public class Settings {
                 Math.max(LEAST_DAYS, Integer.parseInt(all.getOrDefault("keep-others-days", "30"))),
                 all.getOrDefault("address", ""),
                 all.getOrDefault("signature", ""),
-                Integer.parseInt(all.getOrDefault("keep-lines-days", USUAL_LINES_DAYS)));
+                Integer.parseInt(all.getOrDefault("keep-deliveries-days", USUAL_DELIVERIES_DAYS)));
     }
 
     @Transactional
@@ -110,25 +110,25 @@ public class Settings {
         String signature = wanted.signature() == null ? "" : wanted.signature().strip();
         JobText.signature(signature);
         Office before = read();
-        int lines = Optional.ofNullable(wanted.keepLinesDays()).orElse(before.keepLinesDays());
-        checkLines(lines, wanted.keepOthersDays());
+        int deliveries = Optional.ofNullable(wanted.keepDeliveriesDays()).orElse(before.keepDeliveriesDays());
+        checkDeliveries(deliveries, wanted.keepOthersDays());
         put("office", wanted.office().strip());
         put("keep-accepted-hours", Integer.toString(wanted.keepAcceptedHours()));
         put("keep-others-days", Integer.toString(wanted.keepOthersDays()));
         put("address", address);
         put("signature", signature);
-        put("keep-lines-days", Integer.toString(lines));
+        put("keep-deliveries-days", Integer.toString(deliveries));
         Office after = read();
         changes.record("settings", ID, "Settings", before, after);
         return after;
     }
 
-    private static void checkLines(int days, int pages) {
-        if (days != FOR_EVER && (days < LEAST_LINES_DAYS || days > MOST_LINES_DAYS || days < pages)) {
+    private static void checkDeliveries(int days, int pages) {
+        if (days != FOR_EVER && (days < LEAST_DELIVERIES_DAYS || days > MOST_DELIVERIES_DAYS || days < pages)) {
             throw new Invalid(
                     "settings.keep",
-                    "keepLinesDays",
-                    "Deliveries are listed for " + LEAST_LINES_DAYS + " to " + MOST_LINES_DAYS
+                    "keepDeliveriesDays",
+                    "Deliveries are listed for " + LEAST_DELIVERIES_DAYS + " to " + MOST_DELIVERIES_DAYS
                             + " days, and as long as their pages are kept.",
                     "1096 is usual; " + FOR_EVER + " keeps them for ever.");
         }

@@ -5,15 +5,13 @@ import inky.courier.core.text.Csv;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.watch.SecurityWatch.LockView;
+import inky.courier.web.Handing;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -86,14 +84,6 @@ class SecurityController {
                 SecurityLog.Place.DESK,
                 Source.of(request).address(),
                 "sign-ins");
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename("sign-ins.csv")
-                                .build()
-                                .toString())
-                .body(text.toString());
+        return Handing.csv("sign-ins.csv").body(text.toString());
     }
 }

@@ -21,26 +21,20 @@ import inky.courier.panel.PanelPlaces;
 import inky.courier.people.PeopleService;
 import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
-import jakarta.annotation.Nullable;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.web.util.UriUtils;
 
 /** Puts together what is told on the first page. */
 @Service
 class Watch {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
-    private static final int MOST_HITS = 24;
-    private static final int MOST_DELIVERIES = 6;
     private static final int MOST_FINDINGS = 20;
     private static final int MOST_DEVICES = 20;
 
@@ -55,7 +49,7 @@ class Watch {
             Map.entry("notify-person", "telling people what became of their scans"),
             Map.entry("probe-rounds", "probing servers"),
             Map.entry("remove-contents", "removing pages whose time is over"),
-            Map.entry("remove-lines", "removing deliveries of years ago"),
+            Map.entry("remove-old-deliveries", "removing deliveries of years ago"),
             Map.entry("forget-sign-ins", "forgetting old sign-ins"),
             Map.entry("sweep", "looking after its own tasks"),
             Map.entry("end-orphaned-scans", "ending scans that were cut off"),
@@ -174,8 +168,6 @@ class Watch {
             List<DeliveryRow> line,
             Day day) {}
 
-    record Hit(String kind, String title, String detail, String path) {}
-
     @Transactional(readOnly = true)
     Overview overview() {
         List<Trouble> troubles = this.troubles.byCause();
@@ -260,64 +252,12 @@ class Watch {
                 .toList();
     }
 
-    /** Anything whose name begins with or contains the words. */
-    @Transactional(readOnly = true)
-    List<Hit> find(String text) {
-        String wanted = text.strip().toLowerCase(java.util.Locale.ROOT);
-        if (wanted.isEmpty() || wanted.length() > 100) {
-            return List.of();
-        }
-        List<Hit> hits = new ArrayList<>();
-        devices.list().stream()
-                .filter(d -> matches(
-                        wanted, d.name(), d.place(), d.address(), d.abilities().makeAndModel()))
-                .forEach(d -> hits.add(new Hit(
-                        "Device",
-                        d.name(),
-                        d.place().isEmpty() ? d.address() : d.place() + ", " + d.address(),
-                        "/devices/" + d.id())));
-        servers.list().stream()
-                .filter(s -> matches(wanted, s.name(), s.host()))
-                .forEach(s -> hits.add(new Hit("Mail server", s.name(), s.host(), "/mail-servers/" + s.id())));
-        destinations.list().stream()
-                .filter(d -> matches(wanted, d.name(), d.where()))
-                .forEach(d -> hits.add(new Hit("Destination", d.name(), d.where(), "/destinations/" + d.id())));
-        profiles.list().stream()
-                .filter(p -> matches(wanted, p.name()))
-                .forEach(p -> hits.add(new Hit("Profile", p.name(), p.sentence(), "/profiles/" + p.id())));
-        names.list().stream()
-                .filter(n -> matches(wanted, n.name(), n.template()))
-                .forEach(n -> hits.add(new Hit("Name", n.name(), n.template(), "/names/" + n.id())));
-        jobs.list().stream()
-                .filter(j -> matches(wanted, j.name()))
-                .forEach(j -> hits.add(new Hit("Job", j.name(), j.profileSentence(), "/jobs/" + j.id())));
-        people.search(wanted, MOST_HITS)
-                .forEach(p -> hits.add(new Hit("Person", p.name(), p.email(), "/people/" + p.id())));
-        List<Hit> found = new ArrayList<>(hits.subList(0, Math.min(hits.size(), MOST_HITS)));
-        List<DeliveryRow> sent = deliveries.newest(wanted, MOST_DELIVERIES);
-        sent.forEach(d -> found.add(new Hit(
-                "Delivery",
-                "D-" + d.number() + " " + d.jobName(),
-                d.personName() + ", " + d.fileName(),
-                "/deliveries/" + d.id())));
-        if (!sent.isEmpty()) {
-            found.add(new Hit(
-                    "Deliveries",
-                    "All with \u201c" + text.strip() + "\u201d",
-                    "",
-                    "/deliveries?text=" + UriUtils.encode(text.strip(), StandardCharsets.UTF_8)));
-        }
-        return found;
-    }
-
     private static StopView stop(SetUpStop stop, int count, Mark mark) {
         return new StopView(stop, count, count == 0 ? Mark.MISSING : mark);
     }
 
     private static Mark deviceMark(List<DeviceView> devices) {
-        if (devices.stream()
-                .anyMatch(d -> d.condition() == DeviceCondition.State.STOPPED
-                        || d.condition() == DeviceCondition.State.UNREACHABLE)) {
+        if (devices.stream().anyMatch(DeviceView::stopsPeople)) {
             return Mark.FAILED;
         }
         return devices.stream().anyMatch(d -> d.condition() == DeviceCondition.State.CARE) ? Mark.CARE : Mark.DONE;
@@ -345,14 +285,5 @@ class Watch {
         boolean care = destinations.stream()
                 .anyMatch(d -> d.lastProbe() != null && !d.lastProbe().passed());
         return care ? Mark.CARE : Mark.DONE;
-    }
-
-    private static boolean matches(String wanted, @Nullable String... words) {
-        for (String word : words) {
-            if (word != null && word.toLowerCase(java.util.Locale.ROOT).contains(wanted)) {
-                return true;
-            }
-        }
-        return false;
     }
 }

@@ -8,9 +8,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class WatchController {
     private final Watch watch;
+    private final Finder finder;
 
-    WatchController(Watch watch) {
+    WatchController(Watch watch, Finder finder) {
         this.watch = watch;
+        this.finder = finder;
     }
 
     @GetMapping("/api/overview")
@@ -24,7 +26,7 @@ class WatchController {
     }
 
     @GetMapping("/api/find")
-    List<Watch.Hit> find(@RequestParam String text) {
-        return watch.find(text);
+    List<Finder.Hit> find(@RequestParam String text) {
+        return finder.find(text);
     }
 }

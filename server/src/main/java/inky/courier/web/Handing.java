@@ -38,19 +38,28 @@ public final class Handing {
     /** @param fetched runs when all of it has gone out */
     public static ResponseEntity<StreamingResponseBody> download(
             ContentStore store, ContentStore.Stored stored, String name, Runnable fetched) {
-        return body(stored)
+        return attachment(body(stored), name)
                 .cacheControl(CacheControl.noStore())
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(name, StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
                 .body(out -> {
                     store.copyTo(stored.id(), out);
                     out.flush();
                     fetched.run();
                 });
+    }
+
+    /** The head of a table for a spreadsheet, to be saved under its name (RFC 4180). */
+    public static ResponseEntity.BodyBuilder csv(String name) {
+        return attachment(ResponseEntity.ok(), name).contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"));
+    }
+
+    /** @param name as it is saved; may hold any letter (RFC 6266) */
+    public static ResponseEntity.BodyBuilder attachment(ResponseEntity.BodyBuilder answer, String name) {
+        return answer.header(
+                HttpHeaders.CONTENT_DISPOSITION,
+                ContentDisposition.attachment()
+                        .filename(name, StandardCharsets.UTF_8)
+                        .build()
+                        .toString());
     }
 
     private static ResponseEntity.BodyBuilder body(ContentStore.Stored stored) {

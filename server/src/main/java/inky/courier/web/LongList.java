@@ -73,7 +73,7 @@ public final class LongList<T> {
         Stream<T> fitting = wanted.onlyAttention() ? prepared.needing.stream() : prepared.rows.stream();
         String[] words = wordsOf(wanted.find());
         if (words.length > 0) {
-            fitting = fitting.filter(one -> holds(prepared.texts.get(one), words));
+            fitting = fitting.filter(one -> isIn(prepared.texts.get(one), words));
         }
         if (wanted.sort() != null && !wanted.sort().isEmpty()) {
             fitting = sorted(fitting, wanted.sort());
@@ -85,14 +85,27 @@ public final class LongList<T> {
     }
 
     /** What holds the words, in the usual order. */
-    public Stream<T> find(List<T> all, String text) {
-        String[] words = wordsOf(text);
-        Prepared<T> prepared = prepared(all, row -> row);
-        return prepared.rows.stream().filter(row -> holds(prepared.texts.get(row), words));
+    public List<T> find(List<T> all, String text) {
+        return find(all, row -> row, text);
+    }
+
+    /** The same of things that are shown in a shorter form. */
+    public <S> List<T> find(List<S> all, Function<S, T> row, String text) {
+        Prepared<T> prepared = prepared(all, row);
+        return prepared.holding(wordsOf(text)).toList();
+    }
+
+    /** Whether texts hold each of the words, as rows of a list do. */
+    public static boolean holds(String words, String... texts) {
+        return isIn(plain(String.join("\n", texts)), wordsOf(words));
     }
 
     /** @param source what it was made of */
-    private record Prepared<T>(Object source, List<T> rows, List<T> needing, Map<T, String> texts) {}
+    private record Prepared<T>(Object source, List<T> rows, List<T> needing, Map<T, String> texts) {
+        Stream<T> holding(String[] words) {
+            return rows.stream().filter(row -> isIn(texts.get(row), words));
+        }
+    }
 
     private <S> Prepared<T> prepared(List<S> all, Function<S, T> row) {
         Prepared<T> known = last;
@@ -157,7 +170,7 @@ public final class LongList<T> {
         return plain.toString();
     }
 
-    private static boolean holds(String text, String[] words) {
+    private static boolean isIn(String text, String[] words) {
         for (String word : words) {
             if (!text.contains(word)) {
                 return false;

@@ -7,11 +7,11 @@ import java.util.concurrent.TimeUnit;
 import org.springframework.stereotype.Component;
 
 /**
- * Whose page is computed now. A page that has just come from a device comes first, as many at once as there are processors,
+ * How many pages are computed at once, and which first. A page that has just come from a device comes first, as many at once as there are processors,
  * however many devices scan: each takes some tens of megabytes while it is looked at. Files are made in between.
  */
 @Component
-public class PageTurns {
+public class PageLimiter {
     /** Files are made in the end, however busy the panels are. */
     private static final long LONGEST_SECONDS = 10;
 
@@ -19,11 +19,11 @@ public class PageTurns {
 
     /** What is computed from a page. */
     interface Work<T> {
-        T compute() throws IOException;
+        T run() throws IOException;
     }
 
     /** For a page that a person at a panel waits for. */
-    <T> T now(Work<T> work) throws IOException {
+    <T> T compute(Work<T> work) throws IOException {
         try {
             places.acquire();
         } catch (InterruptedException e) {
@@ -31,14 +31,14 @@ public class PageTurns {
             throw new InterruptedIOException("the server ends");
         }
         try {
-            return work.compute();
+            return work.run();
         } finally {
             places.release();
         }
     }
 
     /** For a page that nobody stands and waits for: goes on when there is room, or in its turn. */
-    public void inBetween() throws IOException {
+    public void awaitTurn() throws IOException {
         if (places.availablePermits() > 0) {
             return;
         }

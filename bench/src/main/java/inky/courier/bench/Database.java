@@ -7,24 +7,29 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 
-/** Counts what the application asks of its database, by PostgreSQL's own count (pg_stat_statements). */
-final class Statements implements AutoCloseable {
+/** The application's database, looked into beside it: asking the application itself would slow what is measured. */
+final class Database implements AutoCloseable {
     private static final int TIMES = 7;
+    private static final int LOOKS_MILLIS = 20;
 
     private final Connection connection;
 
-    Statements() throws SQLException {
+    Database() throws SQLException {
         connection = DriverManager.getConnection(
                 System.getenv("COURIER_DATABASE_URL"),
                 System.getenv("COURIER_DATABASE_USER"),
                 System.getenv("COURIER_DATABASE_PASSWORD"));
+    }
+
+    /** Before statements are counted; the server has to be started with pg_stat_statements. */
+    void countStatements() throws SQLException {
         try (Statement statement = connection.createStatement()) {
             statement.execute("create extension if not exists pg_stat_statements");
         }
     }
 
     /** @return how many statements the request needs: the fewest of several, as the application has work of its own */
-    long of(Runnable request) throws SQLException {
+    long statementsOf(Runnable request) throws SQLException {
         long fewest = Long.MAX_VALUE;
         for (int i = 0; i < TIMES; i++) {
             long before = calls();
@@ -48,9 +53,21 @@ final class Statements implements AutoCloseable {
         try (PreparedStatement statement =
                 connection.prepareStatement("select count(*) from scheduled_tasks where task_name = ?")) {
             statement.setString(1, task);
-            while (count(statement) > 0) {
-                Thread.sleep(200);
-            }
+            waitForNone(statement);
+        }
+    }
+
+    /** Waits until every delivery is accepted. */
+    void waitUntilAllArrived() throws SQLException, InterruptedException {
+        try (PreparedStatement statement =
+                connection.prepareStatement("select count(*) from delivery where state <> 'ACCEPTED'")) {
+            waitForNone(statement);
+        }
+    }
+
+    private static void waitForNone(PreparedStatement count) throws SQLException, InterruptedException {
+        while (count(count) > 0) {
+            Thread.sleep(LOOKS_MILLIS);
         }
     }
 
