@@ -68,6 +68,19 @@ describe('a destination that is being set up', () => {
     expect(view.routeId.value).toBe('m1');
   });
 
+  it('a mail server is never taken for a device, nor a device for a mail server', async () => {
+    server.on('GET /api/destinations/f1', { ...SAVED, kind: 'MAIL_TO_ME', routeId: 'm1', folder: undefined });
+    const mail = await open('f1');
+    mail.form.value.kind = 'PRINTER';
+    await flushPromises();
+    expect(mail.routeId.value).toBe('d1');
+    server.on('GET /api/destinations/f1', { ...SAVED, kind: 'PRINTER', routeId: 'd7', folder: undefined });
+    const printer = await open('f1');
+    expect(printer.routeId.value).toBe('d7');
+    printer.form.value.kind = 'MAIL_TO_ME';
+    expect(printer.routeId.value).toBe('m1');
+  });
+
   it('is tried as it is typed, before it is saved; what is saved is tried as it is kept', async () => {
     server.on('POST /api/destinations/probe', { passed: true, steps: [] });
     server.on('POST /api/destinations/f1/probe', { passed: true, steps: [] });

@@ -64,6 +64,17 @@ describe('a list that may be long', () => {
     expect(asked.map((one) => one.sort)).toEqual([undefined, 'name', '-name', undefined]);
   });
 
+  it('looks for what a link says, and for what needs a person', async () => {
+    const list = await use(() => useLongList('linked', answer), '/desks?find=Desk%207');
+    expect(asked.at(-1)?.find).toBe('Desk 7');
+    await list.router.push('/desks?attention');
+    await settle();
+    expect(asked.at(-1)).toMatchObject({ find: undefined, attention: true });
+    await list.router.push('/desks');
+    await settle();
+    expect(list.attention.value).toBe(true);
+  });
+
   it('is found as it was left', async () => {
     const first = await open('rooms');
     first.words.value = 'Desk 7';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onClickOutside, refDebounced } from '@vueuse/core';
 import { useQuery } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import { SET_UP } from './setUp';
@@ -50,9 +50,13 @@ const hits = computed<Hit[]>(() => {
   const actions = ACTIONS.filter((action) =>
     (action.title + ' ' + action.detail).toLowerCase().includes(wanted),
   );
-  return [...(found.data.value ?? []), ...actions].slice(0, 12);
+  return [...(found.data.value ?? []), ...actions];
 });
 watch(hits, () => (chosen.value = 0));
+watch(
+  chosen,
+  (at) => void nextTick(() => document.getElementById(`find-${at}`)?.scrollIntoView({ block: 'nearest' })),
+);
 
 function go(hit: Hit | undefined) {
   if (!hit) return;
@@ -170,7 +174,9 @@ ul {
   right: -1px;
   top: 34px;
   width: 460px;
+  max-height: calc(100vh - 60px);
   margin: 0;
+  overflow-y: auto;
   padding: 4px 0;
   border: 1px solid var(--ink-9);
   background: var(--paper-0);

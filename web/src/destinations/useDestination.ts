@@ -35,7 +35,7 @@ function formOf(view: View): Form {
     name: view.name,
     kind: view.kind,
     routeId: view.routeId,
-    printerId: view.routeId,
+    printerId: view.kind === 'PRINTER' ? view.routeId : '',
     recipients: [...view.recipients],
     folder: {
       ...BLANK_FOLDER,

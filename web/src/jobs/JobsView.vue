@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { refDebounced } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { isMail, kindWords, needsMailServer } from '@/destinations/kinds';
 import ListTools from '@/shared/ListTools.vue';
@@ -87,19 +87,27 @@ const missing = computed(() => {
   return undefined;
 });
 type Target = Pick<Schemas['DestinationRow'], 'id' | 'name' | 'kind' | 'routeName' | 'isFolder'>;
-/** All that were seen: what is ticked stays, whatever is looked for afterwards. */
-const seen = new Map<string, Target>();
-const targets = computed(() => {
-  open.value?.destinations.forEach((d) => seen.set(d.id, { ...d, isFolder: d.folder !== undefined }));
-  const found: Target[] = destinations.data.value?.rows ?? [];
-  found.forEach((d) => seen.set(d.id, d));
-  const ids = new Set(found.map((d) => d.id));
-  const ticked = form.value.destinationIds.filter((id) => !ids.has(id)).flatMap((id) => seen.get(id) ?? []);
-  return [...ticked, ...found];
-});
-const chosen = computed(() => targets.value.filter((d) => form.value.destinationIds.includes(d.id)));
+const found = computed<Target[]>(() => destinations.data.value?.rows ?? []);
+/** What is ticked stays, whatever is looked for afterwards. */
+const ticked = ref<Target[]>([]);
+watch(
+  [() => form.value.destinationIds, () => open.value?.destinations, found],
+  ([ids, kept = [], rows]) => {
+    const known = [
+      ...rows,
+      ...ticked.value,
+      ...kept.map((d) => ({ ...d, isFolder: d.folder !== undefined })),
+    ];
+    ticked.value = ids.flatMap((id) => known.find((d) => d.id === id) ?? []);
+  },
+  { immediate: true },
+);
+const targets = computed(() => [
+  ...ticked.value.filter((d) => !found.value.some((row) => row.id === d.id)),
+  ...found.value,
+]);
 const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting ?? 0) - MOST));
-const byMail = computed(() => chosen.value.some((d) => isMail(d.kind)));
+const byMail = computed(() => ticked.value.some((d) => isMail(d.kind)));
 const TOO_LARGE: { value: View['whenTooLarge']; words: string }[] = [
   { value: 'REFUSE', words: 'Stop, with advice' },
   { value: 'SMALLER', words: 'Make it smaller, giving up what costs least' },
@@ -223,10 +231,10 @@ async function saveIt() {
           </el-checkbox>
         </el-checkbox-group>
         <p v-if="moreTargets" class="caption">{{ moreTargets }} more: type a part of the name.</p>
-        <KindsOfPaper v-if="chosen.length > 1" v-model="form.kinds" :destinations="chosen" />
+        <KindsOfPaper v-if="ticked.length > 1" v-model="form.kinds" :destinations="ticked" />
       </FormField>
       <TickBox
-        v-if="chosen.some((d) => d.isFolder)"
+        v-if="ticked.some((d) => d.isFolder)"
         v-model="form.askFolder"
         words="Ask for a folder at the device"
         note="Below the destination’s own; where that has fields such as the date, there is nothing to choose."

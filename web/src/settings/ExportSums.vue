@@ -27,14 +27,6 @@ const possible = computed(() => from.value !== '' && until.value !== '' && from.
 </template>
 
 <style scoped>
-section {
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  margin: 24px 0 20px;
-  padding-top: 8px;
-  border-top: 2px solid var(--ink-9);
-}
 .days {
   display: flex;
   flex-wrap: wrap;

@@ -19,7 +19,7 @@ const form = ref({
   keepOthersDays: 30,
   address: '',
   signature: '',
-  keepLinesDays: 0,
+  keepDeliveriesDays: 0,
 });
 watch(
   query.data,
@@ -28,7 +28,7 @@ watch(
     (form.value = {
       ...settings,
       signature: settings.signature ?? '',
-      keepLinesDays: settings.keepLinesDays ?? 0,
+      keepDeliveriesDays: settings.keepDeliveriesDays ?? 0,
     }),
   { immediate: true },
 );
@@ -84,10 +84,10 @@ async function save() {
         name="keepOthersDays"
       />
       <TextField
-        v-model="form.keepLinesDays"
+        v-model="form.keepDeliveriesDays"
         short
         label="Deliveries stay in the list, days"
-        name="keepLinesDays"
+        name="keepDeliveriesDays"
         hint="0 keeps them for ever. Of older ones only sums are kept: how many, at which device, by which job."
       />
     </section>

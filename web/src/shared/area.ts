@@ -60,6 +60,7 @@ export function useArea<
       wasNew ? area.add(form.value) : area.change(open.value?.id ?? '', form.value),
     );
     if (!saved) return undefined;
+    queries.setQueryData([area.path, 'one', saved.id], saved);
     await queries.invalidateQueries({ queryKey: [area.path] });
     form.value = area.formOf(saved);
     before.value = JSON.stringify(form.value);
@@ -101,6 +102,8 @@ export function useArea<
     Escape: () => go(''),
   });
 
+  /** Nothing is done to one while another is still on its way. */
+  const busy = computed(() => state.busy.value || (there.value && one.isPlaceholderData.value));
   const error = computed(() => list.query.error.value ?? (there.value ? one.error.value : null));
   return {
     list,
@@ -116,5 +119,6 @@ export function useArea<
     reset,
     go,
     ...state,
+    busy,
   };
 }

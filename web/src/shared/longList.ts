@@ -1,6 +1,7 @@
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
 import { refDebounced } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 
 /** What is wanted of a list that the server narrows, orders and hands over in parts. */
 export interface Wanted {
@@ -31,6 +32,17 @@ export function useLongList<T>(
   const sort = ref(left.get(key)?.sort ?? '');
   const attention = ref(left.get(key)?.attention ?? false);
   watch([words, sort, attention], ([w, s, a]) => left.set(key, { words: w, sort: s, attention: a }));
+
+  // A link may say what to look for.
+  const route = useRoute();
+  watch(
+    () => route.query,
+    ({ find, attention: only }) => {
+      if (typeof find === 'string') [words.value, attention.value] = [find, false];
+      if (only !== undefined) [words.value, attention.value] = ['', true];
+    },
+    { immediate: true },
+  );
 
   const settled = refDebounced(words, SETTLED);
   const wanted = computed<Wanted>(() => ({

@@ -200,7 +200,7 @@ function listPath(trouble: Trouble): string {
       :left="today.stoppedDevices - MOST"
       what="device stops people"
       many="devices stop people"
-      to="/devices"
+      to="/devices?attention"
       mark="failed"
     />
     <li v-for="found in findings.slice(0, MOST)" :key="found.deviceId + found.finding.place" class="minor">
@@ -215,7 +215,7 @@ function listPath(trouble: Trouble): string {
       :left="findingCount - MOST"
       what="job cannot run where it is"
       many="jobs cannot run where they are"
-      to="/panels"
+      to="/panels?attention"
       mark="care"
     />
     <li v-for="device in careful.slice(0, MOST)" :key="device.deviceId" class="minor">
