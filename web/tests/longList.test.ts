@@ -75,6 +75,15 @@ describe('a list that may be long', () => {
     expect(list.attention.value).toBe(true);
   });
 
+  it('has a box when it is short too, as long as something was looked for', async () => {
+    const few = () => Promise.resolve({ rows: ROWS.slice(0, 2), total: 2, attention: 0, fitting: 2 });
+    const list = await use(() => useLongList('few', few));
+    expect(list.canNarrow.value).toBe(false);
+    await list.router.push('/?find=Desk');
+    await settle();
+    expect(list.canNarrow.value).toBe(true);
+  });
+
   it('is found as it was left', async () => {
     const first = await open('rooms');
     first.words.value = 'Desk 7';

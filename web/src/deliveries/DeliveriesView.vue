@@ -95,7 +95,8 @@ const all = computed({
 function where(row: (typeof rows.value)[number]): string {
   const leg = worstLeg(row);
   if (leg?.cause === 'TOO_LARGE') return bytes(row.fileBytes * 1.368) + ' as mail';
-  return row.legs.map((l) => l.label).join(', ');
+  const [first, ...others] = row.legs.map((l) => l.label);
+  return others.length ? `${first}\u00a0+${others.length}` : (first ?? '');
 }
 
 function move(step: number) {
@@ -207,7 +208,7 @@ useKeys({
             <td class="quiet small wide">{{ row.deviceName }}</td>
             <td class="number wide">{{ row.pages }}</td>
             <td class="line-cell"><SlimLine :row="row" :width="152" /></td>
-            <td class="small wide">{{ where(row) }}</td>
+            <td class="small wide" :title="row.legs.map((l) => l.label).join(', ')">{{ where(row) }}</td>
           </tr>
         </tbody>
       </table>

@@ -62,7 +62,7 @@ const title = computed(() => {
               :class="i <= row.taken ? 'taken' : 'free'"
             />
           </svg>
-          <span class="quiet small"> {{ row.taken }} of {{ row.places }}</span>
+          <span class="quiet small of">{{ row.taken }} of {{ row.places }}</span>
         </td>
         <td class="small">
           <template v-if="stops(row)">
@@ -90,6 +90,9 @@ const title = computed(() => {
 .device,
 .jobs {
   white-space: nowrap;
+}
+.of {
+  margin-left: 8px;
 }
 .taken {
   fill: var(--ink-7);

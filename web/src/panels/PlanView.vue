@@ -414,8 +414,10 @@ section {
   color: var(--ink-5);
   font-size: 12px;
   line-height: 15px;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
   overflow: hidden;
-  max-height: 30px;
 }
 .off {
   position: absolute;

@@ -8,7 +8,7 @@ const { words, attention: only } = props.list;
 </script>
 
 <template>
-  <div v-if="list.isLong.value" class="tools">
+  <div v-if="list.canNarrow.value" class="tools">
     <el-input
       v-model="words"
       class="words"

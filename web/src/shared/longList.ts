@@ -73,7 +73,8 @@ export function useLongList<T>(
     /** How many of all need a person. */
     needing: computed(() => last.value?.attention ?? 0),
     hidden: computed(() => Math.max(0, (last.value?.fitting ?? 0) - rows.value.length)),
-    isLong: computed(() => total.value > LONG),
+    /** Whether there is anything to narrow it down with: it is long, or it is narrowed down already. */
+    canNarrow: computed(() => total.value > LONG || words.value !== '' || attention.value),
     showMore: () => void query.fetchNextPage(),
     /** `ascending`, `descending`, or `none` when it is in another order. */
     direction: (column: string) =>
