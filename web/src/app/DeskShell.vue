@@ -116,7 +116,7 @@ window.addEventListener(
           <RouterLink to="/deliveries" :class="{ chosen: place === 'Deliveries' }">
             Deliveries
             <span v-if="overview.data.value?.needCare" class="count">
-              <StateMark mark="failed" :size="11" words="want something" /> {{ overview.data.value.needCare }}
+              <StateMark mark="failed" :size="11" words="need attention" /> {{ overview.data.value.needCare }}
             </span>
           </RouterLink>
         </li>

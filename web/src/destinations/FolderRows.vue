@@ -110,7 +110,7 @@ const secretLabel = computed(() => {
       v-if="kind === 'FTP'"
       v-model="folder.passive"
       words="Passive"
-      note="Courier opens the second line; firewalls like it so."
+      note="Courier opens the data connection; most firewalls need this."
     />
     <template #found>
       <ShownCertificate :report="report" @trust="$emit('trust')" />

@@ -44,9 +44,7 @@ const title = computed(() => {
   const stopped = list.needing.value;
   const all = list.total.value;
   if (!all) return 'Devices';
-  return stopped
-    ? `${figure(stopped)} of ${count(all, 'device')} ${stopped === 1 ? 'stops' : 'stop'} people`
-    : count(all, 'device');
+  return stopped ? `${figure(stopped)} of ${count(all, 'device')} cannot be used` : count(all, 'device');
 });
 
 async function lookAgain() {
@@ -84,7 +82,7 @@ async function lookAgain() {
     @close="go('')"
   >
     <template #list>
-      <ListTools :list="list" label="Name, place or address" attention="Only those that stop people" />
+      <ListTools :list="list" label="Name, place or address" attention="Only those that cannot be used" />
       <table class="table">
         <thead>
           <tr>

@@ -15,7 +15,8 @@ const possible = computed(() => from.value !== '' && until.value !== '' && from.
   <section aria-labelledby="sums">
     <h2 id="sums">How much is scanned</h2>
     <p class="quiet small">
-      Deliveries, pages and bytes by day, device and job, as CSV for a spreadsheet. It names nobody.
+      Deliveries, pages and bytes by day, device and job, as CSV for a spreadsheet, without the names of
+      people.
     </p>
     <div class="days">
       <label>From <input v-model="from" type="date" name="from" :max="until" /></label>

@@ -88,7 +88,7 @@ async function save() {
         short
         label="Deliveries stay in the list, days"
         name="keepDeliveriesDays"
-        hint="0 keeps them for ever. Of older ones only sums are kept: how many, at which device, by which job."
+        hint="0 keeps them for ever. Of older ones only totals are kept, by day, device and job."
       />
     </section>
     <button type="submit" class="button ink" :disabled="busy">Save</button>

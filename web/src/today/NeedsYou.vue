@@ -198,8 +198,8 @@ function listPath(trouble: Trouble): string {
     </li>
     <MoreNeeds
       :left="today.stoppedDevices - MOST"
-      what="device stops people"
-      many="devices stop people"
+      what="device cannot be used"
+      many="devices cannot be used"
       to="/devices?attention"
       mark="failed"
     />
@@ -228,8 +228,8 @@ function listPath(trouble: Trouble): string {
     </li>
     <MoreNeeds
       :left="today.deviceWarnings - MOST"
-      what="device wants something"
-      many="devices want something"
+      what="device needs attention"
+      many="devices need attention"
       to="/devices"
       mark="care"
     />

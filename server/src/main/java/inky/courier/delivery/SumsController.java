@@ -54,7 +54,7 @@ class SumsController {
 
     /** A month at a time, so that years do not lie in memory. */
     private void write(LocalDate first, LocalDate last, OutputStream out) throws IOException {
-        out.write(Csv.row(List.of("day", "device", "job", "ended", "deliveries", "pages", "bytes"))
+        out.write(Csv.row(List.of("day", "device", "job", "state", "deliveries", "pages", "bytes"))
                 .getBytes(StandardCharsets.UTF_8));
         for (LocalDate day = first;
                 !day.isAfter(last);

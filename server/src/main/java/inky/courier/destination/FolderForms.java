@@ -35,7 +35,7 @@ class FolderForms {
         if (f.mustEncrypt() && f.sidecar() != SidecarForm.NONE) {
             problems.add(problem(
                     "sidecar",
-                    "The delivery's data would lie open beside the encrypted files.",
+                    "The data file would not be encrypted, next to the encrypted files.",
                     "Choose no sidecar, or do not insist on encryption."));
         }
         if (f.account().length() > LONGEST || f.domain().length() > LONGEST || hasControl(f.account() + f.domain())) {

@@ -35,15 +35,15 @@ public final class Preflight {
                     "job.sides",
                     Severity.STOPS,
                     jobName,
-                    "It wants both sides; this device turns no sheets.",
-                    "Choose a profile with one side for it."));
+                    "The profile scans both sides; this device cannot scan both sides.",
+                    "Choose a profile that scans one side."));
         }
         if (profile.colour() == ColourMode.COLOUR && !device.scansColour()) {
             findings.add(new Finding(
                     "job.colour",
                     Severity.STOPS,
                     jobName,
-                    "It wants colour; this device scans grey only.",
+                    "The profile scans colour; this device scans grey only.",
                     "Choose a profile in grey, or with colour as found."));
         }
         if (profile.colour() == ColourMode.AS_FOUND && !device.scansColour()) {
@@ -51,7 +51,7 @@ public final class Preflight {
                     "job.colour-as-found",
                     Severity.CARE,
                     jobName,
-                    "Colour as found stays grey here; this device scans grey only.",
+                    "Colour as found gives grey here: this device scans grey only.",
                     "Put it on a colour device where colour matters."));
         }
         if (!device.resolutions().contains(profile.resolution().dpi())) {
@@ -59,8 +59,8 @@ public final class Preflight {
                     "job.resolution",
                     Severity.STOPS,
                     jobName,
-                    "It wants " + profile.resolution().dpi() + " dpi; this device has " + list(device.resolutions())
-                            + ".",
+                    "The profile scans " + profile.resolution().dpi() + " dpi; this device has "
+                            + list(device.resolutions()) + ".",
                     "Choose a profile with one of these."));
         }
         findings.addAll(exits(jobName, profile, exits, device));
@@ -74,16 +74,16 @@ public final class Preflight {
                     "job.no-usb",
                     Severity.STOPS,
                     jobName,
-                    "It writes to a USB stick; this device has no port for one.",
-                    "Put it on a device with a port."));
+                    "It writes to a USB stick; this device has no USB port.",
+                    "Put it on a device with a USB port."));
         } else if (exits.stick && !profile.encryptsFiles()) {
             findings.add(new Finding(
                     "job.stick-open",
                     exits.mustBeEncrypted ? Severity.STOPS : Severity.CARE,
                     jobName,
                     exits.mustBeEncrypted
-                            ? "Files on a stick must be encrypted here; its profile makes open ones."
-                            : "Its files lie open on the stick: who finds it can read them.",
+                            ? "Files on this stick must be encrypted; the profile does not encrypt them."
+                            : "Files on the stick are not encrypted: whoever finds it can read them.",
                     "Choose a profile that makes PDF with a passcode."));
         }
         if (exits.shelf && !device.shelf()) {
