@@ -35,11 +35,11 @@ const initials = computed(() =>
       <p class="caption">{{ identity?.email }}</p>
       <ChoiceRow
         v-model="chosen"
-        label="Paper"
+        label="Theme"
         :options="[
           { value: 'light', words: 'Light' },
           { value: 'dark', words: 'Dark' },
-          { value: 'system', words: 'As set' },
+          { value: 'system', words: 'System' },
         ]"
       />
       <button type="button" class="button" @click="change">Change password</button>

@@ -41,7 +41,7 @@ public class DeviceService {
                             device.placeWhat(),
                             device.address(),
                             device.abilities().makeAndModel()),
-                    DeviceView::isUnusable)
+                    DeviceView::cannotBeUsed)
             .column("name", DeviceView::name)
             .column("place", DeviceView::place)
             .column("address", DeviceView::address)
@@ -94,7 +94,7 @@ public class DeviceService {
             @Nullable Instant seenAt,
             int signOutSeconds) {
         /** Whether nobody can scan or print there now. */
-        public boolean isUnusable() {
+        public boolean cannotBeUsed() {
             return condition == DeviceCondition.State.STOPPED || condition == DeviceCondition.State.UNREACHABLE;
         }
     }

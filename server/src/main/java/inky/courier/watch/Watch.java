@@ -257,7 +257,7 @@ class Watch {
     }
 
     private static Mark deviceMark(List<DeviceView> devices) {
-        if (devices.stream().anyMatch(DeviceView::isUnusable)) {
+        if (devices.stream().anyMatch(DeviceView::cannotBeUsed)) {
             return Mark.FAILED;
         }
         return devices.stream().anyMatch(d -> d.condition() == DeviceCondition.State.CARE) ? Mark.CARE : Mark.DONE;
