@@ -39,7 +39,10 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
                 histogram[v] = 0;
             }
             if (near > count * SHARE) {
-                found.add(of(survey, tone));
+                Background background = of(survey, tone);
+                if (background.isNeutral()) {
+                    found.add(background);
+                }
             }
         }
         found.sort(Comparator.comparingInt(Background::light));
@@ -99,6 +102,11 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
     /** Whether it was told from what hardly differs. */
     boolean isFaint() {
         return slope.isPresent();
+    }
+
+    /** A lid is black, grey or white; under a tinted lamp as far from it as its lightness. What is further is printed. */
+    private boolean isNeutral() {
+        return Math.hypot(redGreen, blueYellow) <= 8 + 0.12 * light;
     }
 
     boolean isLight() {

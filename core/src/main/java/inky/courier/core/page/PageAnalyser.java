@@ -19,7 +19,7 @@ public final class PageAnalyser {
         Ground ground = ground(survey, paper);
         KindFinder.Told told = KindFinder.tell(ground, paper);
         double skew = skew(ground, paper, told.kind());
-        ColourFinder.Found found = ColourFinder.find(ground);
+        ColourFinder.Found found = ColourFinder.find(ground, paper, page);
         Blankness blankness = BlankFinder.find(ground, skew, found.colouredMm2(), sensitivity);
         UprightFinder.Upright upright = blankness.blank() || told.kind() == Kind.PHOTO
                 ? UprightFinder.Upright.AS_IT_LIES
@@ -44,7 +44,8 @@ public final class PageAnalyser {
         Paper paper = PaperFinder.find(survey, page);
         Ground ground = ground(survey, paper);
         double skew = skew(ground, paper, KindFinder.tell(ground, paper).kind());
-        return BlankFinder.find(ground, skew, ColourFinder.find(ground).colouredMm2(), sensitivity);
+        return BlankFinder.find(
+                ground, skew, ColourFinder.find(ground, paper, page).colouredMm2(), sensitivity);
     }
 
     private static Ground ground(Survey survey, Paper paper) {

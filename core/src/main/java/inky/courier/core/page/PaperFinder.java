@@ -22,17 +22,30 @@ final class PaperFinder {
     /** Levels by which faint paper is lighter than a lid. */
     private static final int FAINTEST_STEP = 4;
 
+    /** Levels by which ink stands off any lid. */
+    private static final int INK_STEP = 40;
+
     /** Paper smaller than this is a mark on a page: less than the narrowest till roll. */
     private static final double SMALLEST_MM = 35;
 
+    /** Dust on the glass, all of it. */
+    private static final double DUST_MM2 = 25;
+
+    /** A printed frame is as wide on one side as on the other, within this; paper that was laid on the glass is not. */
+    private static final double AS_WIDE_MM = 2;
+
     private final Survey survey;
 
-    private PaperFinder(Survey survey) {
+    /** Whether the scan itself has a known size, so that it may well be the paper. */
+    private final boolean scanIsKnown;
+
+    private PaperFinder(Survey survey, PageRaster page) {
         this.survey = survey;
+        this.scanIsKnown = isKnown(page.mediaSize());
     }
 
     static Paper find(Survey survey, PageRaster page) {
-        PaperFinder finder = new PaperFinder(survey);
+        PaperFinder finder = new PaperFinder(survey, page);
         // Paper that lies in a corner of the glass has the rim half to itself, so the second tone is tried as well.
         for (Background background : Background.candidates(survey)) {
             Paper seen = finder.seen(background);
@@ -82,15 +95,40 @@ final class PaperFinder {
             return null;
         }
         MediaSize media = MediaSizes.snap(hundredths(widthMm), hundredths(heightMm));
-        boolean known = !media.name().startsWith("custom_") || isTillRoll(widthMm, heightMm);
+        boolean known = isKnown(media) || isTillRoll(widthMm, heightMm);
         if (background.isLight() && !known && !lighterInside(outline, background)) {
             // On a white lid a frame or a picture printed on the page looks the same; only a known size is believed.
             return null;
         }
-        if (background.isLight() && hasInkOutside(outline, background)) {
+        if (!known && looksPrinted(left, right, top, bottom) || hasInkOutside(outline, background)) {
             return null;
         }
         return new Paper(media, widthMm, heightMm, outline.scaled(survey.pixels), angle, true);
+    }
+
+    private static boolean isKnown(MediaSize media) {
+        return !media.name().startsWith("custom_");
+    }
+
+    /**
+     * Whether a tone along the rim may be a band or a frame that is printed to the sheet's edge: it shows on one side only, on
+     * two that lie opposite, or as wide on one side as on the other. Paper on a lid shows the lid where two sides meet.
+     */
+    private boolean looksPrinted(Edge left, Edge right, Edge top, Edge bottom) {
+        boolean across = left.atBorder == right.atBorder && Math.abs(rim(left) - rim(right)) < AS_WIDE_MM;
+        boolean down = top.atBorder == bottom.atBorder && Math.abs(rim(top) - rim(bottom)) < AS_WIDE_MM;
+        boolean acrossOnly = top.atBorder && bottom.atBorder;
+        boolean downOnly = left.atBorder && right.atBorder;
+        return acrossOnly || downOnly || scanIsKnown && (across || down);
+    }
+
+    /** Millimetres from the scan's side to an edge, at its middle. */
+    private double rim(Edge edge) {
+        int along = edge.side.upright ? survey.height : survey.width;
+        int depth = edge.side.upright ? survey.width : survey.height;
+        double middle = edge.offset + edge.slope * along / 2;
+        boolean far = edge.side == Side.RIGHT || edge.side == Side.BOTTOM;
+        return (far ? depth - middle : middle) * survey.mm;
     }
 
     /**
@@ -124,9 +162,11 @@ final class PaperFinder {
         return within ? y * survey.width + x : -1;
     }
 
-    /** Paper is lighter than its lid, or of another colour. */
+    /** Paper is lighter than its lid, or of another colour; ink that goes to its edge is much darker. */
     private boolean differs(int inside, int outside) {
-        return mean(survey.light, inside) - mean(survey.light, outside) > FAINTEST_STEP
+        int step = mean(survey.light, inside) - mean(survey.light, outside);
+        return step > FAINTEST_STEP
+                || step < -INK_STEP
                 || !survey.isGrey()
                         && (Math.abs(mean(survey.redGreen, inside) - mean(survey.redGreen, outside)) > FAINTEST_STEP
                                 || Math.abs(mean(survey.blueYellow, inside) - mean(survey.blueYellow, outside))
@@ -141,21 +181,25 @@ final class PaperFinder {
         return sum / 9;
     }
 
-    /** A lid is empty; what stands beside a grey panel or a picture makes it part of a page. */
+    /** A lid is empty but for dust; what stands beside a grey panel, a picture or a flyer's white field makes it a page. */
     private boolean hasInkOutside(Outline outline, Background background) {
         int ink = 0;
+        int other = 0;
         int tried = 0;
         double reach = 3 / survey.mm;
         int rim = survey.cells(4);
         for (int y = rim; y < survey.height - rim; y++) {
             for (int x = rim; x < survey.width - rim; x += 2) {
                 if (!outline.holds(x, y, -reach)) {
+                    int at = y * survey.width + x;
                     tried++;
-                    ink += background.covers(y * survey.width + x) ? 0 : 1;
+                    other += background.covers(at) ? 0 : 1;
+                    ink += Math.abs(survey.light[at] - background.light()) > INK_STEP ? 1 : 0;
                 }
             }
         }
-        return ink > tried * 0.004;
+        // Every second cell was looked at.
+        return background.isLight() && other > tried * 0.004 || 2 * ink * survey.mm * survey.mm > DUST_MM2;
     }
 
     /** Printed things are darker than their page; what is lighter than its surroundings is paper on a lid. */
