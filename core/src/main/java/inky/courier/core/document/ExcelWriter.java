@@ -1,8 +1,8 @@
 package inky.courier.core.document;
 
+import inky.courier.core.reading.Layout;
 import inky.courier.core.reading.PageWords;
-import inky.courier.core.reading.TableFinder;
-import inky.courier.core.reading.TableFinder.Piece;
+import inky.courier.core.reading.Piece;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -33,9 +33,12 @@ public final class ExcelWriter implements FileWriter {
     public void add(DocumentPage page, PageWords words) throws IOException {
         Sheet sheet = workbook.createSheet("Page " + ++pages);
         int at = 0;
-        for (Piece piece : TableFinder.pieces(words)) {
+        for (Piece piece : Layout.of(words)) {
             if (piece instanceof Piece.Paragraph paragraph) {
-                fill(sheet.createRow(at++), List.of(paragraph.text()));
+                for (String line : paragraph.lines()) {
+                    String marker = paragraph.marker().isEmpty() ? "" : paragraph.marker() + " ";
+                    fill(sheet.createRow(at++), List.of(marker + line));
+                }
             } else {
                 for (List<String> row : ((Piece.Table) piece).rows()) {
                     fill(sheet.createRow(at++), row);

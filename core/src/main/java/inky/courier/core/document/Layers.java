@@ -9,11 +9,19 @@ import java.util.List;
  *
  * @param paper a coarse JPEG of everything that is neither print nor picture
  * @param pictures where they lie on the page, in pixels, each a JPEG of its own
- * @param print the print's mask by ITU-T T.6, 0 where ink is, at the page's full resolution
- * @param ink the colours of the print
+ * @param prints the dark print, and the pale print where there is any
+ * @param kept how much of the scan's contrast is in the layers, where anything stands: 1 is all of it
  */
 @SuppressWarnings("ArrayRecordComponent")
-public record Layers(byte[] paper, List<Picture> pictures, byte[] print, Ink ink) {
+public record Layers(byte[] paper, List<Picture> pictures, List<Printed> prints, double kept) {
+    /**
+     * Print of one strength.
+     *
+     * @param mask by ITU-T T.6, 0 where ink is, at the page's full resolution
+     */
+    @SuppressWarnings("ArrayRecordComponent")
+    public record Printed(byte[] mask, Ink ink) {}
+
     /** One picture of the page. */
     public record Picture(Box box, byte[] jpeg) {}
 
@@ -28,10 +36,13 @@ public record Layers(byte[] paper, List<Picture> pictures, byte[] print, Ink ink
 
     /** Bytes of all layers. */
     public long bytes() {
-        long sum = paper.length + print.length;
+        long sum = paper.length;
+        for (Printed printed : prints) {
+            sum += printed.mask.length + (printed.ink instanceof Ink.Many many ? many.jpeg.length : 0);
+        }
         for (Picture picture : pictures) {
             sum += picture.jpeg.length;
         }
-        return ink instanceof Ink.Many many ? sum + many.jpeg.length : sum;
+        return sum;
     }
 }

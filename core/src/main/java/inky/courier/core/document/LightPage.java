@@ -11,8 +11,9 @@ import java.util.Optional;
 
 /**
  * Parts a colour page into layers: print, paper, pictures. Print is what is clearly darker than its surroundings and thin;
- * pictures and charts are kept as they are, so nothing looks worse than in an ordinary file. Where layers would not be
- * smaller, or the page is mostly picture, there are none.
+ * pictures and charts are kept as they are, so nothing looks worse than in an ordinary file. The layers are then held
+ * against the scan: where they lose contrast, what is there becomes print of its own in its own pale colour, and where that
+ * does not help either, a picture. Where layers would not be smaller, or the page is mostly picture, there are none.
  */
 final class LightPage {
     private static final int PAPER_DPI = 60;
@@ -23,32 +24,110 @@ final class LightPage {
     /** More picture than this, and an ordinary page is as small and looks better. */
     private static final double MOST_PICTURE = 0.55;
 
-    /** Pixels of ink that a cell needs to tell its colour. */
-    private static final int FEWEST = 8;
+    /** What becomes a picture can take from its neighbours' paper, so it is looked at again. */
+    private static final int MOST_ROUNDS = 4;
 
-    /** How far an ink's hue, and its lightness, may be from the page's ink and still be printed as it; 0 to 255. */
-    private static final double OTHER_HUE = 18;
+    private final PageRaster page;
+    private final LayerProof proof;
+    private PictureSquares squares;
+    private boolean[] dark;
+    private boolean[] pale;
+    private LayerCells paper;
+    private LayerCells darkInk;
+    private LayerCells paleInk;
 
-    private static final double OTHER_LIGHT = 62;
-
-    private LightPage() {}
+    private LightPage(PageRaster page) {
+        this.page = page;
+        this.squares = PictureSquares.of(page);
+        this.proof = new LayerProof(page, squares);
+    }
 
     /**
      * @param quality of the pictures
      * @param ordinaryBytes what the page takes as an ordinary JPEG
      */
     static Optional<Layers> part(PageRaster page, float quality, long ordinaryBytes) throws IOException {
-        PictureSquares squares = PictureSquares.of(page);
-        if (squares.share() > MOST_PICTURE) {
+        LightPage light = new LightPage(page);
+        if (light.isMostlyPicture() || !light.settle()) {
             return Optional.empty();
         }
-        boolean[] print = Print.of(page, squares);
-        Layers layers = new Layers(
-                paper(page, print),
-                pictures(page, squares, quality),
-                Fax.code(pack(print, page.width(), page.height()), page.width(), page.height()),
-                ink(page, print));
+        Layers layers = light.layers(quality);
         return layers.bytes() < ordinaryBytes * 0.8 ? Optional.of(layers) : Optional.empty();
+    }
+
+    private boolean isMostlyPicture() {
+        return squares.share() > MOST_PICTURE;
+    }
+
+    /** Parts the page until nothing that can be read in the scan is lost; false when an ordinary page is better. */
+    private boolean settle() {
+        dark = Print.of(page, squares);
+        pale = null;
+        compose();
+        boolean[] lost = proof.lost();
+        if (PictureSquares.count(lost) == 0) {
+            return true;
+        }
+        pale = Print.pale(page, dark, squares, proof.lostTogether(lost));
+        compose();
+        lost = proof.lost();
+        for (int round = 0; round < MOST_ROUNDS && PictureSquares.count(lost) > 0; round++) {
+            squares = squares.with(lost);
+            if (isMostlyPicture()) {
+                return false;
+            }
+            squares.clear(dark, page.width());
+            squares.clear(pale, page.width());
+            compose();
+            lost = proof.lost();
+        }
+        return PictureSquares.count(lost) == 0;
+    }
+
+    private void compose() {
+        boolean[] print = dark;
+        if (pale != null) {
+            print = dark.clone();
+            for (int i = 0; i < print.length; i++) {
+                print[i] |= pale[i];
+            }
+        }
+        paper = LayerCells.of(page, print, Math.max(1, page.resolution().dpi() / PAPER_DPI), false);
+        paper.fill();
+        darkInk = ink(dark);
+        paleInk = pale == null ? null : ink(pale);
+        proof.compose(squares, paper);
+        proof.printDark(dark, darkInk);
+        if (pale != null) {
+            proof.printPale(pale, paleInk);
+        }
+    }
+
+    private LayerCells ink(boolean[] print) {
+        int f = Math.max(1, page.resolution().dpi() / INK_DPI);
+        // The soft rim of letters is lighter than the ink; where strokes have a core, the core tells the colour.
+        LayerCells cells = LayerCells.of(page, Print.core(print, page.width(), page.height()), f, true);
+        cells.complete(LayerCells.of(page, print, f, true));
+        return cells;
+    }
+
+    private Layers layers(float quality) throws IOException {
+        List<Layers.Printed> prints = new ArrayList<>();
+        prints.add(printed(dark, darkInk));
+        if (pale != null) {
+            prints.add(printed(pale, paleInk));
+        }
+        return new Layers(JpegPages.encode(paper.raster(page), PAPER_QUALITY), pictures(quality), prints, proof.kept());
+    }
+
+    private Layers.Printed printed(boolean[] print, LayerCells cells) throws IOException {
+        byte[] mask = Fax.code(pack(print, page.width(), page.height()), page.width(), page.height());
+        double[] mean = cells.mean();
+        if (cells.isOneColour(mean)) {
+            return new Layers.Printed(mask, new Layers.Ink.One((int) mean[0], (int) mean[1], (int) mean[2]));
+        }
+        cells.fill();
+        return new Layers.Printed(mask, new Layers.Ink.Many(JpegPages.encode(cells.raster(page), INK_QUALITY)));
     }
 
     private static byte[] pack(boolean[] print, int width, int height) {
@@ -64,29 +143,7 @@ final class LightPage {
         return packed;
     }
 
-    /** The page without its print, which is filled from around it. */
-    private static byte[] paper(PageRaster page, boolean[] print) throws IOException {
-        int f = Math.max(1, page.resolution().dpi() / PAPER_DPI);
-        Cells cells = Cells.of(page, print, f, false);
-        cells.fill();
-        return JpegPages.encode(cells.raster(page), PAPER_QUALITY);
-    }
-
-    private static Layers.Ink ink(PageRaster page, boolean[] print) throws IOException {
-        int f = Math.max(1, page.resolution().dpi() / INK_DPI);
-        // The soft rim of letters is lighter than the ink; where strokes have a core, the core tells the colour.
-        Cells cells = Cells.of(page, Print.core(print, page.width(), page.height()), f, true);
-        cells.complete(Cells.of(page, print, f, true));
-        double[] mean = cells.mean();
-        if (cells.isOneColour(mean)) {
-            return new Layers.Ink.One((int) mean[0], (int) mean[1], (int) mean[2]);
-        }
-        cells.fill();
-        return new Layers.Ink.Many(JpegPages.encode(cells.raster(page), INK_QUALITY));
-    }
-
-    private static List<Layers.Picture> pictures(PageRaster page, PictureSquares squares, float quality)
-            throws IOException {
+    private List<Layers.Picture> pictures(float quality) throws IOException {
         List<Layers.Picture> pictures = new ArrayList<>();
         for (Box box : squares.boxes(page.width(), page.height())) {
             PageRaster part = Resample.part(page, box.x(), box.y(), box.width(), box.height());
@@ -94,150 +151,5 @@ final class LightPage {
                     new Box(box.x(), box.y(), part.width(), part.height()), JpegPages.encode(part, quality)));
         }
         return pictures;
-    }
-
-    /** Mean colours of a page's cells, of the print alone or of all but the print. */
-    private static final class Cells {
-        private final int width;
-        private final int height;
-        private final float[] colours;
-        private final int[] counts;
-
-        private Cells(int width, int height) {
-            this.width = width;
-            this.height = height;
-            this.colours = new float[width * height * 3];
-            this.counts = new int[width * height];
-        }
-
-        static Cells of(PageRaster page, boolean[] print, int f, boolean ofPrint) {
-            Cells cells = new Cells((page.width() + f - 1) / f, (page.height() + f - 1) / f);
-            int n = page.channels();
-            boolean[] left = ofPrint ? print : Print.withHalo(print, page.width(), page.height());
-            int[] columns = new int[page.width()];
-            for (int x = 0; x < page.width(); x++) {
-                columns[x] = x / f;
-            }
-            for (int y = 0, i = 0; y < page.height(); y++) {
-                int row = y / f * cells.width;
-                for (int x = 0; x < page.width(); x++, i++) {
-                    if (left[i] == ofPrint) {
-                        int at = row + columns[x];
-                        cells.counts[at]++;
-                        for (int c = 0; c < 3; c++) {
-                            cells.colours[at * 3 + c] += page.samples()[i * n + (n == 1 ? 0 : c)] & 0xff;
-                        }
-                    }
-                }
-            }
-            for (int at = 0; at < cells.counts.length; at++) {
-                for (int c = 0; c < 3 && cells.counts[at] > 0; c++) {
-                    cells.colours[at * 3 + c] /= cells.counts[at];
-                }
-            }
-            return cells;
-        }
-
-        /** Takes from others what is missing here. */
-        void complete(Cells others) {
-            for (int at = 0; at < counts.length; at++) {
-                if (counts[at] == 0 && others.counts[at] > 0) {
-                    counts[at] = others.counts[at];
-                    System.arraycopy(others.colours, at * 3, colours, at * 3, 3);
-                }
-            }
-        }
-
-        double[] mean() {
-            double[] sums = new double[3];
-            long count = 0;
-            for (int at = 0; at < counts.length; at++) {
-                count += counts[at];
-                for (int c = 0; c < 3; c++) {
-                    sums[c] += (double) counts[at] * colours[at * 3 + c];
-                }
-            }
-            for (int c = 0; c < 3; c++) {
-                sums[c] = count == 0 ? 0 : sums[c] / count;
-            }
-            return sums;
-        }
-
-        /** Whether the print is all of one colour: of each cell with enough ink, neither hue nor lightness is its own. */
-        boolean isOneColour(double[] mean) {
-            int other = 0;
-            int cells = 0;
-            for (int at = 0; at < counts.length; at++) {
-                if (counts[at] >= FEWEST) {
-                    double red = colours[at * 3] - mean[0];
-                    double green = colours[at * 3 + 1] - mean[1];
-                    double blue = colours[at * 3 + 2] - mean[2];
-                    double light = (red + green + blue) / 3;
-                    double hue =
-                            Math.max(Math.abs(red - light), Math.max(Math.abs(green - light), Math.abs(blue - light)));
-                    cells++;
-                    other += hue > OTHER_HUE || Math.abs(light) > OTHER_LIGHT ? 1 : 0;
-                }
-            }
-            return other <= cells / 200;
-        }
-
-        /** Empty cells take the mean of their neighbours, ring by ring, so the coder meets no edges. */
-        void fill() {
-            for (int ring = 0; ring < width + height; ring++) {
-                boolean[] filled = new boolean[counts.length];
-                boolean open = false;
-                for (int y = 0; y < height; y++) {
-                    for (int x = 0; x < width; x++) {
-                        int at = y * width + x;
-                        if (counts[at] == 0) {
-                            open = true;
-                            filled[at] = fromNeighbours(x, y);
-                        }
-                    }
-                }
-                boolean any = false;
-                for (int at = 0; at < filled.length; at++) {
-                    counts[at] = filled[at] ? 1 : counts[at];
-                    any |= filled[at];
-                }
-                if (!open || !any) {
-                    return;
-                }
-            }
-        }
-
-        private boolean fromNeighbours(int x, int y) {
-            float red = 0;
-            float green = 0;
-            float blue = 0;
-            int n = 0;
-            for (int v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++) {
-                for (int u = Math.max(0, x - 1); u <= Math.min(width - 1, x + 1); u++) {
-                    int at = v * width + u;
-                    if (counts[at] > 0) {
-                        red += colours[at * 3];
-                        green += colours[at * 3 + 1];
-                        blue += colours[at * 3 + 2];
-                        n++;
-                    }
-                }
-            }
-            if (n > 0) {
-                int at = (y * width + x) * 3;
-                colours[at] = red / n;
-                colours[at + 1] = green / n;
-                colours[at + 2] = blue / n;
-            }
-            return n > 0;
-        }
-
-        PageRaster raster(PageRaster page) {
-            byte[] samples = new byte[colours.length];
-            for (int i = 0; i < samples.length; i++) {
-                samples[i] = (byte) Math.round(colours[i]);
-            }
-            return new PageRaster(width, height, 3, page.resolution(), samples);
-        }
     }
 }

@@ -148,14 +148,22 @@ public final class PdfWriter implements FileWriter {
                     at.width() * across,
                     at.height() * down);
         }
-        PDImageXObject mask = fax(layers.print(), page.width(), page.height());
+        for (Layers.Printed printed : layers.prints()) {
+            drawPrint(content, box, page, printed);
+        }
+    }
+
+    private void drawPrint(
+            PDPageContentStream content, PDRectangle box, DocumentPage.Light page, Layers.Printed printed)
+            throws IOException {
+        PDImageXObject mask = fax(printed.mask(), page.width(), page.height());
         mask.getCOSObject().setBoolean(COSName.IMAGE_MASK, true);
         mask.getCOSObject().removeItem(COSName.COLORSPACE);
-        if (layers.ink() instanceof Layers.Ink.One one) {
+        if (printed.ink() instanceof Layers.Ink.One one) {
             content.setNonStrokingColor(one.red() / 255f, one.green() / 255f, one.blue() / 255f);
             content.drawImage(mask, 0, 0, box.getWidth(), box.getHeight());
         } else {
-            PDImageXObject ink = jpeg(((Layers.Ink.Many) layers.ink()).jpeg());
+            PDImageXObject ink = jpeg(((Layers.Ink.Many) printed.ink()).jpeg());
             // Explicit masking, ISO 32000-1, 8.9.6.3: a sample of 1 masks out, and 1 is paper here.
             ink.getCOSObject().setItem(COSName.MASK, mask);
             content.drawImage(ink, 0, 0, box.getWidth(), box.getHeight());

@@ -1,11 +1,12 @@
 package inky.courier.core.document;
 
+import inky.courier.core.reading.Layout;
 import inky.courier.core.reading.PageWords;
-import inky.courier.core.reading.TableFinder;
-import inky.courier.core.reading.TableFinder.Piece;
+import inky.courier.core.reading.Piece;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.math.BigInteger;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Date;
@@ -13,12 +14,17 @@ import java.util.Optional;
 import org.apache.poi.ooxml.POIXMLProperties;
 import org.apache.poi.xwpf.usermodel.BreakType;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.apache.poi.xwpf.usermodel.XWPFParagraph;
+import org.apache.poi.xwpf.usermodel.XWPFRun;
 import org.apache.poi.xwpf.usermodel.XWPFTable;
 
-/** A Word document (ECMA-376) of the text: paragraphs and tables in reading order, each page on a page. */
+/**
+ * A Word document (ECMA-376) of the text: headings, paragraphs, lists and tables in reading order, each page on a page.
+ */
 public final class WordWriter implements FileWriter {
     private final Path target;
     private final XWPFDocument document = new XWPFDocument();
+    private final WordStyles styles = new WordStyles(document);
     private boolean first = true;
 
     public WordWriter(Path target) {
@@ -31,12 +37,41 @@ public final class WordWriter implements FileWriter {
             document.createParagraph().createRun().addBreak(BreakType.PAGE);
         }
         first = false;
-        for (Piece piece : TableFinder.pieces(words)) {
+        for (Piece piece : Layout.of(words)) {
             if (piece instanceof Piece.Paragraph paragraph) {
-                document.createParagraph().createRun().setText(Ooxml.text(paragraph.text()));
+                addParagraph(paragraph);
             } else {
                 addTable((Piece.Table) piece);
             }
+        }
+    }
+
+    private void addParagraph(Piece.Paragraph found) {
+        XWPFParagraph paragraph = document.createParagraph();
+        switch (found.role()) {
+            case HEADING -> paragraph.setStyle(styles.heading(found.level()));
+            case BULLET -> {
+                paragraph.setNumID(styles.bullets());
+                paragraph.setNumILvl(BigInteger.ZERO);
+            }
+            case NUMBERED -> {
+                // The printed number stays text: numbering of Word's own would count again from one on every page.
+                paragraph.setIndentationLeft(WordStyles.INDENT);
+                paragraph.setIndentationHanging(WordStyles.INDENT);
+            }
+            default -> {}
+        }
+        XWPFRun run = paragraph.createRun();
+        run.setBold(found.bold() && found.role() != Piece.Role.HEADING);
+        if (found.role() == Piece.Role.NUMBERED) {
+            run.setText(Ooxml.text(found.marker()));
+            run.addTab();
+        }
+        for (int i = 0; i < found.lines().size(); i++) {
+            if (i > 0) {
+                run.addBreak();
+            }
+            run.setText(Ooxml.text(found.lines().get(i)));
         }
     }
 

@@ -53,6 +53,48 @@ public final class PictureSquares {
         return new PictureSquares(side, across, down, grown(patches, across, down));
     }
 
+    /** Pixels along a square's side. */
+    public int side() {
+        return side;
+    }
+
+    public int across() {
+        return across;
+    }
+
+    public int down() {
+        return down;
+    }
+
+    /** Which squares are picture, row by row. */
+    public boolean[] squares() {
+        return picture.clone();
+    }
+
+    public static int count(boolean[] squares) {
+        int count = 0;
+        for (boolean square : squares) {
+            count += square ? 1 : 0;
+        }
+        return count;
+    }
+
+    /** The same, and others with their neighbours. */
+    public PictureSquares with(boolean[] others) {
+        boolean[] more = grown(others, across, down);
+        for (int i = 0; i < more.length; i++) {
+            more[i] |= picture[i];
+        }
+        return new PictureSquares(side, across, down, more);
+    }
+
+    /** Takes what lies in pictures out of a mask. */
+    public void clear(boolean[] mask, int width) {
+        for (int at = 0; at < mask.length; at++) {
+            mask[at] &= !holds(at % width, at / width);
+        }
+    }
+
     /** Whether the pixel lies in a picture. */
     public boolean holds(int x, int y) {
         return picture[Math.min(down - 1, y / side) * across + Math.min(across - 1, x / side)];
@@ -100,11 +142,7 @@ public final class PictureSquares {
 
     /** Share of the page. */
     public double share() {
-        int count = 0;
-        for (boolean square : picture) {
-            count += square ? 1 : 0;
-        }
-        return (double) count / picture.length;
+        return (double) count(picture) / picture.length;
     }
 
     /** The upper quartile of a square's samples. */

@@ -30,6 +30,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -138,12 +139,27 @@ public final class Workshop {
             boolean untouched =
                     treated.raster() == raster && treated.blackAndWhite().isEmpty();
             Optional<byte[]> jpeg = untouched ? source.jpeg() : Optional.empty();
-            pieces.add(piece(treated, jpeg, kind, split, unit.number));
+            Piece piece = piece(treated, jpeg, kind, split, unit.number);
+            pieces.add(piece);
             treated.done().stream().filter(step -> !done.contains(step)).forEach(done::add);
+            coding(piece.page).ifPresent(done::add);
             split = false;
         }
         List<Piece> portraits = portraits(raster, analysis, unit.number, done);
         return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
+    }
+
+    /** Whether a light page became one, and what it keeps of the scan. */
+    private Optional<String> coding(DocumentPage page) {
+        if (page instanceof DocumentPage.Light light) {
+            return Optional.of(String.format(
+                    Locale.ROOT,
+                    "made light, %.0f %% of the contrast kept",
+                    Math.floor(light.layers().kept() * 100)));
+        }
+        return profile.files().light() && page instanceof DocumentPage.Jpeg
+                ? Optional.of("not made light: an ordinary page is as small or easier to read")
+                : Optional.empty();
     }
 
     /** A page that the profile leaves as it is goes into the file as the device coded it, and is not even decoded. */

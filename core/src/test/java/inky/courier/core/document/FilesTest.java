@@ -18,6 +18,7 @@ import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import inky.courier.core.reading.Tesseract;
 import inky.courier.core.tidy.BlackAndWhite;
+import inky.courier.core.truth.RoughPages;
 import inky.courier.core.truth.TruthPages;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.core.workshop.Source;
@@ -37,6 +38,9 @@ import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.poi.xslf.usermodel.XMLSlideShow;
 import org.apache.poi.xslf.usermodel.XSLFPictureShape;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
@@ -174,6 +178,59 @@ class FilesTest {
         double asLight = errorRate(text.toString(), read(small));
         double asOrdinary = errorRate(text.toString(), read(ordinary));
         assertTrue(asLight <= asOrdinary + 0.002, asLight + " against " + asOrdinary);
+    }
+
+    // Rendered by PDFBox, not by what made the layers; ink stands off its paper by as much as in the scan
+    @Test
+    void paleInkIsAsPlainInALightPdfAsInTheScan() throws Exception {
+        FileSettings light = new FileSettings(FileType.PDF, null, true, false, false, null, null, null, null);
+        List<String> paler = new ArrayList<>();
+        for (long seed = TruthPages.HELD_BACK; seed < TruthPages.HELD_BACK + RoughPages.paleSorts(); seed++) {
+            RoughPages.Rough page = RoughPages.pale(seed, 200);
+            Path pdf = make(ColourMode.COLOUR, light, List.of(page.raster()))
+                    .get(0)
+                    .path();
+            PageRaster shown;
+            try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
+                shown = JpegPages.raster(
+                        new PDFRenderer(document).renderImageWithDPI(0, 200),
+                        page.raster().resolution());
+            }
+            double scanned = standsOff(page, page.raster());
+            double light1 = standsOff(page, shown);
+            if (light1 < 0.85 * scanned) {
+                paler.add(String.format("%s: %.1f in the scan, %.1f in the file", page.what(), scanned, light1));
+            }
+        }
+        assertEquals(List.of(), paler);
+    }
+
+    /** By how many levels the paper beside the ink is lighter than the ink, in the darkest of the colours. */
+    private static double standsOff(RoughPages.Rough page, PageRaster shown) {
+        int width = Math.min(page.raster().width(), shown.width());
+        int height = Math.min(page.raster().height(), shown.height());
+        double[] sums = new double[2];
+        long[] counts = new long[2];
+        for (int y = 4; y < height - 4; y++) {
+            for (int x = 4; x < width - 4; x++) {
+                boolean ink = page.isContent(y * page.raster().width() + x);
+                boolean near = false;
+                for (int v = y - 4; !ink && v <= y + 4; v += 4) {
+                    near |= page.isContent(v * page.raster().width() + x - 4)
+                            || page.isContent(v * page.raster().width() + x + 4);
+                }
+                if (ink || near) {
+                    int at = (y * shown.width() + x) * shown.channels();
+                    int least = 255;
+                    for (int c = 0; c < shown.channels(); c++) {
+                        least = Math.min(least, shown.samples()[at + c] & 0xff);
+                    }
+                    sums[ink ? 0 : 1] += least;
+                    counts[ink ? 0 : 1]++;
+                }
+            }
+        }
+        return sums[1] / counts[1] - sums[0] / counts[0];
     }
 
     @Test

@@ -21,6 +21,7 @@ final class DrawRough {
             RoughPages.Rough page = switch (args[1]) {
                 case "blank" -> RoughPages.blankSide(seed, dpi);
                 case "sparse" -> RoughPages.sparse(seed, dpi);
+                case "pale" -> RoughPages.pale(seed, dpi);
                 case "edges" -> RoughPages.toTheEdge(seed, dpi);
                 default -> RoughPages.fringed(seed, dpi);
             };

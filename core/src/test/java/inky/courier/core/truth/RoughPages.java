@@ -19,7 +19,18 @@ import java.util.Random;
  * Seeds of {@link TruthPages#HELD_BACK} and above were never looked at while the analysis was tuned.
  */
 public final class RoughPages {
+    /** Layers that there are, bare paper and the lid among them. */
+    public static final int LAYERS = RoughScan.LID + 1;
+
+    public static final int CONTENT = RoughScan.CONTENT;
+    public static final int TEXTURE = RoughScan.TEXTURE;
+
     private RoughPages() {}
+
+    /** The place among the causes of marks of what a layer draws: the lid shows as a shadow at the paper's edge. */
+    public static int cause(int layer) {
+        return layer == RoughScan.LID ? RoughScan.SHADOW - 1 : Math.max(1, layer) - 1;
+    }
 
     /**
      * A drawn scan.
@@ -41,6 +52,22 @@ public final class RoughPages {
             double skew) {
         public boolean isContent(int at) {
             return layers[at] == RoughScan.CONTENT;
+        }
+
+        /** The layer of a square of pixels: content where there is any, else what is in its middle. */
+        public int layer(int column, int row, double pixels) {
+            int width = raster.width();
+            int middle = RoughScan.LID;
+            for (int y = (int) (row * pixels); y < Math.min(raster.height(), (row + 1) * pixels); y++) {
+                for (int x = (int) (column * pixels); x < Math.min(width, (column + 1) * pixels); x++) {
+                    int layer = layers[y * width + x];
+                    if (layer == RoughScan.CONTENT) {
+                        return layer;
+                    }
+                    middle = layer == 0 && middle != RoughScan.LID ? middle : layer;
+                }
+            }
+            return middle;
         }
     }
 
@@ -692,4 +719,83 @@ public final class RoughPages {
                             Integer.toString(100_000 + r.nextInt(800_000)),
                             across(scan, r, 25),
                             down(scan, r))));
+
+    /** Pages whose print is pale, alone or beside dark print: what a light file must not lose. */
+    public static Rough pale(long seed, int dpi) {
+        Random random = random(seed, 5);
+        Color paper = random.nextInt(3) == 0
+                ? new Color(240 - random.nextInt(12), 230 - random.nextInt(12), 205 - random.nextInt(20))
+                : new Color(250, 250, 247);
+        RoughScan scan = new RoughScan(random, dpi, 210, 297, random.nextGaussian() * 0.6, paper, null, 0);
+        scan.grain = 0.8 + random.nextDouble() * 2.5;
+        scan.blur = random.nextDouble() * 0.2;
+        scan.quality = 0.75 + random.nextDouble() * 0.2;
+        if (random.nextInt(3) == 0) {
+            scan.lamp(random.nextDouble() * 0.12, 0, random.nextDouble() * 0.06);
+        }
+        Sparse sort = PALE.get((int) (seed % PALE.size()));
+        scan.ink(RoughScan.CONTENT, g -> sort.draw(scan, g, random));
+        return done(sort.name() + ", seed " + seed, scan, false, true);
+    }
+
+    public static int paleSorts() {
+        return PALE.size();
+    }
+
+    private static final List<Sparse> PALE = List.of(
+            new Sparse("worn needle print", (scan, g, r) -> {
+                g.setColor(grey(r, 140, 50));
+                for (double y = 25; y < 280; y += 5.5) {
+                    for (int c = 0; c < 58; c++) {
+                        int letter = r.nextInt(1 << 20);
+                        for (int i = 0; c % 7 != 6 && i < 20; i++) {
+                            if ((letter >> i & 1) != 0 && r.nextInt(8) > 0) {
+                                g.fill(new Ellipse2D.Double(22 + c * 2.8 + i % 4 * 0.5, y + i / 4 * 0.5, 0.38, 0.38));
+                            }
+                        }
+                    }
+                }
+            }),
+            new Sparse(
+                    "faded receipt", (scan, g, r) -> scan.artist.paragraphs(g, 20, 20, 80, 280, 9, grey(r, 170, 40))),
+            new Sparse("carbon copy", (scan, g, r) -> {
+                int tone = 165 + r.nextInt(40);
+                Color ink = new Color(tone - 22, tone - 14, tone + 14);
+                for (double y = 30; y < 270; y += 16) {
+                    pen(g, ink, 0.3);
+                    g.draw(new Rectangle2D.Double(20, y, 170, 14));
+                    print(g, scan.artist.font(8), ink, words(scan, 3), 22, y + 5);
+                    pen(g, ink, 0.4);
+                    scrawl(g, r, 70, y + 12, 6, 14);
+                }
+            }),
+            new Sparse("yellow print", (scan, g, r) -> {
+                scan.artist.paragraphs(g, 20, 20, 170, 120, 11, new Color(250, 225, 70));
+                scan.artist.paragraphs(g, 20, 130, 170, 280, 10, Color.BLACK);
+            }),
+            new Sparse("pink stamp over print", (scan, g, r) -> {
+                scan.artist.paragraphs(g, 20, 20, 170, 280, 10.5, Color.BLACK);
+                for (int i = 0; i < 4; i++) {
+                    scan.artist.stamp(
+                            g, 30 + r.nextInt(120), 40 + r.nextInt(200), 25 + r.nextInt(20), new Color(246, 190, 205));
+                }
+            }),
+            new Sparse("grey small print", (scan, g, r) -> {
+                scan.artist.paragraphs(g, 20, 20, 170, 150, 10.5, Color.BLACK);
+                scan.artist.paragraphs(g, 20, 200, 170, 285, 6, grey(r, 165, 35));
+            }),
+            new Sparse("pencil notes", (scan, g, r) -> {
+                scan.artist.table(g, 20, 30, 170, 230, true);
+                for (int i = 0; i < 12; i++) {
+                    pen(g, grey(r, 160, 50), 0.3);
+                    scrawl(g, r, 25 + r.nextInt(120), 40 + r.nextInt(220), 5, 6);
+                }
+            }),
+            new Sparse("pale band with print", (scan, g, r) -> {
+                g.setColor(Color.getHSBColor(r.nextFloat(), 0.18f, 0.98f));
+                g.fill(new Rectangle2D.Double(15, 60, 180, 40));
+                scan.artist.paragraphs(g, 20, 20, 170, 55, 11, Color.BLACK);
+                scan.artist.paragraphs(g, 20, 62, 170, 95, 10, Color.getHSBColor(r.nextFloat(), 0.4f, 0.72f));
+                scan.artist.paragraphs(g, 20, 110, 170, 280, 10, Color.DARK_GRAY);
+            }));
 }

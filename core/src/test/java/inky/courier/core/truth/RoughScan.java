@@ -186,6 +186,9 @@ final class RoughScan {
 
     private void mark(byte layer, byte[] before) {
         for (int at = 0, s = 0; at < layers.length; at++, s += 3) {
+            if (bgr[s] == before[s] && bgr[s + 1] == before[s + 1] && bgr[s + 2] == before[s + 2]) {
+                continue;
+            }
             if (Math.abs((bgr[s] & 0xff) - (before[s] & 0xff)) > CHANGED
                     || Math.abs((bgr[s + 1] & 0xff) - (before[s + 1] & 0xff)) > CHANGED
                     || Math.abs((bgr[s + 2] & 0xff) - (before[s + 2] & 0xff)) > CHANGED) {
@@ -196,13 +199,22 @@ final class RoughScan {
 
     /** Multiplies each pixel's light; {@code factor} is given millimetres on the scan. */
     private void shade(byte layer, Light light) {
+        shade(layer, new double[] {1, 1, 1}, light);
+    }
+
+    /** @param tint how much of the shade each of blue, green and red takes */
+    private void shade(byte layer, double[] tint, Light light) {
         byte[] before = bgr.clone();
         double mm = 25.4 / dpi;
         for (int y = 0, s = 0; y < image.getHeight(); y++) {
             for (int x = 0; x < image.getWidth(); x++, s += 3) {
                 double factor = light.at(x * mm, y * mm);
+                if (factor == 1) {
+                    continue;
+                }
                 for (int c = 0; c < 3; c++) {
-                    bgr[s + c] = (byte) Math.max(0, Math.min(255, Math.round((bgr[s + c] & 0xff) * factor)));
+                    double own = 1 - tint[c] * (1 - factor);
+                    bgr[s + c] = (byte) Math.min(255, (int) ((bgr[s + c] & 0xff) * own + 0.5));
                 }
             }
         }
@@ -501,7 +513,10 @@ final class RoughScan {
             throw new IllegalStateException(e);
         }
         double[] p = new double[2];
-        shade(OTHER_SIDE, (x, y) -> {
+        double[] tint = random.nextInt(3) == 0
+                ? new double[] {0.3 + random.nextDouble() * 0.7, 0.3 + random.nextDouble() * 0.7, 1}
+                : new double[] {1, 1, 1};
+        shade(OTHER_SIDE, tint, (x, y) -> {
             p[0] = x * dpi / 25.4;
             p[1] = y * dpi / 25.4;
             back2.transform(p, 0, p, 0, 1);
@@ -619,7 +634,7 @@ final class RoughScan {
                 shifted(plane, width, height, c == 0 ? shift : blueShift);
             }
             for (int at = 0, s = c; at < plane.length; at++, s += 3) {
-                rgb[s] = (byte) Math.max(0, Math.min(255, Math.round(plane[at])));
+                rgb[s] = (byte) Math.max(0, Math.min(255, (int) (plane[at] + 0.5f)));
             }
         }
         addGrain(rgb);
@@ -704,7 +719,7 @@ final class RoughScan {
             float common = table[n = n + 1 == table.length ? 0 : n + 1] * 0.85f;
             for (int c = 0; c < 3; c++, s++) {
                 float own = table[n = n + 1 == table.length ? 0 : n + 1] * 0.45f;
-                rgb[s] = (byte) Math.max(0, Math.min(255, Math.round((rgb[s] & 0xff) + common + own)));
+                rgb[s] = (byte) Math.max(0, Math.min(255, (int) ((rgb[s] & 0xff) + common + own + 0.5f)));
             }
         }
     }

@@ -1,0 +1,164 @@
+package inky.courier.core.document;
+
+import inky.courier.core.page.PageRaster;
+
+/** Mean colours of a page's cells, of the print alone or of all but the print. */
+final class LayerCells {
+    /** Pixels of ink that a cell needs to tell its colour. */
+    private static final int FEWEST = 8;
+
+    /** How far an ink's hue, and its lightness, may be from the page's ink and still be printed as it; 0 to 255. */
+    private static final double OTHER_HUE = 18;
+
+    private static final double OTHER_LIGHT = 62;
+
+    final int width;
+    final int height;
+
+    /** Red, green and blue of each. */
+    final float[] colours;
+
+    private final int[] counts;
+
+    private LayerCells(int width, int height) {
+        this.width = width;
+        this.height = height;
+        this.colours = new float[width * height * 3];
+        this.counts = new int[width * height];
+    }
+
+    static LayerCells of(PageRaster page, boolean[] print, int f, boolean ofPrint) {
+        LayerCells cells = new LayerCells((page.width() + f - 1) / f, (page.height() + f - 1) / f);
+        int n = page.channels();
+        boolean[] left = ofPrint ? print : Print.withHalo(print, page.width(), page.height());
+        int[] columns = new int[page.width()];
+        for (int x = 0; x < page.width(); x++) {
+            columns[x] = x / f;
+        }
+        for (int y = 0, i = 0; y < page.height(); y++) {
+            int row = y / f * cells.width;
+            for (int x = 0; x < page.width(); x++, i++) {
+                if (left[i] == ofPrint) {
+                    int at = row + columns[x];
+                    cells.counts[at]++;
+                    for (int c = 0; c < 3; c++) {
+                        cells.colours[at * 3 + c] += page.samples()[i * n + (n == 1 ? 0 : c)] & 0xff;
+                    }
+                }
+            }
+        }
+        for (int at = 0; at < cells.counts.length; at++) {
+            for (int c = 0; c < 3 && cells.counts[at] > 0; c++) {
+                cells.colours[at * 3 + c] /= cells.counts[at];
+            }
+        }
+        return cells;
+    }
+
+    /** Takes from others what is missing here. */
+    void complete(LayerCells others) {
+        for (int at = 0; at < counts.length; at++) {
+            if (counts[at] == 0 && others.counts[at] > 0) {
+                counts[at] = others.counts[at];
+                System.arraycopy(others.colours, at * 3, colours, at * 3, 3);
+            }
+        }
+    }
+
+    /** The darkest of a cell's colours. */
+    float least(int x, int y) {
+        int at = (y * width + x) * 3;
+        return Math.min(colours[at], Math.min(colours[at + 1], colours[at + 2]));
+    }
+
+    double[] mean() {
+        double[] sums = new double[3];
+        long count = 0;
+        for (int at = 0; at < counts.length; at++) {
+            count += counts[at];
+            for (int c = 0; c < 3; c++) {
+                sums[c] += (double) counts[at] * colours[at * 3 + c];
+            }
+        }
+        for (int c = 0; c < 3; c++) {
+            sums[c] = count == 0 ? 0 : sums[c] / count;
+        }
+        return sums;
+    }
+
+    /** Whether the print is all of one colour: of each cell with enough ink, neither hue nor lightness is its own. */
+    boolean isOneColour(double[] mean) {
+        int other = 0;
+        int cells = 0;
+        for (int at = 0; at < counts.length; at++) {
+            if (counts[at] >= FEWEST) {
+                double red = colours[at * 3] - mean[0];
+                double green = colours[at * 3 + 1] - mean[1];
+                double blue = colours[at * 3 + 2] - mean[2];
+                double light = (red + green + blue) / 3;
+                double hue = Math.max(Math.abs(red - light), Math.max(Math.abs(green - light), Math.abs(blue - light)));
+                cells++;
+                other += hue > OTHER_HUE || Math.abs(light) > OTHER_LIGHT ? 1 : 0;
+            }
+        }
+        return other <= cells / 200;
+    }
+
+    /** Empty cells take the mean of their neighbours, ring by ring, so the coder meets no edges. */
+    void fill() {
+        for (int ring = 0; ring < width + height; ring++) {
+            boolean[] filled = new boolean[counts.length];
+            boolean open = false;
+            for (int y = 0; y < height; y++) {
+                for (int x = 0; x < width; x++) {
+                    int at = y * width + x;
+                    if (counts[at] == 0) {
+                        open = true;
+                        filled[at] = fromNeighbours(x, y);
+                    }
+                }
+            }
+            boolean any = false;
+            for (int at = 0; at < filled.length; at++) {
+                counts[at] = filled[at] ? 1 : counts[at];
+                any |= filled[at];
+            }
+            if (!open || !any) {
+                return;
+            }
+        }
+    }
+
+    private boolean fromNeighbours(int x, int y) {
+        float red = 0;
+        float green = 0;
+        float blue = 0;
+        int n = 0;
+        for (int v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++) {
+            for (int u = Math.max(0, x - 1); u <= Math.min(width - 1, x + 1); u++) {
+                int at = v * width + u;
+                if (counts[at] > 0) {
+                    red += colours[at * 3];
+                    green += colours[at * 3 + 1];
+                    blue += colours[at * 3 + 2];
+                    n++;
+                }
+            }
+        }
+        if (n > 0) {
+            int at = (y * width + x) * 3;
+            colours[at] = red / n;
+            colours[at + 1] = green / n;
+            colours[at + 2] = blue / n;
+        }
+        return n > 0;
+    }
+
+    PageRaster raster(PageRaster page) {
+        byte[] samples = new byte[colours.length];
+        for (int i = 0; i < samples.length; i++) {
+            samples[i] = (byte) Math.round(colours[i]);
+        }
+        return new PageRaster(width, height, 3, page.resolution(), samples);
+    }
+}
