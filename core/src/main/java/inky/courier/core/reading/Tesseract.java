@@ -1,5 +1,6 @@
 package inky.courier.core.reading;
 
+import inky.courier.core.page.Box;
 import inky.courier.core.page.PageRaster;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -72,7 +73,7 @@ public final class Tesseract implements TextReader {
                 Integer.toString(page.resolution().dpi()),
                 "tsv");
         byte[] tsv = Programs.run(command, ONE_CORE, out -> writePnm(page, out), SECONDS);
-        return parse(new String(tsv, StandardCharsets.UTF_8), page.width(), page.height());
+        return parse(new String(tsv, StandardCharsets.UTF_8), page.toGrey());
     }
 
     /** A page as a raw portable graymap (netpbm's pgm): a header and the samples. */
@@ -83,24 +84,26 @@ public final class Tesseract implements TextReader {
     }
 
     /** Columns: level, page, block, paragraph, line, word, left, top, width, height, confidence, text. */
-    static PageWords parse(String tsv, int width, int height) {
+    static PageWords parse(String tsv, PageRaster grey) {
         List<Word> words = new ArrayList<>();
         for (String row : tsv.split("\n")) {
             String[] f = row.split("\t", -1);
             if (f.length == 12 && f[0].equals("5") && !f[11].isBlank()) {
+                Box box = new Box(number(f[6]), number(f[7]), number(f[8]), number(f[9]));
                 words.add(new Word(
                         f[11].strip(),
-                        number(f[6]),
-                        number(f[7]),
-                        number(f[8]),
-                        number(f[9]),
+                        box.x(),
+                        box.y(),
+                        box.width(),
+                        box.height(),
                         Double.parseDouble(f[10]),
                         number(f[2]),
                         number(f[3]),
-                        number(f[4])));
+                        number(f[4]),
+                        Stems.usual(grey, box)));
             }
         }
-        return new PageWords(width, height, words);
+        return new PageWords(grey.width(), grey.height(), words);
     }
 
     private static int number(String text) {
