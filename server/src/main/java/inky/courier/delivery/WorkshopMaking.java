@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.naming.FileNames;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
@@ -35,7 +36,6 @@ import java.time.Clock;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -241,25 +241,26 @@ class WorkshopMaking implements FileMaking {
         files.remove(delivery.id);
         delivery.fileBytes = 0;
         NameTemplate template = read(job.template());
-        Set<String> taken = new HashSet<>();
-        List<String> names = new ArrayList<>();
+        // Made again, a file keeps its name: no number is used up for it.
+        List<String> names = before.size() == made.size()
+                ? before.stream().map(Files.KeptFile::name).toList()
+                : FileNames.of(
+                        made.stream()
+                                .map(file -> file.called(template.fill(values(delivery, file))))
+                                .toList(),
+                        NameRules.MAIL);
         for (int i = 0; i < made.size(); i++) {
             MadeFile file = made.get(i);
             ContentStore.Stored stored;
             try (InputStream in = java.nio.file.Files.newInputStream(file.path())) {
                 stored = store.keep(in, file.mediaType());
             }
-            // Made again, a file keeps its name: no number is used up for it.
-            String name = before.size() == made.size()
-                    ? before.get(i).name()
-                    : free(template.fill(values(delivery, file)), file, taken);
-            names.add(name);
             delivery.fileBytes += stored.bytes();
             files.add(
                     delivery.id,
                     new Files.KeptFile(
                             i,
-                            name,
+                            names.get(i),
                             stored.id(),
                             file.mediaType(),
                             stored.bytes(),
@@ -268,16 +269,6 @@ class WorkshopMaking implements FileMaking {
                             file.kind()));
         }
         delivery.fileName = names.size() == 1 ? names.get(0) : names.get(0) + " and " + (names.size() - 1) + " more";
-    }
-
-    /** A name that no other file of the delivery has. */
-    private static String free(String filled, MadeFile file, Set<String> taken) {
-        String base = file.part() == MadeFile.Part.PORTRAIT ? filled + " portrait" : filled;
-        String name = NameRules.MAIL.fit(base, file.extension()).name();
-        for (int n = 2; !taken.add(name.toLowerCase(java.util.Locale.ROOT)); n++) {
-            name = NameRules.MAIL.fit(base + " " + n, file.extension()).name();
-        }
-        return name;
     }
 
     private void keepReports(UUID scanId, List<PageReport> reports) {

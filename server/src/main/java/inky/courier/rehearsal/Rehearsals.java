@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.naming.FileNames;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
@@ -38,12 +39,10 @@ import java.time.Clock;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Base64;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentSkipListMap;
@@ -244,12 +243,15 @@ class Rehearsals {
                     facts(report)));
         }
         List<RehearsedFile> files = new ArrayList<>();
-        Set<String> taken = new HashSet<>();
+        List<MadeFile> made = run.result.files();
+        List<String> names = FileNames.of(
+                made.stream().map(file -> called(job, template, file)).toList(), NameRules.MAIL);
         long bytes = 0;
         long mail = SizeModel.MAIL_HEAD;
-        for (MadeFile file : run.result.files()) {
+        for (int i = 0; i < made.size(); i++) {
+            MadeFile file = made.get(i);
             files.add(new RehearsedFile(
-                    name(job, template, file, taken),
+                    names.get(i),
                     file.mediaType(),
                     file.bytes(),
                     file.pages(),
@@ -263,7 +265,7 @@ class Rehearsals {
         return new Rehearsal(pages, files, bytes, mail, warnings(profile, template, run.result));
     }
 
-    private String name(JobView job, NameTemplate template, MadeFile file, Set<String> taken) {
+    private FileNames.Wanted called(JobView job, NameTemplate template, MadeFile file) {
         NameValues values = new NameValues(
                 clock.instant().atZone(zone),
                 "Name of the person",
@@ -275,12 +277,7 @@ class Rehearsals {
                 file.kind().words(),
                 file.separatorText(),
                 scope -> 1);
-        String base = template.fill(values) + (file.part() == MadeFile.Part.PORTRAIT ? " portrait" : "");
-        String name = NameRules.MAIL.fit(base, file.extension()).name();
-        for (int n = 2; !taken.add(name.toLowerCase(Locale.ROOT)); n++) {
-            name = NameRules.MAIL.fit(base + " " + n, file.extension()).name();
-        }
-        return name;
+        return file.called(template.fill(values));
     }
 
     private static List<String> warnings(ScanProfile profile, NameTemplate template, Workshop.Result result) {

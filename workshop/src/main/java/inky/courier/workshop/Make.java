@@ -1,6 +1,7 @@
 package inky.courier.workshop;
 
 import inky.courier.core.document.Description;
+import inky.courier.core.naming.FileNames;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.reading.Tesseract;
@@ -14,12 +15,10 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 
 /** Files out of pages, by a profile. */
 final class Make implements Command.Task {
@@ -36,14 +35,18 @@ final class Make implements Command.Task {
         Path work = Files.createTempDirectory(folder, ".making");
         try {
             String title = stem(Path.of(pages.get(0).file()));
-            Description description =
-                    new Description(title, System.getProperty("user.name", ""), Instant.now(), ZoneId.systemDefault());
+            Description description = new Description(title, "", Instant.now(), ZoneId.systemDefault());
             int cores = Runtime.getRuntime().availableProcessors();
             Workshop.Result result = new Workshop(named.profile(), new Tesseract(), cores)
                     .make(pages.stream().map(ImageFiles.Page::source).toList(), work, description);
-            Set<String> taken = new HashSet<>();
-            for (MadeFile file : result.files()) {
-                String name = free(file, title, taken);
+            List<String> names = FileNames.of(
+                    result.files().stream()
+                            .map(file -> file.called(file.separatorText().isEmpty() ? title : file.separatorText()))
+                            .toList(),
+                    NameRules.WINDOWS);
+            for (int i = 0; i < names.size(); i++) {
+                MadeFile file = result.files().get(i);
+                String name = names.get(i);
                 Files.move(file.path(), folder.resolve(name), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
                 out.print(line(file, name, named, result.pages()));
             }
@@ -78,17 +81,6 @@ final class Make implements Command.Task {
                         .map(report -> Map.of("page", report.number(), "done", report.done()))
                         .toList());
         return line;
-    }
-
-    /** A name that no file of this run has yet. */
-    private static String free(MadeFile file, String title, Set<String> taken) {
-        String base = file.separatorText().isEmpty() ? title : file.separatorText();
-        base += file.part() == MadeFile.Part.PORTRAIT ? " portrait" : "";
-        String name = NameRules.WINDOWS.fit(base, file.extension()).name();
-        for (int n = 2; !taken.add(name.toLowerCase(Locale.ROOT)); n++) {
-            name = NameRules.WINDOWS.fit(base + " " + n, file.extension()).name();
-        }
-        return name;
     }
 
     private static String stem(Path file) {

@@ -108,6 +108,11 @@ public enum NameRules {
         return fitBefore(base, "." + extension);
     }
 
+    /** The same with a number after the base, which stays whole when the name has to be cut. */
+    Fitted fit(String base, String number, String extension) {
+        return fitBefore(base, " " + number + "." + extension);
+    }
+
     /** The nearest accepted name of a folder. */
     public String fitFolder(String name) {
         return fitBefore(name, "").name();

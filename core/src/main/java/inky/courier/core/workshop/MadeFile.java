@@ -1,5 +1,6 @@
 package inky.courier.core.workshop;
 
+import inky.courier.core.naming.FileNames;
 import inky.courier.core.page.Kind;
 import java.nio.file.Path;
 import java.util.List;
@@ -28,5 +29,10 @@ public record MadeFile(
     public enum Part {
         PAGES,
         PORTRAIT
+    }
+
+    /** What it would be called, given what the file's name template or its separator sheet says. */
+    public FileNames.Wanted called(String base) {
+        return new FileNames.Wanted(part == Part.PORTRAIT ? base + " portrait" : base, extension());
     }
 }
