@@ -76,10 +76,16 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
                 Optional.empty());
     }
 
-    /** The same, told from what hardly differs, where the lamp's light falls off. */
+    /** The same where the lamp's light falls off across the lid. */
+    Background lit() {
+        return new Background(
+                survey, light, redGreen, blueYellow, TOLERANCE, Optional.of(Slope.ofRim(survey, light, TOLERANCE)));
+    }
+
+    /** The same, told from what hardly differs. */
     Background faint() {
-        Slope slope = Slope.ofRim(survey, light);
-        return new Background(survey, light, redGreen, blueYellow, FAINT, Optional.of(slope));
+        return new Background(
+                survey, light, redGreen, blueYellow, FAINT, Optional.of(Slope.ofRim(survey, light, FAINT)));
     }
 
     /** The peak of the rim's tones, each taken with its neighbours. */
@@ -101,7 +107,7 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
 
     /** Whether it was told from what hardly differs. */
     boolean isFaint() {
-        return slope.isPresent();
+        return tolerance == FAINT;
     }
 
     /** A lid is black, grey or white; under a tinted lamp as far from it as its lightness. What is further is printed. */
@@ -110,21 +116,21 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
     }
 
     boolean isLight() {
-        return light >= 200;
+        return light >= 185;
     }
 
     int tone(int at) {
         return slope.isEmpty() ? light : (int) Math.round(slope.get().at(survey, at));
     }
 
-    /** How the tone changes by a step of so many cells, in 65536ths. */
-    int fall(int step) {
-        if (slope.isEmpty()) {
-            return 0;
-        }
-        boolean down = Math.abs(step) > 1;
-        double cell = down ? slope.get().down : slope.get().across;
-        return (int) Math.round(Integer.signum(step) * cell * 65536);
+    /** How the tone changes by the next step of so many cells, in 65536ths. */
+    int fall(int at, int step) {
+        return slope.isEmpty() ? 0 : (int) Math.round(slope.get().fall(survey, at, step) * 65536);
+    }
+
+    /** How that changes from one such step to the next. */
+    int bend(int step) {
+        return slope.isEmpty() ? 0 : (int) Math.round(slope.get().bend(step) * 65536);
     }
 
     boolean covers(int at) {
@@ -140,13 +146,19 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
                         && Math.abs(survey.blueYellow[at] - blueYellow) <= tolerance;
     }
 
-    /** How a lid's lightness changes across the scan: a plane over the cells. */
-    private record Slope(double tone, double across, double down) {
-        /** Fitted to the rim, twice: paper that touches the rim is left out by then. */
-        static Slope ofRim(Survey survey, int light) {
-            Slope slope = new Slope(light, 0, 0);
-            for (int reach : new int[] {Background.TOLERANCE, Background.FAINT, Background.FAINT}) {
-                slope = slope.refined(survey, reach);
+    /**
+     * How a lid's lightness changes across the scan: the sum of a parabola across it and one down.
+     *
+     * @param terms of 1, x, y, the squares of both; from the scan's middle, in hundreds of cells
+     */
+    private record Slope(double[] terms) {
+        private static final double UNIT = 100;
+
+        /** Fitted to the rim, several times: paper that touches the rim is left out by then. */
+        static Slope ofRim(Survey survey, int light, int reach) {
+            Slope slope = new Slope(new double[] {light, 0, 0, 0, 0});
+            for (int round = 0; round < 4; round++) {
+                slope = slope.refined(survey, round < 2 ? Background.TOLERANCE * 2 : reach);
             }
             return slope;
         }
@@ -156,34 +168,73 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
         }
 
         private double at(Survey survey, int x, int y) {
-            return tone + across * (x - survey.width / 2) + down * (y - survey.height / 2);
+            double u = (x - survey.width / 2) / UNIT;
+            double v = (y - survey.height / 2) / UNIT;
+            return terms[0] + terms[1] * u + terms[2] * v + terms[3] * u * u + terms[4] * v * v;
         }
 
-        /** Least squares over the rim's cells that are near; along each direction by itself, as the rim is symmetric. */
+        double fall(Survey survey, int at, int step) {
+            return at(survey, at + step) - at(survey, at);
+        }
+
+        double bend(int step) {
+            return 2 * terms[Math.abs(step) > 1 ? 4 : 3] / (UNIT * UNIT);
+        }
+
+        /** Least squares over the rim's cells that are near. */
         private Slope refined(Survey survey, int reach) {
-            double n = 0;
-            double sum = 0;
-            double x2 = 0;
-            double y2 = 0;
-            double xs = 0;
-            double ys = 0;
+            double[][] sums = new double[5][6];
             for (int y = 1; y < survey.height; y++) {
                 boolean edgeRow = y == 1 || y == survey.height - 2;
                 for (int x = 1; x < survey.width; x += edgeRow ? 1 : Math.max(1, survey.width - 3)) {
                     double rest = survey.light[y * survey.width + x] - at(survey, x, y);
                     if (Math.abs(rest) <= reach) {
-                        int u = x - survey.width / 2;
-                        int v = y - survey.height / 2;
-                        n++;
-                        sum += rest;
-                        x2 += (double) u * u;
-                        y2 += (double) v * v;
-                        xs += rest * u;
-                        ys += rest * v;
+                        double u = (x - survey.width / 2) / UNIT;
+                        double v = (y - survey.height / 2) / UNIT;
+                        add(sums, new double[] {1, u, v, u * u, v * v}, rest);
                     }
                 }
             }
-            return n == 0 ? this : new Slope(tone + sum / n, across + xs / x2, down + ys / y2);
+            double[] change = solved(sums);
+            double[] better = terms.clone();
+            for (int i = 0; i < better.length; i++) {
+                better[i] += change[i];
+            }
+            return new Slope(better);
+        }
+
+        private static void add(double[][] sums, double[] of, double rest) {
+            for (int i = 0; i < of.length; i++) {
+                for (int k = 0; k < of.length; k++) {
+                    sums[i][k] += of[i] * of[k];
+                }
+                sums[i][of.length] += of[i] * rest;
+            }
+        }
+
+        /** Gauss's elimination; a term that the rim does not tell is left as it is. */
+        private static double[] solved(double[][] sums) {
+            int n = sums.length;
+            for (int i = 0; i < n; i++) {
+                int pivot = i;
+                for (int r = i + 1; r < n; r++) {
+                    pivot = Math.abs(sums[r][i]) > Math.abs(sums[pivot][i]) ? r : pivot;
+                }
+                double[] row = sums[pivot];
+                sums[pivot] = sums[i];
+                sums[i] = row;
+                for (int r = 0; r < n && Math.abs(row[i]) > 1e-6; r++) {
+                    double share = r == i ? 0 : sums[r][i] / row[i];
+                    for (int c = i; c <= n && share != 0; c++) {
+                        sums[r][c] -= share * row[c];
+                    }
+                }
+            }
+            double[] solved = new double[n];
+            for (int i = 0; i < n; i++) {
+                solved[i] = Math.abs(sums[i][i]) > 1e-6 ? sums[i][n] / sums[i][i] : 0;
+            }
+            return solved;
         }
     }
 }

@@ -1,94 +1,60 @@
 package inky.courier.core.page;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.function.IntConsumer;
 
 /**
- * Tells a blank side from one with something on it. Every mark darker than the paper is given a cause: punch hole, fold,
- * shadow of an edge, rule of lined paper, dust, the other side showing through. What is left without such a cause is
- * content; in doubt a side is kept, because a lost page is worse than a blank one.
+ * Tells a blank side from one with something on it. Every mark darker than the paper is given a cause: {@link MarkNetwork}
+ * says how likely it is written or printed, or dust, a hair, a fold, a shadow, a hole, a staple, the other side, a rule of
+ * lined paper, a streak of the scanner, the paper itself. What all marks say together decides; in doubt a side is kept,
+ * because a lost page is worse than a blank one.
  */
 final class BlankFinder {
-    private static final double SPECK_MM = 1.4;
-
     /** More dark ink than this is content whatever its shape, in square millimetres. */
     private static final double PLAIN_MM2 = 150;
 
-    /** Contrast up to which soft marks can be the other side, as a share of the paper's tone. */
-    private static final double SHOWS_THROUGH = 0.22;
+    /** Print stands as near to the edge as this. */
+    private static final double RIM_MM = 0.8;
 
-    /** Paler than the lightest pencil's line, however sharp; share of the paper's tone. */
-    private static final double PALEST = 0.075;
+    /** Standard deviations of the noise above which a cell is dark, and above which a square of nine is. */
+    private static final double DARK = 4.2;
 
-    private final Ground ground;
-    private final Survey survey;
-    private final double factor;
+    private static final double DARK_OF_NINE = 2.6;
 
-    private BlankFinder(Ground ground, BlankSensitivity sensitivity) {
-        this.ground = ground;
-        this.survey = ground.survey;
-        this.factor = sensitivity.factor();
-    }
+    private BlankFinder() {}
 
     /**
+     * @param ground with the rim left out, as everything else looks at it
      * @param skewDegrees as measured, so that the rules of lined paper are found also when it lies askew
-     * @param colouredCells coloured patches count as content however light they are
+     * @param colouredMm2 of what is printed or written in colour, however light it is
      */
-    static Blankness find(Ground ground, double skewDegrees, double colouredMm2, BlankSensitivity sensitivity) {
-        return new BlankFinder(ground, sensitivity).decide(skewDegrees, colouredMm2);
-    }
-
-    private Blankness decide(double skewDegrees, double colouredMm2) {
-        double plain = plainInkMm2();
+    static Blankness find(
+            Ground ground, Paper paper, double skewDegrees, double colouredMm2, BlankSensitivity sensitivity) {
+        double plain = plainInkMm2(ground);
         if (plain > PLAIN_MM2) {
             return new Blankness(
                     false, String.format(Locale.ROOT, "Has content: %.0f mm\u00b2 of dark ink.", plain), plain);
         }
-        int threshold = (int) Math.round(Math.max(8, 4.5 * ground.noise) * Math.sqrt(factor));
-        boolean[] mask = new boolean[ground.contrast.length];
-        for (int i = 0; i < mask.length; i++) {
-            mask[i] = ground.contrast[i] > threshold;
+        Seen seen = look(wide(ground, paper), skewDegrees, at -> {});
+        if (seen.marks.size() >= Marks.MOST) {
+            return new Blankness(false, "Has content: " + seen.marks.size() + " marks.", plain);
         }
-        int rules = Rules.remove(ground, mask, skewDegrees);
-        List<Mark> marks = Marks.in(ground, mask);
+        return new Verdict(seen, colouredMm2).at(sensitivity);
+    }
 
-        Tally tally = new Tally();
-        List<Mark> open = new ArrayList<>();
-        for (Mark mark : marks) {
-            if (isRim(mark)) {
-                tally.edges++;
-            } else if (isHole(mark)) {
-                tally.holes++;
-            } else if (isFold(mark)) {
-                tally.folds++;
-            } else if (isSpeck(mark)) {
-                tally.specks += isSoft(mark) ? 0 : 1;
-            } else if (rules > 0 && isPieceOfRule(mark)) {
-                continue;
-            } else {
-                open.add(mark);
-            }
-        }
-        double soft = 0;
-        double content = 0;
-        int strokes = 0;
-        Mark strongest = null;
-        for (Mark mark : open) {
-            double mm2 = mark.area() * survey.mm * survey.mm;
-            if (isSoft(mark)) {
-                soft += mm2;
-                continue;
-            }
-            content += mm2;
-            strokes++;
-            strongest = strongest == null || mark.length() > strongest.length() ? mark : strongest;
-        }
-        return verdict(tally, rules, soft, content, strokes, strongest, colouredMm2);
+    /** The same page nearly to its edges. */
+    static Ground wide(Ground ground, Paper paper) {
+        return Ground.of(ground.survey, paper, RIM_MM);
     }
 
     /** Dark ink away from holes and shadows of the rim: of a full page there is so much that no mark need be looked at. */
-    private double plainInkMm2() {
+    private static double plainInkMm2(Ground ground) {
+        Survey survey = ground.survey;
         int dark = (int) (0.45 * ground.paper);
         int rim = survey.cells(20);
         int cells = 0;
@@ -100,140 +66,178 @@ final class BlankFinder {
         return cells * survey.mm * survey.mm;
     }
 
-    private Blankness verdict(
-            Tally tally, int rules, double soft, double content, int strokes, Mark strongest, double colouredMm2) {
-        if (strokes > 0) {
-            String size = String.format(
-                    Locale.ROOT,
-                    "%d %s, %.0f mm\u00b2 of ink, the largest %.0f x %.0f mm",
-                    strokes,
-                    strokes == 1 ? "mark" : "marks",
-                    content,
-                    strongest.width() * survey.mm,
-                    strongest.height() * survey.mm);
-            return new Blankness(false, "Has content: " + size + ".", content);
+    /**
+     * A page's marks.
+     *
+     * @param features of each mark
+     * @param rules of lined paper that were taken out
+     */
+    record Seen(double mm, List<Mark> marks, List<float[]> features, int rules) {}
+
+    /** @param each given the cells of the marks, see {@link Marks#in} */
+    static Seen look(Ground ground, double skewDegrees, IntConsumer each) {
+        int threshold = (int) Math.round(Math.max(8, DARK * ground.noise));
+        boolean[] mask = dark(ground, threshold);
+        int rules = Rules.remove(ground, mask, skewDegrees);
+        List<Mark> marks = Marks.in(ground, mask, threshold, each);
+        List<float[]> features = new ArrayList<>(marks.size());
+        if (marks.size() < Marks.MOST) {
+            MarkFeatures of = new MarkFeatures(ground, marks, rules, skewDegrees);
+            for (Mark mark : marks) {
+                features.add(of.of(mark));
+            }
         }
-        if (colouredMm2 > 6 * factor) {
+        return new Seen(ground.survey.mm, marks, features, rules);
+    }
+
+    /**
+     * Cells darker than the noise by themselves or with the eight around them: a pale line is no darker than its grain. Of a
+     * dark neighbour no more is counted than makes it dark, or every mark would have a ring around it.
+     */
+    private static boolean[] dark(Ground ground, int threshold) {
+        int width = ground.survey.width;
+        int height = ground.survey.height;
+        int ofNine = (int) Math.round(9 * Math.max(4.5, DARK_OF_NINE * ground.noise));
+        short[] contrast = ground.contrast;
+        boolean[] mask = new boolean[contrast.length];
+        int[] sums = new int[width];
+        for (int y = 0; y < Math.min(2, height); y++) {
+            add(contrast, y * width, threshold, sums, 1);
+        }
+        for (int y = 0; y < height; y++) {
+            int row = y * width;
+            for (int x = 1; x < width - 1; x++) {
+                mask[row + x] = ground.inside[row + x]
+                        && (contrast[row + x] > threshold || sums[x - 1] + sums[x] + sums[x + 1] > ofNine);
+            }
+            if (y + 2 < height) {
+                add(contrast, row + 2 * width, threshold, sums, 1);
+            }
+            if (y > 0) {
+                add(contrast, row - width, threshold, sums, -1);
+            }
+        }
+        return mask;
+    }
+
+    private static void add(short[] contrast, int from, int most, int[] sums, int sign) {
+        for (int x = 0; x < sums.length; x++) {
+            sums[x] += sign * Math.min(most, contrast[from + x]);
+        }
+    }
+
+    /** What the marks say together. */
+    static final class Verdict {
+        /** What the page's evidence counts for, learned with the network (TrainMarks prints it): first what stands alone. */
+        private static final double[] WEIGHTS = {-1.819, 1.299, 0.119, -1.112, 0.296};
+
+        private final Seen seen;
+        private final double colouredMm2;
+        private final double[] content;
+        private final Map<MarkCause, Integer> counts = new EnumMap<>(MarkCause.class);
+        private double longestHair;
+
+        Verdict(Seen seen, double colouredMm2) {
+            this.seen = seen;
+            // The rules of a pad are often blue.
+            this.colouredMm2 = seen.rules > 0 ? 0 : colouredMm2;
+            this.content = new double[seen.marks.size()];
+            for (int i = 0; i < content.length; i++) {
+                double[] causes = MarkNetwork.learned().causes(seen.features.get(i));
+                content[i] = causes[MarkCause.CONTENT.ordinal()];
+                count(seen.marks.get(i), causes);
+            }
+        }
+
+        private void count(Mark mark, double[] causes) {
+            int likeliest = 1;
+            for (int cause = 2; cause < causes.length; cause++) {
+                likeliest = causes[cause] > causes[likeliest] ? cause : likeliest;
+            }
+            MarkCause cause = MarkCause.values()[likeliest];
+            counts.merge(cause, 1, Integer::sum);
+            if (cause == MarkCause.HAIR) {
+                longestHair = Math.max(longestHair, mark.length() * seen.mm);
+            }
+        }
+
+        /** The evidence for content: natural logarithms of odds and amounts. */
+        static double[] evidence(double[] content, double colouredMm2) {
+            double[] sorted = content.clone();
+            Arrays.sort(sorted);
+            int n = sorted.length;
+            double sum = 0;
+            for (double share : sorted) {
+                sum += share;
+            }
+            return new double[] {
+                1,
+                odds(n > 0 ? sorted[n - 1] : 0),
+                odds(n > 1 ? sorted[n - 2] : 0),
+                Math.log(0.01 + sum),
+                Math.log(1 + colouredMm2)
+            };
+        }
+
+        private static double odds(double share) {
+            double kept = Math.max(1e-5, Math.min(1 - 1e-5, share));
+            return Math.log(kept / (1 - kept));
+        }
+
+        /** Natural logarithm of the odds that something is on the page. */
+        double score() {
+            double[] evidence = evidence(content, colouredMm2);
+            double score = 0;
+            for (int i = 0; i < evidence.length; i++) {
+                score += WEIGHTS[i] * evidence[i];
+            }
+            return score;
+        }
+
+        Blankness at(BlankSensitivity sensitivity) {
+            return score() > sensitivity.least() ? written() : new Blankness(true, "Blank: " + causes() + ".", 0);
+        }
+
+        private Blankness written() {
+            int count = 0;
+            double mm2 = 0;
+            Mark largest = null;
+            for (int i = 0; i < content.length; i++) {
+                Mark mark = seen.marks.get(i);
+                if (content[i] > 0.5) {
+                    count++;
+                    mm2 += mark.area() * seen.mm * seen.mm;
+                    largest = largest == null || mark.length() > largest.length() ? mark : largest;
+                }
+            }
+            if (largest == null) {
+                String what = colouredMm2 > 1
+                        ? String.format(Locale.ROOT, "%.0f mm\u00b2 of colour", colouredMm2)
+                        : "marks that may be written";
+                return new Blankness(false, "Has content: " + what + ".", colouredMm2);
+            }
             return new Blankness(
                     false,
-                    String.format(Locale.ROOT, "Has content: %.0f mm\u00b2 of colour.", colouredMm2),
-                    colouredMm2);
+                    String.format(
+                            Locale.ROOT,
+                            "Has content: %s, %.0f mm\u00b2 of ink, the largest %.0f x %.0f mm.",
+                            MarkCause.CONTENT.words(count),
+                            mm2,
+                            largest.width() * seen.mm,
+                            largest.height() * seen.mm),
+                    mm2);
         }
-        // Many specks are a page of dots or very small print, not dust.
-        if (tally.specks > 220 * factor) {
-            return new Blankness(false, "Has content: " + tally.specks + " small marks.", content);
-        }
-        return new Blankness(true, "Blank: " + tally.words(rules, soft) + ".", 0);
-    }
 
-    private boolean isRim(Mark mark) {
-        if (!mark.touchesRim()) {
-            return false;
-        }
-        double thin = Math.min(mark.width(), mark.height()) * survey.mm;
-        double across = Math.max(mark.width(), mark.height()) * survey.mm;
-        // Along two edges the shadow has a corner; a line drawn by hand is thinner than any shadow.
-        double thickness = mark.area() * survey.mm / (mark.width() + mark.height());
-        // A shadow runs along the edge; writing that leaves the page does not.
-        return thin < 4
-                || across > 60 && (thin < 7 || thin < 14 && mark.sharpness() < 0.5)
-                || across > 100 && thickness > 1 && thickness < 4;
-    }
-
-    /** ISO 838: holes of 6 mm, their centres 12 mm from the edge; punches of other trades are 5 to 8 mm. */
-    private boolean isHole(Mark mark) {
-        double width = mark.width() * survey.mm;
-        double height = mark.height() * survey.mm;
-        if (width < 4 || width > 9.5 || height < 4 || height > 9.5 || Math.abs(width - height) > 1.3) {
-            return false;
-        }
-        double fill = mark.area() / (double) (mark.width() * mark.height());
-        if (fill < 0.62 || fill > 0.92) {
-            return false;
-        }
-        double x = (mark.left() + mark.right()) / 2.0;
-        double y = (mark.top() + mark.bottom()) / 2.0;
-        return nearRim(x, y, 17);
-    }
-
-    private boolean nearRim(double x, double y, double mm) {
-        int reach = (int) (mm / survey.mm);
-        int column = (int) x;
-        int row = (int) y;
-        return !insideAt(column - reach, row)
-                || !insideAt(column + reach, row)
-                || !insideAt(column, row - reach)
-                || !insideAt(column, row + reach);
-    }
-
-    private boolean insideAt(int x, int y) {
-        return x >= 0 && y >= 0 && x < survey.width && y < survey.height && ground.inside[y * survey.width + x];
-    }
-
-    /** A fold runs straight from edge to edge and is thin and pale. */
-    private boolean isFold(Mark mark) {
-        boolean level = mark.width() > mark.height();
-        double length = level ? mark.width() : mark.height();
-        double whole = level ? survey.width : survey.height;
-        double thickness = mark.area() / length * survey.mm;
-        double drift = (level ? mark.height() : mark.width()) / length;
-        return length > 0.72 * whole && thickness < 2.4 && drift < 0.2 && mark.peak() < 0.35 * ground.paper;
-    }
-
-    /** What a rule leaves where others cross it: a hair's breadth, pale, shorter than any stroke by hand. */
-    private boolean isPieceOfRule(Mark mark) {
-        double thin = Math.min(mark.width(), mark.height()) * survey.mm;
-        double across = Math.max(mark.width(), mark.height()) * survey.mm;
-        return thin < 0.8 && across < 6 && mark.peak() < 0.3 * ground.paper;
-    }
-
-    private boolean isSpeck(Mark mark) {
-        double width = mark.width() * survey.mm;
-        double height = mark.height() * survey.mm;
-        double limit = SPECK_MM * Math.sqrt(factor);
-        // Strength counts as well as size: a grain of dust is dark and tiny, a pencil's dot is not content by itself.
-        return Math.max(width, height) <= limit || mark.area() <= 3 * factor;
-    }
-
-    /** Ink on this side has edges; what shines through has none, once the noise's share of its steps is taken off. */
-    private boolean isSoft(Mark mark) {
-        double share = mark.peak() / (double) Math.max(1, ground.paper);
-        if (share > SHOWS_THROUGH * factor) {
-            return false;
-        }
-        if (share < PALEST * factor) {
-            return true;
-        }
-        double edge = mark.sharpness() - 3 * ground.noise / mark.peak();
-        return edge < (share < 0.13 ? 0.78 : 0.6);
-    }
-
-    private static final class Tally {
-        int edges;
-        int holes;
-        int folds;
-        int specks;
-
-        String words(int rules, double soft) {
-            List<String> causes = new ArrayList<>();
-            add(causes, holes, "punch hole", "punch holes");
-            add(causes, folds, "fold", "folds");
-            add(causes, edges, "shadow at the edge", "shadows at the edges");
-            add(causes, rules, "rule of lined paper", "rules of lined paper");
-            add(causes, specks, "speck of dust", "specks of dust");
-            if (soft > 1) {
-                causes.add("the other side showing through on "
-                        + (soft < 1000
-                                ? String.format(Locale.ROOT, "%.0f mm\u00b2", soft)
-                                : String.format(Locale.ROOT, "%.0f cm\u00b2", soft / 100)));
+        private String causes() {
+            List<String> words = new ArrayList<>();
+            if (seen.rules > 0) {
+                counts.put(MarkCause.RULE, seen.rules);
             }
-            return causes.isEmpty() ? "nothing darker than the paper" : "only " + String.join(", ", causes);
-        }
-
-        private static void add(List<String> causes, int count, String one, String many) {
-            if (count > 0) {
-                causes.add(count + " " + (count == 1 ? one : many));
-            }
+            counts.forEach((cause, count) -> words.add(
+                    cause == MarkCause.HAIR
+                            ? String.format(Locale.ROOT, "%s of %.0f mm", cause.words(count), longestHair)
+                            : cause.words(count)));
+            return words.isEmpty() ? "nothing darker than the paper" : "only " + String.join(", ", words);
         }
     }
 }

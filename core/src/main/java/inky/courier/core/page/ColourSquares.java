@@ -40,6 +40,9 @@ final class ColourSquares {
     private final boolean[] plain;
     private Tint pageTint;
 
+    /** What {@link #takePaperTint} took. */
+    private Tint taken = new Tint(0, 0);
+
     private ColourSquares(Ground ground, Paper paper) {
         this.ground = ground;
         this.survey = ground.survey;
@@ -108,6 +111,7 @@ final class ColourSquares {
             redGreen[at] -= (float) pageTint.redGreen * share;
             blueYellow[at] -= (float) pageTint.blueYellow * share;
         }
+        taken = pageTint;
         pageTint = new Tint(0, 0);
     }
 
@@ -165,7 +169,11 @@ final class ColourSquares {
                     float share = share(at);
                     float dr = redGreen[at] - redGreenTint * share;
                     float db = blueYellow[at] - blueYellowTint * share;
-                    coloured[at] = dr * dr + db * db > limit;
+                    // On coloured paper black ink and a hole are far from its tint as well, but have no colour of their
+                    // own.
+                    float ownRed = redGreen[at] + (float) taken.redGreen * share;
+                    float ownBlue = blueYellow[at] + (float) taken.blueYellow * share;
+                    coloured[at] = dr * dr + db * db > limit && ownRed * ownRed + ownBlue * ownBlue > limit;
                 }
             }
         }

@@ -20,7 +20,7 @@ public final class PageAnalyser {
         KindFinder.Told told = KindFinder.tell(ground, paper);
         double skew = skew(ground, paper, told.kind());
         ColourFinder.Found found = ColourFinder.find(ground, paper, page);
-        Blankness blankness = BlankFinder.find(ground, skew, found.colouredMm2(), sensitivity);
+        Blankness blankness = BlankFinder.find(ground, paper, skew, found.colouredMm2(), sensitivity);
         UprightFinder.Upright upright = blankness.blank() || told.kind() == Kind.PHOTO
                 ? UprightFinder.Upright.AS_IT_LIES
                 : UprightFinder.find(ground, skew);
@@ -45,10 +45,10 @@ public final class PageAnalyser {
         Ground ground = ground(survey, paper);
         double skew = skew(ground, paper, KindFinder.tell(ground, paper).kind());
         return BlankFinder.find(
-                ground, skew, ColourFinder.find(ground, paper, page).colouredMm2(), sensitivity);
+                ground, paper, skew, ColourFinder.find(ground, paper, page).colouredMm2(), sensitivity);
     }
 
-    private static Ground ground(Survey survey, Paper paper) {
+    static Ground ground(Survey survey, Paper paper) {
         return Ground.of(survey, paper, Math.min(RIM_MM, Math.min(paper.widthMm(), paper.heightMm()) / 20));
     }
 
@@ -61,7 +61,7 @@ public final class PageAnalyser {
     }
 
     /** What is on the page tells best; a photograph has no rows, and an empty page only its edges. */
-    private static double skew(Ground ground, Paper paper, Kind kind) {
+    static double skew(Ground ground, Paper paper, Kind kind) {
         SkewFinder.Skew content = SkewFinder.find(ground);
         boolean edges = paper.edgesSeen();
         if (edges && (kind == Kind.PHOTO || !content.isClear())) {

@@ -33,4 +33,9 @@ public record PageAnalysis(
     public Optional<Barcode> separator() {
         return barcodes.stream().filter(Barcode::isSeparator).findFirst();
     }
+
+    public PageAnalysis withUpright(int degrees, double confidence) {
+        return new PageAnalysis(
+                colour, blankness, skewDegrees, degrees, confidence, paper, kind, kindConfidence, portrait, barcodes);
+    }
 }

@@ -25,6 +25,9 @@ final class PaperFinder {
     /** Levels by which ink stands off any lid. */
     private static final int INK_STEP = 40;
 
+    /** Levels by which pale ink stands off a white lid, and streaks of the scanner do not. */
+    private static final int PALE_STEP = 25;
+
     /** Paper smaller than this is a mark on a page: less than the narrowest till roll. */
     private static final double SMALLEST_MM = 35;
 
@@ -33,6 +36,9 @@ final class PaperFinder {
 
     /** A printed frame is as wide on one side as on the other, within this; paper that was laid on the glass is not. */
     private static final double AS_WIDE_MM = 2;
+
+    /** Less lid than this on both sides together is none. */
+    private static final double NARROW_MM = 5;
 
     private final Survey survey;
 
@@ -49,6 +55,9 @@ final class PaperFinder {
         // Paper that lies in a corner of the glass has the rim half to itself, so the second tone is tried as well.
         for (Background background : Background.candidates(survey)) {
             Paper seen = finder.seen(background);
+            if (seen == null && background.isLight()) {
+                seen = finder.seen(background.lit());
+            }
             if (seen == null && background.isLight()) {
                 seen = finder.seen(background.faint());
             }
@@ -96,6 +105,10 @@ final class PaperFinder {
         }
         MediaSize media = MediaSizes.snap(hundredths(widthMm), hundredths(heightMm));
         boolean known = isKnown(media) || isTillRoll(widthMm, heightMm);
+        if (background.isLight() && fillsScan(widthMm, heightMm)) {
+            // So narrow a rim is the paper's own shadow as likely as a lid, and nothing is gained by cutting it.
+            return null;
+        }
         if (background.isLight() && !known && !lighterInside(outline, background)) {
             // On a white lid a frame or a picture printed on the page looks the same; only a known size is believed.
             return null;
@@ -104,6 +117,10 @@ final class PaperFinder {
             return null;
         }
         return new Paper(media, widthMm, heightMm, outline.scaled(survey.pixels), angle, true);
+    }
+
+    private boolean fillsScan(double widthMm, double heightMm) {
+        return survey.width * survey.mm - widthMm < NARROW_MM && survey.height * survey.mm - heightMm < NARROW_MM;
     }
 
     private static boolean isKnown(MediaSize media) {
@@ -119,7 +136,8 @@ final class PaperFinder {
         boolean down = top.atBorder == bottom.atBorder && Math.abs(rim(top) - rim(bottom)) < AS_WIDE_MM;
         boolean acrossOnly = top.atBorder && bottom.atBorder;
         boolean downOnly = left.atBorder && right.atBorder;
-        return acrossOnly || downOnly || scanIsKnown && (across || down);
+        boolean threeSides = across && top.atBorder != bottom.atBorder || down && left.atBorder != right.atBorder;
+        return acrossOnly || downOnly || scanIsKnown && (across && down || threeSides);
     }
 
     /** Millimetres from the scan's side to an edge, at its middle. */
@@ -186,6 +204,7 @@ final class PaperFinder {
         int ink = 0;
         int other = 0;
         int tried = 0;
+        int step = background.isLight() ? PALE_STEP : INK_STEP;
         double reach = 3 / survey.mm;
         int rim = survey.cells(4);
         for (int y = rim; y < survey.height - rim; y++) {
@@ -194,12 +213,12 @@ final class PaperFinder {
                     int at = y * survey.width + x;
                     tried++;
                     other += background.covers(at) ? 0 : 1;
-                    ink += Math.abs(survey.light[at] - background.light()) > INK_STEP ? 1 : 0;
+                    ink += Math.abs(survey.light[at] - background.tone(at)) > step ? 1 : 0;
                 }
             }
         }
         // Every second cell was looked at.
-        return background.isLight() && other > tried * 0.004 || 2 * ink * survey.mm * survey.mm > DUST_MM2;
+        return background.isLight() && other > tried * 0.012 || 2 * ink * survey.mm * survey.mm > DUST_MM2;
     }
 
     /** Printed things are darker than their page; what is lighter than its surroundings is paper on a lid. */
@@ -326,9 +345,10 @@ final class PaperFinder {
         int step = (side.upright ? 1 : width) * (side == Side.LEFT || side == Side.TOP ? 1 : -1);
         // The lid's tone along the ray, in 65536ths.
         int tone = (background.tone(at) << 16) + 32768;
-        int fall = background.fall(step);
+        int fall = background.fall(at, step);
+        int bend = background.bend(step);
         int run = 0;
-        for (int i = 0; i < depth; i++, at += step, tone += fall) {
+        for (int i = 0; i < depth; i++, at += step, tone += fall, fall += bend) {
             run = background.covers(at, tone >> 16) ? 0 : run + 1;
             if (run == 3) {
                 return i - 2;

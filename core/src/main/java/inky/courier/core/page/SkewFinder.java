@@ -1,5 +1,7 @@
 package inky.courier.core.page;
 
+import java.util.Arrays;
+
 /**
  * How far the content lies askew, by projection: at the right angle the page's rows of ink fall into sharp bands. The
  * page is cut into narrow strips, each summed once; for an angle the strips are shifted against each other and added,
@@ -13,6 +15,8 @@ final class SkewFinder {
     /** Ink darker than this counts no more: one black bar shall not outvote a page of text. */
     private static final int MOST = 90;
 
+    private static final int FAINT = 8;
+
     /** How much sharper the best angle must be than the usual one to be believed. */
     private static final double CLEAR = 1.18;
 
@@ -25,6 +29,19 @@ final class SkewFinder {
             return clarity >= CLEAR;
         }
     }
+
+    /** Parts of the page, and how they are taken together: each, by two, by three, all. */
+    private static final int PARTS = 6;
+
+    private static final int SCALES = 4;
+
+    private static final int WHOLE = 3;
+
+    /** Rows run across the page when the whole agrees as far as this share of its parts. */
+    private static final double ACROSS = 0.55;
+
+    /** Steps between no shift and one of half a cell. */
+    private static final int PHASES = 4;
 
     private final Strips rows;
     private final Strips columns;
@@ -40,40 +57,77 @@ final class SkewFinder {
     }
 
     private Skew search() {
-        Strips coarseRows = rows.coarser(2, 3);
-        Strips coarseColumns = columns.coarser(2, 3);
+        Pair coarse = new Pair(rows.coarser(2, 3), columns.coarser(2, 3));
         double step = 0.35;
         int n = (int) Math.round(2 * REACH / step) + 1;
-        double[] scores = new double[n];
+        double[][] scores = new double[n][];
+        double[] sums = new double[n];
+        double[] bands = new double[n];
         int best = 0;
         for (int i = 0; i < n; i++) {
-            double degrees = -REACH + i * step;
-            scores[i] = coarseRows.sharpness(-degrees) + coarseColumns.sharpness(degrees);
-            best = scores[i] > scores[best] ? i : best;
+            scores[i] = coarse.coherence(-REACH + i * step);
+            sums[i] = Arrays.stream(scores[i]).sum();
+            bands[i] = scores[i][WHOLE] + coarse.plain();
+            best = sums[i] > sums[best] ? i : best;
         }
-        double[] sorted = scores.clone();
-        java.util.Arrays.sort(sorted);
+        double[] sorted = bands.clone();
+        Arrays.sort(sorted);
         double usual = sorted[n / 2];
         if (usual <= 0) {
             return new Skew(0, 1);
         }
-        double clarity = scores[best] / usual;
+        double clarity = sorted[n - 1] / usual;
         double degrees = -REACH + best * step;
-        degrees = climb(rows.coarser(2, 2), columns.coarser(2, 2), degrees, 0.1, 4);
-        degrees = climb(rows, columns, degrees, 0.03, 2);
+        Pair half = new Pair(rows.coarser(2, 2), columns.coarser(2, 2));
+        double[] all = {1, 1, 1, 1};
+        degrees = climb(half, all, degrees, 0.1, 4);
+        double[] there = half.coherence(degrees);
+        // Where rows run across the whole page it measures finest; else each part by itself.
+        boolean across = there[WHOLE] > ACROSS * Math.max(there[0], there[1]);
+        double[] weights = across ? new double[] {0, 0, 0, 1} : new double[] {1, 1, 0, 0};
+        degrees = climb(half, weights, degrees, 0.1, 3);
+        degrees = climb(new Pair(rows, columns), weights, degrees, 0.03, 3);
         if (Math.abs(degrees) > REACH - 0.3) {
             return new Skew(0, 1);
         }
         return new Skew(degrees, clarity);
     }
 
+    /** Rows and columns at one fineness. */
+    private record Pair(Strips rows, Strips columns) {
+        /**
+         * How far strips agree, for the page's sixths, thirds, halves and the whole of it: the energy of bands less what the
+         * strips have by themselves, for each strip. All four are the same where rows run across the page; where columns
+         * stand at different heights, the whole has less.
+         */
+        double[] coherence(double degrees) {
+            double[] sums = new double[SCALES];
+            rows.addCoherence(-degrees, sums);
+            columns.addCoherence(degrees, sums);
+            return sums;
+        }
+
+        /** What the strips have by themselves, that clarity is a ratio to something. */
+        double plain() {
+            return rows.plain() + columns.plain();
+        }
+
+        double weighed(double degrees, double[] weights) {
+            double[] coherence = coherence(degrees);
+            double sum = 0;
+            for (int scale = 0; scale < SCALES; scale++) {
+                sum += weights[scale] * coherence[scale];
+            }
+            return sum;
+        }
+    }
+
     /** The best of a fine row of angles around one, and the top of the parabola through it and its neighbours. */
-    private static double climb(Strips rows, Strips columns, double centre, double step, int reach) {
+    private static double climb(Pair pair, double[] weights, double centre, double step, int reach) {
         double[] scores = new double[2 * reach + 1];
         int best = 0;
         for (int i = 0; i < scores.length; i++) {
-            double degrees = centre + (i - reach) * step;
-            scores[i] = rows.sharpness(-degrees) + columns.sharpness(degrees);
+            scores[i] = pair.weighed(centre + (i - reach) * step, weights);
             best = scores[i] > scores[best] ? i : best;
         }
         double top = best;
@@ -94,6 +148,7 @@ final class SkewFinder {
         private final float[] left;
         private final float[] middle;
         private final float[] right;
+        private double[][] alone;
 
         private Strips(int count, int length, double width, float[] sums) {
             this.count = count;
@@ -115,12 +170,14 @@ final class SkewFinder {
             Strips rows = new Strips(across, survey.height, width, new float[across * survey.height]);
             Strips columns = new Strips(down, survey.width, width, new float[down * survey.width]);
             int[] sums = new int[survey.width];
+            // What is fainter is grain and the coder's squares, which lie along the scan and not along the print.
+            int faint = (int) Math.round(Math.max(FAINT, 3 * ground.noise));
             for (int y = 0; y < survey.height; y++) {
                 int at = y * survey.width;
                 for (int k = 0; k < across; k++) {
                     int sum = 0;
                     for (int x = k * width; x < (k + 1) * width; x++) {
-                        int ink = Math.min(MOST, ground.contrast[at + x]);
+                        int ink = Math.max(0, Math.min(MOST, ground.contrast[at + x] - faint));
                         sums[x] += ink;
                         sum += ink;
                     }
@@ -134,7 +191,22 @@ final class SkewFinder {
                     }
                 }
             }
+            rows.smooth();
+            columns.smooth();
             return new Strips[] {rows, columns};
+        }
+
+        /**
+         * Takes out what is finer than a shift by parts of a cell can keep: it would be sharpest where nothing is shifted, and
+         * the angle found be drawn towards nought.
+         */
+        private void smooth() {
+            for (int round = 0; round < 2; round++) {
+                float[] from = sums.clone();
+                for (int at = 1; at < sums.length - 1; at++) {
+                    sums[at] = (from[at - 1] + 2 * from[at] + from[at + 1]) / 4;
+                }
+            }
         }
 
         /** Several strips, and several cells of each, taken together: enough to find the best angle's neighbourhood. */
@@ -185,30 +257,90 @@ final class SkewFinder {
             }
         }
 
-        /** Sum of the squared steps of the profile along lines that fall by the angle, in strips' direction. */
-        double sharpness(double degrees) {
+        /** See {@link Pair#coherence}; along lines that fall by the angle, in strips' direction. */
+        void addCoherence(double degrees, double[] sums) {
             double slope = Math.tan(Math.toRadians(degrees));
-            java.util.Arrays.fill(profile, 0);
             double centre = (count - 1) / 2.0;
-            for (int k = 0; k < count; k++) {
-                double shift = (k - centre) * width * slope;
-                int whole = (int) Math.round(shift);
-                float part = (float) (shift - whole);
-                // The quadratic B-spline: its spread is the same for every part of a cell, so no angle looks sharper
-                // only because it shifts by whole cells.
-                float before = (0.5f - part) * (0.5f - part) / 2;
-                float here = 0.75f - part * part;
-                float after = (0.5f + part) * (0.5f + part) / 2;
-                int from = Math.max(0, 1 - whole);
-                int to = Math.min(length, length - 1 - whole);
-                add(k * length + whole, from, to, before, here, after);
+            float[][] parts = new float[PARTS][length];
+            double alone = 0;
+            for (int part = 0; part < PARTS; part++) {
+                Arrays.fill(profile, 0);
+                for (int k = part * count / PARTS; k < (part + 1) * count / PARTS; k++) {
+                    double shift = (k - centre) * width * slope;
+                    addShifted(k, shift);
+                    alone += alone(k, Math.abs(shift - Math.round(shift)));
+                }
+                System.arraycopy(profile, 0, parts[part], 0, length);
             }
+            float[][] halves = {sum(parts, 0, 3), sum(parts, 3, 3)};
+            add(sums, 0, steps(parts) - alone, PARTS);
+            add(sums, 1, steps(new float[][] {sum(parts, 0, 2), sum(parts, 2, 2), sum(parts, 4, 2)}) - alone, 3);
+            add(sums, 2, steps(halves) - alone, 2);
+            add(sums, WHOLE, steps(new float[][] {sum(halves, 0, 2)}) - alone, 1);
+        }
+
+        private void add(double[] sums, int scale, double energy, int groups) {
+            sums[scale] += energy / Math.max(1, (double) count / groups - 1);
+        }
+
+        /** A strip's own energy when it is shifted by part of a cell, 0 to a half; a shift by half a cell smooths most. */
+        private double alone(int k, double part) {
+            if (alone == null) {
+                alone = new double[count][PHASES + 1];
+                for (int strip = 0; strip < count; strip++) {
+                    for (int phase = 0; phase <= PHASES; phase++) {
+                        Arrays.fill(profile, 0);
+                        addShifted(strip, 0.5 * phase / PHASES);
+                        alone[strip][phase] = steps(new float[][] {profile});
+                    }
+                }
+            }
+            double at = Math.min(PHASES - 1e-9, part * 2 * PHASES);
+            int phase = (int) at;
+            return alone[k][phase] + (at - phase) * (alone[k][phase + 1] - alone[k][phase]);
+        }
+
+        double plain() {
             double sum = 0;
-            for (int i = 1; i < length; i++) {
-                double step = profile[i] - profile[i - 1];
-                sum += step * step;
+            for (int k = 0; k < count; k++) {
+                sum += alone(k, 0.25);
+            }
+            return sum / Math.max(1, count - 1);
+        }
+
+        private float[] sum(float[][] parts, int first, int count) {
+            float[] sum = parts[first].clone();
+            for (int part = first + 1; part < first + count; part++) {
+                float[] other = parts[part];
+                for (int i = 0; i < length; i++) {
+                    sum[i] += other[i];
+                }
             }
             return sum;
+        }
+
+        private static double steps(float[][] profiles) {
+            double sum = 0;
+            for (float[] profile : profiles) {
+                for (int i = 1; i < profile.length; i++) {
+                    double step = profile[i] - profile[i - 1];
+                    sum += step * step;
+                }
+            }
+            return sum;
+        }
+
+        private void addShifted(int k, double shift) {
+            int whole = (int) Math.round(shift);
+            float part = (float) (shift - whole);
+            // The quadratic B-spline: its spread is the same for every part of a cell, so no angle looks sharper only
+            // because it shifts by whole cells.
+            float before = (0.5f - part) * (0.5f - part) / 2;
+            float here = 0.75f - part * part;
+            float after = (0.5f + part) * (0.5f + part) / 2;
+            int from = Math.max(0, 1 - whole);
+            int to = Math.min(length, length - 1 - whole);
+            add(k * length + whole, from, to, before, here, after);
         }
     }
 }

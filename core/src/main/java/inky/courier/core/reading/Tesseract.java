@@ -6,8 +6,10 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeSet;
 
 /**
@@ -74,6 +76,47 @@ public final class Tesseract implements TextReader {
                 "tsv");
         byte[] tsv = Programs.run(command, ONE_CORE, out -> writePnm(page, out), SECONDS);
         return parse(new String(tsv, StandardCharsets.UTF_8), page.toGrey());
+    }
+
+    @Override
+    public Optional<Orientation> orientation(PageRaster page) {
+        if (!Programs.has(PROGRAM)) {
+            return Optional.empty();
+        }
+        List<String> command = List.of(
+                PROGRAM,
+                "stdin",
+                "stdout",
+                "--psm",
+                "0",
+                "--dpi",
+                Integer.toString(page.resolution().dpi()));
+        try {
+            byte[] out = Programs.run(command, ONE_CORE, to -> writePnm(page, to), SECONDS);
+            return orientation(new String(out, StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            // It ends so when there are too few letters to tell, or its data for this is not installed.
+            return Optional.empty();
+        }
+    }
+
+    /** Lines of a name, a colon and a value. */
+    static Optional<Orientation> orientation(String said) {
+        Map<String, String> values = new HashMap<>();
+        for (String line : said.split("\n")) {
+            int colon = line.indexOf(':');
+            if (colon > 0) {
+                values.put(
+                        line.substring(0, colon).strip(),
+                        line.substring(colon + 1).strip());
+            }
+        }
+        String turn = values.getOrDefault("Rotate", "");
+        String confidence = values.getOrDefault("Orientation confidence", "");
+        String script = values.getOrDefault("Script", "");
+        return turn.matches("0|90|180|270") && confidence.matches("\\d+(\\.\\d+)?")
+                ? Optional.of(new Orientation(Integer.parseInt(turn), Double.parseDouble(confidence), script))
+                : Optional.empty();
     }
 
     /** A page as a raw portable graymap (netpbm's pgm): a header and the samples. */

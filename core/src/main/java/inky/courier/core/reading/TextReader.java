@@ -3,6 +3,7 @@ package inky.courier.core.reading;
 import inky.courier.core.page.PageRaster;
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 
 /** Reads the text of pages. */
 public interface TextReader {
@@ -14,4 +15,9 @@ public interface TextReader {
 
     /** What can be read here; empty when nothing is installed. */
     List<String> languages();
+
+    /** Which way up a page is read, as the OCR sees it; empty when it cannot tell or is not installed. */
+    default Optional<Orientation> orientation(PageRaster page) throws IOException {
+        return Optional.empty();
+    }
 }

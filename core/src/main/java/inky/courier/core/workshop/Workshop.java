@@ -45,6 +45,10 @@ public final class Workshop {
     private final Treatment treatment;
     private final PageCoder coder;
     private final boolean analyses;
+
+    /** Whether pages are turned upright. */
+    private final boolean turns;
+
     private final boolean leavesPages;
 
     /** Sees each page after treatment and before it is coded, in no order and from several threads. */
@@ -66,6 +70,7 @@ public final class Workshop {
         this.treatment = new Treatment(profile);
         this.coder = new PageCoder(profile.files());
         this.analyses = asksWhatPagesAre();
+        this.turns = profile.tidy().upright() || profile.files().type().readsText();
         this.leavesPages = witness == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
     }
 
@@ -289,7 +294,7 @@ public final class Workshop {
                 || g.byKind();
     }
 
-    private Optional<PageAnalysis> analysis(PageRaster raster) {
+    private Optional<PageAnalysis> analysis(PageRaster raster) throws IOException {
         if (!analyses) {
             return Optional.empty();
         }
@@ -298,7 +303,16 @@ public final class Workshop {
             case BOLD -> BlankSensitivity.BOLD;
             default -> BlankSensitivity.USUAL;
         };
-        return Optional.of(PageAnalyser.analyse(raster, sensitivity));
+        PageAnalysis analysis = PageAnalyser.analyse(raster, sensitivity);
+        if (!turns || analysis.uprightDegrees() == 0) {
+            return Optional.of(analysis);
+        }
+        // Few pages are turned, so each of those can be looked at a second time: in scripts whose letters were not
+        // learned,
+        // the first look is sure of what is wrong.
+        return Optional.of(reader.orientation(raster)
+                .map(second -> second.settle(analysis))
+                .orElse(analysis));
     }
 
     /** Puts pages into files, in order; holds a file open only while it grows. */

@@ -7,6 +7,7 @@ import inky.courier.core.truth.RoughPages;
 import inky.courier.core.truth.RoughPages.Rough;
 import inky.courier.core.truth.TruthPages;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Tag;
@@ -18,6 +19,11 @@ import org.junit.jupiter.params.provider.CsvSource;
 @Tag("long")
 class RoughPaperTest {
     private static final int DPI = 200;
+
+    /** Of pages with hardly anything on them under every fault there is; what is reached, not what is wanted. */
+    private static final double MOST_LOST = 0.02;
+
+    private static final double LEAST_F1 = 0.9;
 
     /** Less than a letter's stem. */
     private static final double NOTHING_MM2 = 6;
@@ -51,6 +57,47 @@ class RoughPaperTest {
             }
         });
         assertTrue(wrong.size() <= pages * (1 - wanted), wrong.toString());
+    }
+
+    /** Hardly anything on the page, and every fault of sheet and scanner; the same faults on sides with nothing on them. */
+    @Test
+    void sidesWithHardlyAnythingAreKeptAndBlankOnesFound() {
+        int pages = 3 * RoughPages.sparseSorts();
+        List<String> lost = new ArrayList<>();
+        List<String> kept = new ArrayList<>();
+        List<String> lostByCareful = new ArrayList<>();
+        seeds(pages).forEach(seed -> {
+            Rough sparse = RoughPages.sparse(seed, DPI);
+            Blankness found = PageAnalyser.blankness(sparse.raster(), BlankSensitivity.USUAL);
+            if (found.blank()) {
+                lost.add(sparse.what() + ": " + found.reason());
+                if (PageAnalyser.blankness(sparse.raster(), BlankSensitivity.CAREFUL)
+                        .blank()) {
+                    lostByCareful.add(sparse.what());
+                }
+            }
+            Rough blank = RoughPages.blankSide(seed, DPI);
+            Blankness other = PageAnalyser.blankness(blank.raster(), BlankSensitivity.USUAL);
+            if (!other.blank()) {
+                kept.add(blank.what() + ": " + other.reason());
+            }
+        });
+        assertEquals(List.of(), lostByCareful);
+        assertTrue(lost.size() <= pages * MOST_LOST, lost.toString());
+        double found = pages - kept.size();
+        double f1 = 2 * found / (2 * found + kept.size() + lost.size());
+        assertTrue(f1 >= LEAST_F1, String.format("F1 %.3f, lost %s, kept %s", f1, lost, kept));
+    }
+
+    @Test
+    void columnsThatStandAtDifferentHeightsAndReceiptsAreMeasured() {
+        double[] errors = seeds(60)
+                .mapToObj(seed -> RoughPages.askew(seed, DPI))
+                .mapToDouble(page -> Math.abs(PageAnalyser.skew(page.raster()) - page.skew()))
+                .sorted()
+                .toArray();
+        assertTrue(errors[errors.length / 2] <= 0.02, "median of " + Arrays.toString(errors));
+        assertTrue(errors[errors.length * 95 / 100] <= 0.1, "p95 of " + Arrays.toString(errors));
     }
 
     /** Content that the paper's outline leaves out by more than a line's width. */

@@ -24,7 +24,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** What is read from a page, by Debian's Tesseract, put down as a person would; against pages of known text. */
 @Tag("long")
 class LayoutTest {
-    private static final int PAGES = 8;
+    private static final int PAGES = 4;
 
     @Test
     void columnsAreReadOneAfterTheOtherAndAreNoTable() throws IOException {

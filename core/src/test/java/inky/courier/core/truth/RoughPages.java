@@ -798,4 +798,70 @@ public final class RoughPages {
                 scan.artist.paragraphs(g, 20, 62, 170, 95, 10, Color.getHSBColor(r.nextFloat(), 0.4f, 0.72f));
                 scan.artist.paragraphs(g, 20, 110, 170, 280, 10, Color.DARK_GRAY);
             }));
+
+    /** Print whose rows do not run across the whole page, or of which there is little: what makes the turn hard to measure. */
+    public static Rough askew(long seed, int dpi) {
+        Random random = random(seed, 6);
+        Sparse sort = ASKEW.get((int) (seed % ASKEW.size()));
+        boolean receipt = sort.name().contains("receipt");
+        double width = receipt ? new double[] {57.5, 76, 80}[random.nextInt(3)] : 210;
+        double height = receipt ? width * (1.6 + random.nextDouble() * 1.6) : 297;
+        RoughScan scan = new RoughScan(
+                random,
+                dpi,
+                width,
+                height,
+                (random.nextDouble() * 2 - 1) * (random.nextInt(3) == 0 ? 8 : 2.5),
+                new Color(250, 250, 248),
+                null,
+                0);
+        scan.grain = 0.8 + random.nextDouble() * 4;
+        scan.blur = random.nextDouble() * 0.25;
+        scan.quality = 0.6 + random.nextDouble() * 0.3;
+        if (random.nextInt(3) == 0) {
+            scan.lamp(random.nextDouble() * 0.2, 0, random.nextDouble() * 0.1);
+        }
+        scan.ink(RoughScan.CONTENT, g -> sort.draw(scan, g, random));
+        return done(sort.name() + ", seed " + seed, scan, false, false);
+    }
+
+    private static final List<Sparse> ASKEW = List.of(
+            new Sparse("two columns", (scan, g, r) -> {
+                scan.artist.paragraphs(g, 18, 20 + r.nextInt(40), 82, 285, 9 + r.nextInt(3), Color.BLACK);
+                scan.artist.paragraphs(
+                        g, 110, 20 + r.nextInt(40), 82, 200 + r.nextInt(80), 9 + r.nextInt(3), Color.BLACK);
+            }),
+            new Sparse("three columns", (scan, g, r) -> {
+                for (int c = 0; c < 3; c++) {
+                    scan.artist.paragraphs(
+                            g,
+                            14 + c * 63,
+                            30 + r.nextInt(30),
+                            55,
+                            180 + r.nextInt(100),
+                            8.5 + r.nextInt(2),
+                            Color.BLACK);
+                }
+            }),
+            new Sparse("receipt", (scan, g, r) -> {
+                double w = scan.widthMm;
+                scan.artist.paragraphs(g, 5, 6, w - 10, scan.heightMm * 0.3, 8, Color.DARK_GRAY);
+                scan.artist.table(g, 5, scan.heightMm * 0.35, w - 10, scan.heightMm * 0.5, false);
+            }),
+            new Sparse("receipt in one face", (scan, g, r) -> {
+                Font font = new Font("DejaVu Sans Mono", Font.PLAIN, 10).deriveFont((float) (scan.widthMm / 38));
+                double y = 10;
+                while (y < scan.heightMm - 10) {
+                    String name = scan.artist.word();
+                    String price = String.format(java.util.Locale.ROOT, "%.2f", r.nextDouble() * 90);
+                    print(g, font, grey(r, 40, 60), name, 4, y);
+                    print(g, font, grey(r, 40, 60), price, scan.widthMm - 17, y);
+                    y += 4 + r.nextInt(2);
+                }
+            }),
+            new Sparse("list with figures", (scan, g, r) -> scan.artist.figures(g, 20, 30, 170, 120 + r.nextInt(150))),
+            new Sparse("short letter", (scan, g, r) -> {
+                scan.artist.paragraphs(g, 22, 50, 60, 70, 10, Color.BLACK);
+                scan.artist.paragraphs(g, 22, 100, 165, 140, 10.5, Color.BLACK);
+            }));
 }

@@ -584,7 +584,7 @@ final class RoughScan {
         for (int i = 0; i < count; i++) {
             double at = random.nextDouble() * image.getWidth() * mm;
             double wide = mm * (0.8 + random.nextDouble() * 2);
-            double factor = 1 - (0.02 + random.nextDouble() * 0.14);
+            double factor = 1 - (0.02 + 0.45 * Math.pow(random.nextDouble(), 2.5));
             shade(STREAK, (x, y) -> Math.abs(x - at) < wide / 2 ? factor : 1);
         }
         return this;
