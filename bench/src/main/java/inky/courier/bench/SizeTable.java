@@ -43,7 +43,7 @@ import java.util.zip.DeflaterOutputStream;
 
 /**
  * Measures the bytes of A4 pages of many sorts for every coding and resolution, and prints the table that the size model
- * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words" or "dots" only for what is made of those.
+ * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words", "dots" or "light" only for what is made of those.
  */
 public final class SizeTable {
     private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 48, 300, 48, 600, 16);
@@ -63,7 +63,8 @@ public final class SizeTable {
             words();
             return;
         }
-        boolean all = !List.of(args).contains("dots");
+        boolean light = List.of(args).contains("light");
+        boolean all = !light && !List.of(args).contains("dots");
         System.out.println("coding,dpi,p10,p50,p90");
         for (int dpi : new int[] {100, 150, 200, 300, 600}) {
             Map<Coding, List<Double>> bytes = new EnumMap<>(Coding.class);
@@ -71,7 +72,7 @@ public final class SizeTable {
             InOrder.forEach(
                     seeds,
                     dpi == 600 ? 1 : CORES,
-                    seed -> all ? measured(page(seed, dpi)) : dots(page(seed, dpi)),
+                    seed -> light ? light(page(seed, dpi)) : all ? measured(page(seed, dpi)) : dots(page(seed, dpi)),
                     one -> one.forEach((coding, size) -> bytes.computeIfAbsent(coding, c -> new ArrayList<>())
                             .add(size)));
             print(dpi, bytes);
@@ -206,6 +207,15 @@ public final class SizeTable {
                     ColourMode.BLACK_AND_WHITE,
                     Tone.USUAL,
                     files(FileType.PNG, false, Quality.USUAL));
+        }
+        return bytes;
+    }
+
+    private static Map<Coding, Double> light(PageRaster page) throws IOException {
+        Map<Coding, Double> bytes = new EnumMap<>(Coding.class);
+        Optional<PageAnalysis> analysis = Optional.of(PageAnalyser.analyse(page));
+        for (ColourMode colour : List.of(ColourMode.COLOUR, ColourMode.GREY, ColourMode.AS_FOUND)) {
+            add(bytes, page, analysis, colour, Tone.USUAL, files(FileType.PDF, true, Quality.USUAL));
         }
         return bytes;
     }

@@ -20,8 +20,8 @@ final class LayerProof {
     /** Variance of the paper's own grain that is never looked at, and how far content must exceed the noise. */
     private static final double GRAIN = 5;
 
-    private static final double OVER_NOISE = 1.7;
-    private static final double OVER_RIPPLES = 4;
+    private static final double OVER_NOISE = 3;
+    private static final double OVER_RIPPLES = 6;
 
     /** Of all squares, the share that has nothing but noise: less than of any page that is parted. */
     private static final double BARE = 0.2;

@@ -64,8 +64,8 @@ final class MarkFeatures {
 
     float[] of(Mark mark) {
         double paper = Math.max(60, ground.paper);
-        double long1 = Math.max(mark.width(), mark.height()) * mm;
-        double short1 = Math.min(mark.width(), mark.height()) * mm;
+        double longer = Math.max(mark.width(), mark.height()) * mm;
+        double shorter = Math.min(mark.width(), mark.height()) * mm;
         double thickness = 2.0 * mark.area() / Math.max(1, mark.rim()) * mm;
         double axis = foldedDegrees(mark.degrees() + skewDegrees);
         double side = Math.min(mark.middleX(), ground.survey.width - mark.middleX()) * mm;
@@ -75,8 +75,8 @@ final class MarkFeatures {
         Around around = around(mark);
         return new float[] {
             log(mark.area() * mm * mm),
-            log(long1),
-            log(short1),
+            log(longer),
+            log(shorter),
             (float) ((double) mark.area() / (mark.width() * (double) mark.height())),
             log(thickness),
             (float) (mark.peak() / paper * 3),

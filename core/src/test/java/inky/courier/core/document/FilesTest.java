@@ -197,9 +197,9 @@ class FilesTest {
                         page.raster().resolution());
             }
             double scanned = standsOff(page, page.raster());
-            double light1 = standsOff(page, shown);
-            if (light1 < 0.85 * scanned) {
-                paler.add(String.format("%s: %.1f in the scan, %.1f in the file", page.what(), scanned, light1));
+            double lightened = standsOff(page, shown);
+            if (lightened < 0.85 * scanned) {
+                paler.add(String.format("%s: %.1f in the scan, %.1f in the file", page.what(), scanned, lightened));
             }
         }
         assertEquals(List.of(), paler);

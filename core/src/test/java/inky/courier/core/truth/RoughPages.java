@@ -75,8 +75,8 @@ public final class RoughPages {
     public static Rough blankSide(long seed, int dpi) {
         Random random = random(seed, 1);
         RoughScan scan = sheet(random, dpi);
-        String faults = before(scan, random, seed);
-        faults += after(scan, random, seed);
+        String faults = before(scan, random);
+        faults += after(scan, random);
         return done("blank" + faults + ", seed " + seed, scan, true, false);
     }
 
@@ -84,10 +84,10 @@ public final class RoughPages {
     public static Rough sparse(long seed, int dpi) {
         Random random = random(seed, 2);
         RoughScan scan = sheet(random, dpi);
-        String faults = before(scan, random, seed / SPARSE.size());
+        String faults = before(scan, random);
         int sort = (int) (seed % SPARSE.size());
         scan.ink(RoughScan.CONTENT, g -> SPARSE.get(sort).draw(scan, g, random));
-        faults += after(scan, random, seed / SPARSE.size());
+        faults += after(scan, random);
         return done(SPARSE.get(sort).name() + faults + ", seed " + seed, scan, false, false);
     }
 
@@ -143,7 +143,7 @@ public final class RoughPages {
     }
 
     /** Faults below what is written. */
-    private static String before(RoughScan scan, Random random, long seed) {
+    private static String before(RoughScan scan, Random random) {
         String faults = "";
         if (random.nextInt(5) == 0) {
             scan.mottle();
@@ -165,7 +165,7 @@ public final class RoughPages {
     }
 
     /** Faults above it. */
-    private static String after(RoughScan scan, Random random, long seed) {
+    private static String after(RoughScan scan, Random random) {
         String faults = "";
         if (random.nextInt(5) == 0) {
             boolean both = random.nextInt(3) == 0;

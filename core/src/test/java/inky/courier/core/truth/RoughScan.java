@@ -506,9 +506,9 @@ final class RoughScan {
             soft = boxed(soft, w, h);
         }
         float[] ink = soft;
-        AffineTransform back2;
+        AffineTransform toPaper;
         try {
-            back2 = onPaper().createInverse();
+            toPaper = onPaper().createInverse();
         } catch (java.awt.geom.NoninvertibleTransformException e) {
             throw new IllegalStateException(e);
         }
@@ -519,7 +519,7 @@ final class RoughScan {
         shade(OTHER_SIDE, tint, (x, y) -> {
             p[0] = x * dpi / 25.4;
             p[1] = y * dpi / 25.4;
-            back2.transform(p, 0, p, 0, 1);
+            toPaper.transform(p, 0, p, 0, 1);
             double u = p[0] * 4;
             double v = p[1] * 4;
             int i = (int) u;
