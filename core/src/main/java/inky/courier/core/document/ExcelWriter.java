@@ -35,9 +35,8 @@ public final class ExcelWriter implements FileWriter {
         int at = 0;
         for (Piece piece : Layout.of(words)) {
             if (piece instanceof Piece.Paragraph paragraph) {
-                for (String line : paragraph.lines()) {
-                    String marker = paragraph.marker().isEmpty() ? "" : paragraph.marker() + " ";
-                    fill(sheet.createRow(at++), List.of(marker + line));
+                for (String line : paragraph.linesWithMarker()) {
+                    fill(sheet.createRow(at++), List.of(line));
                 }
             } else {
                 for (List<String> row : ((Piece.Table) piece).rows()) {

@@ -3,6 +3,7 @@ package inky.courier.core.document;
 import inky.courier.core.reading.Layout;
 import inky.courier.core.reading.PageWords;
 import inky.courier.core.reading.Piece;
+import inky.courier.core.text.Direction;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -17,6 +18,7 @@ import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.apache.poi.xwpf.usermodel.XWPFParagraph;
 import org.apache.poi.xwpf.usermodel.XWPFRun;
 import org.apache.poi.xwpf.usermodel.XWPFTable;
+import org.openxmlformats.schemas.wordprocessingml.x2006.main.CTPPr;
 
 /**
  * A Word document (ECMA-376) of the text: headings, paragraphs, lists and tables in reading order, each page on a page.
@@ -61,7 +63,15 @@ public final class WordWriter implements FileWriter {
             }
             default -> {}
         }
+        boolean rightToLeft = Direction.isRightToLeft(found.text());
+        if (rightToLeft) {
+            // ECMA-376 part 1, 17.3.1.6 and 17.3.2.30.
+            properties(paragraph).addNewBidi();
+        }
         XWPFRun run = paragraph.createRun();
+        if (rightToLeft) {
+            run.getCTR().addNewRPr().addNewRtl();
+        }
         run.setBold(found.bold() && found.role() != Piece.Role.HEADING);
         if (found.role() == Piece.Role.NUMBERED) {
             run.setText(Ooxml.text(found.marker()));
@@ -73,6 +83,12 @@ public final class WordWriter implements FileWriter {
             }
             run.setText(Ooxml.text(found.lines().get(i)));
         }
+    }
+
+    private static CTPPr properties(XWPFParagraph paragraph) {
+        return paragraph.getCTP().isSetPPr()
+                ? paragraph.getCTP().getPPr()
+                : paragraph.getCTP().addNewPPr();
     }
 
     private void addTable(Piece.Table found) {

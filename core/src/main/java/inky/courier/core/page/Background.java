@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
 
 /** What the scanner shows where no paper is: one plain tone along the scan's rim. */
 record Background(Survey survey, int light, int redGreen, int blueYellow, int tolerance, Optional<Slope> slope) {
@@ -76,16 +78,20 @@ record Background(Survey survey, int light, int redGreen, int blueYellow, int to
                 Optional.empty());
     }
 
-    /** The same where the lamp's light falls off across the lid. */
-    Background lit() {
-        return new Background(
-                survey, light, redGreen, blueYellow, TOLERANCE, Optional.of(Slope.ofRim(survey, light, TOLERANCE)));
+    /**
+     * The same under every light: as it is, and of a light lid, with the lamp's light falling off across it, told from paper
+     * that differs clearly and from paper that hardly does. Each is made when it is asked for.
+     */
+    Stream<Background> lights() {
+        return isLight()
+                ? Stream.<Supplier<Background>>of(() -> this, () -> lit(TOLERANCE), () -> lit(FAINT))
+                        .map(Supplier::get)
+                : Stream.of(this);
     }
 
-    /** The same, told from what hardly differs. */
-    Background faint() {
+    private Background lit(int reach) {
         return new Background(
-                survey, light, redGreen, blueYellow, FAINT, Optional.of(Slope.ofRim(survey, light, FAINT)));
+                survey, light, redGreen, blueYellow, reach, Optional.of(Slope.ofRim(survey, light, reach)));
     }
 
     /** The peak of the rim's tones, each taken with its neighbours. */

@@ -213,7 +213,7 @@ final class BlankFinder {
             if (largest == null) {
                 String what = colouredMm2 > 1
                         ? String.format(Locale.ROOT, "%.0f mm\u00b2 of colour", colouredMm2)
-                        : "marks that may be written";
+                        : "faint marks that may be writing";
                 return new Blankness(false, "Has content: " + what + ".", colouredMm2);
             }
             return new Blankness(
@@ -235,7 +235,11 @@ final class BlankFinder {
             }
             counts.forEach((cause, count) -> words.add(
                     cause == MarkCause.HAIR
-                            ? String.format(Locale.ROOT, "%s of %.0f mm", cause.words(count), longestHair)
+                            ? String.format(
+                                    Locale.ROOT,
+                                    count == 1 ? "%s of %.0f mm" : "%s of up to %.0f mm",
+                                    cause.words(count),
+                                    longestHair)
                             : cause.words(count)));
             return words.isEmpty() ? "nothing darker than the paper" : "only " + String.join(", ", words);
         }

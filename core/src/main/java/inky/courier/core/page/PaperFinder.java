@@ -4,6 +4,8 @@ import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.page.Outline.Point;
 import java.util.Arrays;
+import java.util.Objects;
+import java.util.Optional;
 
 /**
  * Tells the paper from the scanner's background. From each side of the scan, rays run inwards until the background ends;
@@ -54,15 +56,13 @@ final class PaperFinder {
         PaperFinder finder = new PaperFinder(survey, page);
         // Paper that lies in a corner of the glass has the rim half to itself, so the second tone is tried as well.
         for (Background background : Background.candidates(survey)) {
-            Paper seen = finder.seen(background);
-            if (seen == null && background.isLight()) {
-                seen = finder.seen(background.lit());
-            }
-            if (seen == null && background.isLight()) {
-                seen = finder.seen(background.faint());
-            }
-            if (seen != null) {
-                return seen;
+            Optional<Paper> seen = background
+                    .lights()
+                    .map(finder::seen)
+                    .filter(Objects::nonNull)
+                    .findFirst();
+            if (seen.isPresent()) {
+                return seen.get();
             }
         }
         return whole(page);

@@ -15,10 +15,29 @@ final class SkewFinder {
     /** Ink darker than this counts no more: one black bar shall not outvote a page of text. */
     private static final int MOST = 90;
 
+    /** Levels that are no ink. */
     private static final int FAINT = 8;
 
     /** How much sharper the best angle must be than the usual one to be believed. */
     private static final double CLEAR = 1.18;
+
+    /** Parts of the page, and how they are taken together: each, by two, by three, all. */
+    private static final int PARTS = 6;
+
+    private static final int SCALES = 4;
+    private static final int WHOLE = 3;
+
+    /** What counts: where rows run across the whole page it measures finest, else its small parts, each by itself. */
+    private static final double[] ALL = {1, 1, 1, 1};
+
+    private static final double[] WHOLE_ALONE = {0, 0, 0, 1};
+    private static final double[] SMALL_PARTS = {1, 1, 0, 0};
+
+    /** Rows run across the page when the whole agrees as far as this share of its parts. */
+    private static final double ACROSS = 0.55;
+
+    /** Steps between no shift and one of half a cell. */
+    private static final int PHASES = 4;
 
     /**
      * @param degrees counter-clockwise positive
@@ -29,19 +48,6 @@ final class SkewFinder {
             return clarity >= CLEAR;
         }
     }
-
-    /** Parts of the page, and how they are taken together: each, by two, by three, all. */
-    private static final int PARTS = 6;
-
-    private static final int SCALES = 4;
-
-    private static final int WHOLE = 3;
-
-    /** Rows run across the page when the whole agrees as far as this share of its parts. */
-    private static final double ACROSS = 0.55;
-
-    /** Steps between no shift and one of half a cell. */
-    private static final int PHASES = 4;
 
     private final Strips rows;
     private final Strips columns;
@@ -60,31 +66,29 @@ final class SkewFinder {
         Pair coarse = new Pair(rows.coarser(2, 3), columns.coarser(2, 3));
         double step = 0.35;
         int n = (int) Math.round(2 * REACH / step) + 1;
-        double[][] scores = new double[n][];
-        double[] sums = new double[n];
+        double plain = coarse.plain();
         double[] bands = new double[n];
+        double most = Double.NEGATIVE_INFINITY;
         int best = 0;
         for (int i = 0; i < n; i++) {
-            scores[i] = coarse.coherence(-REACH + i * step);
-            sums[i] = Arrays.stream(scores[i]).sum();
-            bands[i] = scores[i][WHOLE] + coarse.plain();
-            best = sums[i] > sums[best] ? i : best;
+            double[] coherence = coarse.coherence(-REACH + i * step);
+            double sum = Arrays.stream(coherence).sum();
+            bands[i] = coherence[WHOLE] + plain;
+            best = sum > most ? i : best;
+            most = Math.max(most, sum);
         }
-        double[] sorted = bands.clone();
-        Arrays.sort(sorted);
-        double usual = sorted[n / 2];
+        Arrays.sort(bands);
+        double usual = bands[n / 2];
         if (usual <= 0) {
             return new Skew(0, 1);
         }
-        double clarity = sorted[n - 1] / usual;
+        double clarity = bands[n - 1] / usual;
         double degrees = -REACH + best * step;
         Pair half = new Pair(rows.coarser(2, 2), columns.coarser(2, 2));
-        double[] all = {1, 1, 1, 1};
-        degrees = climb(half, all, degrees, 0.1, 4);
+        degrees = climb(half, ALL, degrees, 0.1, 4);
         double[] there = half.coherence(degrees);
-        // Where rows run across the whole page it measures finest; else each part by itself.
         boolean across = there[WHOLE] > ACROSS * Math.max(there[0], there[1]);
-        double[] weights = across ? new double[] {0, 0, 0, 1} : new double[] {1, 1, 0, 0};
+        double[] weights = across ? WHOLE_ALONE : SMALL_PARTS;
         degrees = climb(half, weights, degrees, 0.1, 3);
         degrees = climb(new Pair(rows, columns), weights, degrees, 0.03, 3);
         if (Math.abs(degrees) > REACH - 0.3) {

@@ -1,5 +1,6 @@
 package inky.courier.core.reading;
 
+import inky.courier.core.text.Direction;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -28,8 +29,14 @@ public final class Layout {
     /** What OCR makes of scribbles has less confidence than this, of 100. */
     private static final double LEGIBLE = 55;
 
-    /** A heading has no more lines than this. */
+    /** A heading has no more lines and words than this; print so much higher than the usual is one of the first level. */
     private static final int MOST_HEADING_LINES = 3;
+
+    private static final int MOST_HEADING_WORDS = 20;
+    private static final double FIRST_LEVEL = 1.65;
+
+    /** Only in so few lines is one with room at its end taken as a sign that all of them were broken on purpose. */
+    private static final int MOST_SHORT_LINES = 8;
 
     /** What OCR makes of a bullet. */
     private static final String BULLETS =
@@ -37,6 +44,9 @@ public final class Layout {
 
     /** Of those, what is never a word by itself. */
     private static final String CERTAIN_BULLETS = "\u2022\u2023\u25aa\u25a0\u25cf\u00b7*";
+
+    /** What it was printed as. */
+    private static final String BULLET = "\u2022";
 
     private static final Pattern NUMBER = Pattern.compile("\\(?(\\d{1,3}|[a-z]|[ivx]{1,4})[.)]");
 
@@ -47,7 +57,8 @@ public final class Layout {
     private final Set<Integer> bullets;
 
     private Layout(PageWords all) {
-        this.page = withoutRules(all);
+        PageWords words = withoutRules(all);
+        this.page = Direction.isRightToLeft(words.text()) ? words.mirrored() : words;
         List<List<Word>> lines = page.lines();
         this.usualHeight = usual(lines.stream()
                 .flatMap(line -> line.stream().map(word -> height(line)))
@@ -130,7 +141,7 @@ public final class Layout {
     }
 
     /** Lines of a block of print, and how far it reaches to the right. */
-    private record Block(List<List<Word>> lines, int left, int right) {}
+    private record Block(List<List<Word>> lines, int right) {}
 
     private List<Block> blocks() {
         List<Block> blocks = new ArrayList<>();
@@ -160,13 +171,12 @@ public final class Layout {
     }
 
     private static Block block(List<List<Word>> lines) {
-        int left = Integer.MAX_VALUE;
-        int right = 0;
-        for (List<Word> line : lines) {
-            left = Math.min(left, line.get(0).x());
-            right = Math.max(right, line.get(line.size() - 1).right());
-        }
-        return new Block(List.copyOf(lines), left, right);
+        return new Block(
+                List.copyOf(lines), lines.stream().mapToInt(Layout::right).max().orElse(0));
+    }
+
+    private static int right(List<Word> line) {
+        return line.get(line.size() - 1).right();
     }
 
     /** Parts lines into paragraphs and adds them. */
@@ -254,15 +264,14 @@ public final class Layout {
 
     /** Where the letters stand that do not hang. */
     private static double baseline(List<Word> line) {
-        double[] feet =
-                line.stream().mapToDouble(word -> word.baseline()).sorted().toArray();
+        double[] feet = line.stream().mapToDouble(Word::baseline).sorted().toArray();
         return feet[feet.length / 2];
     }
 
     private Piece.Paragraph paragraph(List<List<Word>> lines, Block block) {
         boolean bold = isBold(lines);
         if (isBullet(lines.get(0))) {
-            return new Piece.Paragraph(Piece.Role.BULLET, 0, "", bold, texts(withoutFirst(lines), block));
+            return new Piece.Paragraph(Piece.Role.BULLET, 0, BULLET, bold, texts(withoutFirst(lines), block));
         }
         Matcher number = NUMBER.matcher(lines.get(0).get(0).text());
         if (lines.get(0).size() > 1 && number.matches()) {
@@ -283,7 +292,7 @@ public final class Layout {
     /** Of a heading, 1 for print of twice the usual height, 2 for larger print, 3 for bold; 0 for other text. */
     private int level(List<List<Word>> lines, boolean bold) {
         if (lines.size() > MOST_HEADING_LINES
-                || lines.stream().mapToInt(List::size).sum() > 20) {
+                || lines.stream().mapToInt(List::size).sum() > MOST_HEADING_WORDS) {
             return 0;
         }
         double confidence = lines.stream()
@@ -298,7 +307,7 @@ public final class Layout {
         List<Word> last = lines.get(lines.size() - 1);
         String end = last.get(last.size() - 1).text();
         boolean sentence = end.endsWith(".") || end.endsWith(",") || end.endsWith(";");
-        if (size > 1.65) {
+        if (size > FIRST_LEVEL) {
             return 1;
         }
         if (size > HIGHER && !sentence) {
@@ -343,13 +352,10 @@ public final class Layout {
 
     /** A few short lines of which one had room: an address, a signature; then all of them were broken on purpose. */
     private boolean brokenOnPurpose(List<List<Word>> lines) {
-        if (lines.size() > 8) {
+        if (lines.size() > MOST_SHORT_LINES) {
             return false;
         }
-        int right = lines.stream()
-                .mapToInt(line -> line.get(line.size() - 1).right())
-                .max()
-                .orElse(0);
+        int right = lines.stream().mapToInt(Layout::right).max().orElse(0);
         boolean any = false;
         for (int i = 1; i < lines.size(); i++) {
             any |= hasRoom(lines.get(i - 1), lines.get(i), right);
@@ -359,8 +365,7 @@ public final class Layout {
 
     private boolean hasRoom(List<Word> line, List<Word> next, int reaches) {
         double space = 0.6 * height(line);
-        int right = line.get(line.size() - 1).right();
-        return right + space + next.get(0).width() < reaches - 0.5 * usualHeight;
+        return right(line) + space + next.get(0).width() < reaches - 0.5 * usualHeight;
     }
 
     /** A word that was parted at the line's end is put together again. */

@@ -61,4 +61,10 @@ public record PageWords(int width, int height, List<Word> words) {
         }
         return text.toString();
     }
+
+    /** As in a mirror, so that what is read from right to left is looked at as what is read from left to right. */
+    PageWords mirrored() {
+        return new PageWords(
+                width, height, words.stream().map(word -> word.mirrored(width)).toList());
+    }
 }

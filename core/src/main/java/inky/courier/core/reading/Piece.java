@@ -1,5 +1,6 @@
 package inky.courier.core.reading;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /** What stands on a page, one after the other as it is read. */
@@ -16,10 +17,19 @@ public sealed interface Piece {
      * Running text.
      *
      * @param level of a heading, from 1 for the largest print; 0 for everything else
-     * @param marker of an item in a list as it is printed, "3."; empty for a bullet and everything else
+     * @param marker of an item in a list, "3." as it is printed, or a bullet; empty for everything else
      * @param lines that were broken on purpose, as those of an address; of running text there is one
      */
     record Paragraph(Role role, int level, String marker, boolean bold, List<String> lines) implements Piece {
+        /** The lines as they are printed, the first of an item after its marker. */
+        public List<String> linesWithMarker() {
+            List<String> all = new ArrayList<>(lines);
+            if (!marker.isEmpty()) {
+                all.set(0, marker + " " + all.get(0));
+            }
+            return all;
+        }
+
         public String text() {
             return String.join(" ", lines);
         }

@@ -1,6 +1,7 @@
 package inky.courier.core.reading;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -30,6 +31,7 @@ final class TableFinder {
     /** A row whose middle lies more than so many rows' heights below the last is another table's. */
     private static final double FAR = 3.2;
 
+    /** Rows that lie this many times the usual pitch apart belong to two tables. */
     private static final double PITCHES = 1.7;
 
     /** A table as found: its rows, and the words that it takes. */
@@ -106,17 +108,11 @@ final class TableFinder {
     private static Row row(List<Cell> cells) {
         List<Cell> sorted = new ArrayList<>(cells);
         sorted.sort(Comparator.comparingInt(Cell::left));
-        int top = sorted.stream()
-                .flatMap(cell -> cell.words.stream())
-                .mapToInt(Word::y)
-                .min()
-                .orElse(0);
-        int bottom = sorted.stream()
-                .flatMap(cell -> cell.words.stream())
-                .mapToInt(Word::bottom)
-                .max()
-                .orElse(0);
-        return new Row(top, bottom, sorted);
+        List<Word> words = sorted.stream().flatMap(cell -> cell.words.stream()).toList();
+        return new Row(
+                words.stream().mapToInt(Word::y).min().orElse(0),
+                words.stream().mapToInt(Word::bottom).max().orElse(0),
+                sorted);
     }
 
     private static Cell cell(List<Word> words) {
@@ -138,12 +134,8 @@ final class TableFinder {
         List<List<Row>> runs = new ArrayList<>();
         List<Row> run = new ArrayList<>();
         for (Row row : rows) {
-            boolean follows = run.isEmpty()
-                    || row.top - run.get(run.size() - 1).bottom
-                            < FAR
-                                    * Math.max(
-                                            row.height(),
-                                            run.get(run.size() - 1).height());
+            Row last = run.isEmpty() ? row : run.get(run.size() - 1);
+            boolean follows = row.top - last.bottom < FAR * Math.max(row.height(), last.height());
             if (row.cells.size() >= 2 && follows) {
                 run.add(row);
                 continue;
@@ -168,7 +160,7 @@ final class TableFinder {
             pitches[i] = run.get(i + 1).bottom - run.get(i).bottom;
         }
         int[] sorted = pitches.clone();
-        java.util.Arrays.sort(sorted);
+        Arrays.sort(sorted);
         double most = PITCHES * sorted[sorted.length / 2];
         List<List<Row>> parts = new ArrayList<>();
         int from = 0;

@@ -2,6 +2,7 @@ package inky.courier.core.page;
 
 import inky.courier.core.truth.RoughPages;
 import inky.courier.core.truth.RoughPages.Rough;
+import inky.courier.core.truth.SheetLayer;
 import java.io.BufferedInputStream;
 import java.io.BufferedOutputStream;
 import java.io.DataInputStream;
@@ -80,11 +81,13 @@ final class TrainMarks {
         int[] causes = new int[seen.marks().size()];
         int at = 0;
         for (int mark = 0; mark < causes.length; mark++) {
-            int[] counts = new int[RoughPages.LAYERS];
+            int[] counts = new int[SheetLayer.values().length];
             int area = 0;
             for (; cells.get(at) >= 0; at++) {
                 int cell = cells.get(at);
-                counts[rough.layer(cell % survey.width, cell / survey.width, survey.pixels)]++;
+                counts[
+                        rough.layer(cell % survey.width, cell / survey.width, survey.pixels)
+                                .ordinal()]++;
                 area++;
             }
             at++;
@@ -100,14 +103,17 @@ final class TrainMarks {
 
     /** What most of a mark's cells are; content where a fair part of it is, or of what is drawn. */
     private static int cause(int[] layers, int area) {
-        if (layers[RoughPages.CONTENT] >= 2 && layers[RoughPages.CONTENT] > 0.15 * area) {
+        int content = layers[SheetLayer.CONTENT.ordinal()];
+        if (content >= 2 && content > 0.15 * area) {
             return MarkCause.CONTENT.ordinal();
         }
-        int most = RoughPages.TEXTURE;
-        for (int layer = RoughPages.CONTENT + 1; layer < layers.length; layer++) {
-            most = layers[layer] > layers[most] ? layer : most;
+        SheetLayer most = SheetLayer.TEXTURE;
+        for (SheetLayer layer : SheetLayer.values()) {
+            boolean fault = layer != SheetLayer.PAPER && layer != SheetLayer.CONTENT;
+            most = fault && layers[layer.ordinal()] > layers[most.ordinal()] ? layer : most;
         }
-        return RoughPages.cause(most);
+        // The lid shows as a shadow at the paper's edge.
+        return (most == SheetLayer.LID ? MarkCause.SHADOW : MarkCause.valueOf(most.name())).ordinal();
     }
 
     private static void write(DataOutputStream to, Page page) {

@@ -110,6 +110,30 @@ class LayoutTest {
         }
     }
 
+    /** As OCR gives it: words from right to left. Arabic for "one" to "nine", a word of so many signs each. */
+    @Test
+    void linesThatAreReadFromTheRightAreJoinedAndMarkedSo(@TempDir Path folder) throws IOException {
+        List<Word> words = new ArrayList<>();
+        for (int line = 0; line < 4; line++) {
+            for (int i = 0; i < (line < 3 ? 9 : 4); i++) {
+                words.add(new Word(
+                        "\u0648\u0627\u062d\u062f", 1400 - i * 140, 200 + line * 40, 120, 26, 95, 1, 1, line + 1, 3));
+            }
+        }
+        PageWords page = new PageWords(1654, 2339, words);
+        List<Piece> pieces = Layout.of(page);
+        assertEquals(1, pieces.size(), pieces::toString);
+        assertEquals(1, ((Piece.Paragraph) pieces.get(0)).lines().size(), pieces::toString);
+        Path file = folder.resolve("page.docx");
+        try (WordWriter writer = new WordWriter(file)) {
+            writer.add(null, page);
+            writer.finish(new Description("", "", Instant.EPOCH, ZoneOffset.UTC));
+        }
+        try (XWPFDocument word = new XWPFDocument(Files.newInputStream(file))) {
+            assertTrue(word.getParagraphs().get(0).getCTP().getPPr().isSetBidi());
+        }
+    }
+
     private static List<Laid> pages(LongFunction<Laid> draw) {
         List<Laid> pages = new ArrayList<>();
         for (long seed = 100; seed < 100 + PAGES; seed++) {

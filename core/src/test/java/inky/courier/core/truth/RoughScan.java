@@ -28,23 +28,6 @@ import java.util.function.Consumer;
  * mark is known.
  */
 final class RoughScan {
-    /** Layers, as bytes of {@link #layers}; 0 is bare paper. */
-    static final byte CONTENT = 1;
-
-    static final byte DUST = 2;
-    static final byte HAIR = 3;
-    static final byte FOLD = 4;
-    static final byte SHADOW = 5;
-    static final byte HOLE = 6;
-    static final byte STAPLE = 7;
-    static final byte OTHER_SIDE = 8;
-    static final byte RULE = 9;
-    static final byte STREAK = 10;
-    static final byte TEXTURE = 11;
-
-    /** What the lid shows where no paper is. */
-    static final byte LID = 12;
-
     /** A layer counts where it changed a pixel by more than this. */
     private static final int CHANGED = 3;
 
@@ -100,7 +83,7 @@ final class RoughScan {
         g.setColor(lid == null ? paper : lid);
         g.fillRect(0, 0, image.getWidth(), image.getHeight());
         if (lid != null) {
-            Arrays.fill(layers, LID);
+            Arrays.fill(layers, (byte) SheetLayer.LID.ordinal());
         }
         smooth(g);
         g.transform(onPaper());
@@ -153,7 +136,7 @@ final class RoughScan {
     }
 
     /** Draws on the paper, in millimetres from its corner; nothing reaches the lid. */
-    RoughScan layer(byte layer, Consumer<Graphics2D> draw) {
+    RoughScan layer(SheetLayer layer, Consumer<Graphics2D> draw) {
         byte[] before = bgr.clone();
         Graphics2D g = image.createGraphics();
         smooth(g);
@@ -166,7 +149,7 @@ final class RoughScan {
     }
 
     /** Prints or writes on the paper: ink takes light from the paper's own colour. */
-    RoughScan ink(byte layer, Consumer<Graphics2D> draw) {
+    RoughScan ink(SheetLayer layer, Consumer<Graphics2D> draw) {
         BufferedImage ink = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_3BYTE_BGR);
         byte[] inked = ((DataBufferByte) ink.getRaster().getDataBuffer()).getData();
         Arrays.fill(inked, (byte) 255);
@@ -184,7 +167,7 @@ final class RoughScan {
         return this;
     }
 
-    private void mark(byte layer, byte[] before) {
+    private void mark(SheetLayer layer, byte[] before) {
         for (int at = 0, s = 0; at < layers.length; at++, s += 3) {
             if (bgr[s] == before[s] && bgr[s + 1] == before[s + 1] && bgr[s + 2] == before[s + 2]) {
                 continue;
@@ -192,18 +175,18 @@ final class RoughScan {
             if (Math.abs((bgr[s] & 0xff) - (before[s] & 0xff)) > CHANGED
                     || Math.abs((bgr[s + 1] & 0xff) - (before[s + 1] & 0xff)) > CHANGED
                     || Math.abs((bgr[s + 2] & 0xff) - (before[s + 2] & 0xff)) > CHANGED) {
-                layers[at] = layer;
+                layers[at] = (byte) layer.ordinal();
             }
         }
     }
 
     /** Multiplies each pixel's light; {@code factor} is given millimetres on the scan. */
-    private void shade(byte layer, Light light) {
+    private void shade(SheetLayer layer, Light light) {
         shade(layer, new double[] {1, 1, 1}, light);
     }
 
     /** @param tint how much of the shade each of blue, green and red takes */
-    private void shade(byte layer, double[] tint, Light light) {
+    private void shade(SheetLayer layer, double[] tint, Light light) {
         byte[] before = bgr.clone();
         double mm = 25.4 / dpi;
         for (int y = 0, s = 0; y < image.getHeight(); y++) {
@@ -228,7 +211,7 @@ final class RoughScan {
     // ---- the sheet's faults
 
     RoughScan dust(int count) {
-        return layer(DUST, g -> {
+        return layer(SheetLayer.DUST, g -> {
             for (int i = 0; i < count; i++) {
                 int tone = 40 + random.nextInt(150);
                 g.setColor(new Color(tone, tone, tone));
@@ -244,7 +227,7 @@ final class RoughScan {
 
     /** Grains that lie together. */
     RoughScan clump() {
-        return layer(DUST, g -> {
+        return layer(SheetLayer.DUST, g -> {
             double x = 10 + random.nextDouble() * (widthMm - 20);
             double y = 10 + random.nextDouble() * (heightMm - 20);
             int tone = 50 + random.nextInt(120);
@@ -262,7 +245,7 @@ final class RoughScan {
 
     /** Long, thin and bent: nobody writes like that. */
     RoughScan hair() {
-        return layer(HAIR, g -> {
+        return layer(SheetLayer.HAIR, g -> {
             double x = 5 + random.nextDouble() * (widthMm - 10);
             double y = 5 + random.nextDouble() * (heightMm - 10);
             double length = 3 + random.nextDouble() * 22;
@@ -289,7 +272,7 @@ final class RoughScan {
 
     /** A fibre or crumb of paper: short and pale. */
     RoughScan fibres(int count) {
-        return layer(DUST, g -> {
+        return layer(SheetLayer.DUST, g -> {
             for (int i = 0; i < count; i++) {
                 int tone = 110 + random.nextInt(100);
                 g.setColor(new Color(tone, tone, tone));
@@ -315,7 +298,7 @@ final class RoughScan {
         double along = widthMm * (0.3 + random.nextDouble() * 0.4);
         double drift = random.nextGaussian() * 1.5;
         boolean lit = random.nextBoolean();
-        return layer(FOLD, g -> {
+        return layer(SheetLayer.FOLD, g -> {
             if (across) {
                 crease(g, 0, at, widthMm, at + drift, strength, spread, lit);
             }
@@ -348,7 +331,7 @@ final class RoughScan {
     /** Many small creases, each with a light and a dark flank. */
     RoughScan crumple() {
         double strength = 4 + random.nextDouble() * 16;
-        return layer(TEXTURE, g -> {
+        return layer(SheetLayer.TEXTURE, g -> {
             for (int i = 0; i < 25 + random.nextInt(60); i++) {
                 double x = random.nextDouble() * widthMm;
                 double y = random.nextDouble() * heightMm;
@@ -376,7 +359,7 @@ final class RoughScan {
             field[i] = random.nextDouble();
         }
         double cell = 6 + random.nextDouble() * 14;
-        shade(TEXTURE, (x, y) -> {
+        shade(SheetLayer.TEXTURE, (x, y) -> {
             double u = x / cell % side;
             double v = y / cell % side;
             int i = (int) u;
@@ -401,7 +384,7 @@ final class RoughScan {
         double tilt = random.nextGaussian() * 0.006;
         double w = image.getWidth() * 25.4 / dpi;
         double h = image.getHeight() * 25.4 / dpi;
-        shade(SHADOW, (x, y) -> {
+        shade(SheetLayer.SHADOW, (x, y) -> {
             double factor = 1;
             factor *= (sides & 1) == 0 ? 1 : 1 - depth * Math.exp(-Math.max(0, x + tilt * y) / reach);
             factor *= (sides & 2) == 0 ? 1 : 1 - depth * Math.exp(-Math.max(0, w - x + tilt * y) / reach);
@@ -418,7 +401,7 @@ final class RoughScan {
         boolean left = random.nextBoolean();
         double size = 5.5 + random.nextDouble();
         double drift = random.nextGaussian() * 3;
-        return layer(HOLE, g -> {
+        return layer(SheetLayer.HOLE, g -> {
             g.setColor(new Color(tone, tone, tone));
             double x = left ? 12 : widthMm - 12;
             for (double d : four ? new double[] {-120, -40, 40, 120} : new double[] {-40, 40}) {
@@ -436,7 +419,7 @@ final class RoughScan {
         double inwards = left ? 1 : -1;
         if (folded) {
             layer(
-                    FOLD,
+                    SheetLayer.FOLD,
                     g -> crease(
                             g,
                             x,
@@ -447,7 +430,7 @@ final class RoughScan {
                             0.3 + random.nextDouble(),
                             true));
         }
-        return layer(STAPLE, g -> {
+        return layer(SheetLayer.STAPLE, g -> {
             double cx = x + inwards * (6 + random.nextDouble() * 5);
             double cy = 6 + random.nextDouble() * 6;
             double turn = inwards * (0.2 + random.nextDouble() * 0.9);
@@ -516,7 +499,7 @@ final class RoughScan {
         double[] tint = random.nextInt(3) == 0
                 ? new double[] {0.3 + random.nextDouble() * 0.7, 0.3 + random.nextDouble() * 0.7, 1}
                 : new double[] {1, 1, 1};
-        shade(OTHER_SIDE, tint, (x, y) -> {
+        shade(SheetLayer.OTHER_SIDE, tint, (x, y) -> {
             p[0] = x * dpi / 25.4;
             p[1] = y * dpi / 25.4;
             toPaper.transform(p, 0, p, 0, 1);
@@ -563,7 +546,7 @@ final class RoughScan {
         double pitch = squared ? 4 + random.nextInt(2) : 7 + random.nextInt(3);
         double first = squared ? random.nextDouble() * pitch : 15 + random.nextDouble() * 20;
         boolean margin = random.nextInt(3) == 0;
-        return ink(RULE, g -> {
+        return ink(SheetLayer.RULE, g -> {
             g.setColor(ink);
             g.setStroke(new BasicStroke((float) pen));
             for (double y = first; y < heightMm; y += pitch) {
@@ -585,7 +568,7 @@ final class RoughScan {
             double at = random.nextDouble() * image.getWidth() * mm;
             double wide = mm * (0.8 + random.nextDouble() * 2);
             double factor = 1 - (0.02 + 0.45 * Math.pow(random.nextDouble(), 2.5));
-            shade(STREAK, (x, y) -> Math.abs(x - at) < wide / 2 ? factor : 1);
+            shade(SheetLayer.STREAK, (x, y) -> Math.abs(x - at) < wide / 2 ? factor : 1);
         }
         return this;
     }

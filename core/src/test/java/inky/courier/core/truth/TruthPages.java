@@ -11,7 +11,6 @@ import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Graphics2D;
-import java.awt.RenderingHints;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
@@ -589,7 +588,7 @@ public final class TruthPages {
         Graphics2D g = image.createGraphics();
         g.setColor(bed == null ? paper : bed);
         g.fillRect(0, 0, width, height);
-        smooth(g);
+        RoughScan.smooth(g);
         g.transform(transform());
         g.setColor(paper);
         g.fill(new Rectangle2D.Double(0, 0, widthMm, heightMm));
@@ -620,7 +619,7 @@ public final class TruthPages {
         int h = (int) (heightMm * 100 / 25.4);
         BufferedImage back = new BufferedImage(w, h, BufferedImage.TYPE_INT_ARGB);
         Graphics2D g = back.createGraphics();
-        smooth(g);
+        RoughScan.smooth(g);
         g.translate(w, 0);
         g.scale(-100 / 25.4, 100 / 25.4);
         int strength = 30 + random.nextInt(40);
@@ -630,15 +629,6 @@ public final class TruthPages {
         float[] k = new float[25];
         java.util.Arrays.fill(k, 1 / 25f);
         return new ConvolveOp(new Kernel(5, 5, k), ConvolveOp.EDGE_NO_OP, null).filter(back, null);
-    }
-
-    private static void smooth(Graphics2D g) {
-        g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
-        g.setRenderingHint(RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
-        g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
-        g.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
-        g.setFont(new Font("DejaVu Sans", Font.PLAIN, 10));
     }
 
     /** The lamp's fall from left to right, its tint, and noise of the sensor. */
