@@ -1,6 +1,7 @@
 package inky.courier.core.document;
 
 import inky.courier.core.page.PageRaster;
+import java.util.stream.IntStream;
 
 /** Mean colours of a page's cells, of the print alone or of all but the print. */
 final class LayerCells {
@@ -20,55 +21,23 @@ final class LayerCells {
 
     private final int[] counts;
 
-    private LayerCells(int width, int height) {
-        this.width = width;
-        this.height = height;
+    LayerCells(CellSums sums) {
+        this.width = sums.width;
+        this.height = sums.height;
         this.colours = new float[width * height * 3];
-        this.counts = new int[width * height];
-    }
-
-    static LayerCells of(PageRaster page, boolean[] print, int f, boolean ofPrint) {
-        LayerCells cells = new LayerCells((page.width() + f - 1) / f, (page.height() + f - 1) / f);
-        int n = page.channels();
-        boolean[] left = ofPrint ? print : Print.withHalo(print, page.width(), page.height());
-        int[] columns = new int[page.width()];
-        for (int x = 0; x < page.width(); x++) {
-            columns[x] = x / f;
-        }
-        for (int y = 0, i = 0; y < page.height(); y++) {
-            int row = y / f * cells.width;
-            for (int x = 0; x < page.width(); x++, i++) {
-                if (left[i] == ofPrint) {
-                    int at = row + columns[x];
-                    cells.counts[at]++;
-                    for (int c = 0; c < 3; c++) {
-                        cells.colours[at * 3 + c] += page.samples()[i * n + (n == 1 ? 0 : c)] & 0xff;
-                    }
-                }
-            }
-        }
-        for (int at = 0; at < cells.counts.length; at++) {
-            for (int c = 0; c < 3 && cells.counts[at] > 0; c++) {
-                cells.colours[at * 3 + c] /= cells.counts[at];
-            }
-        }
-        return cells;
-    }
-
-    /** Takes from others what is missing here. */
-    void complete(LayerCells others) {
-        for (int at = 0; at < counts.length; at++) {
-            if (counts[at] == 0 && others.counts[at] > 0) {
-                counts[at] = others.counts[at];
-                System.arraycopy(others.colours, at * 3, colours, at * 3, 3);
-            }
+        this.counts = sums.counts.clone();
+        for (int i = 0; i < colours.length; i++) {
+            colours[i] = counts[i / 3] == 0 ? 0 : (float) sums.colours[i] / counts[i / 3];
         }
     }
 
-    /** The darkest of a cell's colours. */
-    float least(int x, int y) {
-        int at = (y * width + x) * 3;
-        return Math.min(colours[at], Math.min(colours[at + 1], colours[at + 2]));
+    /** The darkest of each cell's colours. */
+    float[] least() {
+        float[] least = new float[width * height];
+        for (int at = 0; at < least.length; at++) {
+            least[at] = Math.min(colours[at * 3], Math.min(colours[at * 3 + 1], colours[at * 3 + 2]));
+        }
+        return least;
     }
 
     double[] mean() {
@@ -106,27 +75,26 @@ final class LayerCells {
 
     /** Empty cells take the mean of their neighbours, ring by ring, so the coder meets no edges. */
     void fill() {
-        for (int ring = 0; ring < width + height; ring++) {
-            boolean[] filled = new boolean[counts.length];
-            boolean open = false;
-            for (int y = 0; y < height; y++) {
-                for (int x = 0; x < width; x++) {
-                    int at = y * width + x;
-                    if (counts[at] == 0) {
-                        open = true;
-                        filled[at] = fromNeighbours(x, y);
-                    }
+        int[] open =
+                IntStream.range(0, counts.length).filter(at -> counts[at] == 0).toArray();
+        int left = open.length;
+        int filled;
+        do {
+            filled = 0;
+            int still = 0;
+            int[] ring = new int[left];
+            for (int i = 0; i < left; i++) {
+                if (fromNeighbours(open[i] % width, open[i] / width)) {
+                    ring[filled++] = open[i];
+                } else {
+                    open[still++] = open[i];
                 }
             }
-            boolean any = false;
-            for (int at = 0; at < filled.length; at++) {
-                counts[at] = filled[at] ? 1 : counts[at];
-                any |= filled[at];
+            for (int i = 0; i < filled; i++) {
+                counts[ring[i]] = 1;
             }
-            if (!open || !any) {
-                return;
-            }
-        }
+            left = still;
+        } while (filled > 0);
     }
 
     private boolean fromNeighbours(int x, int y) {

@@ -2,6 +2,7 @@ package inky.courier.core.document;
 
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.tidy.PictureSquares;
+import java.util.Arrays;
 
 /**
  * Holds the layers of a light page against the scan, square by square: of the variation that stands out from the scan's
@@ -15,13 +16,30 @@ final class LayerProof {
     /** Less of a square's contrast than this, and what stands there is harder to read than in the scan. */
     private static final double LEAST_KEPT = 0.7;
 
+    /** Beside what is lost, less than this is taken together with it. */
     private static final double WELL_KEPT = 0.92;
 
-    /** Variance of the paper's own grain that is never looked at, and how far content must exceed the noise. */
+    /** Variance of the paper's own grain that is never looked at; how far content must exceed the noise. */
     private static final double GRAIN = 5;
 
     private static final double OVER_NOISE = 3;
-    private static final double OVER_RIPPLES = 6;
+
+    /**
+     * How far it must exceed the ripples to be pale print by itself, as a coder leaves strong ones at large letters; and
+     * where pale print beside it goes on.
+     */
+    private static final double OVER_RIPPLES = 20;
+
+    private static final double OVER_RIPPLES_WHERE_IT_GOES_ON = 6;
+
+    /** Of the squares beside dark print, the share that has nothing else: no more than a coder's ripples around the print. */
+    private static final double RIPPLES_ALONE = 0.4;
+
+    /**
+     * From cell to cell, the mean square of the steps in strokes is about the variance; of what shines through, whose edges are
+     * soft, and of a band's tone less than this share of it.
+     */
+    private static final double SHARP = 0.3;
 
     /** Of all squares, the share that has nothing but noise: less than of any page that is parted. */
     private static final double BARE = 0.2;
@@ -44,85 +62,110 @@ final class LayerProof {
     /** Cells at the dark print, which is in the layers as sharp as can be; what stands beside it is looked at by itself. */
     private boolean[] atDark;
 
+    /** What the scan has in each square beside dark print. */
+    private final Variation[] variations;
+
+    private double ripples;
+
     LayerProof(PageRaster page, PictureSquares squares) {
         this.page = page;
         this.side = squares.side();
         this.across = squares.across();
         this.down = squares.down();
-        this.cell = Math.max(1, page.resolution().dpi() / CELLS_PER_INCH);
+        this.cell = Math.max(1, (int) Math.round((double) page.resolution().dpi() / CELLS_PER_INCH));
         this.width = page.width() / cell;
         this.height = page.height() / cell;
         this.scan = new float[width * height];
         this.layers = new float[width * height];
         this.isPicture = new boolean[across * down];
         this.atDark = new boolean[width * height];
+        this.variations = new Variation[across * down];
         readScan();
-        this.noise = noise();
+        look();
+        this.noise = quantile(BARE, false);
+        this.ripples = noise;
     }
 
     private void readScan() {
         int n = page.channels();
         byte[] samples = page.samples();
-        int[] sums = new int[width * n];
+        int[] sums = new int[width * cell * n];
         for (int row = 0; row < height; row++) {
-            java.util.Arrays.fill(sums, 0);
+            Arrays.fill(sums, 0);
             for (int y = row * cell; y < (row + 1) * cell; y++) {
-                int s = y * page.width() * n;
-                for (int col = 0; col < width; col++) {
-                    for (int k = 0; k < cell; k++, s += n) {
-                        for (int c = 0; c < n; c++) {
-                            sums[col * n + c] += samples[s + c] & 0xff;
-                        }
-                    }
+                int from = y * page.width() * n;
+                for (int i = 0; i < sums.length; i++) {
+                    sums[i] += samples[from + i] & 0xff;
                 }
             }
             for (int col = 0; col < width; col++) {
                 int least = Integer.MAX_VALUE;
                 for (int c = 0; c < n; c++) {
-                    least = Math.min(least, sums[col * n + c]);
+                    int sum = 0;
+                    for (int i = col * cell * n + c, end = (col + 1) * cell * n; i < end; i += n) {
+                        sum += sums[i];
+                    }
+                    least = Math.min(least, sum);
                 }
                 scan[row * width + col] = least / (float) (cell * cell);
             }
         }
     }
 
-    /** Variance that the quietest squares have. */
-    private double noise() {
-        double[] variances = new double[across * down];
-        for (int square = 0; square < variances.length; square++) {
-            variances[square] = new Moments(square, scan, scan).variance();
+    private void look() {
+        for (int square = 0; square < variations.length; square++) {
+            variations[square] = variation(square);
         }
-        java.util.Arrays.sort(variances);
-        return variances[(int) (variances.length * BARE)];
+    }
+
+    /** Variance that so many of the squares do not exceed; of those beside dark print, or of all others. */
+    private double quantile(double share, boolean besideDark) {
+        double[] variances = Arrays.stream(variations)
+                .filter(variation -> variation.cells >= FEWEST && variation.besideDark == besideDark)
+                .mapToDouble(Variation::variance)
+                .sorted()
+                .toArray();
+        return variances.length == 0 ? 0 : variances[(int) (variances.length * share)];
     }
 
     /** Starts with the paper alone; pictures are in the file as they are. */
     void compose(PictureSquares pictures, LayerCells paper) {
         isPicture = pictures.squares();
         atDark = new boolean[width * height];
+        float[] from = paper.least();
+        int[] left = new int[width];
+        float[] share = new float[width];
+        for (int col = 0; col < width; col++) {
+            float u = place(col, width, paper.width);
+            left[col] = (int) u;
+            share[col] = u - left[col];
+        }
+        float[] mixed = new float[paper.width + 1];
         for (int row = 0; row < height; row++) {
-            double v = Math.max(0, Math.min(paper.height - 1.001, (row + 0.5) * paper.height / height - 0.5));
-            int top = (int) v;
-            int below = Math.min(paper.height - 1, top + 1);
+            float v = place(row, height, paper.height);
+            int upper = (int) v * paper.width;
+            int lower = Math.min(paper.height - 1, (int) v + 1) * paper.width;
+            for (int x = 0; x < paper.width; x++) {
+                mixed[x] = from[upper + x] + (from[lower + x] - from[upper + x]) * (v - (int) v);
+            }
+            mixed[paper.width] = mixed[paper.width - 1];
             for (int col = 0; col < width; col++) {
-                double u = Math.max(0, Math.min(paper.width - 1.001, (col + 0.5) * paper.width / width - 0.5));
-                int left = (int) u;
-                int right = Math.min(paper.width - 1, left + 1);
-                float upper = mix(paper.least(left, top), paper.least(right, top), u - left);
-                float lower = mix(paper.least(left, below), paper.least(right, below), u - left);
-                layers[row * width + col] = mix(upper, lower, v - top);
+                int x = left[col];
+                layers[row * width + col] = mixed[x] + (mixed[x + 1] - mixed[x]) * share[col];
             }
         }
     }
 
-    private static float mix(float a, float b, double share) {
-        return (float) (a + (b - a) * share);
+    /** Where the middle of a cell lies among the centres of coarser ones. */
+    private static float place(int cell, int cells, int coarser) {
+        return Math.max(0, Math.min(coarser - 1, (cell + 0.5f) * coarser / cells - 0.5f));
     }
 
     /** Lays dark print over it. */
     void printDark(boolean[] mask, LayerCells ink) {
-        print(mask, ink);
-        atDark = grown(grown(atDark));
+        atDark = grown(grown(print(mask, ink)));
+        look();
+        ripples = Math.max(noise, quantile(RIPPLES_ALONE, true));
     }
 
     private boolean[] grown(boolean[] cells) {
@@ -140,41 +183,58 @@ final class LayerProof {
     }
 
     void printPale(boolean[] mask, LayerCells ink) {
-        boolean[] dark = atDark;
-        atDark = new boolean[width * height];
         print(mask, ink);
-        atDark = dark;
     }
 
-    private void print(boolean[] mask, LayerCells ink) {
+    /** @return the cells that have ink of it */
+    private boolean[] print(boolean[] mask, LayerCells ink) {
+        boolean[] at = new boolean[width * height];
+        float[] colours = ink.least();
+        int[] inked = new int[width];
         for (int row = 0; row < height; row++) {
+            if (!count(mask, row, inked)) {
+                continue;
+            }
+            int inkRow = row * ink.height / height * ink.width;
             for (int col = 0; col < width; col++) {
-                int inked = 0;
-                for (int y = row * cell; y < (row + 1) * cell; y++) {
-                    for (int at = y * page.width() + col * cell, end = at + cell; at < end; at++) {
-                        inked += mask[at] ? 1 : 0;
-                    }
-                }
-                if (inked > 0) {
-                    int at = row * width + col;
-                    float colour = ink.least(col * ink.width / width, row * ink.height / height);
-                    atDark[at] = true;
-                    layers[at] += (colour - layers[at]) * inked / (cell * cell);
+                if (inked[col] > 0) {
+                    int here = row * width + col;
+                    at[here] = true;
+                    layers[here] +=
+                            (colours[inkRow + col * ink.width / width] - layers[here]) * inked[col] / (cell * cell);
                 }
             }
         }
+        return at;
+    }
+
+    /** Counts a row's pixels of ink in each cell; false when there are none. */
+    private boolean count(boolean[] mask, int row, int[] inked) {
+        Arrays.fill(inked, 0);
+        boolean any = false;
+        for (int y = row * cell; y < (row + 1) * cell; y++) {
+            int from = y * page.width();
+            for (int x = 0; x < width * cell; x++) {
+                if (mask[from + x]) {
+                    inked[x / cell]++;
+                    any = true;
+                }
+            }
+        }
+        return any;
     }
 
     /** Squares in which something of the scan is lost. */
     boolean[] lost() {
         boolean[] lost = new boolean[across * down];
         for (int square = 0; square < lost.length; square++) {
-            if (!isPicture[square]) {
-                Moments moments = new Moments(square, scan, layers);
-                lost[square] = moments.stands() && moments.kept() < LEAST_KEPT;
-            }
+            lost[square] = keepsLess(square, LEAST_KEPT, OVER_RIPPLES);
         }
         return lost;
+    }
+
+    private boolean keepsLess(int square, double share, double overRipples) {
+        return !isPicture[square] && stands(square, overRipples) && kept(square) < share;
     }
 
     /** The same, and those beside them that are not kept well: a word is not parted. */
@@ -194,12 +254,9 @@ final class LayerProof {
             for (int v = Math.max(0, y - 1); v <= Math.min(down - 1, y + 1); v++) {
                 for (int u = Math.max(0, x - 1); u <= Math.min(across - 1, x + 1); u++) {
                     int next = v * across + u;
-                    if (!together[next] && !isPicture[next]) {
-                        Moments moments = new Moments(next, scan, layers);
-                        if (moments.stands() && moments.kept() < WELL_KEPT) {
-                            together[next] = true;
-                            stack[depth++] = next;
-                        }
+                    if (!together[next] && keepsLess(next, WELL_KEPT, OVER_RIPPLES_WHERE_IT_GOES_ON)) {
+                        together[next] = true;
+                        stack[depth++] = next;
                     }
                 }
             }
@@ -212,55 +269,102 @@ final class LayerProof {
         double kept = 0;
         double all = 0;
         for (int square = 0; square < isPicture.length; square++) {
-            Moments moments = new Moments(square, scan, layers);
-            if (moments.stands()) {
+            if (stands(square, OVER_RIPPLES)) {
                 all++;
-                kept += isPicture[square] ? 1 : Math.max(0, Math.min(1, moments.kept()));
+                kept += isPicture[square] ? 1 : Math.max(0, Math.min(1, kept(square)));
             }
         }
         return all == 0 ? 1 : kept / all;
     }
 
-    /** Variance of the scan in a square, and what it has in common with the layers. */
-    private final class Moments {
-        private double n;
-        private double sumA;
-        private double sumB;
-        private double squares;
-        private double products;
-        private boolean besideDark;
+    private double noise(int square) {
+        return variations[square].besideDark ? ripples : noise;
+    }
 
-        Moments(int square, float[] a, float[] b) {
-            int left = square % across * side / cell;
-            int top = square / across * side / cell;
-            int right = Math.min(width, (square % across + 1) * side / cell);
-            int bottom = Math.min(height, (square / across + 1) * side / cell);
-            for (int y = top; y < bottom; y++) {
-                for (int at = y * width + left, end = y * width + right; at < end; at++) {
-                    if (atDark[at]) {
-                        besideDark = true;
-                        continue;
-                    }
-                    n++;
-                    sumA += a[at];
-                    sumB += b[at];
-                    squares += a[at] * a[at];
-                    products += a[at] * b[at];
+    /** Whether print stands there; the other side's has no edges. */
+    private boolean stands(int square, double overRipples) {
+        Variation variation = variations[square];
+        double noise = noise(square);
+        return variation.cells >= FEWEST
+                && variation.variance > (variation.besideDark ? overRipples : OVER_NOISE) * noise + GRAIN
+                && variation.steps - 2 * noise > SHARP * (variation.variance - noise);
+    }
+
+    /** The slope of the layers upon the scan. */
+    private double kept(int square) {
+        double sumA = 0;
+        double sumB = 0;
+        double products = 0;
+        for (int y = top(square); y < bottom(square); y++) {
+            for (int at = y * width + left(square), end = y * width + right(square); at < end; at++) {
+                if (!atDark[at]) {
+                    sumA += scan[at];
+                    sumB += layers[at];
+                    products += scan[at] * layers[at];
                 }
             }
         }
+        int n = variations[square].cells;
+        return (products / n - sumA / n * sumB / n) / (variations[square].variance - noise(square));
+    }
 
-        double variance() {
-            return n < FEWEST ? 0 : squares / n - sumA / n * sumA / n;
-        }
+    private int left(int square) {
+        return square % across * side / cell;
+    }
 
-        boolean stands() {
-            // A coder leaves ripples around dark print.
-            return variance() > (besideDark ? OVER_RIPPLES : OVER_NOISE) * noise + GRAIN;
-        }
+    private int right(int square) {
+        return Math.min(width, (square % across + 1) * side / cell);
+    }
 
-        double kept() {
-            return (products / n - sumA / n * sumB / n) / (variance() - noise);
+    private int top(int square) {
+        return square / across * side / cell;
+    }
+
+    private int bottom(int square) {
+        return Math.min(height, (square / across + 1) * side / cell);
+    }
+
+    /**
+     * A square's cells beside dark print.
+     *
+     * @param steps mean square of the difference between two cells side by side
+     */
+    private record Variation(int cells, double variance, double steps, boolean besideDark) {}
+
+    private Variation variation(int square) {
+        int cells = 0;
+        int pairs = 0;
+        double sum = 0;
+        double squares = 0;
+        double steps = 0;
+        boolean besideDark = false;
+        int right = right(square);
+        int bottom = bottom(square);
+        for (int y = top(square); y < bottom; y++) {
+            for (int x = left(square), at = y * width + x; x < right; x++, at++) {
+                if (atDark[at]) {
+                    besideDark = true;
+                    continue;
+                }
+                float value = scan[at];
+                cells++;
+                sum += value;
+                squares += value * value;
+                if (x + 1 < right && !atDark[at + 1]) {
+                    steps += square(scan[at + 1] - value);
+                    pairs++;
+                }
+                if (y + 1 < bottom && !atDark[at + width]) {
+                    steps += square(scan[at + width] - value);
+                    pairs++;
+                }
+            }
         }
+        double mean = sum / Math.max(1, cells);
+        return new Variation(cells, squares / Math.max(1, cells) - mean * mean, steps / Math.max(1, pairs), besideDark);
+    }
+
+    private static double square(double value) {
+        return value * value;
     }
 }

@@ -6,6 +6,7 @@ import inky.courier.core.tidy.PictureSquares;
 import inky.courier.core.tidy.Resample;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -29,6 +30,7 @@ final class LightPage {
 
     private final PageRaster page;
     private final LayerProof proof;
+    private final CellSums all;
     private PictureSquares squares;
     private boolean[] dark;
     private boolean[] pale;
@@ -40,6 +42,7 @@ final class LightPage {
         this.page = page;
         this.squares = PictureSquares.of(page);
         this.proof = new LayerProof(page, squares);
+        this.all = CellSums.of(page, side(PAPER_DPI));
     }
 
     /**
@@ -62,6 +65,7 @@ final class LightPage {
     /** Parts the page until nothing that can be read in the scan is lost; false when an ordinary page is better. */
     private boolean settle() {
         dark = Print.of(page, squares);
+        darkInk = ink(dark);
         pale = null;
         compose();
         boolean[] lost = proof.lost();
@@ -69,6 +73,7 @@ final class LightPage {
             return true;
         }
         pale = Print.pale(page, dark, squares, proof.lostTogether(lost));
+        paleInk = ink(pale);
         compose();
         lost = proof.lost();
         for (int round = 0; round < MOST_ROUNDS && PictureSquares.count(lost) > 0; round++) {
@@ -76,8 +81,12 @@ final class LightPage {
             if (isMostlyPicture()) {
                 return false;
             }
-            squares.clear(dark, page.width());
-            squares.clear(pale, page.width());
+            if (squares.clear(dark, page.width())) {
+                darkInk = ink(dark);
+            }
+            if (squares.clear(pale, page.width())) {
+                paleInk = ink(pale);
+            }
             compose();
             lost = proof.lost();
         }
@@ -92,10 +101,8 @@ final class LightPage {
                 print[i] |= pale[i];
             }
         }
-        paper = LayerCells.of(page, print, Math.max(1, page.resolution().dpi() / PAPER_DPI), false);
+        paper = new LayerCells(all.without(page, Print.withHalo(print, page.width(), page.height())));
         paper.fill();
-        darkInk = ink(dark);
-        paleInk = pale == null ? null : ink(pale);
         proof.compose(squares, paper);
         proof.printDark(dark, darkInk);
         if (pale != null) {
@@ -104,11 +111,11 @@ final class LightPage {
     }
 
     private LayerCells ink(boolean[] print) {
-        int f = Math.max(1, page.resolution().dpi() / INK_DPI);
-        // The soft rim of letters is lighter than the ink; where strokes have a core, the core tells the colour.
-        LayerCells cells = LayerCells.of(page, Print.core(print, page.width(), page.height()), f, true);
-        cells.complete(LayerCells.of(page, print, f, true));
-        return cells;
+        return new LayerCells(CellSums.ofInk(page, print, side(INK_DPI)));
+    }
+
+    private int side(int dpi) {
+        return Math.max(1, (int) Math.round((double) page.resolution().dpi() / dpi));
     }
 
     private Layers layers(float quality) throws IOException {
@@ -133,10 +140,11 @@ final class LightPage {
     private static byte[] pack(boolean[] print, int width, int height) {
         int stride = (width + 7) / 8;
         byte[] packed = new byte[stride * height];
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                if (!print[y * width + x]) {
-                    packed[y * stride + (x >> 3)] |= (byte) (0x80 >> (x & 7));
+        Arrays.fill(packed, (byte) 0xff);
+        for (int y = 0, at = 0; y < height; y++) {
+            for (int x = 0; x < width; x++, at++) {
+                if (print[at]) {
+                    packed[y * stride + (x >> 3)] ^= (byte) (0x80 >> (x & 7));
                 }
             }
         }

@@ -4,6 +4,7 @@ import inky.courier.core.page.Bitonal;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.tidy.BlackAndWhite;
 import inky.courier.core.tidy.PictureSquares;
+import java.util.Arrays;
 
 /** The print of a page: ink clearly darker than what surrounds it, outside the pictures, and no specks. */
 final class Print {
@@ -22,11 +23,14 @@ final class Print {
         int stride = (width + 7) / 8;
         boolean[] print = new boolean[width * height];
         for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                boolean ink = (packed[y * stride + (x >> 3)] & 0x80 >> (x & 7)) == 0;
-                print[y * width + x] = ink && !squares.holds(x, y);
+            for (int x = 0; x < width; x += 8) {
+                int bits = packed[y * stride + (x >> 3)];
+                for (int i = 0; bits != -1 && i < Math.min(8, width - x); i++) {
+                    print[y * width + x + i] = (bits & 0x80 >> i) == 0;
+                }
             }
         }
+        squares.clear(print, width);
         removeSpecks(print, width, height);
         removePale(page, print, squares);
         return print;
@@ -41,17 +45,24 @@ final class Print {
         for (int top = 0; top < height; top += side) {
             for (int left = 0; left < width; left += side) {
                 int right = Math.min(width, left + side);
-                int lightest = 0;
-                int darkest = 255;
-                for (int y = top; y < Math.min(height, top + side); y++) {
+                int bottom = Math.min(height, top + side);
+                int darkest = 256;
+                for (int y = top; y < bottom; y++) {
                     for (int at = y * width + left, end = y * width + right; at < end; at++) {
-                        int value = least(page.samples(), at * n, n);
-                        lightest = Math.max(lightest, value);
-                        darkest = print[at] ? Math.min(darkest, value) : darkest;
+                        darkest = print[at] ? Math.min(darkest, least(page.samples(), at * n, n)) : darkest;
                     }
                 }
-                for (int y = top; y < Math.min(height, top + side) && darkest > DARK * lightest; y++) {
-                    java.util.Arrays.fill(print, y * width + left, y * width + right, false);
+                if (darkest == 256) {
+                    continue;
+                }
+                int lightest = 0;
+                for (int y = top; y < bottom; y++) {
+                    for (int at = y * width + left, end = y * width + right; at < end; at++) {
+                        lightest = Math.max(lightest, least(page.samples(), at * n, n));
+                    }
+                }
+                for (int y = top; y < bottom && darkest > DARK * lightest; y++) {
+                    Arrays.fill(print, y * width + left, y * width + right, false);
                 }
             }
         }
@@ -170,17 +181,6 @@ final class Print {
                 }
             }
         }
-    }
-
-    /** The inner pixels of strokes, print on all four sides. */
-    static boolean[] core(boolean[] print, int width, int height) {
-        boolean[] core = new boolean[print.length];
-        for (int y = 1; y < height - 1; y++) {
-            for (int at = y * width + 1, end = at + width - 2; at < end; at++) {
-                core[at] = print[at] && print[at - 1] && print[at + 1] && print[at - width] && print[at + width];
-            }
-        }
-        return core;
     }
 
     /** The print with its soft rim, which belongs neither to ink nor to paper. */

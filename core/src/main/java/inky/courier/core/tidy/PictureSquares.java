@@ -88,11 +88,23 @@ public final class PictureSquares {
         return new PictureSquares(side, across, down, more);
     }
 
-    /** Takes what lies in pictures out of a mask. */
-    public void clear(boolean[] mask, int width) {
-        for (int at = 0; at < mask.length; at++) {
-            mask[at] &= !holds(at % width, at / width);
+    /** Takes what lies in pictures out of a mask; false when nothing did. */
+    public boolean clear(boolean[] mask, int width) {
+        boolean any = false;
+        int height = mask.length / width;
+        for (int square = 0; square < picture.length; square++) {
+            if (picture[square]) {
+                int left = square % across * side;
+                int top = square / across * side;
+                for (int y = top; y < Math.min(height, top + side); y++) {
+                    for (int at = y * width + left, end = y * width + Math.min(width, left + side); at < end; at++) {
+                        any |= mask[at];
+                        mask[at] = false;
+                    }
+                }
+            }
         }
+        return any;
     }
 
     /** Whether the pixel lies in a picture. */
