@@ -23,6 +23,7 @@ describe('a profile reads as sentences', () => {
   });
 
   it.each<[keyof ReturnType<typeof sentences>, (f: Form) => void, string]>([
+    ['paper', (f) => (f.tidy.eachPaper = true), 'One side, a page for each paper on the glass.'],
     ['paper', (f) => (f.tidy.openedBook = 'RIGHT_TO_LEFT'), 'One side, an opened book, read from the right.'],
     ['look', (f) => Object.assign(f, { colour: 'BLACK_AND_WHITE' }), 'Black and white at 200 dpi, for text.'],
     ['look', (f) => (f.tidy.fileDpi = 150), 'Colour as found at 200 dpi, files at 150 dpi.'],

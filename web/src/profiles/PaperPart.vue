@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import OptionList from './OptionList.vue';
 import PartColumns from './PartColumns.vue';
 import TickBox from '@/shared/TickBox.vue';
@@ -10,18 +11,31 @@ const SIDES: { value: ProfileForm['sides']; words: string; note?: string }[] = [
   { value: 'TWO_LONG_EDGE', words: 'Both sides', note: 'turned like a book' },
   { value: 'TWO_SHORT_EDGE', words: 'Both sides, short edge', note: 'turned like a pad' },
 ];
-const BOOKS: { value: ProfileForm['tidy']['openedBook']; words: string; note?: string }[] = [
+type OnGlass = ProfileForm['tidy']['openedBook'] | 'SEVERAL';
+const GLASS: { value: OnGlass; words: string; note?: string }[] = [
   { value: 'NO', words: 'Single sheets' },
+  { value: 'SEVERAL', words: 'Several papers', note: 'receipts, cards: a page for each' },
   { value: 'LEFT_TO_RIGHT', words: 'Opened book', note: 'left page first' },
   { value: 'RIGHT_TO_LEFT', words: 'Opened book', note: 'right page first' },
 ];
+/** The two sides of a card are one page, whatever lies on the glass. */
+const glassOptions = computed(() =>
+  GLASS.map((option) => ({ ...option, off: form.value.tidy.card && option.value !== 'NO' })),
+);
+const onGlass = computed<OnGlass>({
+  get: () => (form.value.tidy.eachPaper ? 'SEVERAL' : form.value.tidy.openedBook),
+  set: (value) => {
+    form.value.tidy.eachPaper = value === 'SEVERAL';
+    form.value.tidy.openedBook = value === 'SEVERAL' ? 'NO' : value;
+  },
+});
 </script>
 
 <template>
   <PartColumns>
     <section><OptionList v-model="form.sides" label="Sides" :options="SIDES" /></section>
     <section>
-      <OptionList v-model="form.tidy.openedBook" label="On the glass" :options="BOOKS" />
+      <OptionList v-model="onGlass" label="On the glass" :options="glassOptions" />
       <TickBox v-model="form.tidy.gutter" words="Lift the shadow of the fold" />
     </section>
     <section>

@@ -32,9 +32,17 @@ const words = computed(() => sentences(form.value));
 const asking = ref(false);
 
 /** The sample that shows best what the opened part does, until a person chooses one. */
-const SHOWS: Record<Part, string> = { paper: 'book', look: 'letter', tidy: 'form', files: 'letter' };
+const shows = computed<Record<Part, string>>(() => ({
+  paper: form.value.tidy.eachPaper ? 'receipts' : 'book',
+  look: 'letter',
+  tidy: 'form',
+  files: 'letter',
+}));
 const chosen = ref(false);
-watch(opened, (part) => !chosen.value && (sample.value = SHOWS[part]));
+watch(
+  () => shows.value[opened.value],
+  (best) => !chosen.value && (sample.value = best),
+);
 function choose(name: string) {
   chosen.value = true;
   sample.value = name;

@@ -44,6 +44,7 @@ export function sentences(form: Form) {
       SIDES[form.sides],
       tidy.openedBook === 'LEFT_TO_RIGHT' && 'an opened book, read from the left',
       tidy.openedBook === 'RIGHT_TO_LEFT' && 'an opened book, read from the right',
+      tidy.eachPaper && 'a page for each paper on the glass',
       tidy.card && 'both sides of a card on one page',
       tidy.portrait && 'its portrait as a file',
       tidy.crop && 'cut to the paper',

@@ -25,6 +25,7 @@ export function blank(): ProfileForm {
       marginMm: 4,
       gutter: false,
       openedBook: 'NO',
+      eachPaper: false,
       scalePercent: 100,
       scaleTo: '',
       fileDpi: 0,

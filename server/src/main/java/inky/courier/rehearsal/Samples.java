@@ -25,6 +25,7 @@ final class Samples {
             new Sample("card", "Crew card", "a card with a portrait, on a dark bed"),
             new Sample("back", "Back of a sheet", "blank; the other side shines through"),
             new Sample("book", "Logbook", "an opened book with the shadow of its fold"),
+            new Sample("receipts", "Receipts and a card", "several papers on a dark bed, each askew"),
             new Sample("photo", "Photograph", "every tone, no print"));
 
     private Samples() {}

@@ -6,6 +6,7 @@ import java.awt.Color;
 import java.awt.Font;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
+import java.awt.geom.AffineTransform;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
@@ -20,6 +21,8 @@ import java.util.Random;
  * showing through. The same seed always gives the same page.
  */
 final class PaperArtist {
+    private static final Color PAPER = new Color(0xfbfaf6);
+    private static final Color LID = new Color(0x1c1c1e);
     private static final Color INK = new Color(0x1f2430);
     private static final Color BLUE = new Color(0x2a5f8f);
     private static final Color RED = new Color(0xb2263a);
@@ -89,7 +92,7 @@ final class PaperArtist {
         g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
         g.setRenderingHint(RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
-        g.setColor(new Color(0xfbfaf6));
+        g.setColor(PAPER);
         g.fillRect(0, 0, width, height);
         g.scale(dpi / 25.4, dpi / 25.4);
         g.rotate(Math.toRadians(random.nextDouble() * 1.2 - 0.6), sheet.widthMm() / 2, sheet.heightMm() / 2);
@@ -119,6 +122,7 @@ final class PaperArtist {
             case TIDE_TABLE -> tideTable();
             case LOST_PROPERTY -> slip();
             case FUEL_RECEIPT -> receipt(sheet);
+            case FUEL_RECEIPTS -> receipts(sheet);
             case HARBOUR_CHART -> chart(sheet);
         }
     }
@@ -280,6 +284,19 @@ final class PaperArtist {
             double bar = 0.3 + random.nextInt(3) * 0.3;
             g.fill(new Rectangle2D.Double(x, 156, bar, 18));
             x += bar + 0.4 + random.nextInt(2) * 0.4;
+        }
+    }
+
+    private void receipts(Sheet glass) {
+        fill(LID, new Rectangle2D.Double(-20, -20, glass.widthMm() + 40, glass.heightMm() + 40));
+        Sheet one = new Sheet(Sheet.Print.FUEL_RECEIPT, Optional.empty(), 64, 180);
+        AffineTransform place = g.getTransform();
+        for (int i = 0; i < 3; i++) {
+            g.translate(5 + i * 69, 20 + random.nextInt(80));
+            g.rotate(Math.toRadians(random.nextDouble() * 2 - 1));
+            fill(PAPER, new Rectangle2D.Double(0, 0, one.widthMm(), one.heightMm()));
+            receipt(one);
+            g.setTransform(place);
         }
     }
 

@@ -19,6 +19,8 @@ public record Sheet(Print front, Optional<Print> back, double widthMm, double he
         TIDE_TABLE,
         LOST_PROPERTY,
         FUEL_RECEIPT,
+        /** Several on the glass, and the lid around them. */
+        FUEL_RECEIPTS,
         HARBOUR_CHART
     }
 

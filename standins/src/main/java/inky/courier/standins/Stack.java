@@ -25,6 +25,10 @@ public enum Stack {
             "Lost-property slip",
             "1 small sheet, A5",
             () -> List.of(new Sheet(Print.LOST_PROPERTY, Optional.empty(), 148, 210))),
+    RECEIPTS_ON_GLASS(
+            "Receipts on the glass",
+            "3 fuel receipts side by side, one scan",
+            () -> List.of(Sheet.a4(Print.FUEL_RECEIPTS))),
     HARBOUR_CHARTS(
             "Harbour charts",
             "2 sheets in colour",

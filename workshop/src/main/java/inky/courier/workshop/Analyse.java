@@ -3,6 +3,7 @@ package inky.courier.workshop;
 import inky.courier.core.document.InOrder;
 import inky.courier.core.page.Barcode;
 import inky.courier.core.page.Box;
+import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
@@ -14,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /** What each page is. */
 final class Analyse implements Command.Task {
@@ -50,6 +52,9 @@ final class Analyse implements Command.Task {
         line.put("portrait", a.portrait().map(Analyse::box).orElse(null));
         line.put("barcodes", a.barcodes().stream().map(Analyse::barcode).toList());
         line.put("separator", a.separator().isPresent());
+        line.put(
+                "papers",
+                PageAnalyser.papers(raster).stream().map(Analyse::corners).toList());
         return line;
     }
 
@@ -60,6 +65,12 @@ final class Analyse implements Command.Task {
 
     private static List<Integer> box(Box box) {
         return List.of(box.x(), box.y(), box.width(), box.height());
+    }
+
+    private static List<List<Double>> corners(Outline outline) {
+        return Stream.of(outline.topLeft(), outline.topRight(), outline.bottomRight(), outline.bottomLeft())
+                .map(corner -> List.of(rounded(corner.x(), 10), rounded(corner.y(), 10)))
+                .toList();
     }
 
     private static Map<String, Object> barcode(Barcode barcode) {

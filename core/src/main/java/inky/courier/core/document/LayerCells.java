@@ -75,29 +75,43 @@ final class LayerCells {
 
     /** Empty cells take the mean of their neighbours, ring by ring, so the coder meets no edges. */
     void fill() {
-        int[] open =
-                IntStream.range(0, counts.length).filter(at -> counts[at] == 0).toArray();
-        int left = open.length;
-        int filled;
-        do {
-            filled = 0;
-            int still = 0;
-            int[] ring = new int[left];
-            for (int i = 0; i < left; i++) {
-                if (fromNeighbours(open[i] % width, open[i] / width)) {
-                    ring[filled++] = open[i];
-                } else {
-                    open[still++] = open[i];
-                }
+        int[] ring =
+                IntStream.range(0, counts.length).filter(at -> counts[at] > 0).toArray();
+        int inRing = ring.length;
+        boolean[] taken = new boolean[counts.length];
+        while (inRing > 0) {
+            int[] next = new int[Math.min(8 * inRing, counts.length)];
+            int found = 0;
+            for (int i = 0; i < inRing; i++) {
+                found = addOpen(ring[i], taken, next, found);
             }
-            for (int i = 0; i < filled; i++) {
-                counts[ring[i]] = 1;
+            for (int i = 0; i < found; i++) {
+                fromNeighbours(next[i] % width, next[i] / width);
             }
-            left = still;
-        } while (filled > 0);
+            for (int i = 0; i < found; i++) {
+                counts[next[i]] = 1;
+            }
+            ring = next;
+            inRing = found;
+        }
     }
 
-    private boolean fromNeighbours(int x, int y) {
+    /** Adds the empty cells around one. */
+    private int addOpen(int at, boolean[] taken, int[] next, int found) {
+        int count = found;
+        for (int v = Math.max(0, at / width - 1); v <= Math.min(height - 1, at / width + 1); v++) {
+            for (int u = Math.max(0, at % width - 1); u <= Math.min(width - 1, at % width + 1); u++) {
+                int beside = v * width + u;
+                if (counts[beside] == 0 && !taken[beside]) {
+                    taken[beside] = true;
+                    next[count++] = beside;
+                }
+            }
+        }
+        return count;
+    }
+
+    private void fromNeighbours(int x, int y) {
         float red = 0;
         float green = 0;
         float blue = 0;
@@ -113,13 +127,10 @@ final class LayerCells {
                 }
             }
         }
-        if (n > 0) {
-            int at = (y * width + x) * 3;
-            colours[at] = red / n;
-            colours[at + 1] = green / n;
-            colours[at + 2] = blue / n;
-        }
-        return n > 0;
+        int at = (y * width + x) * 3;
+        colours[at] = red / n;
+        colours[at + 1] = green / n;
+        colours[at + 2] = blue / n;
     }
 
     PageRaster raster(PageRaster page) {

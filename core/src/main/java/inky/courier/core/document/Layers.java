@@ -17,7 +17,7 @@ public record Layers(byte[] paper, List<Picture> pictures, List<Printed> prints,
     /**
      * Print of one strength.
      *
-     * @param mask by ITU-T T.6, 0 where ink is, at the page's full resolution
+     * @param mask by ITU-T T.88, 0 where ink is, at the page's full resolution
      */
     @SuppressWarnings("ArrayRecordComponent")
     public record Printed(byte[] mask, Ink ink) {}

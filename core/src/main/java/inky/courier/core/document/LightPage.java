@@ -128,7 +128,7 @@ final class LightPage {
     }
 
     private Layers.Printed printed(boolean[] print, LayerCells cells) throws IOException {
-        byte[] mask = Fax.code(pack(print, page.width(), page.height()), page.width(), page.height());
+        byte[] mask = Jbig2.code(pack(print, page.width(), page.height()), page.width(), page.height());
         double[] mean = cells.mean();
         if (cells.isOneColour(mean)) {
             return new Layers.Printed(mask, new Layers.Ink.One((int) mean[0], (int) mean[1], (int) mean[2]));

@@ -127,7 +127,8 @@ public final class PdfWriter implements FileWriter {
         if (page instanceof DocumentPage.Jpeg jpeg) {
             image = jpeg(jpeg.jpeg());
         } else if (page instanceof DocumentPage.Fax fax) {
-            image = fax(fax.coded(), fax.width(), fax.height());
+            image = bitonal(fax.coded(), COSName.CCITTFAX_DECODE, fax.width(), fax.height());
+            image.getCOSObject().setItem(COSName.DECODE_PARMS, Fax.parameters(fax.width(), fax.height()));
         } else {
             image = LosslessFactory.createFromImage(document, Rasters.image(((DocumentPage.Plain) page).raster()));
         }
@@ -156,7 +157,7 @@ public final class PdfWriter implements FileWriter {
     private void drawPrint(
             PDPageContentStream content, PDRectangle box, DocumentPage.Light page, Layers.Printed printed)
             throws IOException {
-        PDImageXObject mask = fax(printed.mask(), page.width(), page.height());
+        PDImageXObject mask = bitonal(printed.mask(), COSName.JBIG2_DECODE, page.width(), page.height());
         mask.getCOSObject().setBoolean(COSName.IMAGE_MASK, true);
         mask.getCOSObject().removeItem(COSName.COLORSPACE);
         if (printed.ink() instanceof Layers.Ink.One one) {
@@ -186,17 +187,9 @@ public final class PdfWriter implements FileWriter {
                 JpegPages.isGrey(coded) ? PDDeviceGray.INSTANCE : PDDeviceRGB.INSTANCE);
     }
 
-    private PDImageXObject fax(byte[] coded, int width, int height) throws IOException {
-        PDImageXObject image = new PDImageXObject(
-                document,
-                new ByteArrayInputStream(coded),
-                COSName.CCITTFAX_DECODE,
-                width,
-                height,
-                1,
-                PDDeviceGray.INSTANCE);
-        image.getCOSObject().setItem(COSName.DECODE_PARMS, Fax.parameters(width, height));
-        return image;
+    private PDImageXObject bitonal(byte[] coded, COSName coding, int width, int height) throws IOException {
+        return new PDImageXObject(
+                document, new ByteArrayInputStream(coded), coding, width, height, 1, PDDeviceGray.INSTANCE);
     }
 
     /** Invisible words, each stretched to the place where it stands in the picture. */

@@ -69,10 +69,11 @@ final class BlankFinder {
     /**
      * A page's marks.
      *
+     * @param paper the paper's lightness
      * @param features of each mark
      * @param rules of lined paper that were taken out
      */
-    record Seen(double mm, List<Mark> marks, List<float[]> features, int rules) {}
+    record Seen(double mm, int paper, List<Mark> marks, List<float[]> features, int rules) {}
 
     /** @param each given the cells of the marks, see {@link Marks#in} */
     static Seen look(Ground ground, double skewDegrees, IntConsumer each) {
@@ -87,7 +88,7 @@ final class BlankFinder {
                 features.add(of.of(mark));
             }
         }
-        return new Seen(ground.survey.mm, marks, features, rules);
+        return new Seen(ground.survey.mm, ground.paper, marks, features, rules);
     }
 
     /**
@@ -131,6 +132,10 @@ final class BlankFinder {
         /** What the page's evidence counts for, learned with the network (TrainMarks prints it): first what stands alone. */
         private static final double[] WEIGHTS = {-1.819, 1.299, 0.119, -1.112, 0.296};
 
+        private static final int HOLES_OF_PRINT = 6;
+        private static final double DARK_AS_INK = 0.4;
+        private static final double SURELY = 0.98;
+
         private final Seen seen;
         private final double colouredMm2;
         private final double[] content;
@@ -145,8 +150,16 @@ final class BlankFinder {
             for (int i = 0; i < content.length; i++) {
                 double[] causes = MarkNetwork.learned().causes(seen.features.get(i));
                 content[i] = causes[MarkCause.CONTENT.ordinal()];
+                if (isPattern(seen.marks.get(i))) {
+                    content[i] = Math.max(content[i], SURELY);
+                }
                 count(seen.marks.get(i), causes);
             }
+        }
+
+        /** As dark as ink and full of holes, as codes and letters in a row are; dirt and shadows have few. */
+        private boolean isPattern(Mark mark) {
+            return mark.holes() >= HOLES_OF_PRINT && mark.mean() > DARK_AS_INK * seen.paper;
         }
 
         private void count(Mark mark, double[] causes) {

@@ -1,6 +1,8 @@
 package inky.courier.core.page;
 
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /** Analyses pages: one pass over the pixels, then everything from the survey that it leaves. */
 public final class PageAnalyser {
@@ -20,7 +22,9 @@ public final class PageAnalyser {
         KindFinder.Told told = KindFinder.tell(ground, paper);
         double skew = skew(ground, paper, told.kind());
         ColourFinder.Found found = ColourFinder.find(ground, paper, page);
-        Blankness blankness = BlankFinder.find(ground, paper, skew, found.colouredMm2(), sensitivity);
+        List<Barcode> barcodes = BarcodeFinder.find(ground, page);
+        Blankness blankness =
+                withCodes(BlankFinder.find(ground, paper, skew, found.colouredMm2(), sensitivity), () -> barcodes);
         UprightFinder.Upright upright = blankness.blank() || told.kind() == Kind.PHOTO
                 ? UprightFinder.Upright.AS_IT_LIES
                 : UprightFinder.find(ground, skew);
@@ -35,7 +39,20 @@ public final class PageAnalyser {
                 told.kind(),
                 told.confidence(),
                 portrait,
-                BarcodeFinder.find(ground, page));
+                barcodes);
+    }
+
+    /** A code that can be read is content, however much its place looks like a shadow's. */
+    private static Blankness withCodes(Blankness blankness, Supplier<List<Barcode>> codes) {
+        return blankness.blank()
+                ? codes.get().stream()
+                        .findFirst()
+                        .map(code -> new Blankness(
+                                false,
+                                "Has content: a barcode (" + code.symbology().words() + ").",
+                                blankness.inkMm2()))
+                        .orElse(blankness)
+                : blankness;
     }
 
     /** Only whether there is anything on it, for what must know that at once. */
@@ -44,8 +61,20 @@ public final class PageAnalyser {
         Paper paper = PaperFinder.find(survey, page);
         Ground ground = ground(survey, paper);
         double skew = skew(ground, paper, KindFinder.tell(ground, paper).kind());
-        return BlankFinder.find(
-                ground, paper, skew, ColourFinder.find(ground, paper, page).colouredMm2(), sensitivity);
+        double colouredMm2 = ColourFinder.find(ground, paper, page).colouredMm2();
+        return withCodes(
+                BlankFinder.find(ground, paper, skew, colouredMm2, sensitivity),
+                () -> BarcodeFinder.find(ground, page));
+    }
+
+    /**
+     * The papers that lie side by side on the glass: receipts, cards, photographs.
+     *
+     * @return their outlines in pixels, row by row from the top, each from the left; none when there is one, or it is not sure
+     *     that what is seen are papers, and all that is there
+     */
+    public static List<Outline> papers(PageRaster page) {
+        return SeveralPapers.find(Survey.of(page));
     }
 
     static Ground ground(Survey survey, Paper paper) {

@@ -35,6 +35,13 @@ public record ScanProfile(
         if (tidy.openedBook() != Tidy.Book.NO && tidy.card()) {
             throw new Invalid("profile.book", "tidy.openedBook", "A card is no opened book.", "Choose one of the two.");
         }
+        if (tidy.eachPaper() && (tidy.openedBook() != Tidy.Book.NO || tidy.card())) {
+            throw new Invalid(
+                    "profile.eachPaper",
+                    "tidy.eachPaper",
+                    "A book or the two sides of a card cannot be several papers on the glass.",
+                    "Choose one of them.");
+        }
     }
 
     /** A profile of which only the first things are chosen. */

@@ -18,6 +18,7 @@ import java.util.List;
  * @param marginMm how much is cleaned with {@link Rim#MARGINS}
  * @param gutter whether the shadow along a book's fold is lifted
  * @param openedBook whether one scan is two pages
+ * @param eachPaper whether papers that lie side by side on the glass become pages of their own
  * @param scalePercent 25 to 400; 100 leaves the size
  * @param scaleTo PWG 5101.1 name of a size that pages are scaled to; empty for none
  * @param fileDpi resolution of the files; 0 as scanned
@@ -34,6 +35,7 @@ public record Tidy(
         double marginMm,
         boolean gutter,
         Book openedBook,
+        boolean eachPaper,
         int scalePercent,
         String scaleTo,
         int fileDpi,
@@ -41,11 +43,11 @@ public record Tidy(
         boolean card,
         boolean portrait) {
     public static final Tidy NONE =
-            new Tidy(null, false, false, false, null, 0, false, null, 100, "", 0, null, false, false);
+            new Tidy(null, false, false, false, null, 0, false, null, false, 100, "", 0, null, false, false);
 
     /** What most offices want: nothing that could surprise. */
     public static final Tidy USUAL =
-            new Tidy(SkipBlank.USUAL, false, true, true, null, 0, false, null, 100, "", 0, null, false, false);
+            new Tidy(SkipBlank.USUAL, false, true, true, null, 0, false, null, false, 100, "", 0, null, false, false);
 
     /** How readily sides without content are left out. */
     public enum SkipBlank {
@@ -138,6 +140,7 @@ public record Tidy(
                 marginMm,
                 gutter,
                 openedBook,
+                eachPaper,
                 scalePercent,
                 scaleTo,
                 fileDpi,
@@ -149,7 +152,21 @@ public record Tidy(
     /** Only what changes size and prints: for a page whose place is mended already. */
     public Tidy onlySizeAndStamp() {
         return new Tidy(
-                null, false, false, false, null, 0, false, null, scalePercent, scaleTo, fileDpi, stamp, false, false);
+                null,
+                false,
+                false,
+                false,
+                null,
+                0,
+                false,
+                null,
+                false,
+                scalePercent,
+                scaleTo,
+                fileDpi,
+                stamp,
+                false,
+                false);
     }
 
     /** What is done, for the profile's sentence. */
@@ -159,6 +176,7 @@ public record Tidy(
         add(words, card, "card on one page");
         add(words, portrait, "portrait cut out");
         add(words, openedBook != Book.NO, "opened book in two pages");
+        add(words, eachPaper, "a page for each paper on the glass");
         add(words, crop, "cropped");
         add(words, straighten, "straightened");
         add(words, upright, "upright");

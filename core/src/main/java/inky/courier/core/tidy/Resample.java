@@ -3,6 +3,7 @@ package inky.courier.core.tidy;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageRaster;
+import java.util.Arrays;
 
 /** Pages turned, cut and scaled: every pixel of the result is read from its place in the source. */
 public final class Resample {
@@ -99,10 +100,9 @@ public final class Resample {
         if (width == page.width() && height == page.height()) {
             return new PageRaster(width, height, page.channels(), resolution, page.samples());
         }
-        PageRaster across =
-                new PageRaster(width, page.height(), page.channels(), page.resolution(), scaleRows(page, width));
-        byte[] samples = scaleColumns(across, height);
-        return new PageRaster(width, height, page.channels(), resolution, samples);
+        PageRaster down =
+                new PageRaster(page.width(), height, page.channels(), page.resolution(), scaleColumns(page, height));
+        return new PageRaster(width, height, page.channels(), resolution, scaleRows(down, width));
     }
 
     /** The same paper at another resolution. */
@@ -120,20 +120,43 @@ public final class Resample {
         Taps taps = Taps.of(page.width(), width);
         byte[] to = new byte[width * page.height() * n];
         for (int y = 0; y < page.height(); y++) {
-            int base = y * page.width() * n;
-            int out = y * width * n;
-            for (int x = 0; x < width; x++) {
-                int first = taps.first[x];
-                for (int c = 0; c < n; c++) {
-                    int sum = Taps.HALF;
-                    for (int k = 0, s = base + first * n + c; k < taps.count; k++, s += n) {
-                        sum += taps.weights[x * taps.count + k] * (page.samples()[s] & 0xff);
-                    }
-                    to[out++] = (byte) (sum >> Taps.BITS);
-                }
+            if (n == 3) {
+                scaleColours(page.samples(), y * page.width() * 3, taps, to, y * width * 3);
+            } else {
+                scaleGreys(page.samples(), y * page.width(), taps, to, y * width);
             }
         }
         return to;
+    }
+
+    private static void scaleGreys(byte[] samples, int from, Taps taps, byte[] to, int out) {
+        int[] weights = taps.weights;
+        for (int x = 0, w = 0; x < taps.first.length; x++) {
+            int sum = Taps.HALF;
+            for (int s = from + taps.first[x], end = s + taps.count; s < end; s++, w++) {
+                sum += weights[w] * (samples[s] & 0xff);
+            }
+            to[out + x] = (byte) (sum >> Taps.BITS);
+        }
+    }
+
+    private static void scaleColours(byte[] samples, int from, Taps taps, byte[] to, int out) {
+        int[] weights = taps.weights;
+        int at = out;
+        for (int x = 0, w = 0; x < taps.first.length; x++) {
+            int red = Taps.HALF;
+            int green = Taps.HALF;
+            int blue = Taps.HALF;
+            for (int s = from + taps.first[x] * 3, end = s + taps.count * 3; s < end; s += 3, w++) {
+                int weight = weights[w];
+                red += weight * (samples[s] & 0xff);
+                green += weight * (samples[s + 1] & 0xff);
+                blue += weight * (samples[s + 2] & 0xff);
+            }
+            to[at++] = (byte) (red >> Taps.BITS);
+            to[at++] = (byte) (green >> Taps.BITS);
+            to[at++] = (byte) (blue >> Taps.BITS);
+        }
     }
 
     private static byte[] scaleColumns(PageRaster page, int height) {
@@ -142,7 +165,7 @@ public final class Resample {
         byte[] to = new byte[row * height];
         int[] sums = new int[row];
         for (int y = 0; y < height; y++) {
-            java.util.Arrays.fill(sums, Taps.HALF);
+            Arrays.fill(sums, Taps.HALF);
             for (int k = 0; k < taps.count; k++) {
                 int weight = taps.weights[y * taps.count + k];
                 int s = (taps.first[y] + k) * row;

@@ -10,6 +10,11 @@ public interface Source {
     /** Its samples; decoded anew at each call, so that only pages in work are in memory. */
     PageRaster raster() throws IOException;
 
+    /** A page that is decoded already. */
+    static Source of(PageRaster page) {
+        return () -> page;
+    }
+
     /** The device's own JPEG, to be used as it is where nothing is changed. */
     default Optional<byte[]> jpeg() throws IOException {
         return Optional.empty();

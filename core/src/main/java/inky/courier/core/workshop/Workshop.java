@@ -9,6 +9,7 @@ import inky.courier.core.document.PageCoder;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.Kind;
+import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
@@ -135,23 +136,73 @@ public final class Workshop {
         if (apart.isPresent()) {
             return apart.get();
         }
+        List<Outline> papers = profile.tidy().eachPaper() ? PageAnalyser.papers(raster) : List.of();
+        if (papers.size() > 1) {
+            return papers(unit.number, source, raster, papers, new Treatment.StampValues(unit.number, total, date));
+        }
+        List<String> done = new ArrayList<>();
+        List<Piece> pieces = pieces(
+                unit.number,
+                raster,
+                analysis,
+                source,
+                source.splitBefore(),
+                new Treatment.StampValues(unit.number, total, date),
+                done);
+        List<Piece> portraits = portraits(raster, analysis, unit.number, done);
+        return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
+    }
+
+    private List<Piece> pieces(
+            int number,
+            PageRaster raster,
+            Optional<PageAnalysis> analysis,
+            Source source,
+            boolean splitBefore,
+            Treatment.StampValues stamp,
+            List<String> done)
+            throws IOException {
         Kind kind = analysis.map(PageAnalysis::kind).orElse(Kind.DOCUMENT);
         List<Piece> pieces = new ArrayList<>();
-        List<String> done = new ArrayList<>();
-        boolean split = source.splitBefore();
-        var stamp = new Treatment.StampValues(unit.number, total, date);
+        boolean split = splitBefore;
         for (Treatment.Treated treated : treatment.apply(raster, analysis, stamp)) {
             boolean untouched =
                     treated.raster() == raster && treated.blackAndWhite().isEmpty();
             Optional<byte[]> jpeg = untouched ? source.jpeg() : Optional.empty();
-            Piece piece = piece(treated, jpeg, kind, split, unit.number);
+            Piece piece = piece(treated, jpeg, kind, split, number);
             pieces.add(piece);
             treated.done().stream().filter(step -> !done.contains(step)).forEach(done::add);
             coding(piece.page).ifPresent(done::add);
             split = false;
         }
-        List<Piece> portraits = portraits(raster, analysis, unit.number, done);
-        return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
+        return pieces;
+    }
+
+    /** Several papers on the glass: each is cut out and treated as if it had been scanned by itself. */
+    private Worked papers(
+            int number, Source source, PageRaster raster, List<Outline> outlines, Treatment.StampValues stamp)
+            throws IOException {
+        List<String> done = new ArrayList<>(List.of(outlines.size() + " papers on the glass, a page for each"));
+        List<Piece> pieces = new ArrayList<>();
+        List<Piece> portraits = new ArrayList<>();
+        Optional<PageAnalysis> first = Optional.empty();
+        for (int i = 0; i < outlines.size(); i++) {
+            PageRaster paper = Resample.cut(raster, outlines.get(i));
+            Optional<PageAnalysis> analysis = analysis(paper);
+            first = first.or(() -> analysis);
+            List<String> own = new ArrayList<>();
+            if (analysis.isPresent() && isSkipped(analysis.get(), source)) {
+                own.add("left out, blank: " + analysis.get().blankness().reason());
+            } else {
+                boolean split = source.splitBefore() && pieces.isEmpty();
+                pieces.addAll(pieces(number, paper, analysis, Source.of(paper), split, stamp, own));
+                portraits.addAll(portraits(paper, analysis, number, own));
+            }
+            String paperNumber = "paper " + (i + 1) + ": ";
+            own.forEach(step -> done.add(paperNumber + step));
+        }
+        Fate fate = pieces.isEmpty() ? Fate.SKIPPED_BLANK : Fate.KEPT;
+        return new Worked(List.of(new PageReport(number, fate, first, done)), pieces, portraits, "");
     }
 
     /** Whether a light page became one, and what it keeps of the scan. */
@@ -263,8 +314,7 @@ public final class Workshop {
                     List.of(),
                     text));
         }
-        boolean skips = profile.tidy().skipBlank() != Tidy.SkipBlank.NO || grouping.atBlank();
-        if (skips && a.blankness().blank() && !source.keep()) {
+        if (isSkipped(a, source)) {
             return Optional.of(new Worked(
                     List.of(new PageReport(
                             number,
@@ -276,6 +326,12 @@ public final class Workshop {
                     ""));
         }
         return Optional.empty();
+    }
+
+    private boolean isSkipped(PageAnalysis analysis, Source source) {
+        boolean skips = profile.tidy().skipBlank() != Tidy.SkipBlank.NO
+                || profile.grouping().atBlank();
+        return skips && analysis.blankness().blank() && !source.keep();
     }
 
     private boolean asksWhatPagesAre() {

@@ -89,6 +89,7 @@ class ProfileFormatTest {
         Protection protection = pdf && !archive && random.nextBoolean()
                 ? new Protection("harbour" + random.nextInt(99), "", random.nextBoolean(), random.nextBoolean(), true)
                 : Protection.NONE;
+        boolean each = random.nextBoolean();
         return new ScanProfile(
                 any(random, ColourMode.values()),
                 new Resolution(75 + random.nextInt(1126)),
@@ -107,7 +108,8 @@ class ProfileFormatTest {
                         any(random, Tidy.Rim.values()),
                         random.nextInt(500) / 10.0,
                         random.nextBoolean(),
-                        random.nextBoolean() ? Tidy.Book.NO : Tidy.Book.RIGHT_TO_LEFT,
+                        each ? Tidy.Book.NO : Tidy.Book.RIGHT_TO_LEFT,
+                        each,
                         25 + random.nextInt(376),
                         random.nextBoolean() ? "" : "iso_a5_148x210mm",
                         random.nextBoolean() ? 0 : 150,

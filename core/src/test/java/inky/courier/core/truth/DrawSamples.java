@@ -22,6 +22,9 @@ final class DrawSamples {
         write(folder, "back", TruthPages.blank(18, DPI));
         write(folder, "book", TruthPages.sampleBook(DPI));
         write(folder, "photo", TruthPages.kind(11, DPI));
+        Files.write(
+                folder.resolve("receipts.jpg"),
+                JpegPages.encode(GlassPages.of(18, DPI).raster(), 0.72f));
     }
 
     private static void write(Path folder, String name, Truth page) throws IOException {

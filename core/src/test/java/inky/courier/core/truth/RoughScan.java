@@ -168,10 +168,13 @@ final class RoughScan {
     }
 
     private void mark(SheetLayer layer, byte[] before) {
-        for (int at = 0, s = 0; at < layers.length; at++, s += 3) {
-            if (bgr[s] == before[s] && bgr[s + 1] == before[s + 1] && bgr[s + 2] == before[s + 2]) {
-                continue;
+        for (int at = 0; at < layers.length; at++) {
+            int same = Arrays.mismatch(bgr, at * 3, bgr.length, before, at * 3, bgr.length);
+            if (same < 0) {
+                return;
             }
+            at += same / 3;
+            int s = at * 3;
             if (Math.abs((bgr[s] & 0xff) - (before[s] & 0xff)) > CHANGED
                     || Math.abs((bgr[s + 1] & 0xff) - (before[s + 1] & 0xff)) > CHANGED
                     || Math.abs((bgr[s + 2] & 0xff) - (before[s + 2] & 0xff)) > CHANGED) {
@@ -637,12 +640,17 @@ final class RoughScan {
         if (fallAcross == 0 && fallDown == 0 && fallBend == 0) {
             return;
         }
+        double[] across = new double[width];
+        double[] bend = new double[width];
+        for (int x = 0; x < width; x++) {
+            double u = (double) x / width;
+            across[x] = 1 - fallAcross * u;
+            bend[x] = fallBend * (2 * u - 1) * (2 * u - 1);
+        }
         for (int y = 0; y < height; y++) {
+            double down = fallDown * y / height;
             for (int x = 0; x < width; x++) {
-                double u = (double) x / width;
-                double v = (double) y / height;
-                float factor = (float) (1 - fallAcross * u - fallDown * v - fallBend * Math.pow(2 * u - 1, 2));
-                plane[y * width + x] *= factor;
+                plane[y * width + x] *= (float) (across[x] - down - bend[x]);
             }
         }
     }

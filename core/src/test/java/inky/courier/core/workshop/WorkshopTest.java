@@ -130,7 +130,7 @@ class WorkshopTest {
 
     @Test
     void aCardsTwoSidesShareAPageAndItsPortraitIsAFile() throws IOException {
-        Tidy card = new Tidy(null, true, true, false, null, 0, false, null, 100, "", 0, null, true, true);
+        Tidy card = new Tidy(null, true, true, false, null, 0, false, null, false, 100, "", 0, null, true, true);
         PageRaster front = TruthPages.kind(6, 200).raster();
         Workshop.Result made = make(Grouping.ONE_FILE, card, List.of(page(front), page(front)));
         assertEquals(
