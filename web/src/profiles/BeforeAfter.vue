@@ -10,6 +10,7 @@ const props = defineProps<{
   moving: boolean;
 }>();
 const emit = defineEmits<{ choose: [name: string] }>();
+const after = computed(() => props.preview?.after ?? []);
 const leftOut = computed(() => props.preview?.fate === 'SKIPPED_BLANK');
 const shows = computed(() => props.samples.find((s) => s.name === props.sample)?.shows ?? '');
 </script>
@@ -35,12 +36,12 @@ const shows = computed(() => props.samples.find((s) => s.name === props.sample)?
         <div class="frame struck"></div>
         <figcaption>Left out</figcaption>
       </figure>
-      <figure v-for="(picture, i) in leftOut ? [] : (preview?.after ?? [])" :key="i">
-        <div class="frame"><img :src="picture" :alt="`Page ${i + 1} as it goes into the file`" /></div>
-        <figcaption>
-          {{ (preview?.after.length ?? 0) > 1 ? `In the file, page ${i + 1}` : 'In the file' }}
-        </figcaption>
-      </figure>
+      <div v-else class="after" :class="{ many: after.length > 2 }">
+        <figure v-for="(picture, i) in after" :key="i">
+          <div class="frame"><img :src="picture" :alt="`Page ${i + 1} as it goes into the file`" /></div>
+          <figcaption>{{ after.length > 1 ? `In the file, page ${i + 1}` : 'In the file' }}</figcaption>
+        </figure>
+      </div>
       <div class="done">
         <h3>What was done</h3>
         <ul>
@@ -111,6 +112,17 @@ header {
   gap: 18px;
   align-items: flex-start;
 }
+.after {
+  display: flex;
+  flex: 1 1 0;
+  gap: 18px;
+  min-width: 0;
+}
+.many {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 12px;
+}
 figure {
   flex: 1 1 0;
   max-width: 250px;
@@ -128,6 +140,13 @@ img {
   max-width: 100%;
   max-height: 274px;
   box-shadow: 0 0 0 1px var(--rule-2);
+}
+.many .frame {
+  height: 119px;
+  padding: 6px;
+}
+.many img {
+  max-height: 107px;
 }
 .struck {
   background:

@@ -43,10 +43,11 @@ import java.util.zip.DeflaterOutputStream;
 
 /**
  * Measures the bytes of A4 pages of many sorts for every coding and resolution, and prints the table that the size model
- * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words", "dots" or "light" only for what is made of those.
+ * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words", "dots" or "light" only for what is made of those,
+ * with "200" and the like only at those resolutions.
  */
 public final class SizeTable {
-    private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 48, 300, 48, 600, 16);
+    private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 96, 300, 96, 600, 16);
 
     /** Pages whose words are read. */
     private static final int READ = 32;
@@ -66,7 +67,7 @@ public final class SizeTable {
         boolean light = List.of(args).contains("light");
         boolean all = !light && !List.of(args).contains("dots");
         System.out.println("coding,dpi,p10,p50,p90");
-        for (int dpi : new int[] {100, 150, 200, 300, 600}) {
+        for (int dpi : resolutions(List.of(args))) {
             Map<Coding, List<Double>> bytes = new EnumMap<>(Coding.class);
             List<Integer> seeds = IntStream.range(0, PAGES.get(dpi)).boxed().toList();
             InOrder.forEach(
@@ -80,6 +81,16 @@ public final class SizeTable {
         if (all) {
             words();
         }
+    }
+
+    private static int[] resolutions(List<String> args) {
+        int[] wanted = args.stream()
+                .filter(arg -> arg.matches("\\d+"))
+                .mapToInt(Integer::parseInt)
+                .toArray();
+        return wanted.length > 0
+                ? wanted
+                : PAGES.keySet().stream().mapToInt(dpi -> dpi).sorted().toArray();
     }
 
     private static void print(int dpi, Map<Coding, List<Double>> bytes) {

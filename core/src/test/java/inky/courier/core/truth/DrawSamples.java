@@ -24,7 +24,7 @@ final class DrawSamples {
         write(folder, "photo", TruthPages.kind(11, DPI));
         Files.write(
                 folder.resolve("receipts.jpg"),
-                JpegPages.encode(GlassPages.of(18, DPI).raster(), 0.72f));
+                JpegPages.encode(GlassPages.of(7, DPI).raster(), 0.72f));
     }
 
     private static void write(Path folder, String name, Truth page) throws IOException {

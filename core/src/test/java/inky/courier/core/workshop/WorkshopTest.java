@@ -19,12 +19,15 @@ import inky.courier.core.profile.Tone;
 import inky.courier.core.reading.NotInstalled;
 import inky.courier.core.reading.PageWords;
 import inky.courier.core.reading.TextReader;
+import inky.courier.core.truth.GlassPages;
 import inky.courier.core.truth.TruthPages;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -150,6 +153,26 @@ class WorkshopTest {
                         .findFirst()
                         .orElseThrow()
                         .pages());
+    }
+
+    @Test
+    void papersOnTheGlassArePagesOfTheirOwnInOneFileOrByKind() throws IOException {
+        Tidy each = new Tidy(null, false, true, false, null, 0, false, null, true, 100, "", 0, null, false, false);
+        GlassPages.Glass glass = GlassPages.of(7, 150);
+        long cards = glass.papers().stream()
+                .filter(paper -> paper.kind() == Kind.CARD)
+                .count();
+        assertEquals(4, glass.papers().size());
+        assertEquals(1, cards);
+        Workshop.Result together = make(Grouping.ONE_FILE, each, List.of(page(glass.raster()), page(PRINT)));
+        assertEquals(List.of(5), together.files().stream().map(MadeFile::pages).toList());
+        assertEquals(
+                "4 papers on the glass, a page for each",
+                together.pages().get(0).done().get(0));
+        Workshop.Result byKind = make(new Grouping(0, false, false, true), each, List.of(page(glass.raster())));
+        assertEquals(
+                Map.of(Kind.RECEIPT, 3, Kind.CARD, 1),
+                byKind.files().stream().collect(Collectors.toMap(MadeFile::kind, MadeFile::pages)));
     }
 
     @Test
