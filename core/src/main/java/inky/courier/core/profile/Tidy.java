@@ -18,7 +18,8 @@ import java.util.List;
  * @param marginMm how much is cleaned with {@link Rim#MARGINS}
  * @param gutter whether the shadow along a book's fold is lifted
  * @param openedBook whether one scan is two pages
- * @param eachPaper whether papers that lie side by side on the glass become pages of their own
+ * @param eachPaper whether papers that lie side by side on the glass become pages of their own; false where it is missing, as
+ *     in what was kept or is sent by those who do not know it
  * @param scalePercent 25 to 400; 100 leaves the size
  * @param scaleTo PWG 5101.1 name of a size that pages are scaled to; empty for none
  * @param fileDpi resolution of the files; 0 as scanned
@@ -35,7 +36,7 @@ public record Tidy(
         double marginMm,
         boolean gutter,
         Book openedBook,
-        boolean eachPaper,
+        Boolean eachPaper,
         int scalePercent,
         String scaleTo,
         int fileDpi,
@@ -104,6 +105,7 @@ public record Tidy(
         skipBlank = skipBlank == null ? SkipBlank.NO : skipBlank;
         edges = edges == null ? Rim.LEAVE : edges;
         openedBook = openedBook == null ? Book.NO : openedBook;
+        eachPaper = Boolean.TRUE.equals(eachPaper);
         scaleTo = scaleTo == null ? "" : scaleTo;
         scalePercent = scalePercent == 0 ? 100 : scalePercent;
         stamp = stamp == null ? Stamp.NONE : stamp;

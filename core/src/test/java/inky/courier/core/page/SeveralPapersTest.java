@@ -10,9 +10,11 @@ import inky.courier.core.truth.RoughPages;
 import inky.courier.core.truth.TruthPages;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** Drawn papers whose places are known; seeds that nothing was tuned on. */
+@Tag("long")
 class SeveralPapersTest {
     private static final int DPI = 150;
 
