@@ -24,6 +24,11 @@ final class SeveralPapers {
 
     private static final double FRAME_MM = 4;
 
+    /** More small parts than this, and what is looked at is a page of print. */
+    private static final int MOST_LOOSE = 150;
+
+    private static final double LETTER_MM2 = 0.5;
+
     /** Share of its rectangle that a paper covers; less where papers touch, which are then cut with what is around them. */
     private static final double RECTANGULAR = 0.8;
 
@@ -95,7 +100,7 @@ final class SeveralPapers {
         List<Piece> pieces = new ArrayList<>();
         List<Part> rest = new ArrayList<>();
         for (Part part : parts()) {
-            if (mm2(part.cells) < SMALLEST_MM2 * RECTANGULAR) {
+            if (part.isSmall()) {
                 rest.add(part);
                 continue;
             }
@@ -180,6 +185,15 @@ final class SeveralPapers {
             return Outline.rectangle(left, top, right + 1 - left, bottom + 1 - top);
         }
 
+        boolean isSmall() {
+            return mm2(cells) < SMALLEST_MM2 * RECTANGULAR;
+        }
+
+        /** Letters of a page, as a scan of papers on a lid has hardly any. */
+        boolean isLoose() {
+            return isSmall() && mm2(cells) > LETTER_MM2;
+        }
+
         boolean isDust() {
             return mm2(cells) < DUST_MM2;
         }
@@ -192,10 +206,12 @@ final class SeveralPapers {
         }
     }
 
+    /** All parts; none when there are so many small ones that they are print. */
     private List<Part> parts() {
         List<Part> parts = new ArrayList<>();
         boolean[] open = isPaper.clone();
         int[] found = new int[open.length];
+        int loose = 0;
         int width = survey.width;
         for (int start = 0; start < open.length; start++) {
             if (!open[start]) {
@@ -213,7 +229,12 @@ final class SeveralPapers {
                     }
                 }
             }
-            parts.add(new Part(found, count));
+            Part part = new Part(found, count);
+            parts.add(part);
+            loose += part.isLoose() ? 1 : 0;
+            if (loose > MOST_LOOSE) {
+                return List.of();
+            }
         }
         return parts;
     }
