@@ -109,6 +109,21 @@ class SecurityTest {
     }
 
     @Test
+    void aBrowserThatShowsDeskAndPanelKeepsItsDesk(Office office) {
+        Browser both = office.desk;
+        assertThat(both.get(office.panel("/jobs")).status())
+                .as("who is at the desk is nobody at the panel")
+                .isEqualTo(401);
+        both.post(office.panel("/session"), Map.of("pin", office.pin)).ok();
+        List<String> written = both.get(office.panel("/jobs")).ok().response().headers().allValues("Set-Cookie");
+        assertThat(written)
+                .as("a panel's answers write neither the desk's session nor its token")
+                .noneMatch(cookie -> cookie.startsWith("courier-session=") || cookie.startsWith("XSRF-TOKEN="));
+        both.delete(office.panel("/session")).ok();
+        assertThat(both.get("/api/devices").status()).isEqualTo(200);
+    }
+
+    @Test
     void somebodyWhoWalksAwayIsSignedOut(Office office) {
         Browser guest = office.guest();
         var jdbc = office.bean(org.springframework.jdbc.core.simple.JdbcClient.class);

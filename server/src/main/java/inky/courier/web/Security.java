@@ -5,9 +5,9 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
-import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.NullSecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
@@ -23,12 +23,18 @@ class Security {
         return new Passwords();
     }
 
+    /**
+     * The door says at each request who is at the panel, and nothing is kept in a session. Session management is off: each
+     * request would count as a new sign-in, and the desk's session in the same browser would get another id every time, which
+     * requests side by side lose.
+     */
     @Bean
     @Order(1)
     SecurityFilterChain panel(HttpSecurity http, PanelDoor door) throws Exception {
         http.securityMatcher("/api/panel/**").addFilterBefore(door, CsrfFilter.class);
         return common(http)
-                .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .sessionManagement(session -> session.disable())
+                .securityContext(context -> context.securityContextRepository(new NullSecurityContextRepository()))
                 .authorizeHttpRequests(
                         requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                                 .permitAll()
