@@ -115,7 +115,8 @@ class SecurityTest {
                 .as("who is at the desk is nobody at the panel")
                 .isEqualTo(401);
         both.post(office.panel("/session"), Map.of("pin", office.pin)).ok();
-        List<String> written = both.get(office.panel("/jobs")).ok().response().headers().allValues("Set-Cookie");
+        List<String> written =
+                both.get(office.panel("/jobs")).ok().response().headers().allValues("Set-Cookie");
         assertThat(written)
                 .as("a panel's answers write neither the desk's session nor its token")
                 .noneMatch(cookie -> cookie.startsWith("courier-session=") || cookie.startsWith("XSRF-TOKEN="));

@@ -47,7 +47,7 @@ import java.util.zip.DeflaterOutputStream;
  * with "200" and the like only at those resolutions.
  */
 public final class SizeTable {
-    private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 96, 300, 96, 600, 16);
+    private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 192, 300, 192, 600, 16);
 
     /** Pages whose words are read. */
     private static final int READ = 32;

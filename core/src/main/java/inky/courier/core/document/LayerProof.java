@@ -10,8 +10,8 @@ import java.util.Arrays;
  * which yellow print is as plain as black.
  */
 final class LayerProof {
-    /** About this many cells an inch: strokes of small print are still seen, and noise is halved. */
-    private static final int CELLS_PER_INCH = 100;
+    /** No more cells an inch than this: strokes of small print are still seen, and noise is halved. */
+    private static final int MOST_PER_INCH = 125;
 
     /** Less of a square's contrast than this, and what stands there is harder to read than in the scan. */
     private static final double LEAST_KEPT = 0.7;
@@ -72,7 +72,7 @@ final class LayerProof {
         this.side = squares.side();
         this.across = squares.across();
         this.down = squares.down();
-        this.cell = Math.max(1, (int) Math.round((double) page.resolution().dpi() / CELLS_PER_INCH));
+        this.cell = (page.resolution().dpi() + MOST_PER_INCH - 1) / MOST_PER_INCH;
         this.width = page.width() / cell;
         this.height = page.height() / cell;
         this.scan = new float[width * height];

@@ -218,6 +218,12 @@ class FilesTest {
             if (looked == 0 || lost > 0.03 * looked) {
                 paler.add(page.what() + ": lost in " + lost + " of " + looked + " squares");
             }
+            int all = page.raster().height();
+            double scanned = standsOff(page, page.raster(), 4, 4, all);
+            double made = standsOff(page, shown, 4, 4, all);
+            if (made < 0.85 * scanned) {
+                paler.add(String.format("%s: %.1f in the scan, %.1f in the file", page.what(), scanned, made));
+            }
         }
         assertEquals(List.of(), paler);
     }
@@ -244,8 +250,8 @@ class FilesTest {
         int width = page.raster().width();
         double[] sums = new double[2];
         long[] counts = new long[2];
-        for (int y = top; y < Math.min(shown.height(), top + side); y++) {
-            for (int x = left; x < Math.min(shown.width(), left + side); x++) {
+        for (int y = top; y < Math.min(shown.height() - 4, top + side); y++) {
+            for (int x = left; x < Math.min(shown.width() - 4, left + side); x++) {
                 boolean ink = page.isContent(y * width + x);
                 boolean near = false;
                 for (int v = y - 4; !ink && v <= y + 4; v += 4) {

@@ -31,7 +31,7 @@ class RoughPaperTest {
     @Test
     void nothingThatIsPrintedToTheEdgeIsCutOffAsLid() {
         List<String> lost = new ArrayList<>();
-        seeds(RoughPages.edgeSorts() * 3).forEach(seed -> {
+        seeds(RoughPages.edgeSorts() * 5).forEach(seed -> {
             Rough page = RoughPages.toTheEdge(seed, DPI);
             PageAnalysis found = PageAnalyser.analyse(page.raster());
             double outside = outsideMm2(page, found.paper());
@@ -47,7 +47,7 @@ class RoughPaperTest {
     @ParameterizedTest
     @CsvSource({"100, 0.95", "150, 0.97", "200, 0.97", "300, 0.97", "600, 0.97"})
     void colourLinesThatDoNotMeetAreNoColour(int dpi, double wanted) {
-        int pages = dpi == 600 ? 6 : dpi == 300 ? 12 : 24;
+        int pages = dpi == 600 ? 12 : 36;
         List<String> wrong = new ArrayList<>();
         seeds(pages).forEach(seed -> {
             Rough page = RoughPages.fringed(seed, dpi);
@@ -62,7 +62,7 @@ class RoughPaperTest {
     /** Hardly anything on the page, and every fault of sheet and scanner; the same faults on sides with nothing on them. */
     @Test
     void sidesWithHardlyAnythingAreKeptAndBlankOnesFound() {
-        int pages = 2 * RoughPages.sparseSorts();
+        int pages = 3 * RoughPages.sparseSorts();
         List<String> lost = new ArrayList<>();
         List<String> kept = new ArrayList<>();
         List<String> lostByCareful = new ArrayList<>();
@@ -91,7 +91,7 @@ class RoughPaperTest {
 
     @Test
     void columnsThatStandAtDifferentHeightsAndReceiptsAreMeasured() {
-        double[] errors = seeds(36)
+        double[] errors = seeds(60)
                 .mapToObj(seed -> RoughPages.askew(seed, DPI))
                 .mapToDouble(page -> Math.abs(PageAnalyser.skew(page.raster()) - page.skew()))
                 .sorted()
