@@ -27,6 +27,7 @@ describe('a profile reads as sentences', () => {
     ['paper', (f) => (f.tidy.openedBook = 'RIGHT_TO_LEFT'), 'One side, an opened book, read from the right.'],
     ['look', (f) => Object.assign(f, { colour: 'BLACK_AND_WHITE' }), 'Black and white at 200 dpi, for text.'],
     ['look', (f) => (f.tidy.fileDpi = 150), 'Colour as found at 200 dpi, files at 150 dpi.'],
+    ['look', (f) => (f.tidy.fringe = true), 'Colour as found at 200 dpi, colour fringes removed.'],
     [
       'look',
       (f) => Object.assign(f.tone, { exposure: 'MANUAL', density: 2, contrast: -1 }),

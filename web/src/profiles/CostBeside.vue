@@ -5,13 +5,24 @@ import { bytes, count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
 /** What a scan by this profile will weigh, before anybody scans. */
-const props = defineProps<{ estimate?: Schemas['EstimateView']; sizes: Schemas['MediaView'][] }>();
+const props = defineProps<{
+  estimate?: Schemas['EstimateView'];
+  sizes: Schemas['MediaView'][];
+  models: string[];
+}>();
+const model = defineModel<string>('model', { required: true });
 const media = defineModel<string>('media', { required: true });
 const pages = defineModel<number>('pages', { required: true });
 const limitMb = defineModel<number>('limitMb', { required: true });
 const limit = computed(() => limitMb.value * 1024 * 1024);
 /** The bar reaches to whichever is larger, so that the limit is always seen. */
 const whole = computed(() => Math.max(limit.value, props.estimate?.mail.p90 ?? 0) * 1.05 || 1);
+const learned = computed(() => {
+  const { learnedFrom = 0, learnedFromModel = 0 } = props.estimate ?? {};
+  if (learnedFrom === 0) return 'From measured pages; it learns from the files that this office makes.';
+  const files = `Corrected by ${count(learnedFrom, 'file')} that this office made`;
+  return model.value ? `${files}, ${learnedFromModel} of them by this model.` : `${files}.`;
+});
 const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
 </script>
 
@@ -32,6 +43,13 @@ const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
       <label>
         <span>Limit, MB</span>
         <input v-model.number="limitMb" type="number" min="0" max="10000" />
+      </label>
+      <label v-if="models.length > 1" class="model">
+        <span>Scanned by</span>
+        <select v-model="model">
+          <option value="">any device</option>
+          <option v-for="name in models" :key="name" :value="name">{{ name }}</option>
+        </select>
       </label>
     </div>
     <template v-if="estimate">
@@ -78,13 +96,7 @@ const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
         </template>
         <p v-else class="small">No setting makes them fit. Split the stack, or send a link.</p>
       </div>
-      <p class="caption">
-        {{
-          estimate.learnedFrom
-            ? `Corrected by ${count(estimate.learnedFrom, 'file')} that this office made.`
-            : 'From measured pages; it learns from the files that this office makes.'
-        }}
-      </p>
+      <p class="caption">{{ learned }}</p>
     </template>
   </section>
 </template>
@@ -113,6 +125,9 @@ const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
   border: 1px solid var(--rule-2);
   border-radius: 2px;
   background: var(--paper-0);
+}
+.model {
+  grid-column: 1 / -1;
 }
 .bar {
   display: block;

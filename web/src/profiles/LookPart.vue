@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import OptionList from './OptionList.vue';
 import PartColumns from './PartColumns.vue';
+import TickBox from '@/shared/TickBox.vue';
 import { signed } from './sentences';
 import type { ProfileForm } from './useProfile';
 
@@ -36,12 +37,21 @@ const EXPOSURES: { value: ProfileForm['tone']['exposure']; words: string }[] = [
 ];
 const FILE_DPI = [0, 300, 200, 150, 100];
 const manual = computed(() => form.value.tone.exposure === 'MANUAL');
+const inColour = computed(() => form.value.colour === 'AS_FOUND' || form.value.colour === 'COLOUR');
 const blackAndWhite = computed(() => form.value.colour === 'BLACK_AND_WHITE');
 </script>
 
 <template>
   <PartColumns>
-    <section><OptionList v-model="form.colour" label="Colour" :options="COLOURS" /></section>
+    <section>
+      <OptionList v-model="form.colour" label="Colour" :options="COLOURS" />
+      <TickBox
+        v-if="inColour"
+        v-model="form.tidy.fringe"
+        words="Remove colour fringes"
+        note="Red and blue rims that a scanner leaves at black print."
+      />
+    </section>
     <section><OptionList v-model="form.dpi" label="Resolution" :options="RESOLUTIONS" /></section>
     <section v-if="blackAndWhite">
       <OptionList v-model="form.tone.content" label="What is on the pages" :options="CONTENTS" />

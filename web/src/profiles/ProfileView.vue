@@ -17,7 +17,8 @@ import { useProfile } from './useProfile';
 
 const router = useRouter();
 const profile = useProfile();
-const { id, isNew, query, abilities, form, sample, media, pages, limitMb, preview, estimate } = profile;
+const { id, isNew, query, abilities, form, sample, media, pages, limitMb, model, preview, estimate } =
+  profile;
 const { general, busy } = profile;
 
 const PARTS = [
@@ -121,8 +122,10 @@ useKeys({
       v-model:media="media"
       v-model:pages="pages"
       v-model:limit-mb="limitMb"
+      v-model:model="model"
       :estimate="estimate.data.value"
       :sizes="abilities.data.value?.media ?? []"
+      :models="abilities.data.value?.models ?? []"
     />
   </div>
   <AskDelete

@@ -54,6 +54,7 @@ export function sentences(form: Form) {
       form.colour === 'BLACK_AND_WHITE' && CONTENTS[tone.content],
       tone.exposure === 'AUTOMATIC' && 'exposure by the page',
       tone.exposure === 'MANUAL' && `density ${signed(tone.density)}, contrast ${signed(tone.contrast)}`,
+      tidy.fringe && 'colour fringes removed',
       tidy.fileDpi > 0 && `files at ${tidy.fileDpi} dpi`,
       tidy.scalePercent !== 100 && `scaled to ${tidy.scalePercent} %`,
       tidy.scaleTo !== '' && 'scaled to a size',

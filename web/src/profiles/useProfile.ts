@@ -26,6 +26,7 @@ export function blank(): ProfileForm {
       gutter: false,
       openedBook: 'NO',
       eachPaper: false,
+      fringe: false,
       scalePercent: 100,
       scaleTo: '',
       fileDpi: 0,
@@ -94,6 +95,7 @@ export function useProfile() {
   const media = ref('iso_a4_210x297mm');
   const pages = ref(10);
   const limitMb = ref(20);
+  const model = ref('');
   const asked = refDebounced(
     computed(() => JSON.stringify(form.value)),
     250,
@@ -110,11 +112,24 @@ export function useProfile() {
     gcTime: 60_000,
   });
   const estimate = useQuery({
-    queryKey: computed(() => ['profile-estimate', asked.value, media.value, pages.value, limitMb.value]),
+    queryKey: computed(() => [
+      'profile-estimate',
+      asked.value,
+      media.value,
+      pages.value,
+      limitMb.value,
+      model.value,
+    ]),
     queryFn: () =>
       ask(
         api.POST('/api/workshop/estimate', {
-          body: { ...body(), media: media.value, pages: pages.value, limitMb: limitMb.value },
+          body: {
+            ...body(),
+            media: media.value,
+            pages: pages.value,
+            limitMb: limitMb.value,
+            model: model.value,
+          },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -156,6 +171,7 @@ export function useProfile() {
     media,
     pages,
     limitMb,
+    model,
     preview,
     estimate,
     general,

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Profiles with all their settings, in the application: kept, tried, weighed, and acting on what is scanned. */
@@ -109,6 +110,16 @@ class PageWorkshopTest {
         assertThat(office.desk.post("/api/workshop/preview", order).status()).isEqualTo(404);
     }
 
+    private static long weight(Office office, Map<String, Object> order, String model) {
+        JsonNode estimate = office.desk
+                .post("/api/workshop/estimate", with(order, "model", model))
+                .ok()
+                .json();
+        assertThat(estimate.path("learnedFrom").asInt()).isEqualTo(100);
+        assertThat(estimate.path("learnedFromModel").asInt()).isEqualTo(model.isEmpty() ? 0 : 50);
+        return estimate.path("mail").path("p50").asLong();
+    }
+
     @Test
     void whatDoesNotFitIsSaidBeforeAnybodyScans(Office office) {
         Map<String, Object> order = new HashMap<>();
@@ -124,6 +135,15 @@ class PageWorkshopTest {
         assertThat(estimate.path("fits").asBoolean()).isFalse();
         assertThat(estimate.path("pagesThatFit").asInt()).isBetween(5, 40);
         assertThat(estimate.path("advice").path("givesUp").toString()).contains("fine grain of the paper");
+        JdbcClient jdbc = office.bean(JdbcClient.class);
+        jdbc.sql("""
+                        insert into size_observation (coding, model, pages, ratio, at)
+                        select 'COLOUR_USUAL', case when n % 2 = 0 then 'Small coder' else 'Large coder' end, 2,
+                            case when n % 2 = 0 then 0.5 else 1.5 end, now() from generate_series(1, 100) n""").update();
+        long any = weight(office, order, "");
+        long small = weight(office, order, "Small coder");
+        assertThat(weight(office, order, "Large coder")).isGreaterThan(any);
+        assertThat(small).isBetween(any / 3, any * 2 / 3);
         order.put("media", "iso_a99");
         assertThat(office.desk.post("/api/workshop/estimate", order).status()).isEqualTo(422);
     }

@@ -3,6 +3,7 @@ package inky.courier.bench;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.DocumentPage;
 import inky.courier.core.document.InOrder;
+import inky.courier.core.document.JpegPages;
 import inky.courier.core.document.PageCoder;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageAnalyser;
@@ -25,7 +26,6 @@ import inky.courier.core.truth.TruthPages;
 import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Treatment;
 import inky.courier.core.workshop.Workshop;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.time.Instant;
@@ -38,12 +38,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import java.util.zip.Deflater;
-import java.util.zip.DeflaterOutputStream;
+import java.util.stream.Stream;
 
 /**
  * Measures the bytes of A4 pages of many sorts for every coding and resolution, and prints the table that the size model
- * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words", "dots" or "light" only for what is made of those,
+ * reads: core, sizing/pages.csv. Run by hand when a coder changes; with "words", "dots", "light" or "plain" only for what is made of those,
  * with "200" and the like only at those resolutions.
  */
 public final class SizeTable {
@@ -64,8 +63,10 @@ public final class SizeTable {
             words();
             return;
         }
-        boolean light = List.of(args).contains("light");
-        boolean all = !light && !List.of(args).contains("dots");
+        Optional<String> only = Stream.of("light", "plain", "dots")
+                .filter(List.of(args)::contains)
+                .findFirst();
+        boolean all = only.isEmpty();
         System.out.println("coding,dpi,p10,p50,p90");
         for (int dpi : resolutions(List.of(args))) {
             Map<Coding, List<Double>> bytes = new EnumMap<>(Coding.class);
@@ -73,7 +74,7 @@ public final class SizeTable {
             InOrder.forEach(
                     seeds,
                     dpi == 600 ? 1 : CORES,
-                    seed -> light ? light(page(seed, dpi)) : all ? measured(page(seed, dpi)) : dots(page(seed, dpi)),
+                    seed -> measured(page(seed, dpi), only.orElse("all")),
                     one -> one.forEach((coding, size) -> bytes.computeIfAbsent(coding, c -> new ArrayList<>())
                             .add(size)));
             print(dpi, bytes);
@@ -195,29 +196,42 @@ public final class SizeTable {
         };
     }
 
+    private static Map<Coding, Double> measured(PageRaster page, String only) throws IOException {
+        return switch (only) {
+            case "light" -> light(page);
+            case "plain" -> plain(page);
+            case "dots" -> dots(page);
+            default -> measured(page);
+        };
+    }
+
     private static Map<Coding, Double> measured(PageRaster page) throws IOException {
         Map<Coding, Double> bytes = new EnumMap<>(Coding.class);
         Optional<PageAnalysis> analysis = Optional.of(PageAnalyser.analyse(page));
-        boolean small = page.resolution().dpi() <= 300;
         for (ColourMode colour : List.of(ColourMode.COLOUR, ColourMode.GREY, ColourMode.AS_FOUND)) {
             for (Quality quality : Quality.values()) {
                 add(bytes, page, analysis, colour, Tone.USUAL, files(FileType.PDF, false, quality));
             }
             add(bytes, page, analysis, colour, Tone.USUAL, files(FileType.PDF, true, Quality.USUAL));
-            if (small) {
-                add(bytes, page, analysis, colour, Tone.USUAL, files(FileType.PNG, false, Quality.USUAL));
-            }
         }
         add(bytes, page, analysis, ColourMode.BLACK_AND_WHITE, Tone.USUAL, files(FileType.PDF, false, Quality.USUAL));
         bytes.putAll(dots(page));
-        if (small) {
-            add(
-                    bytes,
-                    page,
-                    analysis,
-                    ColourMode.BLACK_AND_WHITE,
-                    Tone.USUAL,
-                    files(FileType.PNG, false, Quality.USUAL));
+        if (page.resolution().dpi() <= 300) {
+            bytes.putAll(plain(page));
+        }
+        return bytes;
+    }
+
+    /**
+     * As devices deliver pages, coded once: the noise of drawn pages, which repeats along a row, would be deflated to half of
+     * what a scanner's comes to, or not at all.
+     */
+    private static Map<Coding, Double> plain(PageRaster drawn) throws IOException {
+        PageRaster page = JpegPages.decode(JpegPages.encode(drawn, 0.8f), drawn.resolution());
+        Map<Coding, Double> bytes = new EnumMap<>(Coding.class);
+        Optional<PageAnalysis> analysis = Optional.of(PageAnalyser.analyse(page));
+        for (ColourMode colour : ColourMode.values()) {
+            add(bytes, page, analysis, colour, Tone.USUAL, files(FileType.PNG, false, Quality.USUAL));
         }
         return bytes;
     }
@@ -275,27 +289,7 @@ public final class SizeTable {
         if (page instanceof DocumentPage.Light light) {
             return light.layers().bytes();
         }
-        return deflated(((DocumentPage.Plain) page).raster());
-    }
-
-    /** As PNG does it: Deflate over the differences to the sample before. */
-    private static long deflated(PageRaster page) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        byte[] row = new byte[page.width() * page.channels()];
-        Deflater deflater = new Deflater(6);
-        try (DeflaterOutputStream out = new DeflaterOutputStream(bytes, deflater)) {
-            for (int y = 0; y < page.height(); y++) {
-                for (int i = 0; i < row.length; i++) {
-                    int at = y * row.length + i;
-                    row[i] = (byte)
-                            (page.samples()[at] - (i < page.channels() ? 0 : page.samples()[at - page.channels()]));
-                }
-                out.write(row);
-            }
-        } finally {
-            deflater.end();
-        }
-        return bytes.size();
+        return ((DocumentPage.Lossless) page).rows().length;
     }
 
     private static double at(double[] sorted, double share) {

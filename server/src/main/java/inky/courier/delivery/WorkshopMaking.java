@@ -93,11 +93,10 @@ class WorkshopMaking implements FileMaking {
         Path folder = folders.make();
         try {
             ScanProfile profile = job.scanProfile(vault);
-            boolean[] fits = {true};
-            Workshop.Result made = delivery.fitBytes == 0
-                    ? make(delivery, profile, folder)
-                    : makeFitting(delivery, profile, folder, fits);
-            return new MadeInFolder(job, profile, made, folder, fits[0]);
+            Fitted made = delivery.fitBytes == 0
+                    ? new Fitted(profile, make(delivery, profile, folder), true)
+                    : makeFitting(delivery, profile, folder);
+            return new MadeInFolder(job, profile, made, folder);
         } catch (Invalid e) {
             folders.remove(folder);
             var problem = e.problems().get(0);
@@ -118,16 +117,16 @@ class WorkshopMaking implements FileMaking {
     private final class MadeInFolder implements Made {
         private final JobSnapshot job;
         private final ScanProfile profile;
+        private final Fitted fitted;
         private final Workshop.Result made;
         private final Path folder;
-        private final boolean fits;
 
-        MadeInFolder(JobSnapshot job, ScanProfile profile, Workshop.Result made, Path folder, boolean fits) {
+        MadeInFolder(JobSnapshot job, ScanProfile profile, Fitted fitted, Path folder) {
             this.job = job;
             this.profile = profile;
-            this.made = made;
+            this.fitted = fitted;
+            this.made = fitted.result;
             this.folder = folder;
-            this.fits = fits;
         }
 
         @Override
@@ -145,8 +144,8 @@ class WorkshopMaking implements FileMaking {
             Delivery delivery = change.delivery();
             keepFiles(delivery, job, made.files());
             keepReports(delivery);
-            sizes.observe(profile, made);
-            if (!fits) {
+            sizes.observe(fitted.by, made, delivery.deviceId);
+            if (!fitted.fits) {
                 change.say("No setting makes so many pages fit. Send a link instead, or fewer pages.", "");
             }
             change.say("Made ready: " + words(profile, made, delivery.fileBytes) + ".", "");
@@ -158,6 +157,12 @@ class WorkshopMaking implements FileMaking {
             folders.remove(folder);
         }
     }
+
+    /**
+     * @param by the profile that made it: the job's own, or one that makes smaller files
+     * @param fits false when no profile makes the pages fit
+     */
+    private record Fitted(ScanProfile by, Workshop.Result result, boolean fits) {}
 
     private Workshop.Result make(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
         Resolution resolution = scans.resolution(delivery.scanId);
@@ -172,23 +177,26 @@ class WorkshopMaking implements FileMaking {
      * With the least change by which the files fit into a mail; the estimate may be wrong for these very pages, so what
      * was made is weighed, and the aim lowered by as much as it missed.
      */
-    private Workshop.Result makeFitting(Delivery delivery, ScanProfile profile, Path folder, boolean[] fits)
-            throws IOException {
-        long aim = delivery.fitBytes;
+    private Fitted makeFitting(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
+        ScanProfile by = profile;
         Workshop.Result made = null;
-        for (int attempt = 0;
-                attempt < FITTING_TRIES && (made == null || asMail(made) > delivery.fitBytes);
-                attempt++) {
-            Optional<ScanProfile> smaller = sizes.fitting(profile, delivery.pages, aim);
+        long aim = delivery.fitBytes;
+        for (int attempt = 0; attempt < FITTING_TRIES && (made == null || !fits(made, delivery)); attempt++) {
+            Optional<ScanProfile> smaller = sizes.fitting(profile, delivery.pages, aim, delivery.deviceId);
             if (smaller.isEmpty()) {
-                fits[0] = false;
                 break;
             }
             folders.empty(folder);
-            made = make(delivery, smaller.get(), folder);
+            by = smaller.get();
+            made = make(delivery, by, folder);
             aim = (long) (aim * Math.min(0.9, (double) delivery.fitBytes / asMail(made)));
         }
-        return made == null ? make(delivery, profile, folder) : made;
+        Workshop.Result result = made == null ? make(delivery, profile, folder) : made;
+        return new Fitted(by, result, fits(result, delivery));
+    }
+
+    private static boolean fits(Workshop.Result made, Delivery delivery) throws IOException {
+        return asMail(made) <= delivery.fitBytes;
     }
 
     private static long asMail(Workshop.Result made) throws IOException {

@@ -48,7 +48,7 @@ import org.springframework.stereotype.Component;
 @Profile("demo")
 class DemoSetUp {
     private static final Tidy STRAIGHT =
-            new Tidy(null, false, true, false, null, 0, false, null, false, 100, "", 0, null, false, false);
+            new Tidy(null, false, true, false, null, 0, false, null, false, false, 100, "", 0, null, false, false);
 
     private static final int KEEP_ACCEPTED_HOURS = 2;
 

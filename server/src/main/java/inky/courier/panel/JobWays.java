@@ -126,7 +126,7 @@ class JobWays {
 
     private Optional<Integer> pagesThatFit(Asked asked) {
         ScanProfile profile = profiles.value(asked.profile);
-        return Optional.ofNullable(sizes.estimate(profile, MediaSizes.A4, WaysOut.USUAL_PAGES, asked.limitMb * MB)
+        return Optional.ofNullable(sizes.estimate(profile, MediaSizes.A4, WaysOut.USUAL_PAGES, asked.limitMb * MB, "")
                 .pagesThatFit());
     }
 

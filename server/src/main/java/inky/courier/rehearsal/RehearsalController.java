@@ -44,11 +44,13 @@ class RehearsalController {
     /**
      * What the workshop of this machine can do.
      *
+     * @param models of the office's devices that scan
      * @param remedies what to install for what is missing
      */
     record Abilities(
             List<Samples.Sample> samples,
             List<MediaView> media,
+            List<String> models,
             List<String> languages,
             boolean speech,
             boolean opus,
@@ -57,8 +59,17 @@ class RehearsalController {
     /** @param profileId whose kept passcodes count; null for a new profile */
     record PreviewOrder(ProfileForm profile, @Nullable UUID profileId, String sample) {}
 
-    /** @param limitMb of the mail, in MB of 1024 KB; 0 for none */
-    record EstimateOrder(ProfileForm profile, @Nullable UUID profileId, String media, int pages, int limitMb) {}
+    /**
+     * @param limitMb of the mail, in MB of 1024 KB; 0 for none
+     * @param model of the device that scans; null or empty for any
+     */
+    record EstimateOrder(
+            ProfileForm profile,
+            @Nullable UUID profileId,
+            String media,
+            int pages,
+            int limitMb,
+            @Nullable String model) {}
 
     @GetMapping("/api/workshop")
     Abilities workshopAbilities() {
@@ -76,6 +87,7 @@ class RehearsalController {
                 MediaSizes.standard().stream()
                         .map(size -> new MediaView(size.name(), size.label()))
                         .toList(),
+                sizes.models(),
                 reader.languages(),
                 Speech.isInstalled(),
                 Speech.canOpus(),
@@ -110,7 +122,8 @@ class RehearsalController {
                 profiles.valueOf(order.profile(), order.profileId()),
                 media,
                 order.pages(),
-                order.limitMb() * 1024L * 1024);
+                order.limitMb() * 1024L * 1024,
+                order.model() == null ? "" : order.model());
     }
 
     @PostMapping(path = "/api/jobs/{id}/rehearsal", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)

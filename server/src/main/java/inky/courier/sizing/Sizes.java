@@ -6,15 +6,18 @@ import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.Coding;
 import inky.courier.core.sizing.Observed;
+import inky.courier.core.sizing.Observed.Seen;
 import inky.courier.core.sizing.Range;
 import inky.courier.core.sizing.SizeModel;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.core.workshop.Workshop;
+import inky.courier.device.DeviceService;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -26,9 +29,11 @@ public class Sizes {
 
     private final JdbcClient jdbc;
     private final Clock clock;
+    private final DeviceService devices;
 
-    Sizes(JdbcClient jdbc, Clock clock) {
+    Sizes(JdbcClient jdbc, Clock clock, DeviceService devices) {
         this.jdbc = jdbc;
+        this.devices = devices;
         this.clock = clock;
     }
 
@@ -44,6 +49,7 @@ public class Sizes {
 
     /**
      * @param learnedFrom files of this office that the estimate was corrected by
+     * @param learnedFromModel those of them that came from the model it was asked for
      * @param pagesThatFit into the limit, for nine scans in ten; null without a limit
      * @param advice the least change that fits; null when it fits already, or nothing does
      */
@@ -52,12 +58,18 @@ public class Sizes {
             BytesRange file,
             BytesRange mail,
             int learnedFrom,
+            int learnedFromModel,
             boolean fits,
             @Nullable Integer pagesThatFit,
             @Nullable AdviceView advice) {}
 
-    /** Remembers how the size of real files compares with what was expected of them. */
-    public void observe(ScanProfile profile, Workshop.Result made) {
+    /**
+     * Remembers how the size of real files compares with what was expected of them.
+     *
+     * @param profile that they were made by
+     */
+    public void observe(ScanProfile profile, Workshop.Result made, UUID deviceId) {
+        String model = model(deviceId);
         MediaSize media = made.pages().stream()
                 .flatMap(page -> page.analysis().stream())
                 .map(PageAnalysis::paper)
@@ -69,9 +81,11 @@ public class Sizes {
                 double expected = SizeModel.estimate(profile, media, file.pages(), Optional.empty(), Observed.NONE)
                         .file()
                         .p50();
-                jdbc.sql("insert into size_observation (coding, ratio, at) values (?, ?, ?)")
+                jdbc.sql("insert into size_observation (coding, model, pages, ratio, at) values (?, ?, ?, ?, ?)")
                         .params(
                                 Coding.of(profile).name(),
+                                model,
+                                file.pages(),
                                 file.bytes() / Math.max(1, expected),
                                 clock.instant().atOffset(ZoneOffset.UTC))
                         .update();
@@ -79,9 +93,24 @@ public class Sizes {
         }
     }
 
-    /** @param limit bytes of a mail; 0 for none */
-    public EstimateView estimate(ScanProfile profile, MediaSize media, int pages, long limit) {
-        Observed observed = observed(profile);
+    /** The models of the office's scanning devices, each once, by name. */
+    public List<String> models() {
+        return devices.list().stream()
+                .filter(device -> device.abilities().scans())
+                .map(device -> device.abilities().makeAndModel())
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    /**
+     * @param limit bytes of a mail; 0 for none
+     * @param model that pages come from; empty for any
+     */
+    public EstimateView estimate(ScanProfile profile, MediaSize media, int pages, long limit, String model) {
+        List<Seen> ofModel = model.isEmpty() ? List.of() : seen(profile, model);
+        Observed office = Observed.of(seen(profile, ""));
+        Observed observed = office.refined(ofModel);
         Optional<Long> most = limit > 0 ? Optional.of(limit) : Optional.empty();
         SizeModel.Estimate e = SizeModel.estimate(profile, media, pages, most, observed);
         boolean fits = limit == 0 || e.fits(limit);
@@ -97,26 +126,38 @@ public class Sizes {
                 BytesRange.of(e.page()),
                 BytesRange.of(e.file()),
                 BytesRange.of(e.mail()),
-                observed.pages(),
+                office.files(),
+                ofModel.size(),
                 fits,
                 e.pagesThatFit().orElse(null),
                 advice);
     }
 
     /** The profile with the least change by which so many pages fit into a mail; empty when nothing does. */
-    public Optional<ScanProfile> fitting(ScanProfile profile, int pages, long limit) {
-        return SizeModel.bestThatFits(profile, MediaSizes.A4, pages, limit, observed(profile))
+    public Optional<ScanProfile> fitting(ScanProfile profile, int pages, long limit, UUID deviceId) {
+        String model = model(deviceId);
+        Observed observed = Observed.of(seen(profile, "")).refined(model.isEmpty() ? List.of() : seen(profile, model));
+        return SizeModel.bestThatFits(profile, MediaSizes.A4, pages, limit, observed)
                 .map(SizeModel.Advice::profile);
     }
 
-    private Observed observed(ScanProfile profile) {
-        return Observed.of(jdbc
-                .sql("select ratio from size_observation where coding = ? order by at desc limit ?")
-                .params(Coding.of(profile).name(), LATEST)
-                .query(Double.class)
-                .list()
-                .stream()
-                .mapToDouble(Double::doubleValue)
-                .toArray());
+    private String model(UUID deviceId) {
+        return devices.list().stream()
+                .filter(device -> device.id().equals(deviceId))
+                .map(device -> device.abilities().makeAndModel())
+                .findFirst()
+                .orElse("");
+    }
+
+    /** @param model empty for those of all models */
+    private List<Seen> seen(ScanProfile profile, String model) {
+        return jdbc.sql("""
+                        select ratio, pages from size_observation
+                        where coding = :coding and (:model = '' or model = :model) order by at desc limit :latest""")
+                .param("coding", Coding.of(profile).name())
+                .param("model", model)
+                .param("latest", LATEST)
+                .query((row, n) -> new Seen(row.getDouble("ratio"), row.getInt("pages")))
+                .list();
     }
 }

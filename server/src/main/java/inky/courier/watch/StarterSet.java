@@ -45,7 +45,22 @@ class StarterSet {
 
     private static Tidy card() {
         return new Tidy(
-                Tidy.SkipBlank.CAREFUL, true, true, false, null, 0, false, null, false, 100, "", 0, null, true, true);
+                Tidy.SkipBlank.CAREFUL,
+                true,
+                true,
+                false,
+                null,
+                0,
+                false,
+                null,
+                false,
+                false,
+                100,
+                "",
+                0,
+                null,
+                true,
+                true);
     }
 
     private void profile(String name, ColourMode colour, int dpi, Sides sides, Tidy tidy, FileSettings files) {

@@ -1,7 +1,6 @@
 package inky.courier.core.document;
 
 import inky.courier.core.media.MediaSize;
-import inky.courier.core.page.PageRaster;
 
 /**
  * A page ready to be written into a file, already coded where the file takes it coded.
@@ -24,23 +23,14 @@ public sealed interface DocumentPage {
     /** Black and white, coded by ITU-T T.6; 1 is paper. */
     record Fax(int width, int height, int dpi, MediaSize media, byte[] coded) implements DocumentPage {}
 
-    /** Samples as they are, for files without loss. */
-    record Plain(PageRaster raster, MediaSize media) implements DocumentPage {
-        @Override
-        public int width() {
-            return raster.width();
-        }
-
-        @Override
-        public int height() {
-            return raster.height();
-        }
-
-        @Override
-        public int dpi() {
-            return raster.resolution().dpi();
-        }
-    }
+    /**
+     * Samples without loss.
+     *
+     * @param bits of a sample, 1 or 8; one bit is 1 for paper
+     * @param rows as the file's format wants them, deflated
+     */
+    record Lossless(int width, int height, int dpi, MediaSize media, boolean grey, int bits, byte[] rows)
+            implements DocumentPage {}
 
     /** The layers of a light page, from the bottom up. */
     record Light(int width, int height, int dpi, MediaSize media, Layers layers) implements DocumentPage {}

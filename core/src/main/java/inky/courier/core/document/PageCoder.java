@@ -19,9 +19,12 @@ public final class PageCoder {
 
     /** Whether a JPEG can go into the file as it is. */
     public boolean takesPagesAsTheyCame() {
-        boolean lossless = settings.type() == FileType.PNG
+        return !isLossless() && !settings.light() && !settings.readsText();
+    }
+
+    private boolean isLossless() {
+        return settings.type() == FileType.PNG
                 || settings.type() == FileType.TIFF && settings.quality() == FileSettings.Quality.FINE;
-        return !lossless && !settings.light() && !settings.readsText();
     }
 
     /** The page without decoding it. */
@@ -42,11 +45,10 @@ public final class PageCoder {
      * @param asScanned the device's own JPEG, when nothing was changed: it is not coded a second time
      */
     public DocumentPage code(PageRaster page, MediaSize media, Optional<byte[]> asScanned) throws IOException {
-        FileType type = settings.type();
-        boolean lossless =
-                type == FileType.PNG || type == FileType.TIFF && settings.quality() == FileSettings.Quality.FINE;
-        if (lossless) {
-            return new DocumentPage.Plain(page, media);
+        if (isLossless()) {
+            byte[] rows = settings.type() == FileType.PNG ? LosslessRows.forPng(page) : LosslessRows.forTiff(page);
+            int dpi = page.resolution().dpi();
+            return new DocumentPage.Lossless(page.width(), page.height(), dpi, media, page.isGrey(), 8, rows);
         }
         float quality = settings.quality().jpeg();
         byte[] jpeg = asScanned.isPresent()
@@ -67,7 +69,9 @@ public final class PageCoder {
     public DocumentPage code(PageRaster size, byte[] packed, MediaSize media) throws IOException {
         int dpi = size.resolution().dpi();
         return switch (settings.type()) {
-            case PNG -> new DocumentPage.Plain(PageRaster.ofPacked(size, packed), media);
+            case PNG ->
+                new DocumentPage.Lossless(
+                        size.width(), size.height(), dpi, media, true, 1, LosslessRows.forPng(packed, size.height()));
             case JPEG, POWERPOINT ->
                 new DocumentPage.Jpeg(
                         size.width(),

@@ -38,7 +38,6 @@ import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceGray;
 import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
 import org.apache.pdfbox.pdmodel.graphics.color.PDOutputIntent;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
-import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
 import org.apache.pdfbox.util.Matrix;
@@ -130,7 +129,7 @@ public final class PdfWriter implements FileWriter {
             image = bitonal(fax.coded(), COSName.CCITTFAX_DECODE, fax.width(), fax.height());
             image.getCOSObject().setItem(COSName.DECODE_PARMS, Fax.parameters(fax.width(), fax.height()));
         } else {
-            image = LosslessFactory.createFromImage(document, Rasters.image(((DocumentPage.Plain) page).raster()));
+            throw new IllegalArgumentException("pages of a PDF are not coded without loss");
         }
         content.drawImage(image, 0, 0, box.getWidth(), box.getHeight());
     }

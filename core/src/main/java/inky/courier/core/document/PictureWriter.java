@@ -5,7 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/** One page as an image file: JPEG as coded, or PNG (ISO/IEC 15948) without loss. */
+/** One page as an image file: JPEG as coded, or PNG without loss. */
 public final class PictureWriter implements FileWriter {
     private final Path target;
 
@@ -17,8 +17,8 @@ public final class PictureWriter implements FileWriter {
     public void add(DocumentPage page, PageWords words) throws IOException {
         if (page instanceof DocumentPage.Jpeg jpeg) {
             Files.write(target, jpeg.jpeg());
-        } else if (page instanceof DocumentPage.Plain plain) {
-            PngImage.write(plain.raster(), target);
+        } else if (page instanceof DocumentPage.Lossless plain) {
+            PngImage.write(plain, target);
         } else {
             throw new IllegalArgumentException(
                     "no image file of " + page.getClass().getSimpleName());

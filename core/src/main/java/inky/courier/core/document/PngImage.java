@@ -1,46 +1,56 @@
 package inky.courier.core.document;
 
-import inky.courier.core.page.PageRaster;
+import java.io.BufferedOutputStream;
+import java.io.DataOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
-import javax.imageio.IIOImage;
-import javax.imageio.ImageIO;
-import javax.imageio.ImageTypeSpecifier;
-import javax.imageio.ImageWriteParam;
-import javax.imageio.metadata.IIOInvalidTreeException;
-import javax.imageio.metadata.IIOMetadata;
-import javax.imageio.metadata.IIOMetadataNode;
-import javax.imageio.stream.ImageOutputStream;
+import java.util.zip.CRC32;
 
-/** PNG with its resolution. */
+/** A PNG (ISO/IEC 15948) with its resolution. */
 final class PngImage {
+    private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
+    private static final byte GREY = 0;
+    private static final byte COLOUR = 2;
+
     private PngImage() {}
 
-    static void write(PageRaster page, Path target) throws IOException {
-        var image = Rasters.image(page);
-        var writer = ImageIO.getImageWritersByFormatName("png").next();
-        ImageWriteParam param = writer.getDefaultWriteParam();
-        IIOMetadata metadata = writer.getDefaultImageMetadata(new ImageTypeSpecifier(image), param);
-        setResolution(metadata, page.resolution().dpi());
-        java.nio.file.Files.deleteIfExists(target);
-        try (ImageOutputStream out = ImageIO.createImageOutputStream(target.toFile())) {
-            writer.setOutput(out);
-            writer.write(null, new IIOImage(image, null, metadata), param);
-        } finally {
-            writer.dispose();
+    static void write(DocumentPage.Lossless page, Path target) throws IOException {
+        try (DataOutputStream out = new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(target)))) {
+            out.write(SIGNATURE);
+            chunk(
+                    out,
+                    "IHDR",
+                    ByteBuffer.allocate(13)
+                            .putInt(page.width())
+                            .putInt(page.height())
+                            .put((byte) page.bits())
+                            .put(page.grey() ? GREY : COLOUR)
+                            .array());
+            int perMetre = (int) Math.round(page.dpi() / 0.0254);
+            chunk(
+                    out,
+                    "pHYs",
+                    ByteBuffer.allocate(9)
+                            .putInt(perMetre)
+                            .putInt(perMetre)
+                            .put((byte) 1)
+                            .array());
+            chunk(out, "IDAT", page.rows());
+            chunk(out, "IEND", new byte[0]);
         }
     }
 
-    /** The pHYs chunk counts pixels a metre. */
-    private static void setResolution(IIOMetadata metadata, int dpi) throws IIOInvalidTreeException {
-        String name = "javax_imageio_png_1.0";
-        String perMetre = Long.toString(Math.round(dpi / 0.0254));
-        IIOMetadataNode root = new IIOMetadataNode(name);
-        IIOMetadataNode physical = new IIOMetadataNode("pHYs");
-        physical.setAttribute("pixelsPerUnitXAxis", perMetre);
-        physical.setAttribute("pixelsPerUnitYAxis", perMetre);
-        physical.setAttribute("unitSpecifier", "meter");
-        root.appendChild(physical);
-        metadata.mergeTree(name, root);
+    private static void chunk(DataOutputStream out, String type, byte[] data) throws IOException {
+        byte[] name = type.getBytes(StandardCharsets.US_ASCII);
+        CRC32 sum = new CRC32();
+        sum.update(name);
+        sum.update(data);
+        out.writeInt(data.length);
+        out.write(name);
+        out.write(data);
+        out.writeInt((int) sum.getValue());
     }
 }

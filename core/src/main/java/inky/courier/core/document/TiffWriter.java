@@ -1,6 +1,5 @@
 package inky.courier.core.document;
 
-import inky.courier.core.page.PageRaster;
 import inky.courier.core.reading.PageWords;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -15,8 +14,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.zip.Deflater;
-import java.util.zip.DeflaterOutputStream;
 
 /**
  * A TIFF (revision 6.0) of many pages. Pages are one strip each: black and white by ITU-T T.6, colour and grey as JPEG
@@ -65,16 +62,15 @@ public final class TiffWriter implements FileWriter {
                 fields.add(new Field(530, SHORT, sampling[0], sampling[1]));
             }
             strip(page, jpeg.jpeg(), fields);
-        } else if (page instanceof DocumentPage.Plain plain) {
-            PageRaster raster = plain.raster();
+        } else if (page instanceof DocumentPage.Lossless plain) {
             strip(
                     page,
-                    deflated(raster),
+                    plain.rows(),
                     List.of(
-                            raster.isGrey() ? new Field(258, SHORT, 8) : new Field(258, SHORT, 8, 8, 8),
+                            plain.grey() ? new Field(258, SHORT, 8) : new Field(258, SHORT, 8, 8, 8),
                             new Field(259, SHORT, 8),
-                            new Field(262, SHORT, raster.isGrey() ? 1 : 2),
-                            new Field(277, SHORT, raster.channels()),
+                            new Field(262, SHORT, plain.grey() ? 1 : 2),
+                            new Field(277, SHORT, plain.grey() ? 1 : 3),
                             new Field(317, SHORT, 2)));
         } else {
             throw new IllegalArgumentException("layers belong into a PDF");
@@ -208,26 +204,5 @@ public final class TiffWriter implements FileWriter {
 
     private static ByteBuffer little(int size) {
         return ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
-    }
-
-    private static byte[] deflated(PageRaster page) throws IOException {
-        int n = page.channels();
-        int row = page.width() * n;
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream(page.samples().length / 3);
-        byte[] differences = new byte[row];
-        Deflater deflater = new Deflater(6);
-        try (DeflaterOutputStream out = new DeflaterOutputStream(bytes, deflater, 1 << 16)) {
-            for (int y = 0; y < page.height(); y++) {
-                int at = y * row;
-                for (int i = 0; i < row; i++) {
-                    byte before = i < n ? 0 : page.samples()[at + i - n];
-                    differences[i] = (byte) (page.samples()[at + i] - before);
-                }
-                out.write(differences);
-            }
-        } finally {
-            deflater.end();
-        }
-        return bytes.toByteArray();
     }
 }

@@ -24,6 +24,8 @@ final class SeveralPapers {
 
     private static final double FRAME_MM = 4;
 
+    private static final int COARSER = 4;
+
     /** More small parts than this, and what is looked at is a page of print. */
     private static final int MOST_LOOSE = 150;
 
@@ -68,6 +70,10 @@ final class SeveralPapers {
 
     /** @return outlines in pixels, row by row from the top, each from the left; empty when there are not at least two */
     static List<Outline> find(Survey survey) {
+        // Most scans have one page, and are told from the others where a cell is a millimetre.
+        if (!maybe(survey.coarser(COARSER))) {
+            return List.of();
+        }
         for (Background background : Background.candidates(survey)) {
             Optional<List<Piece>> several = background
                     .lights()
@@ -81,6 +87,18 @@ final class SeveralPapers {
             }
         }
         return List.of();
+    }
+
+    /** Whether there are two parts at least that might be papers, whatever else there is. */
+    private static boolean maybe(Survey coarse) {
+        return Background.candidates(coarse).stream()
+                .flatMap(Background::lights)
+                .map(light -> new SeveralPapers(coarse, light))
+                .anyMatch(papers -> papers.parts().stream()
+                                .filter(part -> !part.isSmall() && papers.isSolid(papers.outline(part)))
+                                .limit(2)
+                                .count()
+                        == 2);
     }
 
     /** @param outline in cells */
@@ -104,13 +122,11 @@ final class SeveralPapers {
                 rest.add(part);
                 continue;
             }
-            Outline around = Rectangles.smallestAround(part.hull());
-            if (narrow(around) * survey.mm < NARROWEST_MM) {
+            Outline outline = outline(part);
+            if (narrow(outline) * survey.mm < NARROWEST_MM) {
                 rest.add(part);
                 continue;
             }
-            double area = Rectangles.area(around);
-            Outline outline = part.cells >= RECTANGULAR * area ? around : part.box();
             if (!isSolid(outline)) {
                 return List.of();
             }
@@ -123,6 +139,12 @@ final class SeveralPapers {
             }
         }
         return pieces;
+    }
+
+    /** The smallest rectangle around, or the upright one where papers touch. */
+    private Outline outline(Part part) {
+        Outline around = Rectangles.smallestAround(part.hull());
+        return part.cells >= RECTANGULAR * Rectangles.area(around) ? around : part.box();
     }
 
     private static double narrow(Outline around) {

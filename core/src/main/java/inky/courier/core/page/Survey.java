@@ -58,6 +58,35 @@ final class Survey {
         return survey;
     }
 
+    /** The same in larger cells, each the mean of so many squared: what is large is seen there at a fraction of the time. */
+    Survey coarser(int factor) {
+        Survey coarse = new Survey(
+                Math.max(1, width / factor), Math.max(1, height / factor), pixels * factor, mm * factor, !isGrey());
+        mean(light, coarse, coarse.light, factor);
+        if (!isGrey()) {
+            mean(redGreen, coarse, coarse.redGreen, factor);
+            mean(blueYellow, coarse, coarse.blueYellow, factor);
+        }
+        return coarse;
+    }
+
+    private void mean(short[] from, Survey coarse, short[] to, int factor) {
+        int[] sums = new int[coarse.width];
+        for (int row = 0; row < coarse.height; row++) {
+            java.util.Arrays.fill(sums, 0);
+            for (int y = row * factor; y < Math.min(height, (row + 1) * factor); y++) {
+                for (int col = 0, at = y * width; col < coarse.width; col++) {
+                    for (int k = 0; k < factor && col * factor + k < width; k++) {
+                        sums[col] += from[at++];
+                    }
+                }
+            }
+            for (int col = 0; col < coarse.width; col++) {
+                to[row * coarse.width + col] = (short) Math.round((float) sums[col] / (factor * factor));
+            }
+        }
+    }
+
     boolean isGrey() {
         return redGreen == null;
     }

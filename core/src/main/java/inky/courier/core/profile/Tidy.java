@@ -20,6 +20,7 @@ import java.util.List;
  * @param openedBook whether one scan is two pages
  * @param eachPaper whether papers that lie side by side on the glass become pages of their own; false where it is missing, as
  *     in what was kept or is sent by those who do not know it
+ * @param fringe whether the red and blue rims that a scanner leaves at black print are taken out; false where it is missing
  * @param scalePercent 25 to 400; 100 leaves the size
  * @param scaleTo PWG 5101.1 name of a size that pages are scaled to; empty for none
  * @param fileDpi resolution of the files; 0 as scanned
@@ -37,6 +38,7 @@ public record Tidy(
         boolean gutter,
         Book openedBook,
         Boolean eachPaper,
+        Boolean fringe,
         int scalePercent,
         String scaleTo,
         int fileDpi,
@@ -44,11 +46,11 @@ public record Tidy(
         boolean card,
         boolean portrait) {
     public static final Tidy NONE =
-            new Tidy(null, false, false, false, null, 0, false, null, false, 100, "", 0, null, false, false);
+            new Tidy(null, false, false, false, null, 0, false, null, false, false, 100, "", 0, null, false, false);
 
     /** What most offices want: nothing that could surprise. */
-    public static final Tidy USUAL =
-            new Tidy(SkipBlank.USUAL, false, true, true, null, 0, false, null, false, 100, "", 0, null, false, false);
+    public static final Tidy USUAL = new Tidy(
+            SkipBlank.USUAL, false, true, true, null, 0, false, null, false, false, 100, "", 0, null, false, false);
 
     /** How readily sides without content are left out. */
     public enum SkipBlank {
@@ -106,6 +108,7 @@ public record Tidy(
         edges = edges == null ? Rim.LEAVE : edges;
         openedBook = openedBook == null ? Book.NO : openedBook;
         eachPaper = Boolean.TRUE.equals(eachPaper);
+        fringe = Boolean.TRUE.equals(fringe);
         scaleTo = scaleTo == null ? "" : scaleTo;
         scalePercent = scalePercent == 0 ? 100 : scalePercent;
         stamp = stamp == null ? Stamp.NONE : stamp;
@@ -143,6 +146,7 @@ public record Tidy(
                 gutter,
                 openedBook,
                 eachPaper,
+                fringe,
                 scalePercent,
                 scaleTo,
                 fileDpi,
@@ -162,6 +166,7 @@ public record Tidy(
                 0,
                 false,
                 null,
+                false,
                 false,
                 scalePercent,
                 scaleTo,
@@ -184,6 +189,7 @@ public record Tidy(
         add(words, upright, "upright");
         add(words, edges != Rim.LEAVE, "edges cleaned");
         add(words, gutter, "gutter cleaned");
+        add(words, fringe, "colour fringes removed");
         add(words, scalePercent != 100, "scaled to " + scalePercent + " %");
         add(
                 words,

@@ -1,49 +1,77 @@
 package inky.courier.core.sizing;
 
-import java.util.Arrays;
+import java.util.Collection;
+import java.util.List;
+import java.util.function.ToDoubleFunction;
 
 /**
- * How the pages that an office really scans compare with the table: bytes a page over the table's median.
+ * How files that were really made compare with the table, and what that does to the table's range: the more were seen, the
+ * more it moves towards them.
  *
- * @param pages how many observations there are
- * @param ratio of real to expected bytes
+ * @param files how many were seen
+ * @param tables share of the table's own spread that still counts; 1 when nothing was seen
+ * @param factor what the table's median is multiplied by, and what was seen of the spread below and above a median
  */
-public record Observed(int pages, Range ratio) {
-    /** So many observations weigh as much as the table does. */
+public record Observed(int files, double tables, Range factor) {
+    /** So many files weigh as much as all that was known before. */
     private static final double PRIOR = 12;
 
-    public static final Observed NONE = new Observed(0, new Range(1, 1, 1));
+    public static final Observed NONE = new Observed(0, 1, new Range(1, 1, 1));
 
-    /** @param ratios real bytes of a page over the expected median, in any order */
-    public static Observed of(double[] ratios) {
-        if (ratios.length == 0) {
-            return NONE;
-        }
-        double[] sorted = ratios.clone();
-        Arrays.sort(sorted);
-        return new Observed(sorted.length, new Range(at(sorted, 0.1), at(sorted, 0.5), at(sorted, 0.9)));
+    /**
+     * A file that was made.
+     *
+     * @param ratio its bytes over the expected median
+     * @param pages 1 or more; the more, the less it says about how far single pages differ
+     */
+    public record Seen(double ratio, int pages) {}
+
+    /** @param seen in any order */
+    public static Observed of(Collection<Seen> seen) {
+        return NONE.refined(seen);
     }
 
-    private static double at(double[] sorted, double share) {
-        double place = share * (sorted.length - 1);
+    /** Corrected again by files that are nearer to what is asked for, as those of one model among an office's. */
+    public Observed refined(Collection<Seen> nearer) {
+        if (nearer.isEmpty()) {
+            return this;
+        }
+        double weight = nearer.size() / (nearer.size() + PRIOR);
+        double median = at(nearer, 0.5, Seen::ratio);
+        // As far as single pages would have differed.
+        ToDoubleFunction<Seen> page = file -> Math.pow(file.ratio / median, 1 / Range.spreadOfMean(file.pages));
+        return new Observed(
+                files + nearer.size(),
+                tables * (1 - weight),
+                new Range(
+                        blend(factor.p10(), at(nearer, 0.1, page), weight),
+                        blend(factor.p50(), median, weight),
+                        blend(factor.p90(), at(nearer, 0.9, page), weight)));
+    }
+
+    private static double at(Collection<Seen> seen, double share, ToDoubleFunction<Seen> of) {
+        List<Double> sorted = seen.stream().mapToDouble(of).sorted().boxed().toList();
+        double place = share * (sorted.size() - 1);
         int below = (int) place;
-        int above = Math.min(sorted.length - 1, below + 1);
-        return sorted[below] + (place - below) * (sorted[above] - sorted[below]);
+        int above = Math.min(sorted.size() - 1, below + 1);
+        return sorted.get(below) + (place - below) * (sorted.get(above) - sorted.get(below));
     }
 
-    /** The table's range, moved towards what was observed the more was observed. */
-    Range correct(Range table) {
-        if (pages == 0) {
-            return table;
-        }
-        double weight = pages / (pages + PRIOR);
-        double p50 = table.p50() * Math.pow(ratio.p50(), weight);
-        double low = blend(table.p10() / table.p50(), ratio.p10() / ratio.p50(), weight);
-        double high = blend(table.p90() / table.p50(), ratio.p90() / ratio.p50(), weight);
-        return new Range(p50 * low, p50, p50 * high);
+    private static double blend(double before, double seen, double weight) {
+        return Math.pow(before, 1 - weight) * Math.pow(seen, weight);
     }
 
-    private static double blend(double table, double seen, double weight) {
-        return Math.pow(table, 1 - weight) * Math.pow(seen, weight);
+    /**
+     * The table's range for so many pages, moved towards what was seen.
+     *
+     * @param table of them all
+     */
+    Range correct(Range table, int pages) {
+        double p50 = table.p50() * factor.p50();
+        double spread = Range.spreadOfMean(pages);
+        return new Range(
+                p50 * Math.pow(factor.p10(), spread) * Math.pow(table.p10() / table.p50(), tables),
+                p50,
+                p50 * Math.pow(factor.p90(), spread) * Math.pow(table.p90() / table.p50(), tables));
     }
 }

@@ -55,38 +55,41 @@ public final class SizeModel {
 
     public static Estimate estimate(
             ScanProfile profile, MediaSize media, int pages, Optional<Long> limit, Observed observed) {
-        Range page = page(profile, media, observed);
-        Range file = file(profile, page, pages);
+        Range coded = coded(profile, media);
+        Range file = file(profile, coded, observed, pages);
         return new Estimate(
-                page, file, mail(profile, file, pages), limit.map(bytes -> pagesThatFit(profile, page, bytes)));
+                file(profile, coded, observed, 1).plus(-once(profile)),
+                file,
+                mail(profile, file, pages),
+                limit.map(bytes -> pagesThatFit(profile, coded, observed, bytes)));
     }
 
-    /** The range of a single page in its file. */
-    private static Range page(ScanProfile profile, MediaSize media, Observed observed) {
+    /** What a single page is coded to, by the table. */
+    private static Range coded(ScanProfile profile, MediaSize media) {
         Tidy tidy = profile.tidy();
         int scanned = profile.resolution().dpi();
         int dpi = tidy.fileDpi() == 0 ? scanned : Math.min(tidy.fileDpi(), scanned);
         double scale = tidy.scalePercent() / 100.0;
         Coding coding = Coding.of(profile);
-        Range coded = PageSizes.bytes(coding, dpi, media).times(coding.isOfText() ? 1 : scale * scale);
-        Range corrected = observed.correct(coded);
-        FileSettings files = profile.files();
-        if (files.type() == FileType.PDF) {
-            return corrected.plus(PDF_PAGE + (files.searchable() ? WORDS_PAGE : 0));
-        }
-        return corrected;
+        return PageSizes.bytes(coding, dpi, media).times(coding.isOfText() ? 1 : scale * scale);
     }
 
-    private static Range file(ScanProfile profile, Range page, int pages) {
+    private static Range file(ScanProfile profile, Range coded, Observed observed, int pages) {
         FileSettings files = profile.files();
-        int count = files.onePageEach() ? pages : 1;
-        double once = 0;
+        double beside = 0;
         if (files.type() == FileType.PDF) {
-            once = PDF_FILE + (files.archive() ? ARCHIVE : 0) + (files.searchable() ? WORDS_FILE : 0);
-        } else {
-            once = PageSizes.once(files.type());
+            beside = PDF_PAGE + (files.searchable() ? WORDS_PAGE : 0);
         }
-        return page.sum(pages).plus(once * count);
+        int count = files.onePageEach() ? pages : 1;
+        return observed.correct(coded.sum(pages), pages).plus(beside * pages + once(profile) * count);
+    }
+
+    /** What each file has beside its pages. */
+    private static double once(ScanProfile profile) {
+        FileSettings files = profile.files();
+        return files.type() == FileType.PDF
+                ? PDF_FILE + (files.archive() ? ARCHIVE : 0) + (files.searchable() ? WORDS_FILE : 0)
+                : PageSizes.once(files.type());
     }
 
     private static Range mail(ScanProfile profile, Range file, int pages) {
@@ -98,16 +101,17 @@ public final class SizeModel {
         return MailSize.base64(Math.round(bytes)) + MAIL_HEAD + 250.0 * (parts - 1);
     }
 
-    private static int pagesThatFit(ScanProfile profile, Range page, long limit) {
+    private static int pagesThatFit(ScanProfile profile, Range coded, Observed observed, long limit) {
         int low = 0;
         int high = 1;
-        while (high < 100_000 && mail(profile, file(profile, page, high), high).p90() <= limit) {
+        while (high < 100_000
+                && mail(profile, file(profile, coded, observed, high), high).p90() <= limit) {
             low = high;
             high *= 2;
         }
         while (high - low > 1) {
             int middle = (low + high) / 2;
-            if (mail(profile, file(profile, page, middle), middle).p90() <= limit) {
+            if (mail(profile, file(profile, coded, observed, middle), middle).p90() <= limit) {
                 low = middle;
             } else {
                 high = middle;

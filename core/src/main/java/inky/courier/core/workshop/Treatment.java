@@ -13,6 +13,7 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import inky.courier.core.tidy.BlackAndWhite;
+import inky.courier.core.tidy.ColourFringe;
 import inky.courier.core.tidy.Edges;
 import inky.courier.core.tidy.OpenedBook;
 import inky.courier.core.tidy.Resample;
@@ -57,6 +58,16 @@ public final class Treatment {
         return profile.colour() == ColourMode.COLOUR
                 && profile.tone().exposure() == Tone.Exposure.AS_SCANNED
                 && tidy.equals(Tidy.NONE);
+    }
+
+    /** Before all else, as the rims lie along the way that the scanner went. */
+    PageRaster withoutFringe(PageRaster page, List<String> done) {
+        if (!tidy.fringe()) {
+            return page;
+        }
+        Optional<PageRaster> clean = ColourFringe.removed(page);
+        clean.ifPresent(changed -> done.add("colour fringes removed"));
+        return clean.orElse(page);
     }
 
     /** The page, or an opened book's two pages in reading order. */

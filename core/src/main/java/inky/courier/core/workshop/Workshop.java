@@ -131,7 +131,9 @@ public final class Workshop {
         if (asItCame.isPresent()) {
             return asItCame.get();
         }
-        PageRaster raster = source.raster();
+        List<String> done = new ArrayList<>();
+        PageRaster scanned = source.raster();
+        PageRaster raster = treatment.withoutFringe(scanned, done);
         Optional<PageAnalysis> analysis = analysis(raster);
         Optional<Worked> apart = setApart(unit.number, source, analysis);
         if (apart.isPresent()) {
@@ -139,14 +141,14 @@ public final class Workshop {
         }
         List<Outline> papers = profile.tidy().eachPaper() ? PageAnalyser.papers(raster) : List.of();
         if (papers.size() > 1) {
-            return papers(unit.number, source, raster, papers, new Treatment.StampValues(unit.number, total, date));
+            return papers(
+                    unit.number, source, raster, papers, new Treatment.StampValues(unit.number, total, date), done);
         }
-        List<String> done = new ArrayList<>();
         List<Piece> pieces = pieces(
                 unit.number,
                 raster,
                 analysis,
-                source,
+                raster == scanned ? source : Source.of(raster),
                 source.splitBefore(),
                 new Treatment.StampValues(unit.number, total, date),
                 done);
@@ -181,9 +183,14 @@ public final class Workshop {
 
     /** Several papers on the glass: each is cut out and treated as if it had been scanned by itself. */
     private Worked papers(
-            int number, Source source, PageRaster raster, List<Outline> outlines, Treatment.StampValues stamp)
+            int number,
+            Source source,
+            PageRaster raster,
+            List<Outline> outlines,
+            Treatment.StampValues stamp,
+            List<String> done)
             throws IOException {
-        List<String> done = new ArrayList<>(List.of(outlines.size() + " papers on the glass, a page for each"));
+        done.add(outlines.size() + " papers on the glass, a page for each");
         List<Piece> pieces = new ArrayList<>();
         List<Piece> portraits = new ArrayList<>();
         Map<String, List<String>> steps = new LinkedHashMap<>();
@@ -249,14 +256,14 @@ public final class Workshop {
         for (int i = 0; i < unit.sources.size(); i++) {
             Source source = unit.sources.get(i);
             int number = unit.number + i;
-            PageRaster raster = source.raster();
+            List<String> done = new ArrayList<>();
+            PageRaster raster = treatment.withoutFringe(source.raster(), done);
             Optional<PageAnalysis> analysis = analysis(raster);
             Optional<Worked> apart = setApart(number, source, analysis);
             if (apart.isPresent()) {
                 reports.addAll(apart.get().reports);
                 continue;
             }
-            List<String> done = new ArrayList<>();
             sides.add(treatment.straightened(raster, analysis, done));
             portraits.addAll(portraits(raster, analysis, number, done));
             done.add(sides.size() == 1 ? "upper half of a page" : "lower half of the same page");

@@ -38,6 +38,7 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
+import javax.imageio.metadata.IIOMetadataNode;
 import javax.imageio.stream.ImageInputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -50,6 +51,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.verapdf.gf.foundry.VeraGreenfieldFoundryProvider;
 import org.verapdf.pdfa.Foundries;
@@ -332,12 +334,41 @@ class FilesTest {
     }
 
     @Test
-    void imagesAreOneFileAPageWithTheirResolution() throws Exception {
+    void imagesAreOneFileAPage() throws Exception {
         for (FileType type : List.of(FileType.JPEG, FileType.PNG)) {
             List<MadeFile> files = make(ColourMode.COLOUR, FileSettings.of(type), letters(2));
             assertEquals(2, files.size());
             BufferedImage image = ImageIO.read(files.get(1).path().toFile());
             assertEquals(1240, image.getWidth());
+        }
+    }
+
+    // ISO/IEC 15948 by the JDK's reader: every sample comes back, and the resolution
+    @ParameterizedTest
+    @CsvSource({"COLOUR, 24", "GREY, 8", "BLACK_AND_WHITE, 1"})
+    void pngLosesNothing(ColourMode colour, int bits) throws Exception {
+        PageRaster page = TruthPages.colourLetter(5, 150).raster();
+        Path png = make(colour, FileSettings.of(FileType.PNG), List.of(page))
+                .get(0)
+                .path();
+        PageRaster grey = page.toGrey();
+        PageRaster expected = switch (colour) {
+            case COLOUR -> page;
+            case GREY -> grey;
+            default -> PageRaster.ofPacked(grey, BlackAndWhite.local(grey));
+        };
+        ImageReader reader = ImageIO.getImageReadersByFormatName("png").next();
+        try (ImageInputStream in = ImageIO.createImageInputStream(png.toFile())) {
+            reader.setInput(in);
+            BufferedImage image = reader.read(0);
+            assertEquals(bits, image.getColorModel().getPixelSize());
+            assertArrayEquals(
+                    expected.samples(),
+                    JpegPages.raster(image, page.resolution()).samples());
+            IIOMetadataNode said = (IIOMetadataNode) reader.getImageMetadata(0).getAsTree("javax_imageio_1.0");
+            IIOMetadataNode pixel = (IIOMetadataNode)
+                    said.getElementsByTagName("HorizontalPixelSize").item(0);
+            assertEquals(25.4 / 150, Double.parseDouble(pixel.getAttribute("value")), 0.0001);
         }
     }
 

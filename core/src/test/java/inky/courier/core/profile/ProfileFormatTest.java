@@ -110,6 +110,7 @@ class ProfileFormatTest {
                         random.nextBoolean(),
                         each ? Tidy.Book.NO : Tidy.Book.RIGHT_TO_LEFT,
                         each,
+                        random.nextBoolean(),
                         25 + random.nextInt(376),
                         random.nextBoolean() ? "" : "iso_a5_148x210mm",
                         random.nextBoolean() ? 0 : 150,

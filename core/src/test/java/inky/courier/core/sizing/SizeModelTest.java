@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.document.Description;
 import inky.courier.core.document.InOrder;
+import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
@@ -18,20 +19,25 @@ import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import inky.courier.core.reading.TextReader;
+import inky.courier.core.sizing.Observed.Seen;
 import inky.courier.core.truth.ReadOnce;
 import inky.courier.core.truth.TruthPages;
 import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Workshop;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.function.LongFunction;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -42,6 +48,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 @Tag("long")
 class SizeModelTest {
@@ -85,6 +92,23 @@ class SizeModelTest {
     void theMedianIsWithinAFifthAndFourFifthsOfThePagesWithinTheRange(int dpi, int pages, List<ScanProfile> profiles)
             throws IOException {
         check(profiles, sizes(pages, profiles, seed -> page(seed, dpi)));
+    }
+
+    // Pages come from devices coded once; what the coder leaves of their noise is what has no loss again
+    @Test
+    void soItIsForFilesWithoutLoss() throws IOException {
+        List<ScanProfile> profiles = Stream.of(ColourMode.COLOUR, ColourMode.GREY, ColourMode.BLACK_AND_WHITE)
+                .map(colour -> profile(colour, 150, FileSettings.of(FileType.PNG)))
+                .toList();
+        check(profiles, sizes(HELD_BACK, profiles, seed -> scanned(page(seed, 150))));
+    }
+
+    private static PageRaster scanned(PageRaster drawn) {
+        try {
+            return JpegPages.decode(JpegPages.encode(drawn, 0.8f), drawn.resolution());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     @Test
@@ -145,10 +169,55 @@ class SizeModelTest {
     void whatAnOfficeReallyScansCorrectsTheTable() {
         ScanProfile profile = profile(ColourMode.GREY, 200, FileSettings.PDF);
         double table = p50(profile, Observed.NONE);
-        double[] twice = new double[200];
-        Arrays.fill(twice, 2);
-        assertEquals(2, p50(profile, Observed.of(twice)) / table, 0.15);
-        assertEquals(1.06, p50(profile, Observed.of(new double[] {2})) / table, 0.06, "one file proves little");
+        assertEquals(2, p50(profile, Observed.of(Collections.nCopies(200, new Seen(2, 1)))) / table, 0.15);
+        assertEquals(1.06, p50(profile, Observed.of(List.of(new Seen(2, 1)))) / table, 0.06, "one file proves little");
+    }
+
+    // One model's coder makes files a third smaller than the other's: each is expected as its own
+    @Test
+    void aModelsOwnFilesCorrectTheOffices() {
+        ScanProfile profile = profile(ColourMode.COLOUR, 200, FileSettings.PDF);
+        double table = p50(profile, Observed.NONE);
+        List<Seen> small = Collections.nCopies(100, new Seen(0.7, 1));
+        List<Seen> office = new ArrayList<>(Collections.nCopies(100, new Seen(1.1, 1)));
+        office.addAll(small);
+        assertEquals(0.7, p50(profile, Observed.of(office).refined(small)) / table, 0.05);
+        double before = p50(profile, Observed.of(office));
+        assertEquals(before, p50(profile, Observed.of(office).refined(List.of(new Seen(0.7, 1)))), before * 0.05);
+    }
+
+    // Drawn by the model itself: stacks that share a part of their pages' variance, so single pages spread by e to the
+    // power s
+    @ParameterizedTest
+    @ValueSource(ints = {1, 5, 40})
+    void nineStacksInTenStayUnderWhatIsSaidOfThem(int pages) {
+        Random random = new Random(pages);
+        ScanProfile profile = profile(ColourMode.COLOUR, 200, FileSettings.PDF);
+        double page = file(profile, 1, Observed.NONE).p50();
+        List<Seen> seen = new ArrayList<>();
+        for (int file = 0; file < 400; file++) {
+            int own = 1 + random.nextInt(6);
+            seen.add(new Seen(
+                    stack(random, own)
+                            * page
+                            / file(profile, own, Observed.NONE).p50(),
+                    own));
+        }
+        Range said = file(profile, pages, Observed.of(seen));
+        int under = 0;
+        for (int stack = 0; stack < 2000; stack++) {
+            under += stack(random, pages) * page <= said.p90() ? 1 : 0;
+        }
+        assertEquals(0.9, under / 2000.0, 0.04);
+    }
+
+    private static double stack(Random random, int pages) {
+        double own = Math.sqrt(0.1) * random.nextGaussian();
+        double sum = 0;
+        for (int page = 0; page < pages; page++) {
+            sum += Math.exp(0.25 * (own + Math.sqrt(0.9) * random.nextGaussian()));
+        }
+        return sum;
     }
 
     @ParameterizedTest
@@ -202,9 +271,12 @@ class SizeModelTest {
     }
 
     private static double p50(ScanProfile profile, Observed observed) {
-        return SizeModel.estimate(profile, MediaSizes.A4, 10, Optional.empty(), observed)
-                .file()
-                .p50();
+        return file(profile, 10, observed).p50();
+    }
+
+    private static Range file(ScanProfile profile, int pages, Observed observed) {
+        return SizeModel.estimate(profile, MediaSizes.A4, pages, Optional.empty(), observed)
+                .file();
     }
 
     private static PageRaster page(long seed, int dpi) {

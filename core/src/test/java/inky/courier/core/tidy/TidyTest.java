@@ -12,6 +12,11 @@ import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PaperWhite;
 import inky.courier.core.truth.Truth;
 import inky.courier.core.truth.TruthPages;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -72,6 +77,67 @@ class TidyTest {
         }
         assertEquals(before, darkPixels(Edges.found(page)), before / 200.0);
         assertEquals(before, darkPixels(Edges.margins(page, 6)), before / 200.0);
+    }
+
+    // Print is drawn four times as high, so lines that are a quarter apart are known exactly
+    @ParameterizedTest
+    @ValueSource(ints = {-4, -2, -1, 1, 3})
+    void theRimsOfColourLinesThatDoNotMeetAreTakenOutAndColourStays(int quarters) {
+        PageRaster meets = lines(0);
+        PageRaster apart = lines(quarters);
+        PageRaster clean = ColourFringe.removed(apart).orElseThrow();
+        assertTrue(rims(clean) < rims(apart) / 2, rims(apart) + " before, " + rims(clean) + " after");
+        assertEquals(rims(meets), 0, 0.01);
+        assertEquals(Optional.empty(), ColourFringe.removed(meets), "nothing to take out");
+        int mark = (300 * clean.width() + 420) * 3;
+        for (int c = 0; c < 3; c++) {
+            assertEquals(meets.samples()[mark + c] & 0xff, clean.samples()[mark + c] & 0xff, 2, "a red mark");
+        }
+    }
+
+    /** Black letters and a red mark, red behind green by so many quarters of a pixel, blue before it by half as much. */
+    private static PageRaster lines(int quarters) {
+        BufferedImage high = new BufferedImage(500, 2000, BufferedImage.TYPE_INT_RGB);
+        Graphics2D g = high.createGraphics();
+        g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
+        g.setColor(Color.WHITE);
+        g.fillRect(0, 0, 500, 2000);
+        g.setColor(new Color(190, 30, 40));
+        g.fillRect(380, 1080, 90, 240);
+        g.setColor(Color.BLACK);
+        g.scale(1, 4);
+        g.setFont(new Font(Font.SERIF, Font.PLAIN, 22));
+        for (int line = 0; line < 14; line++) {
+            g.drawString("Berth " + line + ", crates and barrels", 30, 40 + line * 32);
+        }
+        byte[] samples = new byte[500 * 500 * 3];
+        int[] behind = {quarters, 0, -quarters / 2};
+        for (int y = 0; y < 500; y++) {
+            for (int x = 0; x < 500; x++) {
+                for (int c = 0; c < 3; c++) {
+                    int sum = 0;
+                    for (int k = 0; k < 4; k++) {
+                        int row = Math.max(0, Math.min(1999, y * 4 + k + behind[c]));
+                        sum += high.getRGB(x, row) >> (16 - 8 * c) & 0xff;
+                    }
+                    samples[(y * 500 + x) * 3 + c] = (byte) (sum / 4);
+                }
+            }
+        }
+        return new PageRaster(500, 500, 3, DPI, samples);
+    }
+
+    /** Mean square of the difference of red and blue to green, where nothing but black is printed. */
+    private static double rims(PageRaster page) {
+        double sum = 0;
+        for (int y = 10; y < 260; y++) {
+            for (int at = y * page.width() * 3, end = at + page.width() * 3; at < end; at += 3) {
+                int green = page.samples()[at + 1] & 0xff;
+                sum += Math.pow((page.samples()[at] & 0xff) - green, 2)
+                        + Math.pow((page.samples()[at + 2] & 0xff) - green, 2);
+            }
+        }
+        return sum / (250 * page.width());
     }
 
     @Test

@@ -133,7 +133,7 @@ class WorkshopTest {
 
     @Test
     void aCardsTwoSidesShareAPageAndItsPortraitIsAFile() throws IOException {
-        Tidy card = new Tidy(null, true, true, false, null, 0, false, null, false, 100, "", 0, null, true, true);
+        Tidy card = new Tidy(null, true, true, false, null, 0, false, null, false, false, 100, "", 0, null, true, true);
         PageRaster front = TruthPages.kind(6, 200).raster();
         Workshop.Result made = make(Grouping.ONE_FILE, card, List.of(page(front), page(front)));
         assertEquals(
@@ -157,7 +157,8 @@ class WorkshopTest {
 
     @Test
     void papersOnTheGlassArePagesOfTheirOwnInOneFileOrByKind() throws IOException {
-        Tidy each = new Tidy(null, false, true, false, null, 0, false, null, true, 100, "", 0, null, false, false);
+        Tidy each =
+                new Tidy(null, false, true, false, null, 0, false, null, true, false, 100, "", 0, null, false, false);
         GlassPages.Glass glass = GlassPages.of(7, 150);
         long cards = glass.papers().stream()
                 .filter(paper -> paper.kind() == Kind.CARD)
