@@ -20,6 +20,11 @@ final class ColourFinder {
 
     private static final double PATCH_MM2 = 9;
 
+    /** No shift of the lines makes so strong a colour over so much: then they need not be measured. */
+    private static final double STRONG_CHROMA = 70;
+
+    private static final double STRONG_MM2 = 60;
+
     /** Paper this far from neutral is coloured paper, not an old page; its tint is content. */
     private static final double COLOURED_PAPER = 45;
 
@@ -46,7 +51,7 @@ final class ColourFinder {
         ColourSquares squares = ColourSquares.of(ground, paper);
         ColourSquares.Tint tint = squares.pageTint();
         double coloured = squares.mm2Beyond(FIRST_CHROMA);
-        if (coloured >= FIRST_MM2) {
+        if (coloured >= FIRST_MM2 && squares.mm2Beyond(STRONG_CHROMA) < STRONG_MM2) {
             coloured = ColourLines.straighten(squares, page).mm2Beyond(CHROMA);
         }
         boolean colour = coloured >= PATCH_MM2 || isColoured(tint);

@@ -43,7 +43,7 @@ final class ColourLines {
             int top = squares.pixelDown(row);
             int bottom = squares.pixelDown(row + 1);
             for (int col = 1, at = row * across + 1; col < across - 1; col++, at++) {
-                if (!squares.inside[at]) {
+                if (!squares.inside[at] || squares.isAmongPlain(at)) {
                     continue;
                 }
                 int left = squares.pixelAcross(col);

@@ -119,6 +119,11 @@ final class ColourSquares {
         return pageTint;
     }
 
+    /** Whether it and those beside it are paper, where nothing has a slope. */
+    boolean isAmongPlain(int at) {
+        return plain[at] && plain[at - 1] && plain[at + 1] && plain[at - across] && plain[at + across];
+    }
+
     /** How light a square is beside the paper, 0 to 1: dark ink shows less of the paper's and the lamp's tint. */
     float share(int at) {
         return Math.min(1, light[at] / Math.max(1, ground.paper));

@@ -50,8 +50,6 @@ final class Survey {
             survey.readBetween(page);
         } else if (page.isGrey()) {
             survey.readGrey(page, (int) pixels);
-        } else if (pixels == 2) {
-            survey.readColourByTwo(page);
         } else {
             survey.readColour(page, (int) pixels);
         }
@@ -121,65 +119,72 @@ final class Survey {
 
     private void readColour(PageRaster page, int factor) {
         byte[] samples = page.samples();
-        int[] reds = new int[width];
-        int[] greens = new int[width];
-        int[] blues = new int[width];
-        int area = factor * factor;
+        int stride = page.width() * 3;
         for (int row = 0; row < height; row++) {
-            java.util.Arrays.fill(reds, 0);
-            java.util.Arrays.fill(greens, 0);
-            java.util.Arrays.fill(blues, 0);
-            int bottom = Math.min(page.height(), (row + 1) * factor);
-            for (int y = row * factor; y < bottom; y++) {
-                int s = y * page.width() * 3;
-                for (int col = 0; col < width; col++) {
-                    int red = 0;
-                    int green = 0;
-                    int blue = 0;
-                    for (int k = 0; k < factor; k++, s += 3) {
-                        red += samples[s] & 0xff;
-                        green += samples[s + 1] & 0xff;
-                        blue += samples[s + 2] & 0xff;
-                    }
-                    reds[col] += red;
-                    greens[col] += green;
-                    blues[col] += blue;
-                }
-            }
-            for (int col = 0, at = row * width; col < width; col++, at++) {
-                int red = reds[col];
-                int green = greens[col];
-                int blue = blues[col];
-                // BT.601's luma, as in PageRaster.toGrey.
-                light[at] = (short) ((red / area * 19595 + green / area * 38470 + blue / area * 7471) >> 16);
-                redGreen[at] = (short) ((red - green) / area);
-                blueYellow[at] = (short) (((red + green) / 2 - blue) / area);
+            int above = row * factor * stride;
+            int at = row * width;
+            switch (factor) {
+                case 2 -> readPairs(samples, above, stride, at);
+                case 3 -> readTriples(samples, above, stride, at);
+                default -> readSquares(samples, above, stride, at, factor);
             }
         }
     }
 
-    /** The same for 200 dpi, the usual resolution, without the inner loops: three times as fast. */
-    private void readColourByTwo(PageRaster page) {
-        byte[] samples = page.samples();
-        int stride = page.width() * 3;
-        for (int row = 0; row < height; row++) {
-            int a = row * 2 * stride;
-            int b = a + stride;
-            for (int at = row * width, end = at + width; at < end; at++, a += 6, b += 6) {
-                int red = (samples[a] & 0xff) + (samples[a + 3] & 0xff) + (samples[b] & 0xff) + (samples[b + 3] & 0xff);
-                int green = (samples[a + 1] & 0xff)
-                        + (samples[a + 4] & 0xff)
-                        + (samples[b + 1] & 0xff)
-                        + (samples[b + 4] & 0xff);
-                int blue = (samples[a + 2] & 0xff)
-                        + (samples[a + 5] & 0xff)
-                        + (samples[b + 2] & 0xff)
-                        + (samples[b + 5] & 0xff);
-                light[at] = (short) ((red * 19595 + green * 38470 + blue * 7471) >> 18);
-                redGreen[at] = (short) ((red - green) >> 2);
-                blueYellow[at] = (short) ((red + green - 2 * blue) >> 3);
+    private void readSquares(byte[] samples, int above, int stride, int first, int factor) {
+        for (int at = first, left = above; at < first + width; at++, left += 3 * factor) {
+            int red = 0;
+            int green = 0;
+            int blue = 0;
+            for (int y = 0; y < factor; y++) {
+                for (int s = left + y * stride, end = s + 3 * factor; s < end; s += 3) {
+                    red += samples[s] & 0xff;
+                    green += samples[s + 1] & 0xff;
+                    blue += samples[s + 2] & 0xff;
+                }
             }
+            // At 1200 dpi their sums in 65536ths would be too large.
+            int area = factor * factor;
+            put(at, red / area, green / area, blue / area, 1);
         }
+    }
+
+    /** The same for 200 dpi, the usual resolution, without inner loops: three times as fast. */
+    private void readPairs(byte[] samples, int above, int stride, int first) {
+        for (int at = first, a = above, b = above + stride; at < first + width; at++, a += 6, b += 6) {
+            int red = (samples[a] & 0xff) + (samples[a + 3] & 0xff) + (samples[b] & 0xff) + (samples[b + 3] & 0xff);
+            int green = (samples[a + 1] & 0xff)
+                    + (samples[a + 4] & 0xff)
+                    + (samples[b + 1] & 0xff)
+                    + (samples[b + 4] & 0xff);
+            int blue = (samples[a + 2] & 0xff)
+                    + (samples[a + 5] & 0xff)
+                    + (samples[b + 2] & 0xff)
+                    + (samples[b + 5] & 0xff);
+            put(at, red, green, blue, 4);
+        }
+    }
+
+    /** And for 300 dpi. */
+    private void readTriples(byte[] samples, int above, int stride, int first) {
+        for (int at = first, s = above; at < first + width; at++, s += 9) {
+            int red = triple(samples, s) + triple(samples, s + stride) + triple(samples, s + 2 * stride);
+            int green = triple(samples, s + 1) + triple(samples, s + 1 + stride) + triple(samples, s + 1 + 2 * stride);
+            int blue = triple(samples, s + 2) + triple(samples, s + 2 + stride) + triple(samples, s + 2 + 2 * stride);
+            put(at, red, green, blue, 9);
+        }
+    }
+
+    private static int triple(byte[] samples, int s) {
+        return (samples[s] & 0xff) + (samples[s + 3] & 0xff) + (samples[s + 6] & 0xff);
+    }
+
+    /** @param area pixels that were added up */
+    private void put(int at, int red, int green, int blue, int area) {
+        // BT.601's luma, as in PageRaster.toGrey.
+        light[at] = (short) ((red * 19595 + green * 38470 + blue * 7471) / area >> 16);
+        redGreen[at] = (short) ((red - green) / area);
+        blueYellow[at] = (short) ((red + green - 2 * blue) / (2 * area));
     }
 
     /** The same where a cell is no whole number of pixels: each pixel counts by its share, in 128ths each way. */
