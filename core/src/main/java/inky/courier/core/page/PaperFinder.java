@@ -36,8 +36,16 @@ final class PaperFinder {
     /** Dust on the glass, all of it. */
     private static final double DUST_MM2 = 25;
 
+    /** Share of a column that a speck on the scanner's glass draws its streak over; and less than that of those beside it. */
+    private static final double STREAK = 0.6;
+
+    private static final double CLEAN = 0.2;
+
     /** A printed frame is as wide on one side as on the other, within this; paper that was laid on the glass is not. */
     private static final double AS_WIDE_MM = 2;
+
+    /** Less than this is the scan's own rim. */
+    private static final double RIM_MM = 1;
 
     /** Less lid than this on both sides together is none. */
     private static final double NARROW_MM = 5;
@@ -132,12 +140,17 @@ final class PaperFinder {
      * two that lie opposite, or as wide on one side as on the other. Paper on a lid shows the lid where two sides meet.
      */
     private boolean looksPrinted(Edge left, Edge right, Edge top, Edge bottom) {
-        boolean across = left.atBorder == right.atBorder && Math.abs(rim(left) - rim(right)) < AS_WIDE_MM;
-        boolean down = top.atBorder == bottom.atBorder && Math.abs(rim(top) - rim(bottom)) < AS_WIDE_MM;
-        boolean acrossOnly = top.atBorder && bottom.atBorder;
-        boolean downOnly = left.atBorder && right.atBorder;
-        boolean threeSides = across && top.atBorder != bottom.atBorder || down && left.atBorder != right.atBorder;
+        boolean across = atRim(left) == atRim(right) && Math.abs(rim(left) - rim(right)) < AS_WIDE_MM;
+        boolean down = atRim(top) == atRim(bottom) && Math.abs(rim(top) - rim(bottom)) < AS_WIDE_MM;
+        boolean acrossOnly = atRim(top) && atRim(bottom);
+        boolean downOnly = atRim(left) && atRim(right);
+        boolean threeSides = across && atRim(top) != atRim(bottom) || down && atRim(left) != atRim(right);
         return acrossOnly || downOnly || scanIsKnown && (across && down || threeSides);
+    }
+
+    /** A hair's breadth of light along the scan's side is no lid. */
+    private boolean atRim(Edge edge) {
+        return edge.atBorder || rim(edge) < RIM_MM;
     }
 
     /** Millimetres from the scan's side to an edge, at its middle. */
@@ -199,23 +212,37 @@ final class PaperFinder {
         return sum / 9;
     }
 
-    /** A lid is empty but for dust; what stands beside a grey panel, a picture or a flyer's white field makes it a page. */
+    /** A lid is empty but for dust and streaks; what stands beside a grey panel, a picture or a flyer's white field makes it a page. */
     private boolean hasInkOutside(Outline outline, Background background) {
-        int ink = 0;
-        int other = 0;
-        int tried = 0;
         int step = background.isLight() ? PALE_STEP : INK_STEP;
         double reach = 3 / survey.mm;
         int rim = survey.cells(4);
+        int columns = Math.max(0, (survey.width - 2 * rim + 1) / 2);
+        int[] inked = new int[columns];
+        int[] others = new int[columns];
+        int[] looked = new int[columns];
         for (int y = rim; y < survey.height - rim; y++) {
-            for (int x = rim; x < survey.width - rim; x += 2) {
+            for (int col = 0, x = rim; col < columns; col++, x += 2) {
                 if (!outline.holds(x, y, -reach)) {
                     int at = y * survey.width + x;
-                    tried++;
-                    other += background.covers(at) ? 0 : 1;
-                    ink += Math.abs(survey.light[at] - background.tone(at)) > step ? 1 : 0;
+                    looked[col]++;
+                    others[col] += background.covers(at) ? 0 : 1;
+                    inked[col] += Math.abs(survey.light[at] - background.tone(at)) > step ? 1 : 0;
                 }
             }
+        }
+        int ink = 0;
+        int other = 0;
+        int tried = 0;
+        for (int col = 0; col < columns; col++) {
+            tried += looked[col];
+            boolean streak = col > 0
+                    && col < columns - 1
+                    && others[col] > looked[col] * STREAK
+                    && others[col - 1] < looked[col - 1] * CLEAN
+                    && others[col + 1] < looked[col + 1] * CLEAN;
+            ink += streak ? 0 : inked[col];
+            other += streak ? 0 : others[col];
         }
         // Every second cell was looked at.
         return background.isLight() && other > tried * 0.012 || 2 * ink * survey.mm * survey.mm > DUST_MM2;

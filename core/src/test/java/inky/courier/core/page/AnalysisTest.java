@@ -8,6 +8,7 @@ import inky.courier.core.truth.TruthPages;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import java.util.function.LongFunction;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Tag;
@@ -139,6 +140,24 @@ class AnalysisTest {
 
     private interface Right {
         boolean test(Truth page, PageAnalysis found);
+    }
+
+    // A speck on the scanner's glass draws one line down the whole scan, over the lid as well
+    @Test
+    void aStreakOfTheScannerIsNoInkOnTheLid() {
+        Random random = new Random(3);
+        byte[] glass = new byte[1654 * 2339];
+        for (int y = 0; y < 2339; y++) {
+            for (int x = 0; x < 1654; x++) {
+                boolean photo = x >= 300 && x < 1497 && y >= 1200 && y < 2003;
+                int tone = photo ? 60 + (y - 1200) / 10 + random.nextInt(50) : 238;
+                int streaked = x >= 700 && x < 703 ? tone - 50 : tone;
+                glass[y * 1654 + x] = (byte) (streaked + random.nextInt(5));
+            }
+        }
+        PageAnalysis page =
+                PageAnalyser.analyse(new PageRaster(1654, 2339, 1, new inky.courier.core.media.Resolution(DPI), glass));
+        assertEquals("na_index-4x6_4x6in", page.paper().media().name());
     }
 
     private static void assertAll(LongFunction<Truth> pages, int count, Right right) {

@@ -399,6 +399,27 @@ final class RoughContents {
                 g.fill(new Rectangle2D.Double(-1, -1, scan.widthMm + 2, 24));
                 name(g, Color.WHITE, 15, 15);
                 letter(scan, g, 40);
+            }),
+            new Drawn("grey sky to the edge", (scan, g, r) -> {
+                Color top = grey(r, 100, 60);
+                float horizon = (float) (scan.heightMm * (0.35 + 0.25 * r.nextDouble()));
+                g.setPaint(new GradientPaint(0, 0, top, 0, horizon, grey(r, 205, 40)));
+                g.fill(new Rectangle2D.Double(-1, -1, scan.widthMm + 2, scan.heightMm + 2));
+                g.setColor(grey(r, 60, 40));
+                g.fill(new Rectangle2D.Double(-1, horizon, scan.widthMm + 2, scan.heightMm - horizon + 1));
+                for (int i = 0; i < 4000; i++) {
+                    g.setColor(grey(r, 60, 120));
+                    double y = horizon + (scan.heightMm - horizon) * r.nextDouble();
+                    g.fill(new Rectangle2D.Double(scan.widthMm * r.nextDouble(), y, 2 + 3 * r.nextDouble(), 1));
+                }
+            }),
+            new Drawn("sky that is light at one side", (scan, g, r) -> {
+                Color far = Color.getHSBColor(0.55f + 0.1f * r.nextFloat(), 0.6f, 0.6f);
+                boolean left = r.nextBoolean();
+                float wide = (float) scan.widthMm;
+                g.setPaint(new GradientPaint(left ? 0 : wide, 0, new Color(244, 246, 248), wide / 2, 0, far));
+                g.fill(new Rectangle2D.Double(-1, -1, scan.widthMm + 2, scan.heightMm + 2));
+                scan.artist.picture(g, 0, scan.heightMm * 0.6, scan.widthMm, scan.heightMm * 0.4, true);
             }));
 
     /** What makes a page coloured. */
