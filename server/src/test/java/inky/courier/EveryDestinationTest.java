@@ -2,7 +2,7 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import inky.courier.connection.Rounds;
+import inky.courier.connection.DailyProbes;
 import inky.courier.delivery.Retention;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
@@ -680,15 +680,16 @@ class EveryDestinationTest {
         String folder = ftp(office, "rounds");
         office.desk.post("/api/destinations/" + folder + "/probe", Map.of()).ok();
         JdbcClient jdbc = office.bean(JdbcClient.class);
-        Rounds rounds = office.bean(Rounds.class);
-        while (rounds.visitNext().isPresent()) {
+        DailyProbes dailyProbes = office.bean(DailyProbes.class);
+        while (dailyProbes.visitNext().isPresent()) {
             // Others that were never probed come first.
         }
         jdbc.sql("update route_probe set at = at - interval '25 hours' where route_id = ?::uuid")
                 .param(folder)
                 .update();
-        assertThat(rounds.visitNext()).hasValueSatisfying(id -> assertThat(id).hasToString(folder));
-        assertThat(rounds.visitNext()).isEmpty();
+        assertThat(dailyProbes.visitNext())
+                .hasValueSatisfying(id -> assertThat(id).hasToString(folder));
+        assertThat(dailyProbes.visitNext()).isEmpty();
         assertThat(office.desk
                         .get("/api/destinations/" + folder + "/probes")
                         .json()

@@ -2,8 +2,8 @@ package inky.courier.consent;
 
 import inky.courier.connection.AccessTokens;
 import inky.courier.connection.AccessTokens.TokenRefused;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.transfer.TransferCause;
@@ -60,33 +60,33 @@ class CloudFolders implements AccessSource {
     /** As far as the question that each person answers for themselves; the code that comes is not used. */
     @Override
     public Optional<ProbeReport> probe(FolderAccess access) {
-        Passage passage = new Passage(
+        ConnectionTrace trace = new ConnectionTrace(
                 CloudClient.trust(access.settings(), access.settings().host()));
         Optional<Setback> setback = Optional.empty();
         try {
-            WebAddress.of(access.settings().host()).reach(passage, clock.instant());
-            passage.does(TransferStep.CONSENT, () -> offered(access, passage));
+            WebAddress.of(access.settings().host()).reach(trace, clock.instant());
+            trace.does(TransferStep.CONSENT, () -> offered(access, trace));
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
         }
-        return Optional.of(passage.report(
+        return Optional.of(trace.report(
                 clock.instant(),
                 TransferStep.toConsent(),
                 setback,
                 "People can allow Courier in. Each does so once, at a panel."));
     }
 
-    private void offered(FolderAccess access, Passage passage) throws IOException {
+    private void offered(FolderAccess access, ConnectionTrace trace) throws IOException {
         var consent = access.settings().consent();
-        passage.line("> POST " + consent.codes() + " client_id=" + consent.clientId());
+        trace.line("> POST " + consent.codes() + " client_id=" + consent.clientId());
         try {
             AccessTokens.Invitation invitation =
                     endpoint.invite(CloudClient.of(access, consent.codes()), consent.scope());
-            passage.line("< a code for " + invitation.page());
-            passage.said(invitation.page());
-            passage.note("A code lasts " + Math.max(1, invitation.lasts().toMinutes()) + " minutes.");
+            trace.line("< a code for " + invitation.page());
+            trace.said(invitation.page());
+            trace.note("A code lasts " + Math.max(1, invitation.lasts().toMinutes()) + " minutes.");
         } catch (TokenRefused e) {
-            passage.line("< " + e.error());
+            trace.line("< " + e.error());
             throw new FarSideException(TransferCause.ofOAuth(e.error()), e.error());
         }
     }

@@ -17,7 +17,7 @@ class ConsentTasks {
     }
 
     @Bean
-    Task<Void> tellCloud(Work work, Farewells farewells) {
-        return work.untilDone(Farewells.TELL, farewells::tellOrPutOff);
+    Task<Void> tellCloud(Work work, TokenRevocations revocations) {
+        return work.untilDone(TokenRevocations.TELL, revocations::tellOrPutOff);
     }
 }

@@ -41,7 +41,7 @@ public class Consents {
 
     private final FolderAccounts accounts;
     private final AccessTokens endpoint;
-    private final Farewells farewells;
+    private final TokenRevocations revocations;
     private final Vault vault;
     private final ChangeLog changes;
     private final Live live;
@@ -53,7 +53,7 @@ public class Consents {
     Consents(
             FolderAccounts accounts,
             AccessTokens endpoint,
-            Farewells farewells,
+            TokenRevocations revocations,
             Vault vault,
             ChangeLog changes,
             Live live,
@@ -63,7 +63,7 @@ public class Consents {
             TransactionTemplate transaction) {
         this.accounts = accounts;
         this.endpoint = endpoint;
-        this.farewells = farewells;
+        this.revocations = revocations;
         this.vault = vault;
         this.changes = changes;
         this.live = live;
@@ -142,9 +142,9 @@ public class Consents {
                     false,
                     "Courier has forgotten its way in. The cloud has no address to be told of it, and may still list Courier.");
         }
-        Farewells.Told told = farewells.tell(farewell.get());
+        TokenRevocations.Told told = revocations.tell(farewell.get());
         return new WithdrawnConsent(
-                told == Farewells.Told.YES,
+                told == TokenRevocations.Told.YES,
                 switch (told) {
                     case YES -> "Courier has forgotten its way in, and the cloud has been told.";
                     case REFUSED ->
@@ -186,7 +186,7 @@ public class Consents {
         live.tell("destination", ended.destination);
         return accounts.access(ended.destination)
                 .filter(folder -> !folder.settings().consent().revocation().isEmpty())
-                .map(folder -> farewells.keep(
+                .map(folder -> revocations.keep(
                         folder,
                         nameOf(ended.person),
                         vault.openText(ended.refresh, context(ended.destination, ended.person)),

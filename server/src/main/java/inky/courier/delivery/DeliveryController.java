@@ -6,7 +6,7 @@ import inky.courier.delivery.DeliveryQueries.DeliveryPage;
 import inky.courier.delivery.DeliveryQueries.Filter;
 import inky.courier.delivery.DeliveryQueries.Listing;
 import inky.courier.store.ContentStore;
-import inky.courier.web.Handing;
+import inky.courier.web.StreamedContent;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
@@ -81,16 +81,16 @@ class DeliveryController {
             @PathVariable UUID id, @PathVariable int position, Principal who, HttpServletRequest request) {
         DeliveryService.Handout handout = deliveries.file(id, position);
         log.note(SecurityLog.Event.DOWNLOADED, who.getName(), Place.DESK, request.getRemoteAddr(), handout.name());
-        return Handing.download(store, handout.stored(), handout.name());
+        return StreamedContent.download(store, handout.stored(), handout.name());
     }
 
     @GetMapping("/{id}/pages/{number}/thumbnail")
     ResponseEntity<StreamingResponseBody> deliveryThumbnail(@PathVariable UUID id, @PathVariable int number) {
-        return Handing.picture(store, deliveries.page(id, number, true));
+        return StreamedContent.picture(store, deliveries.page(id, number, true));
     }
 
     @GetMapping("/{id}/pages/{number}/image")
     ResponseEntity<StreamingResponseBody> deliveryImage(@PathVariable UUID id, @PathVariable int number) {
-        return Handing.picture(store, deliveries.page(id, number, false));
+        return StreamedContent.picture(store, deliveries.page(id, number, false));
     }
 }

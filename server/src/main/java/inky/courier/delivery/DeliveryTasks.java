@@ -4,7 +4,7 @@ import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
-import inky.courier.connection.Rounds;
+import inky.courier.connection.DailyProbes;
 import inky.courier.queue.Work;
 import inky.courier.scan.ScanService;
 import java.time.Clock;
@@ -75,8 +75,8 @@ class DeliveryTasks {
     }
 
     @Bean
-    Task<Void> askRoute(Work work, Questions questions, Routes routes) {
-        return work.whileDue(ASK, questions::ask, routes::questionDue);
+    Task<Void> askRoute(Work work, PausedRoutes pausedRoutes, Routes routes) {
+        return work.whileDue(ASK, pausedRoutes::ask, routes::questionDue);
     }
 
     @Bean
@@ -91,9 +91,9 @@ class DeliveryTasks {
 
     /** One route every five minutes at most. */
     @Bean
-    Task<Void> probeRounds(Rounds rounds) {
+    Task<Void> probeRounds(DailyProbes dailyProbes) {
         return Tasks.recurring("probe-rounds", FixedDelay.of(Duration.ofMinutes(5)))
-                .execute((instance, context) -> rounds.visitNext());
+                .execute((instance, context) -> dailyProbes.visitNext());
     }
 
     @Bean

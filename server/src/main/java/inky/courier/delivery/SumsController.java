@@ -3,7 +3,7 @@ package inky.courier.delivery;
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.text.Csv;
-import inky.courier.web.Handing;
+import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -49,7 +49,7 @@ class SumsController {
                 SecurityLog.Place.DESK,
                 request.getRemoteAddr(),
                 "sums of deliveries " + first + " to " + last);
-        return Handing.csv("deliveries-" + first + "-" + last + ".csv").body(out -> write(first, last, out));
+        return StreamedContent.csv("deliveries-" + first + "-" + last + ".csv").body(out -> write(first, last, out));
     }
 
     /** A month at a time, so that years do not lie in memory. */

@@ -1,8 +1,8 @@
 package inky.courier.destination;
 
+import inky.courier.connection.DailyProbes;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
-import inky.courier.connection.Rounds;
 import inky.courier.core.Invalid;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -17,7 +17,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Tries destinations that are servers: by hand, saved or not, and on their round. */
 @Service
-public class DestinationProbes implements Rounds.Visited {
+public class DestinationProbes implements DailyProbes.Visited {
     private final DestinationService destinations;
     private final FolderAccounts accounts;
     private final FolderForms forms;

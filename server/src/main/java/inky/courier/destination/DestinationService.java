@@ -326,7 +326,7 @@ public class DestinationService implements Dependents.Source, Connectors {
                 d.kind == DestinationKind.MAIL_TO_ME || d.kind == DestinationKind.LINK
                         ? "the person who scans"
                         : d.name,
-                Whereabouts.words(d.kind, folder, recipients),
+                DestinationLocation.words(d.kind, folder, recipients),
                 d.kind.isServer() ? probes.last(d.id).orElse(null) : null);
     }
 

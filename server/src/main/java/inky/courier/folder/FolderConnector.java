@@ -1,9 +1,9 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.Deadline;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.KeptLines;
-import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.connection.ProbeStep;
@@ -88,7 +88,7 @@ class FolderConnector implements Connector, Folders {
     }
 
     /** A line that stands open, with the dialogue that led there. */
-    private record Line(RemoteFolder folder, Passage passage) implements AutoCloseable {
+    private record Line(RemoteFolder folder, ConnectionTrace trace) implements AutoCloseable {
         @Override
         public void close() throws IOException {
             folder.close();
@@ -109,14 +109,14 @@ class FolderConnector implements Connector, Folders {
                 // The far side has ended it meanwhile, which says nothing about a new one.
             }
         }
-        Passage passage = new Passage(protocol.trust(access));
-        KeptLines.Kept<Line> fresh = KeptLines.Kept.fresh(new Line(protocol.open(access, passage), passage));
+        ConnectionTrace trace = new ConnectionTrace(protocol.trust(access));
+        KeptLines.Kept<Line> fresh = KeptLines.Kept.fresh(new Line(protocol.open(access, trace), trace));
         return carry(upload(protocol, access, fresh.line(), consignment, progress), access, fresh);
     }
 
     private static Upload upload(
             FolderProtocol protocol, FolderAccess access, Line line, Consignment consignment, Progress progress) {
-        return new Upload(line.folder, access, protocol.rules(), line.passage, consignment, progress);
+        return new Upload(line.folder, access, protocol.rules(), line.trace, consignment, progress);
     }
 
     private Outcome carry(Upload upload, FolderAccess access, KeptLines.Kept<Line> line) throws IOException {
@@ -157,7 +157,7 @@ class FolderConnector implements Connector, Folders {
         try {
             return accessFor(sourceOf(kind), visitor);
         } catch (FarSideException e) {
-            throw Looking.refused(e.setback());
+            throw FolderBrowser.refused(e.setback());
         }
     }
 
@@ -172,7 +172,7 @@ class FolderConnector implements Connector, Folders {
                 .or(() -> sources.stream()
                         .flatMap(source -> source.ask(routeId).stream())
                         .findFirst())
-                .orElseGet(() -> new Passage(Optional.empty())
+                .orElseGet(() -> new ConnectionTrace(Optional.empty())
                         .report(clock.instant(), new ProbeStep[0], Optional.empty(), "There is nothing to ask here."));
     }
 
@@ -185,12 +185,12 @@ class FolderConnector implements Connector, Folders {
 
     @Override
     public FolderListing list(FolderAccess access, FolderPath below, String after) {
-        return Looking.into(protocolOf(access.kind()), access, folder -> folder.list(below, after));
+        return FolderBrowser.into(protocolOf(access.kind()), access, folder -> folder.list(below, after));
     }
 
     @Override
     public void make(FolderAccess access, FolderPath below) {
-        Looking.into(protocolOf(access.kind()), access, folder -> {
+        FolderBrowser.into(protocolOf(access.kind()), access, folder -> {
             folder.make(below);
             return null;
         });

@@ -1,7 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.sizing.Bytes;
@@ -27,44 +27,43 @@ final class FolderProbe {
 
     private final FolderProtocol protocol;
     private final FolderAccess access;
-    private final Passage passage;
+    private final ConnectionTrace trace;
     private final Clock clock;
 
     FolderProbe(FolderProtocol protocol, FolderAccess access, Clock clock) {
         this.protocol = protocol;
         this.access = access;
-        this.passage = new Passage(protocol.trust(access));
+        this.trace = new ConnectionTrace(protocol.trust(access));
         this.clock = clock;
     }
 
     ProbeReport run() {
         Optional<Setback> setback = Optional.empty();
-        try (RemoteFolder far = protocol.open(access, passage)) {
+        try (RemoteFolder far = protocol.open(access, trace)) {
             FolderTemplate template = FolderTemplate.of(access.settings().path());
             FolderPath folder = template.fixed();
-            passage.does(TransferStep.FOLDER, () -> reach(far, folder, template.hasFields()));
+            trace.does(TransferStep.FOLDER, () -> reach(far, folder, template.hasFields()));
             byte[] words = ("Inky Courier tries " + access.name() + " at " + clock.instant() + "\r\n")
                     .getBytes(StandardCharsets.UTF_8);
             String name = "courier-probe-" + UUID.randomUUID();
             FolderPath first = folder.then(name + ".part");
             FolderPath second = folder.then(name + ".txt");
             try {
-                passage.does(
-                        TransferStep.WRITTEN, () -> far.write(first, new ByteArrayInputStream(words), words.length));
-                passage.does(TransferStep.RENAMED, () -> far.rename(first, second, false));
-                passage.does(TransferStep.READ_BACK, () -> readBack(far, second, words));
-                passage.does(TransferStep.REMOVED, () -> far.remove(second));
+                trace.does(TransferStep.WRITTEN, () -> far.write(first, new ByteArrayInputStream(words), words.length));
+                trace.does(TransferStep.RENAMED, () -> far.rename(first, second, false));
+                trace.does(TransferStep.READ_BACK, () -> readBack(far, second, words));
+                trace.does(TransferStep.REMOVED, () -> far.remove(second));
             } catch (FarSideException e) {
                 clearAway(far, first, second);
                 throw e;
             }
-            passage.does(TransferStep.SPACE, () -> space(far, folder));
+            trace.does(TransferStep.SPACE, () -> space(far, folder));
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
         } catch (IOException e) {
-            passage.line("* the line broke at the end");
+            trace.line("* the line broke at the end");
         }
-        return passage.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be put here.");
+        return trace.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be put here.");
     }
 
     /** What a step has left behind that failed, as far as the line still stands. */
@@ -75,7 +74,7 @@ final class FolderProbe {
                     far.remove(file);
                 }
             } catch (IOException e) {
-                passage.line("* " + file + " could not be removed");
+                trace.line("* " + file + " could not be removed");
             }
         }
     }
@@ -92,11 +91,11 @@ final class FolderProbe {
                     far.makeFolder(path);
                 }
             }
-            passage.note("It was not there and has been made.");
+            trace.note("It was not there and has been made.");
         }
-        passage.said(folder.isRoot() ? "the top" : folder.text());
+        trace.said(folder.isRoot() ? "the top" : folder.text());
         if (hasFields) {
-            passage.note("What follows is made for each scan.");
+            trace.note("What follows is made for each scan.");
         }
     }
 
@@ -113,12 +112,12 @@ final class FolderProbe {
     private void space(RemoteFolder far, FolderPath folder) throws IOException {
         OptionalLong left = far.spaceLeft(folder);
         if (left.isEmpty()) {
-            passage.note("The server does not tell.");
+            trace.note("The server does not tell.");
             return;
         }
-        passage.said(Bytes.words(left.getAsLong()) + " left");
+        trace.said(Bytes.words(left.getAsLong()) + " left");
         if (left.getAsLong() < LITTLE) {
-            passage.care("That is little.");
+            trace.care("That is little.");
         }
     }
 }

@@ -1,6 +1,6 @@
 package inky.courier.folder;
 
-import inky.courier.connection.Passage;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.naming.NameRules;
@@ -22,7 +22,7 @@ interface FolderProtocol {
     NameRules rules();
 
     /** Signs in, taking the passage's steps as far as SIGNED_IN. */
-    RemoteFolder open(FolderAccess access, Passage passage) throws IOException;
+    RemoteFolder open(FolderAccess access, ConnectionTrace trace) throws IOException;
 
     /** What judges the far side's certificate; empty for protocols without any. */
     default Optional<TrustPolicy> trust(FolderAccess access) {

@@ -1,8 +1,8 @@
 package inky.courier.folder;
 
 import inky.courier.connection.BoundedSockets;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.naming.NameRules;
@@ -82,33 +82,33 @@ class FtpFolders implements FolderProtocol {
     }
 
     @Override
-    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+    public RemoteFolder open(FolderAccess access, ConnectionTrace trace) throws IOException {
         FolderSettings s = access.settings();
-        Optional<TrustPolicy> policy = passage.policy();
+        Optional<TrustPolicy> policy = trace.policy();
         BoundedSockets lines = new BoundedSockets(MOST_REPLIES, OPENING, LONGEST);
         FTPClient client = client(s, policy, lines);
-        client.addProtocolCommandListener(new Listening(passage));
+        client.addProtocolCommandListener(new Listening(trace));
         // 421 may answer anything at any time, and ends the line.
-        passage.means((step, e) -> e instanceof FTPConnectionClosedException
+        trace.means((step, e) -> e instanceof FTPConnectionClosedException
                         && client.getReplyCode() == FTPReply.SERVICE_NOT_AVAILABLE
                         && step instanceof TransferStep at
                 ? Optional.of(refused(client, at).setback())
                 : Optional.empty());
         try {
-            passage.does(
+            trace.does(
                     TransferStep.NAME,
-                    () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
-            connect(client, s, passage);
-            passage.does(TransferStep.ENCRYPTED, () -> protect(client, passage, policy));
-            passage.does(TransferStep.SIGNED_IN, () -> {
+                    () -> trace.said(InetAddress.getByName(s.host()).getHostAddress()));
+            connect(client, s, trace);
+            trace.does(TransferStep.ENCRYPTED, () -> protect(client, trace, policy));
+            trace.does(TransferStep.SIGNED_IN, () -> {
                 if (!client.login(s.account(), access.secret())) {
                     throw refused(client, TransferStep.SIGNED_IN);
                 }
-                passage.said(line(client));
+                trace.said(line(client));
                 prepare(client, s);
             });
             lines.opened();
-            return new Opened(client, FolderTemplate.of(s.path()).absolute() ? "/" : HERE, passage);
+            return new Opened(client, FolderTemplate.of(s.path()).absolute() ? "/" : HERE, trace);
         } catch (IOException | RuntimeException e) {
             close(client);
             throw e;
@@ -134,11 +134,11 @@ class FtpFolders implements FolderProtocol {
     }
 
     /** The library connects and changes to TLS in one go; the greeting tells which of the two failed. */
-    private static void connect(FTPClient client, FolderSettings s, Passage passage) throws IOException {
+    private static void connect(FTPClient client, FolderSettings s, ConnectionTrace trace) throws IOException {
         int usual = s.encryption() == Encryption.TLS ? PORT_TLS_FIRST : PORT;
         int port = s.port() == 0 ? usual : s.port();
         IOException[] tls = new IOException[1];
-        passage.does(TransferStep.REACHED, () -> {
+        trace.does(TransferStep.REACHED, () -> {
             try {
                 client.connect(s.host(), port);
             } catch (SSLException e) {
@@ -147,14 +147,14 @@ class FtpFolders implements FolderProtocol {
                 throw new FarSideException(TransferCause.NOT_THIS_PROTOCOL, "");
             }
             client.setKeepAlive(true);
-            passage.said(s.host() + ":" + port);
+            trace.said(s.host() + ":" + port);
             if (tls[0] == null && !FTPReply.isPositiveCompletion(client.getReplyCode())) {
                 throw refused(client, TransferStep.REACHED);
             }
-            wrongPort(port, s.encryption()).ifPresent(passage::care);
+            wrongPort(port, s.encryption()).ifPresent(trace::care);
         });
         if (tls[0] != null) {
-            passage.does(TransferStep.ENCRYPTED, () -> {
+            trace.does(TransferStep.ENCRYPTED, () -> {
                 boolean answered = FTPReply.isNegativePermanent(client.getReplyCode());
                 throw answered ? refused(client, TransferStep.ENCRYPTED) : tls[0];
             });
@@ -170,15 +170,15 @@ class FtpFolders implements FolderProtocol {
                 : Optional.empty();
     }
 
-    private void protect(FTPClient client, Passage passage, Optional<TrustPolicy> policy) throws IOException {
+    private void protect(FTPClient client, ConnectionTrace trace, Optional<TrustPolicy> policy) throws IOException {
         if (!(client instanceof ResumingFtps secure)) {
-            passage.care("Not encrypted: password and files can be read along.");
+            trace.care("Not encrypted: password and files can be read along.");
             return;
         }
         // RFC 4217 section 9: the second line is private only when both are said.
         secure.execPBSZ(0);
         secure.protectData();
-        policy.flatMap(p -> p.worry(clock.instant())).ifPresent(passage::care);
+        policy.flatMap(p -> p.worry(clock.instant())).ifPresent(trace::care);
     }
 
     private static void prepare(FTPClient client, FolderSettings s) throws IOException {
@@ -215,20 +215,20 @@ class FtpFolders implements FolderProtocol {
     }
 
     /** Writes the dialogue down; the password is masked by the library, and here once more. */
-    private record Listening(Passage passage) implements ProtocolCommandListener {
+    private record Listening(ConnectionTrace trace) implements ProtocolCommandListener {
         @Override
         public void protocolCommandSent(ProtocolCommandEvent event) {
             boolean secret = "PASS".equalsIgnoreCase(event.getCommand());
-            passage.line("> " + (secret ? "PASS ********" : event.getMessage().strip()));
+            trace.line("> " + (secret ? "PASS ********" : event.getMessage().strip()));
         }
 
         @Override
         public void protocolReplyReceived(ProtocolCommandEvent event) {
-            event.getMessage().strip().lines().forEach(line -> passage.line("< " + line));
+            event.getMessage().strip().lines().forEach(line -> trace.line("< " + line));
         }
     }
 
-    private record Opened(FTPClient client, String root, Passage passage) implements RemoteFolder {
+    private record Opened(FTPClient client, String root, ConnectionTrace trace) implements RemoteFolder {
         @Override
         public List<Folders.FolderEntry> list(FolderPath folder) throws IOException {
             if (find(folder).isEmpty()) {

@@ -1,7 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
@@ -99,26 +99,26 @@ class SftpFolders implements FolderProtocol {
     }
 
     @Override
-    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+    public RemoteFolder open(FolderAccess access, ConnectionTrace trace) throws IOException {
         FolderSettings s = access.settings();
         AtomicReference<FarSideException> keyRefused = new AtomicReference<>();
         Predicate<PublicKey> judge = key -> {
-            keyRefused.set(judge(key, s, passage));
+            keyRefused.set(judge(key, s, trace));
             return keyRefused.get() == null;
         };
         ClientSession[] opened = new ClientSession[1];
         try {
-            passage.does(
+            trace.does(
                     TransferStep.NAME,
-                    () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
-            ClientSession session = passage.at(TransferStep.REACHED, () -> connect(s, passage, judge));
+                    () -> trace.said(InetAddress.getByName(s.host()).getHostAddress()));
+            ClientSession session = trace.at(TransferStep.REACHED, () -> connect(s, trace, judge));
             opened[0] = session;
-            passage.does(TransferStep.ENCRYPTED, () -> exchangeKeys(session, passage, keyRefused));
-            passage.does(TransferStep.SIGNED_IN, () -> signIn(session, access, passage));
-            SftpClient sftp = passage.at(
+            trace.does(TransferStep.ENCRYPTED, () -> exchangeKeys(session, trace, keyRefused));
+            trace.does(TransferStep.SIGNED_IN, () -> signIn(session, access, trace));
+            SftpClient sftp = trace.at(
                     TransferStep.FOLDER, () -> SftpClientFactory.instance().createSftpClient(session));
             String root = FolderTemplate.of(s.path()).absolute() ? "/" : "";
-            return new ToldFolder(new Opened(session, sftp, root), passage, SftpFolders::translated);
+            return new TracedFolder(new Opened(session, sftp, root), trace, SftpFolders::translated);
         } catch (IOException | RuntimeException e) {
             if (opened[0] != null) {
                 opened[0].close(true);
@@ -127,24 +127,25 @@ class SftpFolders implements FolderProtocol {
         }
     }
 
-    private ClientSession connect(FolderSettings s, Passage passage, Predicate<PublicKey> judge) throws IOException {
+    private ClientSession connect(FolderSettings s, ConnectionTrace trace, Predicate<PublicKey> judge)
+            throws IOException {
         int port = s.port() == 0 ? PORT : s.port();
         ClientSession session = client.connect(
                         s.account(), s.host(), port, AttributeRepository.ofKeyValuePair(JUDGE, judge))
                 .verify(CONNECT_MILLIS)
                 .getSession();
-        passage.said(s.host() + ":" + port);
+        trace.said(s.host() + ":" + port);
         return session;
     }
 
     /** @return why the key is not taken; null when it is */
-    private static FarSideException judge(PublicKey key, FolderSettings s, Passage passage) {
+    private static FarSideException judge(PublicKey key, FolderSettings s, ConnectionTrace trace) {
         String fingerprint = KeyUtils.getFingerPrint(BuiltinDigests.sha256, key);
-        passage.said(KeyUtils.getKeyType(key) + " " + fingerprint);
-        passage.line("< key " + KeyUtils.getKeyType(key) + " " + fingerprint);
-        passage.showKey(KeyUtils.getKeyType(key), fingerprint);
+        trace.said(KeyUtils.getKeyType(key) + " " + fingerprint);
+        trace.line("< key " + KeyUtils.getKeyType(key) + " " + fingerprint);
+        trace.showKey(KeyUtils.getKeyType(key), fingerprint);
         if (s.certificateCheck() == CertificateCheck.OFF) {
-            passage.care("The server's key is not checked: somebody in between could read along.");
+            trace.care("The server's key is not checked: somebody in between could read along.");
             return null;
         }
         if (s.fingerprint().isBlank()) {
@@ -156,7 +157,8 @@ class SftpFolders implements FolderProtocol {
     }
 
     private static void exchangeKeys(
-            ClientSession session, Passage passage, AtomicReference<FarSideException> keyRefused) throws IOException {
+            ClientSession session, ConnectionTrace trace, AtomicReference<FarSideException> keyRefused)
+            throws IOException {
         var reached = session.waitFor(
                 EnumSet.of(ClientSession.ClientSessionEvent.WAIT_AUTH, ClientSession.ClientSessionEvent.CLOSED),
                 ANSWER);
@@ -171,16 +173,16 @@ class SftpFolders implements FolderProtocol {
                             ? Setback.of(ConnectionCause.LINE_LOST, "")
                             : Setback.of(TransferCause.NOT_THIS_PROTOCOL, ""));
         }
-        passage.line("< " + session.getServerVersion());
+        trace.line("< " + session.getServerVersion());
     }
 
-    private static void signIn(ClientSession session, FolderAccess access, Passage passage) throws IOException {
+    private static void signIn(ClientSession session, FolderAccess access, ConnectionTrace trace) throws IOException {
         if (access.settings().signsInByKey()) {
             keyPairs(access.secret()).forEach(session::addPublicKeyIdentity);
         } else {
             session.addPasswordIdentity(access.secret());
         }
-        passage.line("> sign in as " + access.settings().account() + " ********");
+        trace.line("> sign in as " + access.settings().account() + " ********");
         try {
             session.auth().verify(ANSWER);
         } catch (SshException e) {

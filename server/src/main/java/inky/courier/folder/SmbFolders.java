@@ -19,8 +19,8 @@ import com.hierynomus.smbj.session.Session;
 import com.hierynomus.smbj.share.DiskShare;
 import com.hierynomus.smbj.share.File;
 import com.hierynomus.smbj.share.Share;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
@@ -64,14 +64,14 @@ class SmbFolders implements FolderProtocol {
     }
 
     @Override
-    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+    public RemoteFolder open(FolderAccess access, ConnectionTrace trace) throws IOException {
         boolean encrypted = access.settings().encryption() != Encryption.NONE;
         try {
-            return open(access, passage, encrypted);
+            return open(access, trace, encrypted);
         } catch (SealedShare e) {
             // A share may demand encryption where the server does not, and refuses all else as it refuses strangers.
-            passage.line("* the share demands encryption");
-            return open(access, passage, true);
+            trace.line("* the share demands encryption");
+            return open(access, trace, true);
         }
     }
 
@@ -82,7 +82,7 @@ class SmbFolders implements FolderProtocol {
         }
     }
 
-    private RemoteFolder open(FolderAccess access, Passage passage, boolean encrypted) throws IOException {
+    private RemoteFolder open(FolderAccess access, ConnectionTrace trace, boolean encrypted) throws IOException {
         FolderSettings s = access.settings();
         SmbConfig config = SmbConfig.builder()
                 .withTimeout(ANSWER_MILLIS, TimeUnit.MILLISECONDS)
@@ -96,28 +96,28 @@ class SmbFolders implements FolderProtocol {
         Translation translation = SmbFolders::translated;
         Connection[] reached = new Connection[1];
         try {
-            passage.does(
+            trace.does(
                     TransferStep.NAME,
-                    () -> passage.said(InetAddress.getByName(s.host()).getHostAddress()));
+                    () -> trace.said(InetAddress.getByName(s.host()).getHostAddress()));
             int port = s.port() == 0 ? PORT : s.port();
-            Connection connection = passage.at(
+            Connection connection = trace.at(
                     TransferStep.REACHED,
                     () -> translation.tried(TransferStep.REACHED, () -> client.connect(s.host(), port)));
             reached[0] = connection;
             SMB2Dialect dialect = connection.getNegotiatedProtocol().getDialect();
-            passage.does(TransferStep.ENCRYPTED, () -> encryption(passage, dialect, encrypted));
-            Session session = passage.at(
+            trace.does(TransferStep.ENCRYPTED, () -> encryption(trace, dialect, encrypted));
+            Session session = trace.at(
                     TransferStep.SIGNED_IN,
                     () -> translation.tried(
                             TransferStep.SIGNED_IN,
                             () -> connection.authenticate(new AuthenticationContext(
                                     s.account(), access.secret().toCharArray(), s.domain()))));
-            passage.line("* signed in as " + s.account() + ", " + dialect);
-            Share share = share(session, s.share(), dialect.isSmb3x() && !encrypted, passage);
+            trace.line("* signed in as " + s.account() + ", " + dialect);
+            Share share = share(session, s.share(), dialect.isSmb3x() && !encrypted, trace);
             if (!(share instanceof DiskShare disk)) {
                 throw new FarSideException(TransferCause.SHARE_NOT_FOUND, s.share() + " holds no files");
             }
-            return new ToldFolder(new Opened(client, connection, disk), passage, translation);
+            return new TracedFolder(new Opened(client, connection, disk), trace, translation);
         } catch (IOException | RuntimeException e) {
             close(client, reached[0]);
             throw e;
@@ -136,12 +136,13 @@ class SmbFolders implements FolderProtocol {
         client.close();
     }
 
-    private static Share share(Session session, String name, boolean couldEncrypt, Passage passage) throws IOException {
+    private static Share share(Session session, String name, boolean couldEncrypt, ConnectionTrace trace)
+            throws IOException {
         Translation translation = SmbFolders::translated;
         try {
             return couldEncrypt
                     ? session.connectShare(name)
-                    : passage.at(
+                    : trace.at(
                             TransferStep.FOLDER,
                             () -> translation.tried(TransferStep.FOLDER, () -> session.connectShare(name)));
         } catch (SMBApiException e) {
@@ -149,23 +150,23 @@ class SmbFolders implements FolderProtocol {
             if (e.getStatus() == NtStatus.STATUS_ACCESS_DENIED) {
                 throw new SealedShare(refusal);
             }
-            passage.does(TransferStep.FOLDER, () -> {
+            trace.does(TransferStep.FOLDER, () -> {
                 throw refusal;
             });
             throw refusal;
         }
     }
 
-    private static void encryption(Passage passage, SMB2Dialect dialect, boolean encrypted) throws IOException {
+    private static void encryption(ConnectionTrace trace, SMB2Dialect dialect, boolean encrypted) throws IOException {
         boolean can = dialect.isSmb3x();
-        passage.said(dialect.name().replace('_', ' '));
+        trace.said(dialect.name().replace('_', ' '));
         if (encrypted && !can) {
             throw new FarSideException(TransferCause.ENCRYPTION_NOT_OFFERED, dialect.name());
         }
         if (encrypted) {
-            passage.note("Encrypted by SMB 3.");
+            trace.note("Encrypted by SMB 3.");
         } else {
-            passage.care("Not encrypted: on the way, files can be read along.");
+            trace.care("Not encrypted: on the way, files can be read along.");
         }
     }
 

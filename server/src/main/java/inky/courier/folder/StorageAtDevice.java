@@ -1,7 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.transfer.TransferCause;
@@ -66,14 +66,14 @@ class StorageAtDevice implements AccessSource {
                 .filter(id -> StorageRoute.of(id).equals(routeId))
                 .findFirst();
         return device.flatMap(id -> devices.storageOf(id, SHELF)).map(address -> {
-            Passage passage = new Passage(Optional.empty());
+            ConnectionTrace trace = new ConnectionTrace(Optional.empty());
             Optional<Setback> setback = Optional.empty();
             try {
-                WebAddress.of(address).reach(passage, clock.instant());
+                WebAddress.of(address).reach(trace, clock.instant());
             } catch (FarSideException e) {
                 setback = Optional.of(e.setback());
             }
-            return passage.report(
+            return trace.report(
                     clock.instant(),
                     new TransferStep[] {TransferStep.NAME, TransferStep.REACHED},
                     setback,

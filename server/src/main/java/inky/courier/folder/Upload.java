@@ -1,7 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -50,7 +50,7 @@ final class Upload {
     private final RemoteFolder far;
     private final FolderSettings settings;
     private final NameRules rules;
-    private final Passage passage;
+    private final ConnectionTrace trace;
     private final Consignment consignment;
     private final Progress progress;
     private final FolderPath folder;
@@ -61,13 +61,13 @@ final class Upload {
             RemoteFolder far,
             FolderAccess access,
             NameRules rules,
-            Passage passage,
+            ConnectionTrace trace,
             Consignment consignment,
             Progress progress) {
         this.far = far;
         this.settings = access.settings();
         this.rules = rules;
-        this.passage = passage;
+        this.trace = trace;
         this.consignment = consignment;
         this.progress = progress;
         this.folder = FolderTemplate.of(settings.path())
@@ -87,17 +87,17 @@ final class Upload {
     }
 
     Outcome run() throws FarSideException {
-        passage.does(TransferStep.FOLDER, this::reachFolder);
+        trace.does(TransferStep.FOLDER, this::reachFolder);
         List<FileToSend> files = withSidecar();
-        List<Integer> missing = passage.at(TransferStep.READ_BACK, () -> notYetThere(files));
-        passage.does(TransferStep.WRITTEN, () -> {
+        List<Integer> missing = trace.at(TransferStep.READ_BACK, () -> notYetThere(files));
+        trace.does(TransferStep.WRITTEN, () -> {
             for (int position : missing) {
                 write(position, files.get(position));
             }
         });
         handedOver = true;
         progress.handingOver();
-        passage.does(TransferStep.RENAMED, () -> {
+        trace.does(TransferStep.RENAMED, () -> {
             for (int position : missing) {
                 name(position, files.get(position));
             }
@@ -192,7 +192,7 @@ final class Upload {
             OptionalLong left = told ? OptionalLong.empty() : far.spaceLeft(folder);
             full = left.isPresent() && left.getAsLong() < Math.min(file.bytes(), LITTLE);
         } catch (IOException silent) {
-            passage.line("* the room left could not be asked for");
+            trace.line("* the room left could not be asked for");
         }
         removePart(position);
         return full ? new FarSideException(TransferCause.NO_SPACE, "") : e;
@@ -204,7 +204,7 @@ final class Upload {
                 far.remove(underWay(position));
             }
         } catch (IOException e) {
-            passage.line("* " + underWay(position) + " could not be removed");
+            trace.line("* " + underWay(position) + " could not be removed");
         }
     }
 

@@ -1,7 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.core.transfer.TransferStep;
 import java.io.IOException;
 import java.io.InputStream;
@@ -25,49 +25,49 @@ public record WebAddress(URI base) {
     }
 
     /** Takes the steps as far as ENCRYPTED. @return what speaks to it from then on */
-    public HttpClient reach(Passage passage, Instant now) throws FarSideException {
-        passage.does(
+    public HttpClient reach(ConnectionTrace trace, Instant now) throws FarSideException {
+        trace.does(
                 TransferStep.NAME,
-                () -> passage.said(InetAddress.getByName(base.getHost()).getHostAddress()));
-        passage.does(TransferStep.REACHED, () -> connect(passage));
+                () -> trace.said(InetAddress.getByName(base.getHost()).getHostAddress()));
+        trace.does(TransferStep.REACHED, () -> connect(trace));
         HttpClient.Builder builder = HttpClient.newBuilder()
                 .version(HttpClient.Version.HTTP_1_1)
                 .followRedirects(HttpClient.Redirect.NEVER)
                 .connectTimeout(Duration.ofMillis(FolderProtocol.CONNECT_MILLIS));
-        passage.policy().ifPresent(policy -> builder.sslContext(policy.context()));
+        trace.policy().ifPresent(policy -> builder.sslContext(policy.context()));
         HttpClient client = builder.build();
-        passage.does(TransferStep.ENCRYPTED, () -> encrypt(client, passage, now));
+        trace.does(TransferStep.ENCRYPTED, () -> encrypt(client, trace, now));
         return client;
     }
 
-    private void connect(Passage passage) throws IOException {
+    private void connect(ConnectionTrace trace) throws IOException {
         int usual = "https".equals(base.getScheme()) ? 443 : 80;
         int port = base.getPort() < 0 ? usual : base.getPort();
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress(base.getHost(), port), FolderProtocol.CONNECT_MILLIS);
         }
-        passage.said(base.getHost() + ":" + port);
+        trace.said(base.getHost() + ":" + port);
     }
 
-    private void encrypt(HttpClient client, Passage passage, Instant now) throws IOException {
-        if (passage.policy().isEmpty()) {
-            passage.care("Not encrypted: sign-in and files can be read along.");
+    private void encrypt(HttpClient client, ConnectionTrace trace, Instant now) throws IOException {
+        if (trace.policy().isEmpty()) {
+            trace.care("Not encrypted: sign-in and files can be read along.");
             return;
         }
         HttpRequest request = HttpRequest.newBuilder(base)
                 .method("OPTIONS", BodyPublishers.noBody())
                 .timeout(Duration.ofMillis(FolderProtocol.ANSWER_MILLIS))
                 .build();
-        passage.line("> OPTIONS " + base.getRawPath());
+        trace.line("> OPTIONS " + base.getRawPath());
         try {
             HttpResponse<InputStream> answer = client.send(request, BodyHandlers.ofInputStream());
             answer.body().close();
-            passage.line("< " + answer.statusCode());
-            answer.sslSession().ifPresent(tls -> passage.said(tls.getProtocol() + ", " + tls.getCipherSuite()));
+            trace.line("< " + answer.statusCode());
+            answer.sslSession().ifPresent(tls -> trace.said(tls.getProtocol() + ", " + tls.getCipherSuite()));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IOException(e);
         }
-        passage.policy().flatMap(policy -> policy.worry(now)).ifPresent(passage::care);
+        trace.policy().flatMap(policy -> policy.worry(now)).ifPresent(trace::care);
     }
 }

@@ -1,9 +1,9 @@
 package inky.courier.folder;
 
 import inky.courier.connection.Bounded;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.Deadline;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.DigestAccess;
 import inky.courier.core.delivery.Setback;
@@ -81,11 +81,11 @@ class WebDavFolders implements FolderProtocol {
     }
 
     @Override
-    public RemoteFolder open(FolderAccess access, Passage passage) throws IOException {
+    public RemoteFolder open(FolderAccess access, ConnectionTrace trace) throws IOException {
         WebAddress address = WebAddress.of(access.settings().host());
-        HttpClient client = address.reach(passage, clock.instant());
-        Opened opened = new Opened(client, address.base(), access, passage);
-        passage.does(TransferStep.SIGNED_IN, opened::signIn);
+        HttpClient client = address.reach(trace, clock.instant());
+        Opened opened = new Opened(client, address.base(), access, trace);
+        trace.does(TransferStep.SIGNED_IN, opened::signIn);
         return opened;
     }
 
@@ -106,17 +106,17 @@ class WebDavFolders implements FolderProtocol {
         private final URI base;
         private final FolderAccess access;
         private final String authorization;
-        private final Passage passage;
+        private final ConnectionTrace trace;
         private final SecureRandom random = new SecureRandom();
         private Optional<DigestAccess> digest = Optional.empty();
         private TransferStep step = TransferStep.SIGNED_IN;
 
-        Opened(HttpClient client, URI base, FolderAccess access, Passage passage) {
+        Opened(HttpClient client, URI base, FolderAccess access, ConnectionTrace trace) {
             this.client = client;
             this.base = base;
             this.access = access;
             this.authorization = authorization(access);
-            this.passage = passage;
+            this.trace = trace;
         }
 
         void signIn() throws IOException {
@@ -297,10 +297,10 @@ class WebDavFolders implements FolderProtocol {
         }
 
         private <T> HttpResponse<T> send(HttpRequest request, HttpResponse.BodyHandler<T> handler) throws IOException {
-            passage.line("> " + request.method() + " " + request.uri().getRawPath());
+            trace.line("> " + request.method() + " " + request.uri().getRawPath());
             try {
                 HttpResponse<T> answer = client.send(request, handler);
-                passage.line("< " + answer.statusCode());
+                trace.line("< " + answer.statusCode());
                 return answer;
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
@@ -315,7 +315,7 @@ class WebDavFolders implements FolderProtocol {
                     InputStream body = answer.body()) {
                 body.readNBytes(LEFT_OVER);
             } catch (IOException e) {
-                passage.line("* the rest of the answer broke off");
+                trace.line("* the rest of the answer broke off");
             }
             return answer;
         }

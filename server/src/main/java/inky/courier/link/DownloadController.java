@@ -8,8 +8,8 @@ import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.store.ContentStore;
-import inky.courier.web.Handing;
 import inky.courier.web.Refusal;
+import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
 import java.util.List;
@@ -93,7 +93,7 @@ class DownloadController {
         String address = Source.of(request).address();
         // One who asks only for the head (RFC 9110 section 9.3.2) fetches nothing.
         boolean fetches = request.getMethod().equals("GET");
-        return Handing.download(store, handout.stored(), handout.name(), () -> {
+        return StreamedContent.download(store, handout.stored(), handout.name(), () -> {
             if (fetches) {
                 links.note(link, address, "fetched " + handout.name());
             }

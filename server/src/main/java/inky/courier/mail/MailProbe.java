@@ -1,7 +1,7 @@
 package inky.courier.mail;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.Encryption;
@@ -35,7 +35,7 @@ final class MailProbe {
     private final Clock clock;
     private final MailTokens tokens;
     private final TrustPolicy policy;
-    private final Passage passage;
+    private final ConnectionTrace trace;
     private final SmtpDialogue dialogue;
     private String hello = "";
     private String lastProtocol = "";
@@ -46,8 +46,8 @@ final class MailProbe {
         this.testTo = testTo;
         this.clock = clock;
         this.policy = server.trustPolicy();
-        this.passage = new Passage(Optional.of(policy));
-        this.dialogue = new SmtpDialogue(passage::line);
+        this.trace = new ConnectionTrace(Optional.of(policy));
+        this.dialogue = new SmtpDialogue(trace::line);
     }
 
     /** All steps, with a real message at the end. */
@@ -63,37 +63,37 @@ final class MailProbe {
     private ProbeReport walk(boolean toTheEnd) {
         Optional<Setback> setback = Optional.empty();
         try (dialogue) {
-            InetAddress found = passage.at(MailStep.NAME, () -> {
+            InetAddress found = trace.at(MailStep.NAME, () -> {
                 InetAddress address = InetAddress.getByName(server.host());
-                passage.said(address.getHostAddress());
+                trace.said(address.getHostAddress());
                 return address;
             });
-            passage.does(MailStep.REACHED, () -> reach(found));
+            trace.does(MailStep.REACHED, () -> reach(found));
             if (server.encryption() == Encryption.TLS) {
-                passage.does(MailStep.ENCRYPTED, this::encrypt);
+                trace.does(MailStep.ENCRYPTED, this::encrypt);
             }
-            passage.does(MailStep.GREETED, this::greet);
+            trace.does(MailStep.GREETED, this::greet);
             if (server.encryption() != Encryption.TLS) {
-                passage.does(MailStep.ENCRYPTED, this::startTls);
+                trace.does(MailStep.ENCRYPTED, this::startTls);
             }
-            passage.does(MailStep.SIGNED_IN, this::signIn);
-            passage.does(
+            trace.does(MailStep.SIGNED_IN, this::signIn);
+            trace.does(
                     MailStep.SENDER,
                     () -> positive(MailStep.SENDER, dialogue.command("MAIL FROM:<" + server.sender() + ">")));
             if (toTheEnd) {
-                passage.does(
+                trace.does(
                         MailStep.RECIPIENT,
                         () -> positive(MailStep.RECIPIENT, dialogue.command("RCPT TO:<" + testTo + ">")));
-                passage.does(MailStep.ACCEPTED, this::send);
+                trace.does(MailStep.ACCEPTED, this::send);
             }
             dialogue.command("QUIT");
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
         } catch (IOException e) {
             // All steps are done; that the server does not wait for QUIT changes nothing.
-            passage.line("* the server closed the line");
+            trace.line("* the server closed the line");
         }
-        return passage.report(
+        return trace.report(
                         clock.instant(),
                         MailStep.values(),
                         setback,
@@ -103,8 +103,8 @@ final class MailProbe {
 
     private void reach(InetAddress address) throws IOException {
         dialogue.connect(new InetSocketAddress(address, server.port()));
-        passage.said(address.getHostAddress() + ":" + server.port());
-        PortAdvice.of(server.port(), server.encryption()).ifPresent(passage::care);
+        trace.said(address.getHostAddress() + ":" + server.port());
+        PortAdvice.of(server.port(), server.encryption()).ifPresent(trace::care);
     }
 
     private void greet() throws IOException {
@@ -112,8 +112,8 @@ final class MailProbe {
             SmtpReply greeting = dialogue.reply();
             positive(MailStep.GREETED, greeting);
             sayHello();
-            passage.said(greeting.line());
-            passage.note(offers());
+            trace.said(greeting.line());
+            trace.note(offers());
         } catch (FarSideException e) {
             throw e;
         } catch (IOException e) {
@@ -143,7 +143,7 @@ final class MailProbe {
     private void startTls() throws IOException {
         boolean offered = hello.toUpperCase(Locale.ROOT).contains("STARTTLS");
         if (server.encryption() == Encryption.NONE) {
-            passage.care(
+            trace.care(
                     offered
                             ? "Not encrypted, though the server offers STARTTLS. Anybody on the way can read along."
                             : "Not encrypted. Anybody on the way can read along.");
@@ -156,19 +156,19 @@ final class MailProbe {
         encrypt();
         String protocol = lastProtocol;
         sayHello();
-        passage.said(protocol);
+        trace.said(protocol);
     }
 
     private void encrypt() throws IOException {
         lastProtocol = dialogue.encrypt(policy, server.host(), server.port());
-        passage.line("* " + lastProtocol);
-        passage.said(lastProtocol);
-        policy.worry(clock.instant()).ifPresent(passage::care);
+        trace.line("* " + lastProtocol);
+        trace.said(lastProtocol);
+        policy.worry(clock.instant()).ifPresent(trace::care);
     }
 
     private void signIn() throws IOException {
         if (server.signIn() == MailSignIn.NONE) {
-            passage.note("No sign-in is set up here.");
+            trace.note("No sign-in is set up here.");
             return;
         }
         String offered = hello.toUpperCase(Locale.ROOT);
@@ -212,7 +212,7 @@ final class MailProbe {
         if (!reply.isPositive()) {
             throw new FarSideException(MailCause.of(step, reply), reply.line());
         }
-        passage.said(reply.line());
+        trace.said(reply.line());
     }
 
     private static String base64(String text) {

@@ -1,9 +1,9 @@
 package inky.courier.mail;
 
 import inky.courier.audit.ChangeLog;
+import inky.courier.connection.DailyProbes;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
-import inky.courier.connection.Rounds;
 import inky.courier.core.Invalid;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
@@ -28,7 +28,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** The mail servers of the office. */
 @Service
-public class MailServers implements Rounds.Visited {
+public class MailServers implements DailyProbes.Visited {
 
     private final MailServerRepository servers;
     private final Probes probes;

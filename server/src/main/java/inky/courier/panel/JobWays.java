@@ -1,8 +1,8 @@
 package inky.courier.panel;
 
+import inky.courier.connection.DailyProbes;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
-import inky.courier.connection.Rounds;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.WaysOut;
@@ -43,7 +43,7 @@ class JobWays {
 
     private static final long MB = 1 << 20;
 
-    private final Rounds rounds;
+    private final DailyProbes dailyProbes;
     private final Probes probes;
     private final Troubles troubles;
     private final MailServers servers;
@@ -53,7 +53,7 @@ class JobWays {
     private final Cached<Map<Asked, Optional<Integer>>> fits;
 
     JobWays(
-            Rounds rounds,
+            DailyProbes dailyProbes,
             Probes probes,
             Troubles troubles,
             MailServers servers,
@@ -61,7 +61,7 @@ class JobWays {
             Sizes sizes,
             Clock clock,
             Live live) {
-        this.rounds = rounds;
+        this.dailyProbes = dailyProbes;
         this.probes = probes;
         this.troubles = troubles;
         this.servers = servers;
@@ -83,7 +83,7 @@ class JobWays {
                         .isEmpty())
                 .collect(Collectors.toSet());
         if (!routes.isEmpty()) {
-            rounds.visit(routes);
+            dailyProbes.visit(routes);
         }
     }
 

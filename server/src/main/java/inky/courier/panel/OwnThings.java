@@ -9,8 +9,8 @@ import inky.courier.delivery.OwnDeliveries.OwnDelivery;
 import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
-import inky.courier.panel.Asks.Ask;
-import inky.courier.panel.Asks.AskKind;
+import inky.courier.panel.JobQuestions.Ask;
+import inky.courier.panel.JobQuestions.AskKind;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
@@ -27,7 +27,7 @@ class OwnThings {
     private static final int MOST_PEOPLE = 60;
 
     private final PanelPlaces places;
-    private final Asks asks;
+    private final JobQuestions questions;
     private final Consents consents;
     private final ConsentRequests requests;
     private final OwnDeliveries own;
@@ -36,14 +36,14 @@ class OwnThings {
 
     OwnThings(
             PanelPlaces places,
-            Asks asks,
+            JobQuestions questions,
             Consents consents,
             ConsentRequests requests,
             OwnDeliveries own,
             PeopleService people,
             DestinationFolders folders) {
         this.places = places;
-        this.asks = asks;
+        this.questions = questions;
         this.consents = consents;
         this.requests = requests;
         this.own = own;
@@ -120,7 +120,7 @@ class OwnThings {
     /** Only what a job on this panel asks for may be looked into from here. */
     private void asked(PanelSessions.Guest guest, UUID destination, AskKind kind) {
         boolean asked = places.at(guest.deviceId()).stream()
-                .flatMap(candidate -> asks.of(candidate.job(), guest.personId()).stream())
+                .flatMap(candidate -> questions.of(candidate.job(), guest.personId()).stream())
                 .map(ask -> new Ask(ask.destinationId(), ask.kind(), "", false))
                 .anyMatch(new Ask(destination, kind, "", false)::equals);
         if (!asked) {

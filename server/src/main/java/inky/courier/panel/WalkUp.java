@@ -40,7 +40,7 @@ class WalkUp {
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
     private final Troubles troubles;
-    private final Asks asks;
+    private final JobQuestions questions;
     private final Settings settings;
     private final ZoneId zone;
     private final Clock clock;
@@ -55,7 +55,7 @@ class WalkUp {
             DeliveryService deliveries,
             DeliveryQueries queries,
             Troubles troubles,
-            Asks asks,
+            JobQuestions questions,
             Settings settings,
             ZoneId zone,
             Clock clock) {
@@ -68,7 +68,7 @@ class WalkUp {
         this.deliveries = deliveries;
         this.queries = queries;
         this.troubles = troubles;
-        this.asks = asks;
+        this.questions = questions;
         this.settings = settings;
         this.zone = zone;
         this.clock = clock;
@@ -98,7 +98,7 @@ class WalkUp {
             String does,
             String note,
             boolean possible,
-            List<Asks.Ask> asks) {}
+            List<JobQuestions.Ask> asks) {}
 
     record SampleStack(String name, String title, String description, int sheets) {}
 
@@ -150,7 +150,7 @@ class WalkUp {
                 job.profileSentence(),
                 note,
                 possible,
-                asks.of(job, person.id()));
+                questions.of(job, person.id()));
     }
 
     List<SampleStack> stacks(PanelSessions.Guest guest) {
@@ -209,7 +209,7 @@ class WalkUp {
                 .orElseThrow(() -> Refusal.notFound("page"));
     }
 
-    DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable Asks.Answers answers) {
+    DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable JobQuestions.Answers answers) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
         return deliveries.accept(new DeliveryService.Order(
@@ -220,7 +220,7 @@ class WalkUp {
                 profiles.get(job.profileId()),
                 profiles.value(job.profileId()),
                 names.get(job.templateId()).template(),
-                asks.check(job, guest.personId(), answers),
+                questions.check(job, guest.personId(), answers),
                 clock.instant()));
     }
 

@@ -9,7 +9,7 @@ import inky.courier.panel.WalkUp.SampleStack;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.signin.Source;
 import inky.courier.store.ContentStore;
-import inky.courier.web.Handing;
+import inky.courier.web.StreamedContent;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -130,7 +130,7 @@ class WalkUpController {
             @PathVariable UUID scan,
             @PathVariable int number,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return Handing.passingPicture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
+        return StreamedContent.passingPicture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
     }
 
     /** @param keep whether a side taken for blank is sent all the same */
@@ -150,7 +150,7 @@ class WalkUpController {
     Receipt sendScan(
             @PathVariable UUID device,
             @PathVariable UUID scan,
-            @RequestBody(required = false) @Nullable Asks.Answers answers,
+            @RequestBody(required = false) @Nullable JobQuestions.Answers answers,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
         return walkUp.send(guest, scan, answers);
     }

@@ -1,7 +1,7 @@
 package inky.courier.print;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
@@ -155,13 +155,12 @@ class PrintConnector implements Connector {
 
     @Override
     public ProbeReport ask(UUID routeId) {
-        Passage passage = new Passage(Optional.empty());
+        ConnectionTrace trace = new ConnectionTrace(Optional.empty());
         Optional<Setback> setback = Optional.empty();
         try {
-            passage.does(TransferStep.REACHED, () -> {
+            trace.does(TransferStep.REACHED, () -> {
                 try {
-                    passage.said(
-                            link.look(devices.addressOf(routeId)).condition().sentence());
+                    trace.said(link.look(devices.addressOf(routeId)).condition().sentence());
                 } catch (DeviceTrouble trouble) {
                     throw new FarSideException(
                             Setback.of(ConnectionCause.NOT_REACHED, "").saying(trouble.getMessage()));
@@ -170,7 +169,6 @@ class PrintConnector implements Connector {
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
         }
-        return passage.report(
-                clock.instant(), new TransferStep[] {TransferStep.REACHED}, setback, "The device answers.");
+        return trace.report(clock.instant(), new TransferStep[] {TransferStep.REACHED}, setback, "The device answers.");
     }
 }

@@ -4,7 +4,7 @@ import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
-import inky.courier.web.Handing;
+import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.List;
@@ -58,7 +58,7 @@ class ProfileController {
     ResponseEntity<String> exportProfile(@PathVariable UUID id, Principal who, HttpServletRequest request) {
         String name = profiles.get(id).name();
         log.note(SecurityLog.Event.EXPORTED, who.getName(), Place.DESK, request.getRemoteAddr(), "profile " + name);
-        return Handing.attachment(ResponseEntity.ok(), name + ".json")
+        return StreamedContent.attachment(ResponseEntity.ok(), name + ".json")
                 .contentType(MediaType.APPLICATION_JSON)
                 .body(profiles.export(id));
     }

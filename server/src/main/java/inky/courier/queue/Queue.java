@@ -202,14 +202,14 @@ public class Queue {
             scheduler.triggerCheckForDueExecutions();
             return;
         }
-        boolean already =
-                TransactionSynchronizationManager.getSynchronizations().stream().anyMatch(Looking.class::isInstance);
+        boolean already = TransactionSynchronizationManager.getSynchronizations().stream()
+                .anyMatch(FolderBrowser.class::isInstance);
         if (!already) {
-            TransactionSynchronizationManager.registerSynchronization(new Looking(scheduler));
+            TransactionSynchronizationManager.registerSynchronization(new FolderBrowser(scheduler));
         }
     }
 
-    private record Looking(Scheduler scheduler) implements TransactionSynchronization {
+    private record FolderBrowser(Scheduler scheduler) implements TransactionSynchronization {
         @Override
         public void afterCommit() {
             scheduler.triggerCheckForDueExecutions();

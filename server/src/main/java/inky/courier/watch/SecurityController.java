@@ -5,7 +5,7 @@ import inky.courier.core.text.Csv;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.watch.SecurityWatch.LockView;
-import inky.courier.web.Handing;
+import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
@@ -84,6 +84,6 @@ class SecurityController {
                 SecurityLog.Place.DESK,
                 Source.of(request).address(),
                 "sign-ins");
-        return Handing.csv("sign-ins.csv").body(text.toString());
+        return StreamedContent.csv("sign-ins.csv").body(text.toString());
     }
 }

@@ -165,7 +165,7 @@ class ProblemAdvice {
     /** The database does not answer, or has no room or connection left; nothing that was confirmed is in danger. */
     @ExceptionHandler({DataAccessException.class, TransactionException.class, PersistenceException.class})
     ResponseEntity<ProblemDetail> store(Exception e) {
-        return StoreAway.isAway(e) ? answer(StoreAway.REFUSAL) : unexpected(e);
+        return DatabaseOutageFilter.isAway(e) ? answer(DatabaseOutageFilter.REFUSAL) : unexpected(e);
     }
 
     @ExceptionHandler

@@ -116,7 +116,7 @@ class EngineHistoriesTest {
         private final UUID person;
         private final Sending sending;
         private final Preparation preparation;
-        private final Questions questions;
+        private final PausedRoutes pausedRoutes;
         private final Releasing releasing;
         private final Retention retention;
         private final Deliveries deliveries;
@@ -160,7 +160,7 @@ class EngineHistoriesTest {
                     memory.clock,
                     random);
             preparation = new Preparation(memory, deliveries, this::make, random);
-            questions = new Questions(memory, routes, kind -> new FarSide());
+            pausedRoutes = new PausedRoutes(memory, routes, kind -> new FarSide());
             releasing = new Releasing(memory, memory, routes, clerks, memory.clock);
             ScanService scans = mock(ScanService.class);
             doAnswer(call -> {
@@ -294,7 +294,7 @@ class EngineHistoriesTest {
                     }
                     case "serve" -> serve(key);
                     case "ask" -> {
-                        questions.ask(key.of());
+                        pausedRoutes.ask(key.of());
                         memory.ends(key, () -> routeQuestion(key.of()));
                     }
                     case "release" -> {

@@ -1,6 +1,6 @@
 package inky.courier.folder;
 
-import inky.courier.connection.Passage;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.naming.NameValues;
@@ -218,9 +218,9 @@ final class FarSides implements AutoCloseable {
     /** One try, as the engine makes it. */
     static Outcome send(FolderAccess access, Consignment consignment, Progress progress) {
         FolderProtocol protocol = protocol(access);
-        Passage passage = new Passage(protocol.trust(access));
-        try (RemoteFolder far = protocol.open(access, passage)) {
-            return new Upload(far, access, protocol.rules(), passage, consignment, progress).run();
+        ConnectionTrace trace = new ConnectionTrace(protocol.trust(access));
+        try (RemoteFolder far = protocol.open(access, trace)) {
+            return new Upload(far, access, protocol.rules(), trace, consignment, progress).run();
         } catch (inky.courier.connection.FarSideException e) {
             return new Outcome.NotAccepted(e.setback());
         } catch (IOException e) {

@@ -376,14 +376,14 @@ class FoldersTest {
         }
         Files.writeString(top.resolve("courier-1-0.part"), "half");
         FolderAccess access = access(door, "looked/" + door + "/{date:yyyy}");
-        var first = Looking.into(FarSides.protocol(access), access, f -> f.list(FolderPath.ROOT, ""));
+        var first = FolderBrowser.into(FarSides.protocol(access), access, f -> f.list(FolderPath.ROOT, ""));
         assertThat(first.entries()).hasSize(100);
         assertThat(first.entries().get(0).name()).isEqualTo("b folder");
         assertThat(first.more()).isTrue();
         String last = first.entries().get(99).name();
-        var second = Looking.into(FarSides.protocol(access), access, f -> f.list(FolderPath.ROOT, last));
+        var second = FolderBrowser.into(FarSides.protocol(access), access, f -> f.list(FolderPath.ROOT, last));
         assertThat(second.entries()).hasSize(51).noneMatch(e -> e.name().endsWith(".part"));
-        Looking.into(FarSides.protocol(access), access, f -> {
+        FolderBrowser.into(FarSides.protocol(access), access, f -> {
             f.make(FolderPath.of("made \u00e4 new"));
             return null;
         });

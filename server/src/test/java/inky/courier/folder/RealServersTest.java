@@ -3,7 +3,7 @@ package inky.courier.folder;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
-import inky.courier.connection.Passage;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.SidecarForm;
@@ -131,7 +131,7 @@ class RealServersTest {
     void nothingOfAPathIsExpanded(Server server) throws Exception {
         FolderAccess access = servers.access(server, "");
         FolderProtocol protocol = FarSides.protocol(access);
-        try (RemoteFolder far = protocol.open(access, new Passage(protocol.trust(access)))) {
+        try (RemoteFolder far = protocol.open(access, new ConnectionTrace(protocol.trust(access)))) {
             FolderPath root = inky.courier.core.transfer.FolderTemplate.of(
                             access.settings().path())
                     .fixed();
@@ -167,7 +167,7 @@ class RealServersTest {
         send(servers.access(server, "look/into/this"), "file.pdf", content);
         FolderAccess access = servers.access(server, "");
         FolderProtocol protocol = FarSides.protocol(access);
-        try (RemoteFolder far = protocol.open(access, new Passage(protocol.trust(access)))) {
+        try (RemoteFolder far = protocol.open(access, new ConnectionTrace(protocol.trust(access)))) {
             FolderPath root = inky.courier.core.transfer.FolderTemplate.of(
                             access.settings().path())
                     .fixed();
@@ -401,7 +401,7 @@ class RealServersTest {
     void theRoomThatIsLeftIsToldByAServerThatCan() throws IOException {
         FolderAccess access = servers.access(Server.OPENSSH, "");
         FolderProtocol protocol = FarSides.protocol(access);
-        try (RemoteFolder far = protocol.open(access, new Passage(protocol.trust(access)))) {
+        try (RemoteFolder far = protocol.open(access, new ConnectionTrace(protocol.trust(access)))) {
             long said = far.spaceLeft(FolderPath.ROOT).orElseThrow();
             long usable = servers.lies(Server.OPENSSH).toFile().getUsableSpace();
             assertThat(Math.abs(said - usable)).isLessThan(1L << 30);

@@ -41,7 +41,7 @@ final class BlankFinder {
                     false, String.format(Locale.ROOT, "Has content: %.0f mm\u00b2 of dark ink.", plain), plain);
         }
         Seen seen = look(wide(ground, paper), skewDegrees, at -> {});
-        if (seen.marks.size() >= Marks.MOST) {
+        if (seen.marks.size() >= InkMarks.MOST) {
             return new Blankness(false, "Has content: " + seen.marks.size() + " marks.", plain);
         }
         return new Verdict(seen, colouredMm2).at(sensitivity);
@@ -75,14 +75,14 @@ final class BlankFinder {
      */
     record Seen(double mm, int paper, List<Mark> marks, List<float[]> features, int rules) {}
 
-    /** @param each given the cells of the marks, see {@link Marks#in} */
+    /** @param each given the cells of the marks, see {@link InkMarks#in} */
     static Seen look(Ground ground, double skewDegrees, IntConsumer each) {
         int threshold = (int) Math.round(Math.max(8, DARK * ground.noise));
         boolean[] mask = dark(ground, threshold);
-        int rules = Rules.remove(ground, mask, skewDegrees);
-        List<Mark> marks = Marks.in(ground, mask, threshold, each);
+        int rules = RuledLines.remove(ground, mask, skewDegrees);
+        List<Mark> marks = InkMarks.in(ground, mask, threshold, each);
         List<float[]> features = new ArrayList<>(marks.size());
-        if (marks.size() < Marks.MOST) {
+        if (marks.size() < InkMarks.MOST) {
             MarkFeatures of = new MarkFeatures(ground, marks, rules, skewDegrees);
             for (Mark mark : marks) {
                 features.add(of.of(mark));

@@ -17,7 +17,7 @@ final class PortraitFinder {
         boolean[] tone = toneMask(ground);
         boolean[] open = opened(tone, survey, Math.max(2, survey.cells(OPENING_MM)));
         Box best = null;
-        for (Mark mark : Marks.in(ground, open)) {
+        for (Mark mark : InkMarks.in(ground, open)) {
             double width = mark.width() * survey.mm;
             double height = mark.height() * survey.mm;
             double fill = mark.area() / (double) (mark.width() * mark.height());

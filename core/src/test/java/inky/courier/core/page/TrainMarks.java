@@ -21,7 +21,7 @@ import java.util.stream.LongStream;
 /**
  * Learns what makes marks, from drawn sheets on which every mark's cause is known, cut into marks by the same code that looks
  * at a scan; prints the table that {@link MarkNetwork} reads, and on standard error how often blank sides and sides with hardly
- * anything on them are told apart among pages that were kept back. Run by hand when {@link Marks} or {@link MarkFeatures}
+ * anything on them are told apart among pages that were kept back. Run by hand when {@link InkMarks} or {@link MarkFeatures}
  * change. The first argument is a file that keeps the drawn pages' marks, as drawing takes longest:
  *
  * <pre>java -cp core/target/classes:core/target/test-classes inky.courier.core.page.TrainMarks marks.bin 6000 &gt; marks.csv</pre>

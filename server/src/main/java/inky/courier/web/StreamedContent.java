@@ -11,8 +11,8 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Stored content as an answer, streamed. */
-public final class Handing {
-    private Handing() {}
+public final class StreamedContent {
+    private StreamedContent() {}
 
     /** A picture of a page; kept by an administrator's browser for a while, since it never changes. */
     public static ResponseEntity<StreamingResponseBody> picture(ContentStore store, ContentStore.Stored stored) {

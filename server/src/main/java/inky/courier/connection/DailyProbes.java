@@ -21,8 +21,8 @@ import org.springframework.stereotype.Component;
  * those of a job before it is put on a device.
  */
 @Component
-public class Rounds {
-    private static final Logger LOG = LoggerFactory.getLogger(Rounds.class);
+public class DailyProbes {
+    private static final Logger LOG = LoggerFactory.getLogger(DailyProbes.class);
     private static final Duration OLD = Duration.ofHours(24);
     private static final Duration PATIENCE = Duration.ofSeconds(40);
     private static final int AT_ONCE = 4;
@@ -31,7 +31,7 @@ public class Rounds {
     private final Probes probes;
     private final Clock clock;
 
-    Rounds(ObjectProvider<Visited> all, Probes probes, Clock clock) {
+    DailyProbes(ObjectProvider<Visited> all, Probes probes, Clock clock) {
         this.all = all;
         this.probes = probes;
         this.clock = clock;

@@ -1,6 +1,6 @@
 package inky.courier.folder;
 
-import inky.courier.connection.Passage;
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.Folders;
@@ -10,8 +10,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 
-/** For libraries that show no dialogue and have exceptions of their own: writes down what is done, and translates. */
-record ToldFolder(RemoteFolder folder, Passage passage, Translation translation) implements RemoteFolder {
+/** Records the calls of libraries that show no dialogue, and translates their exceptions. */
+record TracedFolder(RemoteFolder folder, ConnectionTrace trace, Translation translation) implements RemoteFolder {
     private interface Action {
         void run() throws IOException;
     }
@@ -38,7 +38,7 @@ record ToldFolder(RemoteFolder folder, Passage passage, Translation translation)
 
     @Override
     public InputStream read(FolderPath file) throws IOException {
-        passage.line("> read " + file);
+        trace.line("> read " + file);
         return translation.tried(TransferStep.READ_BACK, () -> folder.read(file));
     }
 
@@ -63,7 +63,7 @@ record ToldFolder(RemoteFolder folder, Passage passage, Translation translation)
     }
 
     private void does(TransferStep step, String words, Action action) throws IOException {
-        passage.line("> " + words);
+        trace.line("> " + words);
         translation.tried(step, () -> {
             action.run();
             return null;

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.function.IntConsumer;
 
 /** Finds the marks of a page: connected cells, corners included, that are darker than the paper. */
-final class Marks {
+final class InkMarks {
     /** More marks than this are a full page or a halftone; what they are one by one no longer matters. */
     static final int MOST = 6000;
 
@@ -21,7 +21,7 @@ final class Marks {
     private final Tint tint;
     private int[] cells = new int[1024];
 
-    private Marks(Ground ground) {
+    private InkMarks(Ground ground) {
         this.ground = ground;
         this.survey = ground.survey;
         this.tint = Tint.of(ground);
@@ -29,7 +29,7 @@ final class Marks {
 
     /** @param mask cells to look at; emptied on the way */
     static List<Mark> in(Ground ground, boolean[] mask) {
-        return new Marks(ground).find(mask, 1, Short.MAX_VALUE, at -> {});
+        return new InkMarks(ground).find(mask, 1, Short.MAX_VALUE, at -> {});
     }
 
     /**
@@ -40,7 +40,7 @@ final class Marks {
      * @param each given every mark's cells, one mark after the other, each mark's end marked by -1
      */
     static List<Mark> in(Ground ground, boolean[] mask, int least, IntConsumer each) {
-        return new Marks(ground).find(mask, FEWEST, least, each);
+        return new InkMarks(ground).find(mask, FEWEST, least, each);
     }
 
     private List<Mark> find(boolean[] mask, int fewest, int least, IntConsumer each) {

@@ -27,11 +27,11 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Tells clouds that a consent has ended (RFC 7009). Each farewell is kept until the cloud has listened, also when the
- * destination or the person is gone by then.
+ * Revokes the tokens of a consent that has ended (RFC 7009). A revocation is kept until the cloud has confirmed it, also when
+ * the destination or the person is gone by then.
  */
 @Component
-class Farewells {
+class TokenRevocations {
     /** One for each farewell, named by its id. */
     static final TaskDescriptor<Void> TELL = TaskDescriptor.of("tell-cloud");
 
@@ -44,7 +44,7 @@ class Farewells {
     private final TransactionTemplate transaction;
     private final SecureRandom random = new SecureRandom();
 
-    Farewells(
+    TokenRevocations(
             AccessTokens endpoint,
             Vault vault,
             Queue queue,

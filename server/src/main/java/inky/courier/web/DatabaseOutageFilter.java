@@ -22,8 +22,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
-class StoreAway extends OncePerRequestFilter {
-    private static final Logger LOG = LoggerFactory.getLogger(StoreAway.class);
+class DatabaseOutageFilter extends OncePerRequestFilter {
+    private static final Logger LOG = LoggerFactory.getLogger(DatabaseOutageFilter.class);
 
     static final Refusal REFUSAL = new Refusal(
             HttpStatus.SERVICE_UNAVAILABLE,

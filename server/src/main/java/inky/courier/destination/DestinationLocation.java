@@ -3,9 +3,9 @@ package inky.courier.destination;
 import jakarta.annotation.Nullable;
 import java.util.List;
 
-/** Where a destination is, in a few words. */
-final class Whereabouts {
-    private Whereabouts() {}
+/** Says where a destination is, in a few words. */
+final class DestinationLocation {
+    private DestinationLocation() {}
 
     static String words(DestinationKind kind, @Nullable FolderSettings f, List<String> recipients) {
         return switch (kind) {

@@ -1,7 +1,7 @@
 package inky.courier.folder;
 
+import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
-import inky.courier.connection.Passage;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.transfer.FolderPath;
@@ -20,8 +20,8 @@ import java.util.Locale;
 import java.util.Set;
 import org.springframework.http.HttpStatus;
 
-/** Looks into a destination's folders, from its root down. */
-final class Looking {
+/** Lists a destination's folders, from its root down. */
+final class FolderBrowser {
     /** Some protocols list the folder itself and the one above. */
     private static final Set<String> ITSELF = Set.of(".", "..");
 
@@ -32,25 +32,25 @@ final class Looking {
     private final RemoteFolder far;
     private final FolderPath root;
     private final boolean makesFolders;
-    private final Passage passage;
+    private final ConnectionTrace trace;
 
-    private Looking(RemoteFolder far, FolderPath root, boolean makesFolders, Passage passage) {
+    private FolderBrowser(RemoteFolder far, FolderPath root, boolean makesFolders, ConnectionTrace trace) {
         this.far = far;
         this.root = root;
         this.makesFolders = makesFolders;
-        this.passage = passage;
+        this.trace = trace;
     }
 
     interface Look<T> {
-        T run(Looking folder) throws IOException;
+        T run(FolderBrowser folder) throws IOException;
     }
 
     /** @throws Refusal saying in plain words what the far side refused */
     static <T> T into(FolderProtocol protocol, FolderAccess access, Look<T> look) {
-        Passage passage = new Passage(protocol.trust(access));
+        ConnectionTrace trace = new ConnectionTrace(protocol.trust(access));
         FolderPath root = FolderTemplate.of(access.settings().path()).fixed();
-        try (RemoteFolder far = protocol.open(access, passage)) {
-            return look.run(new Looking(far, root, access.settings().makeFolders(), passage));
+        try (RemoteFolder far = protocol.open(access, trace)) {
+            return look.run(new FolderBrowser(far, root, access.settings().makeFolders(), trace));
         } catch (FarSideException e) {
             throw refused(e.setback());
         } catch (IOException e) {
@@ -67,7 +67,7 @@ final class Looking {
     }
 
     FolderListing list(FolderPath below, String after) throws IOException {
-        List<FolderEntry> all = passage.at(TransferStep.FOLDER, () -> inside(below)).stream()
+        List<FolderEntry> all = trace.at(TransferStep.FOLDER, () -> inside(below)).stream()
                 .filter(entry -> !UploadName.isUnderWay(entry.name()) && !ITSELF.contains(entry.name()))
                 .sorted(FOLDERS_FIRST)
                 .toList();
@@ -89,7 +89,7 @@ final class Looking {
     }
 
     void make(FolderPath below) throws IOException {
-        passage.does(TransferStep.WRITTEN, () -> {
+        trace.does(TransferStep.WRITTEN, () -> {
             if (makesFolders) {
                 far.makeAll(root);
             }

@@ -26,13 +26,13 @@ import org.springframework.stereotype.Component;
 
 /** What a job asks the person at the device, and whether the answers will do. */
 @Component
-class Asks {
+class JobQuestions {
     private static final int MOST_RECIPIENTS = 100;
 
     private final Consents consents;
     private final PeopleService people;
 
-    Asks(Consents consents, PeopleService people) {
+    JobQuestions(Consents consents, PeopleService people) {
         this.consents = consents;
         this.people = people;
     }

@@ -8,16 +8,16 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** Asks after a paused route, so that not every leg does. When it is well, all that waits for it goes. */
+/** Probes a paused route once for all legs that wait for it; when it works again, they go. */
 @Component
-class Questions {
-    private static final Logger LOG = LoggerFactory.getLogger(Questions.class);
+class PausedRoutes {
+    private static final Logger LOG = LoggerFactory.getLogger(PausedRoutes.class);
 
     private final Ledger ledger;
     private final Routes routes;
     private final Connectors connectors;
 
-    Questions(Ledger ledger, Routes routes, Connectors connectors) {
+    PausedRoutes(Ledger ledger, Routes routes, Connectors connectors) {
         this.ledger = ledger;
         this.routes = routes;
         this.connectors = connectors;

@@ -18,10 +18,10 @@ import java.util.function.BiFunction;
 import javax.net.ssl.SSLException;
 
 /**
- * The way from a name to a far side's word, step by step. A delivery walks it to know where it failed; a probe keeps what
- * each step took and said as well.
+ * Follows a connection step by step, from the name to the far side's answer. A delivery reads from it where it failed; a probe
+ * also keeps how long each step took and what was said.
  */
-public final class Passage {
+public final class ConnectionTrace {
     private static final int MOST_LINES = 400;
 
     private final List<StepResult> steps = new ArrayList<>();
@@ -33,7 +33,7 @@ public final class Passage {
     private boolean care;
     private ProbeReport.Certificate key;
 
-    public Passage(Optional<TrustPolicy> policy) {
+    public ConnectionTrace(Optional<TrustPolicy> policy) {
         this.policy = policy;
     }
 

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** The faint rules of lined and squared paper: many thin parallel lines at one distance, across most of the page. */
-final class Rules {
+final class RuledLines {
     /** Share of the page's width that a rule is there. */
     private static final double SPAN = 0.5;
 
@@ -13,7 +13,7 @@ final class Rules {
     /** Rules of a pad are pale; darker ones belong to a table or a form. Share of the paper's tone. */
     private static final double PALE = 0.5;
 
-    private Rules() {}
+    private RuledLines() {}
 
     /**
      * Takes the cells of rules out of the mask.
