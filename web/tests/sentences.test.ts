@@ -38,7 +38,7 @@ describe('a profile reads as sentences', () => {
       (f) => Object.assign(f.tidy, { straighten: true, skipBlank: 'USUAL' }),
       'Straighten, skip blank sides.',
     ],
-    ['tidy', (f) => Object.assign(f.tidy, { edges: 'MARGINS' }), 'Clean a rim of 4 mm.'],
+    ['tidy', (f) => Object.assign(f.tidy, { edges: 'MARGINS' }), 'Clear a margin of 4 mm.'],
     ['tidy', (f) => (f.tidy.stamp.text = 'Received'), 'Stamp "Received".'],
     [
       'files',

@@ -85,7 +85,7 @@ window.addEventListener(
 </script>
 
 <template>
-  <a class="skip" href="#view">Skip to the view</a>
+  <a class="skip" href="#view">Skip to main content</a>
   <header class="masthead">
     <button
       type="button"

@@ -21,7 +21,7 @@ async function save() {
     return true;
   });
   if (!done) return;
-  say('Your password is changed. You are signed out everywhere else.');
+  say('Password changed. You are signed out on all other devices.');
   open.value = false;
 }
 </script>
@@ -29,7 +29,7 @@ async function save() {
 <template>
   <el-dialog v-model="open" title="Change password" width="420" append-to-body>
     <form novalidate @submit.prevent="save">
-      <FormField v-slot="f" label="Present password" name="present">
+      <FormField v-slot="f" label="Current password" name="present">
         <el-input
           :id="f.id"
           v-model="form.present"

@@ -89,7 +89,7 @@ async function carryOut() {
             :aria-describedby="f.describedby"
           />
         </FormField>
-        <FormField v-slot="f" label="Why, for the record" name="reason">
+        <FormField v-slot="f" label="Reason (for the record)" name="reason">
           <el-input :id="f.id" v-model="reason" maxlength="200" :aria-describedby="f.describedby" />
         </FormField>
         <div class="actions end">

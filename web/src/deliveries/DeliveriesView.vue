@@ -158,7 +158,7 @@ useKeys({
   <div v-if="chosenRows.length" class="bulk" role="region" aria-label="What to do with the chosen ones">
     <strong>{{ count(chosenRows.length, 'delivery', 'deliveries') }} chosen</strong>
     <ActButtons :rows="chosenRows" main />
-    <button type="button" class="link small" @click="chosen = new Set()">Choose none</button>
+    <button type="button" class="link small" @click="chosen = new Set()">Clear the selection</button>
   </div>
   <div class="beside">
     <div class="list">

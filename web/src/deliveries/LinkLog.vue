@@ -22,7 +22,7 @@ async function withdraw(id: string) {
     return true;
   });
   if (done) {
-    say('The link is withdrawn.');
+    say('Link withdrawn.');
     await queries.invalidateQueries({ queryKey: key.value });
   }
 }

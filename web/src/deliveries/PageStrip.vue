@@ -34,7 +34,7 @@ async function change(number: number, keep: boolean, splitBefore: boolean) {
   );
   if (!page) return;
   queries.setQueryData(['delivery', id], page);
-  say('The files are made again.');
+  say('The files are created again.');
 }
 const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 </script>

@@ -84,7 +84,7 @@ async function make() {
         </tr>
       </tbody>
     </table>
-    <p v-else-if="!list.error.value" class="quiet small">Nothing is in here yet.</p>
+    <p v-else-if="!list.error.value" class="quiet small">This folder is empty.</p>
     <p v-if="list.hasNextPage.value" class="more">
       <button type="button" class="button" @click="list.fetchNextPage()">Show more</button>
     </p>

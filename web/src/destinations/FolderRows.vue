@@ -87,7 +87,7 @@ const secretLabel = computed(() => {
       name="port"
       :hint="`0 stands for the usual one, ${usualPort(kind, folder.encryption)}.`"
     />
-    <p v-else class="small quiet">The port stands in the address; https has 443.</p>
+    <p v-else class="small quiet">The port is part of the address; https uses 443.</p>
   </ProbeRow>
   <ProbeRow :step="step('ENCRYPTED')" :report="report" @dialogue="$emit('dialogue')">
     <FormField v-if="!byAddress && !isSsh" label="Encryption" name="encryption">
@@ -120,38 +120,38 @@ const secretLabel = computed(() => {
     <TextField
       v-model="folder.consent.codes"
       mono
-      label="Address for codes"
+      label="Device authorization endpoint"
       name="consent.codes"
       hint="The device authorization endpoint (RFC 8628)."
     />
     <TextField
       v-model="folder.consent.tokens"
       mono
-      label="Address for tokens"
+      label="Token endpoint"
       name="consent.tokens"
       hint="The token endpoint."
     />
     <TextField
       v-model="folder.consent.revocation"
       mono
-      label="Address for withdrawing, if any"
+      label="Revocation endpoint (optional)"
       name="consent.revocation"
       hint="The revocation endpoint (RFC 7009), told when somebody withdraws, or is deleted here."
     />
     <div class="pair">
       <TextField v-model="folder.consent.clientId" mono label="Client’s name" name="consent.clientId" />
-      <TextField v-model="folder.consent.scope" mono label="Scope, if any" name="consent.scope" />
+      <TextField v-model="folder.consent.scope" mono label="Scope (optional)" name="consent.scope" />
     </div>
     <ClientSecret v-model="secret" name="secret" :kept="kept" />
   </ProbeRow>
   <ProbeRow v-else :step="step('SIGNED_IN')" :report="report" @dialogue="$emit('dialogue')">
     <div class="pair">
       <TextField v-model="folder.account" mono label="Account" name="account" />
-      <TextField v-if="kind === 'SMB'" v-model="folder.domain" mono label="Domain, if any" name="domain" />
-      <FormField v-else-if="isSsh" label="Signs in by" name="signsInByKey">
+      <TextField v-if="kind === 'SMB'" v-model="folder.domain" mono label="Domain (optional)" name="domain" />
+      <FormField v-else-if="isSsh" label="Sign-in method" name="signsInByKey">
         <ChoiceRow
           v-model="folder.signsInByKey"
-          label="Signs in by"
+          label="Sign-in method"
           :options="[
             { value: false, words: 'Password' },
             { value: true, words: 'Key' },
@@ -177,11 +177,11 @@ const secretLabel = computed(() => {
         hint="Fields as in file names: manifests/{date:yyyy}/{person.login}"
       />
     </div>
-    <TickBox v-model="folder.makeFolders" words="Make folders that are missing" />
+    <TickBox v-model="folder.makeFolders" words="Create missing folders" />
   </ProbeRow>
   <ProbeRow :step="step('WRITTEN')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
-    <FormField label="When a file of that name is there" name="whenTaken">
-      <ChoiceRow v-model="folder.whenTaken" label="When a file of that name is there" :options="WHEN_TAKEN" />
+    <FormField label="If the file already exists" name="whenTaken">
+      <ChoiceRow v-model="folder.whenTaken" label="If the file already exists" :options="WHEN_TAKEN" />
     </FormField>
   </ProbeRow>
   <ProbeRow v-if="!isCloud" :step="step('RENAMED')" :report="report" @dialogue="$emit('dialogue')">
@@ -190,12 +190,12 @@ const secretLabel = computed(() => {
     </p>
   </ProbeRow>
   <ProbeRow :step="step('READ_BACK')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
-    <FormField label="The delivery’s data beside it, as" name="sidecar">
-      <ChoiceRow v-model="folder.sidecar" label="The delivery’s data beside it" :options="SIDECARS" />
+    <FormField label="Metadata file format" name="sidecar">
+      <ChoiceRow v-model="folder.sidecar" label="Metadata file" :options="SIDECARS" />
     </FormField>
   </ProbeRow>
   <ProbeRow :step="step('REMOVED')" :apart="isCloud" :report="report" @dialogue="$emit('dialogue')">
-    <TextField v-model="folder.atOnce" short label="Transfers at once" name="atOnce" />
+    <TextField v-model="folder.atOnce" short label="Simultaneous transfers" name="atOnce" />
   </ProbeRow>
   <ProbeRow v-if="!isCloud" :step="step('SPACE')" last :report="report" @dialogue="$emit('dialogue')">
     <FormField

@@ -31,7 +31,7 @@ const copies = computed({
       v-model="recipients"
       mono
       type="textarea"
-      label="Addresses, one a line"
+      label="Addresses (one per line)"
       name="recipients"
       hint="Each address has an outcome of its own: who is refused does not hold up the others."
     />
@@ -39,19 +39,19 @@ const copies = computed({
       <TickBox
         v-if="form.kind === 'MAIL_CHOSEN'"
         v-model="form.mail.directEntry"
-        words="Any address may be written"
-        note="Else only people of the office can be chosen."
+        words="Any address can be entered"
+        note="Otherwise only people in the office can be chosen."
       />
       <TickBox
         v-if="form.kind !== 'MAIL_TO_ME'"
         v-model="form.mail.copyToSender"
-        words="A copy to who scans"
+        words="Copy to the person who scans"
       />
       <TextField
         v-model="copies"
         mono
         type="textarea"
-        label="Copies to, one address a line"
+        label="Copy to (one address per line)"
         name="copies"
         hint="They stand under “copy” in the mail, for everybody to see."
       />
@@ -60,14 +60,14 @@ const copies = computed({
       <TextField
         v-model="form.link.days"
         short
-        label="Days until the page ends"
+        label="Link expires after (days)"
         name="days"
         hint="Whoever has the address can fetch the files until then; every fetch is written down."
       />
       <TickBox
         v-model="form.link.withPasscode"
         words="Ask for a passcode"
-        note="It goes to the person in a mail of its own."
+        note="It is sent to the person in a separate mail."
       />
     </template>
     <p v-if="form.kind === 'PRINTER'" class="small quiet">

@@ -19,18 +19,18 @@ const folder = defineModel<Folder>({ required: true });
       name="path"
       hint="Empty for the top. Fields as in file names: berths/{date:yyyy}"
     />
-    <TickBox v-model="folder.makeFolders" words="Make folders that are missing" />
-    <FormField label="When a file of that name is there" name="whenTaken">
-      <ChoiceRow v-model="folder.whenTaken" label="When a file of that name is there" :options="WHEN_TAKEN" />
+    <TickBox v-model="folder.makeFolders" words="Create missing folders" />
+    <FormField label="If the file already exists" name="whenTaken">
+      <ChoiceRow v-model="folder.whenTaken" label="If the file already exists" :options="WHEN_TAKEN" />
     </FormField>
-    <FormField label="The delivery’s data beside it, as" name="sidecar">
-      <ChoiceRow v-model="folder.sidecar" label="The delivery’s data beside it" :options="SIDECARS" />
+    <FormField label="Metadata file format" name="sidecar">
+      <ChoiceRow v-model="folder.sidecar" label="Metadata file" :options="SIDECARS" />
     </FormField>
     <template v-if="kind === 'USB'">
       <TickBox
         v-model="folder.mustEncrypt"
         words="Encrypted files only"
-        note="Jobs whose profile makes no PDF with a passcode then cannot run, and say so."
+        note="Jobs whose profile does not create a PDF with a passcode cannot run."
       />
       <p v-if="!folder.mustEncrypt" class="small warn">
         A stick gets lost: who finds it can read files that are not encrypted. Preflight reminds you of it.

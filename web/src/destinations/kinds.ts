@@ -57,7 +57,7 @@ export const isAtTheDevice = (kind: Kind) => kind === 'USB' || kind === 'SHELF';
 export const isBrowsable = (kind: Kind) => isFolder(kind) && kind !== 'CLOUD';
 
 export const WHEN_TAKEN: { value: Folder['whenTaken']; words: string }[] = [
-  { value: 'NUMBER', words: 'Number the new one' },
+  { value: 'NUMBER', words: 'Add a number' },
   { value: 'REPLACE', words: 'Replace it' },
   { value: 'REFUSE', words: 'Refuse' },
 ];

@@ -142,7 +142,7 @@ export function useDestination() {
     before.value = JSON.stringify(form.value);
     queries.setQueryData(['destinations', saved.id], saved);
     if (wasNew) await router.push('/destinations/' + saved.id);
-    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved. What waited for it goes now.`);
+    say(wasNew ? `${saved.name} created.` : `${saved.name} saved. Waiting deliveries are sent now.`);
     await queries.invalidateQueries({ queryKey: ['destinations'] });
   }
 
@@ -171,7 +171,7 @@ export function useDestination() {
       return true;
     });
     if (!done) return;
-    say(`${form.value.name} is deleted.`);
+    say(`${form.value.name} deleted.`);
     await router.push('/destinations');
     await queries.invalidateQueries({ queryKey: ['destinations'] });
   }

@@ -37,7 +37,7 @@ async function save() {
   await queries.invalidateQueries({ queryKey: ['devices'] });
   void queries.invalidateQueries({ queryKey: ['overview'] });
   if (router.currentRoute.value.path !== '/') await router.push('/devices/' + saved.id);
-  say(`${saved.name} is there.`);
+  say(`${saved.name} created.`);
 }
 
 function submit() {

@@ -58,7 +58,7 @@ async function lookAgain() {
 <template>
   <div v-if="isNew" class="new">
     <h1>Add a device</h1>
-    <p class="quiet small">Courier asks it what it can do, by IPP. Nothing is changed on the device.</p>
+    <p class="quiet small">Courier reads its capabilities over IPP. Nothing is changed on the device.</p>
     <AddDevice class="sheet" />
   </div>
   <AreaLayout
@@ -153,7 +153,7 @@ async function lookAgain() {
       <FormField
         v-if="!open || scans(open.abilities)"
         v-slot="f"
-        label="Signs people out after, seconds"
+        label="Sign out after (seconds)"
         name="signOutSeconds"
       >
         <el-input
@@ -166,7 +166,7 @@ async function lookAgain() {
       </FormField>
     </template>
     <template #actions>
-      <button type="button" class="button" :disabled="busy" @click="lookAgain">Ask it again</button>
+      <button type="button" class="button" :disabled="busy" @click="lookAgain">Check again</button>
     </template>
   </AreaLayout>
 </template>

@@ -80,7 +80,7 @@ const fileAddress = (position: number) =>
       </p>
     </template>
     <template v-else-if="query.error.value">
-      <h1>Nothing to fetch here</h1>
+      <h1>Nothing to download here</h1>
       <ErrorNote :error="query.error.value" />
     </template>
   </main>

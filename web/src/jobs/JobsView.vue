@@ -110,7 +110,7 @@ const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting
 const byMail = computed(() => ticked.value.some((d) => isMail(d.kind)));
 const TOO_LARGE: { value: View['whenTooLarge']; words: string }[] = [
   { value: 'REFUSE', words: 'Stop, with advice' },
-  { value: 'SMALLER', words: 'Make it smaller, giving up what costs least' },
+  { value: 'SMALLER', words: 'Reduce the size with the least loss' },
   { value: 'SEVERAL', words: 'Send its files in several mails' },
   { value: 'LINK', words: 'Send a download link instead' },
 ];
@@ -237,7 +237,7 @@ async function saveIt() {
         v-if="ticked.some((d) => d.isFolder)"
         v-model="form.askFolder"
         words="Ask for a folder at the device"
-        note="Below the destination’s own; where that has fields such as the date, there is nothing to choose."
+        note="Below the destination’s folder; not available if that contains fields such as the date."
       />
       <TextField
         v-model="form.subject"
@@ -259,11 +259,11 @@ async function saveIt() {
           <el-option v-for="o in TOO_LARGE" :key="o.value" :value="o.value" :label="o.words" />
         </el-select>
       </FormField>
-      <FormField v-slot="f" label="Tell who scanned, by mail and at the panel" name="notifyWhen">
+      <FormField v-slot="f" label="Notify the person who scanned, by mail and at the panel" name="notifyWhen">
         <el-select
           :id="f.id"
           v-model="form.notifyWhen"
-          aria-label="Tell who scanned, by mail and at the panel"
+          aria-label="Notify the person who scanned, by mail and at the panel"
         >
           <el-option v-for="o in NOTIFY" :key="o.value" :value="o.value" :label="o.words" />
         </el-select>

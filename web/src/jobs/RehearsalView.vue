@@ -111,14 +111,14 @@ useKeys({ Escape: () => void router.push('/jobs/' + id.value), r: () => run.muta
         <input v-model="own" type="checkbox" :value="file" /> <span class="own">{{ file.name }}</span>
       </label>
     </fieldset>
-    <button type="button" class="link" @click="chooser?.click()">Use own pages</button>
+    <button type="button" class="link" @click="chooser?.click()">Use your own pages</button>
     <input
       ref="chooser"
       type="file"
       multiple
       accept="image/png,image/jpeg,image/tiff,application/pdf"
       hidden
-      aria-label="Own pages"
+      aria-label="Your own pages"
       @change="choose"
     />
   </div>
@@ -210,7 +210,7 @@ useKeys({ Escape: () => void router.push('/jobs/' + id.value), r: () => run.muta
             <StateMark mark="care" :size="15" silent /> {{ warning }}
           </li>
         </ul>
-        <p v-else class="fine"><StateMark mark="accepted" silent /> Nothing here would surprise anybody.</p>
+        <p v-else class="fine"><StateMark mark="accepted" silent /> No problems found.</p>
       </aside>
     </div>
   </section>

@@ -91,7 +91,7 @@ useKeys({
       <TextField
         v-model="form.sizeLimitMb"
         short
-        label="Size limit, MB as mail"
+        label="Message size limit (MB)"
         name="sizeLimitMb"
         :hint="
           report?.announcedSizeMb
@@ -143,7 +143,7 @@ useKeys({
           v-model="form.tokenEndpoint"
           mono
           :placeholder="TOKEN_EXAMPLE"
-          label="Where tokens are had"
+          label="Token endpoint"
           name="tokenEndpoint"
         />
         <div class="pair">

@@ -90,7 +90,7 @@ export function useMailServer() {
     before.value = JSON.stringify(form.value);
     queries.setQueryData(['mail-servers', saved.id], saved);
     if (isNew.value) await router.push('/mail-servers/' + saved.id);
-    say(`${saved.name} is saved. What waited for it goes now.`);
+    say(`${saved.name} saved. Waiting deliveries are sent now.`);
     await queries.invalidateQueries({ queryKey: ['mail-servers'] });
   }
 
@@ -121,7 +121,7 @@ export function useMailServer() {
       return true;
     });
     if (!done) return;
-    say(`${form.value.name} is deleted.`);
+    say(`${form.value.name} deleted.`);
     await queries.invalidateQueries({ queryKey: ['mail-servers'] });
     await router.push('/mail-servers');
   }

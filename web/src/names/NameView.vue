@@ -128,7 +128,7 @@ async function save() {
   queries.setQueryData(['names', saved.id], saved);
   await queries.invalidateQueries({ queryKey: ['names'] });
   if (isNew.value) await router.push('/names/' + saved.id);
-  say(`${saved.name} is saved.`);
+  say(`${saved.name} saved.`);
 }
 async function remove() {
   const done = await attempt(async () => {
@@ -136,7 +136,7 @@ async function remove() {
     return true;
   });
   if (!done) return;
-  say(`${form.value.name} is deleted.`);
+  say(`${form.value.name} deleted.`);
   await router.push('/names');
   await queries.invalidateQueries({ queryKey: ['names'] });
 }
@@ -149,7 +149,7 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
     <div class="title">
       <div>
         <h1>{{ title }}</h1>
-        <p class="quiet small">Fields stand in braces; everything else is taken as it is.</p>
+        <p class="quiet small">Fields are in braces; all other text is used as written.</p>
       </div>
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>
@@ -196,7 +196,7 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
       </p>
       <p v-if="!faults.length && preview.data.value?.mayRepeat">
         <StateMark mark="care" silent />
-        <strong>Nothing tells two scans of one minute apart.</strong> A counter would.
+        <strong>Two scans within one minute get the same name.</strong> Add a counter.
         <button type="button" class="button" @click="put('{counter:4 per day}')">Add a counter</button>
       </p>
     </div>

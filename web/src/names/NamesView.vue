@@ -26,7 +26,7 @@ useKeys({ n: () => void router.push('/names/new') });
       <tr>
         <th scope="col">Template</th>
         <th scope="col">As written</th>
-        <th scope="col">A scan made now would be called</th>
+        <th scope="col">A scan made now would be named</th>
       </tr>
     </thead>
     <tbody>

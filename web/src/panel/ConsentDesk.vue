@@ -18,7 +18,7 @@ function scanNow() {
 <template>
   <div v-if="consent" class="consent">
     <div class="left">
-      <h1>Let Courier into your folder, once</h1>
+      <h1>Allow Courier to use your folder</h1>
       <ol>
         <li>
           <strong>1</strong> Take your telephone and point it at the square, or open
@@ -31,7 +31,7 @@ function scanNow() {
             <b class="code" aria-label="Code">{{ consent.code }}</b></span
           >
         </li>
-        <li><strong>3</strong> Your scan begins by itself. It is not asked again.</li>
+        <li><strong>3</strong> Your scan starts automatically. You will not be asked again.</li>
       </ol>
       <p v-if="waiting" class="state" role="status">
         <StateMark mark="moving" :size="22" silent /> Waiting for {{ consent.destination }} ...

@@ -93,7 +93,7 @@ onMounted(async () => {
           type="text"
           maxlength="120"
           aria-label="Name of the new folder"
-          placeholder="Its name"
+          placeholder="Name"
         />
         <button type="submit" class="key" :disabled="busy || !name.trim()">Make it</button>
       </form>

@@ -50,11 +50,11 @@ async function withdraw(id: string) {
           <span class="word">{{ WORDS[scan.state] }}</span>
         </li>
       </ul>
-      <p v-if="!scans.length" class="quiet">You have scanned nothing yet.</p>
+      <p v-if="!scans.length" class="quiet">You have not scanned anything yet.</p>
     </section>
     <p v-if="withdrawn" class="told" role="status">{{ withdrawn }}</p>
-    <section v-if="consents.length" aria-label="What you have allowed">
-      <h2>You have allowed</h2>
+    <section v-if="consents.length" aria-label="Permissions you have given">
+      <h2>Permissions you have given</h2>
       <ul>
         <li v-for="consent in consents" :key="consent.destinationId">
           <div>

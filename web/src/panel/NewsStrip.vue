@@ -18,7 +18,7 @@ const says = computed(() => {
 </script>
 
 <template>
-  <section v-if="first" class="news" aria-label="News of your scans">
+  <section v-if="first" class="news" aria-label="Notifications">
     <StateMark :mark="deliveryMark(first.state)" :size="26" silent />
     <div>
       <p class="says">{{ says }}</p>

@@ -47,7 +47,7 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
             Sign in
           </button>
           <p v-if="problem" class="wrong" role="alert">{{ problem.sentence }} {{ problem.remedy }}</p>
-          <p v-else class="quiet">Forgotten it? Whoever looks after the scanners can give you a new one.</p>
+          <p v-else class="quiet">Forgotten it? Your administrator can give you a new one.</p>
         </div>
       </form>
       <ol class="steps">

@@ -53,9 +53,9 @@ function addWritten() {
 </script>
 
 <template>
-  <section class="choice-drawer" aria-label="Whom it goes to" @keydown.esc="emit('done')">
+  <section class="choice-drawer" aria-label="Recipients" @keydown.esc="emit('done')">
     <header>
-      <h2>Whom does it go to?</h2>
+      <h2>Who should receive it?</h2>
       <button type="button" class="key stamp" @click="emit('done')">
         {{ chosen.length ? `Done, ${chosen.length} chosen` : 'Back' }}
       </button>
@@ -89,8 +89,8 @@ function addWritten() {
         </label>
       </li>
     </ul>
-    <p v-if="book && !shown.length" class="quiet">Nobody’s name begins so.</p>
-    <p v-if="book?.more" class="quiet">There are more: write more letters.</p>
+    <p v-if="book && !shown.length" class="quiet">No matching name.</p>
+    <p v-if="book?.more" class="quiet">There are more matches. Type more letters.</p>
   </section>
 </template>
 

@@ -199,7 +199,7 @@ function choose(step: number) {
       <section aria-labelledby="wanted">
         <div class="head">
           <h2 id="wanted">Panel as wanted</h2>
-          <span class="quiet small">drag a job, or choose it and press the number of a place</span>
+          <span class="quiet small">drag a job, or select it and press the number of a place</span>
         </div>
         <div class="pages">
           <div v-for="(page, p) in pages" :key="p">

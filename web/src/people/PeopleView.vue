@@ -146,7 +146,7 @@ function proposeLogin() {
   </AreaLayout>
   <el-dialog v-model="pinShown" :title="`The PIN of ${pin.name}`" width="420" @closed="pin.digits = ''">
     <p class="digits" data-testid="pin">{{ pin.digits }}</p>
-    <p>Pass it on now: it is shown this once. Courier keeps only what it needs to recognise it.</p>
+    <p>Note it now: it is shown only once. Courier keeps it only in a form that cannot be read back.</p>
     <template #footer>
       <button type="button" class="button ink" @click="pinShown = false">I have passed it on</button>
     </template>

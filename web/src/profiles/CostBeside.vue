@@ -28,7 +28,7 @@ const at = (value: number) => `${Math.min(100, (value / whole.value) * 100)}%`;
 
 <template>
   <section aria-labelledby="cost">
-    <h2 id="cost">What it will weigh</h2>
+    <h2 id="cost">File size</h2>
     <div class="ask">
       <label>
         <span>Pages</span>

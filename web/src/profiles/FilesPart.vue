@@ -57,7 +57,7 @@ const NAMES = new Intl.DisplayNames(['en'], { type: 'language', fallback: 'code'
 const QUALITIES: { value: ProfileForm['files']['quality']; words: string; note?: string }[] = [
   { value: 'SMALL', words: 'Small' },
   { value: 'USUAL', words: 'Usual' },
-  { value: 'FINE', words: 'Fine', note: 'TIFF then loses nothing' },
+  { value: 'FINE', words: 'Fine', note: 'lossless TIFF' },
 ];
 const passcode = computed({
   get: () => form.value.passcode ?? '',
@@ -73,13 +73,13 @@ const passcode = computed({
       <TickBox
         v-model="form.files.searchable"
         words="Searchable"
-        note="OCR text lies under the picture."
+        note="OCR text is placed behind the image."
         :off="!canRead"
       />
       <TickBox
         v-model="form.files.light"
         words="Light"
-        note="Sharp print over a coarser picture, about a fifth of the size."
+        note="Sharp text over a compressed background, about a fifth of the size."
       />
       <TickBox
         v-model="form.files.archive"

@@ -49,7 +49,7 @@ const blackAndWhite = computed(() => form.value.colour === 'BLACK_AND_WHITE');
         v-if="inColour"
         v-model="form.tidy.fringe"
         words="Remove colour fringes"
-        note="Red and blue rims that a scanner leaves at black print."
+        note="Red and blue edges that a scanner adds to black text."
       />
     </section>
     <section><OptionList v-model="form.dpi" label="Resolution" :options="RESOLUTIONS" /></section>
@@ -58,7 +58,7 @@ const blackAndWhite = computed(() => form.value.colour === 'BLACK_AND_WHITE');
       <OptionList
         v-if="form.tone.content === 'TEXT'"
         v-model="form.tone.threshold"
-        label="Ink is told from paper"
+        label="Threshold"
         :options="THRESHOLDS"
       />
     </section>

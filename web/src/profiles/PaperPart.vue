@@ -8,8 +8,8 @@ import type { ProfileForm } from './useProfile';
 const form = defineModel<ProfileForm>({ required: true });
 const SIDES: { value: ProfileForm['sides']; words: string; note?: string }[] = [
   { value: 'ONE', words: 'One side' },
-  { value: 'TWO_LONG_EDGE', words: 'Both sides', note: 'turned like a book' },
-  { value: 'TWO_SHORT_EDGE', words: 'Both sides, short edge', note: 'turned like a pad' },
+  { value: 'TWO_LONG_EDGE', words: 'Both sides', note: 'flip on long edge' },
+  { value: 'TWO_SHORT_EDGE', words: 'Both sides', note: 'flip on short edge' },
 ];
 type OnGlass = ProfileForm['tidy']['openedBook'] | 'SEVERAL';
 const GLASS: { value: OnGlass; words: string; note?: string }[] = [
@@ -36,14 +36,14 @@ const onGlass = computed<OnGlass>({
     <section><OptionList v-model="form.sides" label="Sides" :options="SIDES" /></section>
     <section>
       <OptionList v-model="onGlass" label="On the glass" :options="glassOptions" />
-      <TickBox v-model="form.tidy.gutter" words="Lift the shadow of the fold" />
+      <TickBox v-model="form.tidy.gutter" words="Remove the shadow of the fold" />
     </section>
     <section>
       <h3>Size</h3>
       <TickBox
         v-model="form.tidy.crop"
         words="Cut to the paper's own edges"
-        note="Receipts, cards and odd sizes, also where they lie askew."
+        note="For receipts, cards and odd sizes, also when placed at an angle."
       />
     </section>
     <section>
@@ -51,9 +51,9 @@ const onGlass = computed<OnGlass>({
       <TickBox
         v-model="form.tidy.card"
         words="Both sides on one page"
-        note="Two scanned sides share an A4 page, in their own size."
+        note="Front and back on one A4 page, at their original size."
       />
-      <TickBox v-model="form.tidy.portrait" words="The portrait as a file of its own" />
+      <TickBox v-model="form.tidy.portrait" words="Save the portrait as a separate file" />
     </section>
   </PartColumns>
 </template>

@@ -74,7 +74,7 @@ useKeys({
       </div>
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>
-        <a v-if="!isNew" class="button" :href="`/api/profiles/${id}/export`" download>Take as a file</a>
+        <a v-if="!isNew" class="button" :href="`/api/profiles/${id}/export`" download>Export</a>
         <button type="submit" class="button ink" :disabled="busy">Save</button>
       </div>
     </div>

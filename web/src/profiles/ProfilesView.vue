@@ -28,7 +28,7 @@ async function bring(event: Event) {
   if (!made) return;
   await queries.invalidateQueries({ queryKey: ['profiles'] });
   await router.push('/profiles/' + made.id);
-  say(`${made.name} is there.`);
+  say(`${made.name} created.`);
 }
 </script>
 
@@ -37,13 +37,13 @@ async function bring(event: Event) {
     :title="query.data.value?.length ? count(query.data.value.length, 'scan profile') : 'Scan profiles'"
     hint="How paper becomes pages and files"
   >
-    <button type="button" class="button" @click="chooser?.click()">Bring from a file</button>
+    <button type="button" class="button" @click="chooser?.click()">Import</button>
     <input
       ref="chooser"
       type="file"
       accept="application/json,.json"
       hidden
-      aria-label="Profile to bring"
+      aria-label="Profile to import"
       @change="bring"
     />
     <RouterLink class="button" to="/profiles/new">New profile</RouterLink>

@@ -13,8 +13,8 @@ const BLANK: { value: ProfileForm['tidy']['skipBlank']; words: string; note?: st
 ];
 const EDGES: { value: ProfileForm['tidy']['edges']; words: string; note?: string }[] = [
   { value: 'LEAVE', words: 'Leave' },
-  { value: 'FOUND', words: 'Clean dark borders', note: 'where there are any' },
-  { value: 'MARGINS', words: 'Clean a rim of' },
+  { value: 'FOUND', words: 'Remove dark borders', note: 'where there are any' },
+  { value: 'MARGINS', words: 'Clear a margin of' },
 ];
 const CORNERS: { value: ProfileForm['tidy']['stamp']['corner']; words: string }[] = [
   { value: 'TOP_LEFT', words: 'top left' },
@@ -35,12 +35,16 @@ const INKS: { value: ProfileForm['tidy']['stamp']['ink']; words: string }[] = [
 <template>
   <PartColumns>
     <section>
-      <h3>Lie of the page</h3>
-      <TickBox v-model="form.tidy.straighten" words="Straighten" note="Up to 10 degrees either way." />
+      <h3>Orientation</h3>
+      <TickBox
+        v-model="form.tidy.straighten"
+        words="Straighten"
+        note="Up to 10 degrees in either direction."
+      />
       <TickBox
         v-model="form.tidy.upright"
         words="Turn upright"
-        note="By the lines of print; unsure pages stay as they lie."
+        note="Detected from the text; uncertain pages are not turned."
       />
     </section>
     <section><OptionList v-model="form.tidy.skipBlank" label="Blank sides" :options="BLANK" /></section>

@@ -147,7 +147,7 @@ export function useProfile() {
     queries.setQueryData(['profiles', saved.id], saved);
     await queries.invalidateQueries({ queryKey: ['profiles'] });
     if (wasNew) await router.push('/profiles/' + saved.id);
-    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved.`);
+    say(wasNew ? `${saved.name} created.` : `${saved.name} saved.`);
   }
   async function remove() {
     const done = await attempt(async () => {
@@ -157,7 +157,7 @@ export function useProfile() {
     if (!done) return;
     const name = form.value.name;
     await router.push('/profiles');
-    say(`${name} is deleted.`);
+    say(`${name} deleted.`);
     await queries.invalidateQueries();
   }
 

@@ -92,7 +92,7 @@ const unlock = useMutation({
   <p class="quiet small">Who came in, who did not, and from where. Kept for 400 days.</p>
   <ErrorNote :error="log.error.value ?? locks.error.value ?? unlock.error.value" />
   <section v-if="locks.data.value?.length" aria-labelledby="slowed">
-    <h2 id="slowed">Slowed just now</h2>
+    <h2 id="slowed">Slowed down now</h2>
     <p class="quiet small">
       After wrong attempts the next one has to wait. It ends by itself; unlock it when you know who it was.
     </p>

@@ -38,7 +38,7 @@ async function save() {
   if (!saved) return;
   queries.setQueryData(['settings'], saved);
   void queries.invalidateQueries({ queryKey: ['session'] });
-  say('Settings are saved.');
+  say('Settings saved.');
 }
 </script>
 
@@ -53,7 +53,7 @@ async function save() {
         v-model="form.address"
         mono
         :placeholder="ADDRESS_EXAMPLE"
-        label="Where people reach Courier"
+        label="Public address of Courier"
         name="address"
         hint="Stands in mails that lead here, for example download links."
       />
@@ -74,19 +74,19 @@ async function save() {
       <TextField
         v-model="form.keepAcceptedHours"
         short
-        label="After everything was accepted, hours"
+        label="Keep delivered scans (hours)"
         name="keepAcceptedHours"
       />
       <TextField
         v-model="form.keepOthersDays"
         short
-        label="When something never arrived, days"
+        label="Keep undelivered scans (days)"
         name="keepOthersDays"
       />
       <TextField
         v-model="form.keepDeliveriesDays"
         short
-        label="Deliveries stay in the list, days"
+        label="Keep deliveries in the list (days)"
         name="keepDeliveriesDays"
         hint="0 keeps them for ever. Of older ones only totals are kept, by day, device and job."
       />

@@ -25,6 +25,6 @@ const none = computed({
       :label="kept ? 'Client’s secret, kept; enter to change' : 'Client’s secret, if it has one'"
       :name="name"
     />
-    <TickBox v-if="kept" v-model="none" words="This client has no secret any more" />
+    <TickBox v-if="kept" v-model="none" words="Remove the client secret" />
   </div>
 </template>

@@ -65,7 +65,7 @@ export function useArea<
     form.value = area.formOf(saved);
     before.value = JSON.stringify(form.value);
     if (wasNew) await router.push(`/${area.path}/${saved.id}`);
-    say(wasNew ? `${saved.name} is there.` : `${saved.name} is saved.`);
+    say(wasNew ? `${saved.name} created.` : `${saved.name} saved.`);
     return saved;
   }
 
@@ -79,7 +79,7 @@ export function useArea<
     if (!done) return;
     await router.push(`/${area.path}`);
     queries.removeQueries({ queryKey: [area.path, 'one', gone.id] });
-    say(`${gone.name} is deleted.`);
+    say(`${gone.name} deleted.`);
     await queries.invalidateQueries();
   }
 

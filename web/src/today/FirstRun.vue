@@ -11,7 +11,7 @@ const props = defineProps<{ overview: Schemas['Overview'] }>();
 const WORDS: Record<string, { what: string; time: string; first: string }> = {
   DEVICES: { what: 'Its address. Courier then reads what it can do.', time: '2 min', first: '/devices/new' },
   MAIL_SERVERS: {
-    what: 'Its name and an account that may send; a probe tries both.',
+    what: 'Name and an account that may send; a probe tries both.',
     time: '3 min',
     first: '/mail-servers/new',
   },
@@ -122,7 +122,7 @@ const title = computed(() =>
           <dd class="quiet small">{{ stop.words }}</dd>
         </div>
       </dl>
-      <h2 class="second">No device at hand?</h2>
+      <h2 class="second">No device available?</h2>
       <p class="small quiet stand-ins">
         <code>bin/demo</code> starts twelve stand-in devices on this machine. They scan sample paper and can
         be added here by their addresses too, for example <code>127.20.2.2:6310</code>.

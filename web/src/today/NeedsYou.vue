@@ -125,7 +125,7 @@ function listPath(trouble: Trouble): string {
             >{{ count(trouble.people, 'person', 'people') }}, since {{ when(trouble.since) }}.</span
           >
           {{ trouble.sentence }}
-          <template v-if="trouble.waits">Everything waits here, nothing is lost.</template>
+          <template v-if="trouble.waits">Everything waits here. Nothing is lost.</template>
           <template v-if="trouble.nextQuestion">
             Courier asks again by itself at {{ when(trouble.nextQuestion) }}.</template
           >

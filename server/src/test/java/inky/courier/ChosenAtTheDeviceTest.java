@@ -212,7 +212,7 @@ class ChosenAtTheDeviceTest {
         JsonNode withdrawn =
                 guest.delete(office.panel("/mine/consents/" + destination)).ok().json();
         assertThat(withdrawn.path("cloudKnows").asBoolean()).isFalse();
-        assertThat(withdrawn.path("sentence").asString()).contains("will tell it when it does");
+        assertThat(withdrawn.path("sentence").asString()).contains("revokes the access there as soon as it does");
         assertThat(asked(office, guest)).containsExactly("CONSENT");
         assertThat(cloud.hasAllowed("asa")).isTrue();
         cloud.behave();

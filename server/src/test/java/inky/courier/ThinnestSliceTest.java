@@ -138,9 +138,7 @@ class ThinnestSliceTest {
         office.device.misbehave(5, List.of("input-media-jam-error"));
         guest.post(office.panel("/scans/" + empty + "/loads"), Map.of()).ok();
         Waiting.until(
-                () -> guest.get(office.panel("/scans/" + empty))
-                        .get("trouble")
-                        .equals("A sheet is stuck in the feeder."),
+                () -> guest.get(office.panel("/scans/" + empty)).get("trouble").equals("Paper jam in the feeder."),
                 "the jam is told");
     }
 

@@ -48,9 +48,9 @@ class AtThePanelTest {
         desk.getByText("Cloud folder of who scans").click();
         field("Name").fill("My ferry folder");
         field("Address").fill(cloud.address() + "/dav/");
-        field("Address for codes").fill(cloud.address() + "/oauth/device");
-        field("Address for tokens").fill(cloud.address() + "/oauth/token");
-        field("Address for withdrawing, if any").fill(cloud.address() + "/oauth/revoke");
+        field("Device authorization endpoint").fill(cloud.address() + "/oauth/device");
+        field("Token endpoint").fill(cloud.address() + "/oauth/token");
+        field("Revocation endpoint (optional)").fill(cloud.address() + "/oauth/revoke");
         field("Client\u2019s name").fill("inky-courier");
         field("Folder").fill("from scanners");
         button(desk, "Probe").click();
@@ -67,12 +67,12 @@ class AtThePanelTest {
         pin(office);
         office.device.put(Stack.TIDE_TABLE);
         button(panel, "Berth permit").click();
-        assertThat(panel.getByText("Let Courier into your folder, once")).isVisible();
+        assertThat(panel.getByText("Allow Courier to use your folder")).isVisible();
         Chrome.checkAccessibility(panel, "consent at the panel");
         String code = panel.getByLabel("Code", new Page.GetByLabelOptions().setExact(true))
                 .innerText();
         cloud.decline(code);
-        assertThat(panel.getByText("It was declined on the telephone.")).isVisible();
+        assertThat(panel.getByText("It was declined on the phone.")).isVisible();
         button(panel, "New code").click();
         Locator again = panel.getByLabel("Code", new Page.GetByLabelOptions().setExact(true));
         assertThat(again).not().hasText(code);
@@ -106,10 +106,10 @@ class AtThePanelTest {
         Chrome.checkAccessibility(panel, "own scans at the panel");
         button(panel, "Withdraw").click();
         button(panel, "Yes, withdraw it").click();
-        assertThat(panel.getByText("the cloud has been told")).isVisible();
+        assertThat(panel.getByText("the cloud has revoked it")).isVisible();
         org.assertj.core.api.Assertions.assertThat(cloud.hasAllowed("asa")).isFalse();
         Chrome.checkAccessibility(panel, "withdrawn at the panel");
-        assertThat(panel.getByText("You have allowed")).isHidden();
+        assertThat(panel.getByText("Permissions you have given")).isHidden();
         button(panel, "Back").click();
         assertThat(panel.getByText("asks for your consent once")).isVisible();
     }

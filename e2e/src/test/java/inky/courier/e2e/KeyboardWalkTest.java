@@ -47,7 +47,7 @@ class KeyboardWalkTest {
             tabTo("Name, as people call it");
             type("Bridge");
             press("Enter");
-            assertThat(page.getByText("Bridge is there.")).isVisible();
+            assertThat(page.getByText("Bridge created.")).isVisible();
 
             go("m", "Mail servers");
             press("n");
@@ -68,17 +68,17 @@ class KeyboardWalkTest {
             assertThat(page.getByText(Pattern.compile("all steps passed"))).isVisible();
             shiftTabTo("Save");
             press("Enter");
-            assertThat(page.getByText("Harbour Post is saved.")).isVisible();
+            assertThat(page.getByText("Harbour Post saved.")).isVisible();
 
-            make("o", "Destinations", "New destination", "Name", "Mail to me", "Mail to me is there.");
-            make("p", "6 scan profiles", "New scan profile", "Name", "Usual", "Usual is there.");
+            make("o", "Destinations", "New destination", "Name", "Mail to me", "Mail to me created.");
+            make("p", "6 scan profiles", "New scan profile", "Name", "Usual", "Usual created.");
             go("n", "3 file-name templates");
             press("n");
             see("New file-name template");
             tabTo("Name of the template");
             type("Counter");
             press("Enter");
-            assertThat(page.getByText("Counter is saved.")).isVisible();
+            assertThat(page.getByText("Counter saved.")).isVisible();
 
             go("j", "One-touch jobs");
             press("n");
@@ -88,7 +88,7 @@ class KeyboardWalkTest {
             press("Space");
             tabTo("Save");
             press("Enter");
-            assertThat(page.getByText("Tide table is there.")).isVisible();
+            assertThat(page.getByText("Tide table created.")).isVisible();
 
             go("a", "Every job on 1 panel can run");
             tabTo("Bridge");

@@ -57,7 +57,7 @@ class WaysOutTest {
         assertThat(desk.getByText(Pattern.compile("all steps passed"))).isVisible();
         Chrome.checkAccessibility(desk, "a destination");
         button("Save").click();
-        assertThat(desk.getByText("Chart archive is there.")).isVisible();
+        assertThat(desk.getByText("Chart archive created.")).isVisible();
         button("Look inside").click();
         desk.getByLabel("New folder here").fill("old charts");
         button("Make it").click();
@@ -81,7 +81,7 @@ class WaysOutTest {
         desk.getByLabel(Pattern.compile("^Choose D-")).check();
         Locator bulk = desk.getByLabel("What to do with the chosen ones");
         bulk.getByText("Hold").click();
-        desk.getByLabel("Why, for the record").fill("the disk is being changed");
+        desk.getByLabel("Reason (for the record)").fill("the disk is being changed");
         button("Hold it").click();
         assertThat(desk.getByText("1 delivery is held.")).isVisible();
         desk.navigate(courier.uri() + "/deliveries?state=HELD");
@@ -140,7 +140,7 @@ class WaysOutTest {
                         .suggestedFilename())
                 .endsWith(".pdf");
         desk.navigate(courier.uri() + "/get/nothing");
-        heading("Nothing to fetch here");
+        heading("Nothing to download here");
     }
 
     private void guessAndUnlock(Courier courier, Office office, Page panel) {
@@ -171,14 +171,14 @@ class WaysOutTest {
     private void changePassword() {
         button("Maud Ellery").click();
         button("Change password").click();
-        desk.getByLabel("Present password").fill("not the password");
+        desk.getByLabel("Current password").fill("not the password");
         desk.getByLabel("New password").fill("lantern and oar");
         Chrome.checkAccessibility(desk, "a new password");
         button("Change password").last().click();
-        assertThat(desk.getByText("This is not your present password.")).isVisible();
-        desk.getByLabel("Present password").fill("ferry crossing 7");
+        assertThat(desk.getByText("This is not your current password.")).isVisible();
+        desk.getByLabel("Current password").fill("ferry crossing 7");
         button("Change password").last().click();
-        assertThat(desk.getByText(Pattern.compile("Your password is changed"))).isVisible();
+        assertThat(desk.getByText(Pattern.compile("Password changed"))).isVisible();
     }
 
     private Locator button(String name) {

@@ -103,7 +103,7 @@ public final class ConnectionTrace {
                 null,
                 fingerprint,
                 false,
-                "Nobody vouches for a key: compare its fingerprint.");
+                "A key is not certified by anyone: compare its fingerprint.");
     }
 
     /** A line of the dialogue: "> " is ours, "< " the far side's, "* " a remark. Secrets must be masked already. */

@@ -94,14 +94,14 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
                     c.getNotAfter().toInstant(),
                     fingerprintOf(c),
                     verdict.isEmpty(),
-                    verdict.map(ConnectionCause::sentence).orElse("Signed by somebody this machine trusts."));
+                    verdict.map(ConnectionCause::sentence).orElse("Signed by an authority that this machine trusts."));
         });
     }
 
     /** A sentence when nobody checks the certificate, or when it will end within 30 days; empty when all is well. */
     public Optional<String> worry(Instant now) {
         if (check == CertificateCheck.OFF) {
-            return Optional.of("The certificate is not checked: somebody in between could read along.");
+            return Optional.of("The certificate is not checked: the connection could be intercepted.");
         }
         Instant until = seen().map(c -> c.getNotAfter().toInstant()).orElse(Instant.MAX);
         return until.isBefore(now.plus(ENDS_SOON))

@@ -73,7 +73,7 @@ class CloudFolders implements AccessSource {
                 clock.instant(),
                 TransferStep.toConsent(),
                 setback,
-                "People can allow Courier in. Each does so once, at a panel."));
+                "People can give Courier access, once each, at a panel."));
     }
 
     private void offered(FolderAccess access, ConnectionTrace trace) throws IOException {

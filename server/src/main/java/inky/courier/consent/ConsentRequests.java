@@ -156,9 +156,9 @@ public class ConsentRequests {
     private static String sentence(ConsentState state) {
         return switch (state) {
             case WAITING -> "";
-            case GIVEN -> "Allowed. It need not be asked again.";
-            case DECLINED -> "It was declined on the telephone.";
-            case TOO_LATE -> "The code has run out.";
+            case GIVEN -> "Allowed. You will not be asked again.";
+            case DECLINED -> "It was declined on the phone.";
+            case TOO_LATE -> "The code has expired.";
             case FAILED -> TransferCause.CONSENT_NOT_OFFERED.sentence();
         };
     }

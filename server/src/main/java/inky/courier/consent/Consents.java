@@ -140,17 +140,17 @@ public class Consents {
         if (farewell.isEmpty()) {
             return new WithdrawnConsent(
                     false,
-                    "Courier has forgotten its way in. The cloud has no address to be told of it, and may still list Courier.");
+                    "Courier has deleted its access. The cloud has no revocation endpoint and may still list Courier.");
         }
         TokenRevocations.Told told = revocations.tell(farewell.get());
         return new WithdrawnConsent(
                 told == TokenRevocations.Told.YES,
                 switch (told) {
-                    case YES -> "Courier has forgotten its way in, and the cloud has been told.";
+                    case YES -> "Courier has deleted its access, and the cloud has revoked it.";
                     case REFUSED ->
-                        "Courier has forgotten its way in. The cloud would not listen; take Courier off its list there.";
+                        "Courier has deleted its access. The cloud refused to revoke it; remove Courier from the cloud's list of apps.";
                     case NOT_YET ->
-                        "Courier has forgotten its way in. The cloud does not answer; Courier will tell it when it does.";
+                        "Courier has deleted its access. The cloud does not answer; Courier revokes the access there as soon as it does.";
                 });
     }
 

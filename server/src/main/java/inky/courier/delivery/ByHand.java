@@ -89,7 +89,10 @@ public class ByHand {
         if (order.action() == Action.SEND_ELSEWHERE) {
             if (order.destinationId() == null) {
                 throw new Invalid(
-                        "delivery.elsewhere", "destinationId", "Nobody said where to.", "Choose another destination.");
+                        "delivery.elsewhere",
+                        "destinationId",
+                        "No destination was given.",
+                        "Choose another destination.");
             }
             elsewhere = destinations.get(order.destinationId());
             if (elsewhere.kind() == DestinationKind.MAIL_CHOSEN) {

@@ -153,7 +153,7 @@ public class DeliveryService {
                         HttpStatus.GONE,
                         "delivery.no-file",
                         "There is no file here.",
-                        "It is not made yet, or its time is over."));
+                        "It does not exist yet, or it has expired."));
     }
 
     @Transactional(readOnly = true)

@@ -28,14 +28,14 @@ import org.springframework.transaction.TransactionException;
 class Preparation {
     private static final Logger LOG = LoggerFactory.getLogger(Preparation.class);
     static final String NO_ROOM =
-            "This machine has no room to make the files. Courier tries again by itself; nothing is lost.";
+            "This machine has no space for the files. Courier tries again automatically; nothing is lost.";
     static final String OWN_FAULT =
-            "Courier itself failed while making the files. It tries again by itself; nothing is lost.";
-    private static final String ENDED = " It has stopped trying: mend that, then try again.";
-    private static final String DEADLY = "Courier was ended " + Making.MOST_DEATHS
-            + " times while making the files, so it does not try again by itself. Find out why, then try again.";
+            "An internal error occurred while the files were being created. Courier tries again automatically; nothing is lost.";
+    private static final String ENDED = " It has stopped trying: fix the cause, then try again.";
+    private static final String DEADLY = "Courier was stopped " + Making.MOST_DEATHS
+            + " times while creating the files, so it does not try again automatically. Find out why, then try again.";
     private static final String ALL_BLANK =
-            "Every side was blank, so no file was made. Bring pages back to send them all the same.";
+            "All sides were blank, so no file was created. Restore pages to send them anyway.";
 
     /** Files are not changed under the hands of a clerk who carries them. */
     private static final Duration UNTIL_CARRIED = Duration.ofSeconds(2);
@@ -66,7 +66,7 @@ class Preparation {
             stop(id, e.getMessage());
         } catch (ContentLost e) {
             LOG.error("delivery {}", id, e);
-            stop(id, "A page is no longer there as it was kept, so no file was made.");
+            stop(id, "A stored page is missing or damaged, so no file was created.");
         } catch (IOException | UncheckedIOException e) {
             LOG.warn("delivery {} waits for room: {}", id, e.getMessage());
             failed(id, NO_ROOM);

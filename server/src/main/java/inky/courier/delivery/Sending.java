@@ -265,11 +265,11 @@ class Sending {
 
     private static String wordsOfRevival(DestinationKind kind, boolean handedOver) {
         if (!handedOver) {
-            return "Courier was stopped during the transfer and begins it again.";
+            return "Courier was stopped during the transfer and starts it again.";
         }
         return kind.isMail()
-                ? "Courier was stopped before it heard the answer. It sends again under the same message number, so this may arrive twice."
-                : "Courier was stopped before it heard the answer, and looks whether it is there.";
+                ? "Courier was stopped before it received the answer. It sends again with the same Message-ID, so this may arrive twice."
+                : "Courier was stopped before it received the answer, and checks whether the file has arrived.";
     }
 
     private final class Telling implements Progress {

@@ -146,7 +146,7 @@ class WorkshopMaking implements FileMaking {
             keepReports(delivery);
             sizes.observe(fitted.by, made, delivery.deviceId);
             if (!fitted.fits) {
-                change.say("No setting makes so many pages fit. Send a link instead, or fewer pages.", "");
+                change.say("No setting makes this many pages fit. Send a link instead, or fewer pages.", "");
             }
             change.say("Made ready: " + words(profile, made, delivery.fileBytes) + ".", "");
             change.say("Named " + delivery.fileName + ".", "");

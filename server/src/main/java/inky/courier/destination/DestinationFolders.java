@@ -52,7 +52,7 @@ public class DestinationFolders {
     public Folders.FolderListing makeFolder(Visitor visitor, String path, String name) {
         FolderAccess access = openFor(visitor);
         if (!access.settings().makeFolders()) {
-            throw new Invalid("folder.make", "name", "No folders are made here.", "Choose one that is there already.");
+            throw new Invalid("folder.make", "name", "Folders cannot be created here.", "Choose an existing one.");
         }
         return makeFolder(access, path, name);
     }
@@ -66,7 +66,8 @@ public class DestinationFolders {
         FolderPath parent = FolderPath.of(path);
         FolderPath made = FolderPath.of(name);
         if (made.names().size() != 1) {
-            throw new Invalid("folder.name", "name", "This is no name of a folder.", "Write one name without slashes.");
+            throw new Invalid(
+                    "folder.name", "name", "This is not a valid folder name.", "Enter one name without slashes.");
         }
         folders(access.kind()).make(access, parent.then(made));
         return folders(access.kind()).list(access, parent, "");

@@ -248,7 +248,7 @@ public class DestinationService implements Dependents.Source, Connectors {
                     "destination.name",
                     "name",
                     "A destination needs a name of 1 to 60 characters.",
-                    "Name it after who or what is there.");
+                    "Name it after what is there.");
         }
         Connector connector = connectorOf(form.kind());
         destination.routeId = routeOf(destination, form, connector);

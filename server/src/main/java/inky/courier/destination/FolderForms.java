@@ -39,7 +39,7 @@ class FolderForms {
                     "Choose no sidecar, or do not insist on encryption."));
         }
         if (f.account().length() > LONGEST || f.domain().length() > LONGEST || hasControl(f.account() + f.domain())) {
-            problems.add(problem("account", "This is not an account.", "Write it as for signing in at the server."));
+            problems.add(problem("account", "This is not an account.", "Enter it as for signing in at the server."));
         }
         if (f.certificateCheck() == CertificateCheck.EXACTLY_THIS
                 && f.fingerprint().isBlank()) {
@@ -72,17 +72,17 @@ class FolderForms {
             problems.add(problem(
                     "host",
                     "This is not the address of a WebDAV server.",
-                    "Write for example https://files.office.example/dav/."));
+                    "For example https://files.office.example/dav/."));
         } else if (!byAddress && !HostAddress.isValid(f.host().strip())) {
             problems.add(problem(
-                    "host", "This is not the name or address of a server.", "Write for example files.office.example."));
+                    "host", "This is not the name or address of a server.", "For example files.office.example."));
         }
         if (f.port() < 0 || f.port() > 65_535) {
-            problems.add(problem("port", "A port is a number up to 65535.", "0 stands for the usual one."));
+            problems.add(problem("port", "A port is a number up to 65535.", "0 uses the default."));
         }
         if (kind == DestinationKind.SMB && !f.share().strip().matches("[^\\\\/:*?\"<>|\\p{Cntrl}]{1,80}")) {
             problems.add(
-                    problem("share", "The share's name is missing.", "It stands after the server: \\\\server\\share."));
+                    problem("share", "The share's name is missing.", "It follows the server name: \\\\server\\share."));
         }
         return problems;
     }
@@ -92,20 +92,20 @@ class FolderForms {
         if (!SafeAddress.isForSecrets(consent.codes())) {
             problems.add(problem(
                     "consent.codes",
-                    "This is not the address that gives codes.",
-                    "It is called device authorization endpoint and begins with https; who runs the cloud knows it."));
+                    "This is not the address of a device authorization endpoint.",
+                    "It begins with https; the cloud's administrator knows it."));
         }
         if (!SafeAddress.isForSecrets(consent.tokens())) {
             problems.add(problem(
                     "consent.tokens",
-                    "This is not the address that gives tokens.",
-                    "It is called token endpoint and begins with https; who runs the cloud knows it."));
+                    "This is not the address of a token endpoint.",
+                    "It begins with https; the cloud's administrator knows it."));
         }
         if (!consent.revocation().isBlank() && !SafeAddress.isForSecrets(consent.revocation())) {
             problems.add(problem(
                     "consent.revocation",
-                    "This is not the address where consent is withdrawn.",
-                    "It is called revocation endpoint and begins with https; leave it empty when the cloud has none."));
+                    "This is not the address of a revocation endpoint.",
+                    "It begins with https; leave it empty if the cloud has none."));
         }
         if (consent.clientId().isBlank() || consent.clientId().length() > LONGEST || hasControl(consent.clientId())) {
             problems.add(problem(
@@ -114,7 +114,7 @@ class FolderForms {
                     "The cloud gives it when Courier is registered."));
         }
         if (consent.scope().length() > LONGEST || hasControl(consent.scope())) {
-            problems.add(problem("consent.scope", "This is too long.", "Leave it empty for what the cloud gives."));
+            problems.add(problem("consent.scope", "This is too long.", "Leave it empty for the cloud's default."));
         }
         return problems;
     }
@@ -143,7 +143,7 @@ class FolderForms {
     static LinkSettings checkLink(DestinationForm form) {
         LinkSettings link = Optional.ofNullable(form.link()).orElse(LinkSettings.USUAL);
         if (link.days() < 1 || link.days() > 90) {
-            throw new Invalid("destination.days", "days", "A link lasts 1 to 90 days.", "14 days are usual.");
+            throw new Invalid("destination.days", "days", "A link is valid for 1 to 90 days.", "14 days are usual.");
         }
         return link;
     }

@@ -18,7 +18,7 @@ public record DeviceAddress(String host, int port) {
                     "device.address",
                     "address",
                     "This is not a network address.",
-                    "Write for example 192.0.2.17, or the device's name on the network.");
+                    "For example 192.0.2.17, or the device's name on the network.");
         }
         int port = matcher.group(3) == null ? usualPort : Integer.parseInt(matcher.group(3));
         if (port < 1 || port > 65_535) {
@@ -26,7 +26,7 @@ public record DeviceAddress(String host, int port) {
                     "device.address",
                     "address",
                     "There is no port " + port + ".",
-                    "Leave the port out, or write one from 1 to 65535.");
+                    "Leave the port out, or enter one from 1 to 65535.");
         }
         return new DeviceAddress(matcher.group(1), port);
     }

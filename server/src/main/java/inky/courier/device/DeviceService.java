@@ -258,7 +258,10 @@ public class DeviceService {
         Device device = find(id);
         if (device.standInUri == null) {
             throw new Refusal(
-                    HttpStatus.CONFLICT, "device.real", "Paper goes into a real device by hand.", "Put it in there.");
+                    HttpStatus.CONFLICT,
+                    "device.real",
+                    "Paper can be loaded only into stand-in devices.",
+                    "Load it at the device.");
         }
         try {
             link.putSampleStack(device.standInUri, name);

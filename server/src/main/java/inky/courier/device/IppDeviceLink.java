@@ -308,7 +308,7 @@ class IppDeviceLink implements DeviceLink {
 
     private static DeviceTrouble lineBroke() {
         return new DeviceTrouble(
-                "device.line", "The line to the device broke.", "Check its network cable, then try again.");
+                "device.line", "The connection to the device was lost.", "Check its network cable, then try again.");
     }
 
     private Answer send(URI address, HttpRequest.BodyPublisher body, Duration patience) throws DeviceTrouble {
@@ -373,7 +373,7 @@ class IppDeviceLink implements DeviceLink {
         throw new DeviceTrouble(
                 REFUSED,
                 "The device refuses: " + (words == null ? status.getName() : words) + ".",
-                "Try again; if it stays so, switch the device off and on.");
+                "Try again; if this persists, switch the device off and on.");
     }
 
     private static DeviceCondition conditionOf(AttributeGroup group, boolean scans) {
@@ -397,7 +397,7 @@ class IppDeviceLink implements DeviceLink {
     private static DeviceTrouble notIpp() {
         return new DeviceTrouble(
                 NOT_IPP,
-                "What answers there is no scanner or printer that speaks IPP.",
+                "No IPP scanner or printer answers at this address.",
                 "Switch IPP on in the device's own settings, or check the address.");
     }
 
@@ -405,6 +405,6 @@ class IppDeviceLink implements DeviceLink {
         return new DeviceTrouble(
                 "device.unreadable",
                 "The device's answer could not be read.",
-                "Try again; if it stays so, switch the device off and on.");
+                "Try again; if this persists, switch the device off and on.");
     }
 }

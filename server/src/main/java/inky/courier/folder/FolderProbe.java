@@ -63,7 +63,7 @@ final class FolderProbe {
         } catch (IOException e) {
             trace.line("* the line broke at the end");
         }
-        return trace.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be put here.");
+        return trace.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be stored here.");
     }
 
     /** What a step has left behind that failed, as far as the line still stands. */
@@ -91,7 +91,7 @@ final class FolderProbe {
                     far.makeFolder(path);
                 }
             }
-            trace.note("It was not there and has been made.");
+            trace.note("It did not exist and has been created.");
         }
         trace.said(folder.isRoot() ? "the top" : folder.text());
         if (hasFields) {
@@ -112,7 +112,7 @@ final class FolderProbe {
     private void space(RemoteFolder far, FolderPath folder) throws IOException {
         OptionalLong left = far.spaceLeft(folder);
         if (left.isEmpty()) {
-            trace.note("The server does not tell.");
+            trace.note("The server does not say.");
             return;
         }
         trace.said(Bytes.words(left.getAsLong()) + " left");

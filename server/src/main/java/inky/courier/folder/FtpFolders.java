@@ -163,16 +163,16 @@ class FtpFolders implements FolderProtocol {
 
     private static Optional<String> wrongPort(int port, Encryption encryption) {
         if (port == PORT_TLS_FIRST && encryption != Encryption.TLS) {
-            return Optional.of("Port 990 customarily has TLS from the start.");
+            return Optional.of("Port 990 usually has TLS from the start.");
         }
         return port == PORT && encryption == Encryption.TLS
-                ? Optional.of("Port 21 customarily begins plain and changes by AUTH TLS.")
+                ? Optional.of("Port 21 usually starts without TLS and upgrades with AUTH TLS.")
                 : Optional.empty();
     }
 
     private void protect(FTPClient client, ConnectionTrace trace, Optional<TrustPolicy> policy) throws IOException {
         if (!(client instanceof ResumingFtps secure)) {
-            trace.care("Not encrypted: password and files can be read along.");
+            trace.care("Not encrypted: the password and files can be intercepted.");
             return;
         }
         // RFC 4217 section 9: the second line is private only when both are said.

@@ -145,7 +145,7 @@ class SftpFolders implements FolderProtocol {
         trace.line("< key " + KeyUtils.getKeyType(key) + " " + fingerprint);
         trace.showKey(KeyUtils.getKeyType(key), fingerprint);
         if (s.certificateCheck() == CertificateCheck.OFF) {
-            trace.care("The server's key is not checked: somebody in between could read along.");
+            trace.care("The server's key is not checked: the connection could be intercepted.");
             return null;
         }
         if (s.fingerprint().isBlank()) {

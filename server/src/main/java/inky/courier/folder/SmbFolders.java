@@ -166,7 +166,7 @@ class SmbFolders implements FolderProtocol {
         if (encrypted) {
             trace.note("Encrypted by SMB 3.");
         } else {
-            trace.care("Not encrypted: on the way, files can be read along.");
+            trace.care("Not encrypted: files can be intercepted.");
         }
     }
 

@@ -51,7 +51,7 @@ public record WebAddress(URI base) {
 
     private void encrypt(HttpClient client, ConnectionTrace trace, Instant now) throws IOException {
         if (trace.policy().isEmpty()) {
-            trace.care("Not encrypted: sign-in and files can be read along.");
+            trace.care("Not encrypted: the sign-in and files can be intercepted.");
             return;
         }
         HttpRequest request = HttpRequest.newBuilder(base)

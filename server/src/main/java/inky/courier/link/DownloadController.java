@@ -72,7 +72,7 @@ class DownloadController {
                     HttpStatus.FORBIDDEN,
                     "link.passcode",
                     "This is not the passcode.",
-                    "It came in a mail of its own.");
+                    "It was sent in a separate mail.");
         }
         throttle.right(attempt);
         return page(link, false, links.grant(link));
@@ -86,8 +86,7 @@ class DownloadController {
             HttpServletRequest request) {
         Link link = links.open(token);
         if (!links.isGranted(link, grant)) {
-            throw new Refusal(
-                    HttpStatus.FORBIDDEN, "link.passcode", "The passcode is wanted again.", "Open the page anew.");
+            throw new Refusal(HttpStatus.FORBIDDEN, "link.passcode", "Enter the passcode again.", "Reload the page.");
         }
         DeliveryService.Handout handout = deliveries.file(link.deliveryId(), position);
         String address = Source.of(request).address();

@@ -114,7 +114,7 @@ class Links implements DownloadLinks, ContentHold {
             throw new Refusal(
                     HttpStatus.GONE,
                     "link.over",
-                    link.withdrawnAt != null ? "This link has been withdrawn." : "The time of this link is over.",
+                    link.withdrawnAt != null ? "This link has been withdrawn." : "This link has expired.",
                     "Ask who sent it for a new one.");
         }
         return link;

@@ -99,7 +99,7 @@ class MailConnector implements Connector {
     }
 
     private static Invalid tooFewOrMany(String field, String sentence) {
-        return new Invalid("destination." + field, field, sentence, "Write one address a line.");
+        return new Invalid("destination." + field, field, sentence, "Enter one address per line.");
     }
 
     @Override

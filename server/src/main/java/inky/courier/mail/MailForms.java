@@ -35,7 +35,7 @@ final class MailForms {
                     "mail.host",
                     "host",
                     "This is not the name or address of a server.",
-                    "Write for example mail.office.example."));
+                    "For example mail.office.example."));
         }
         if (form.port() < 1 || form.port() > 65_535) {
             problems.add(new Problem(
@@ -56,16 +56,16 @@ final class MailForms {
             problems.add(new Problem(
                     "mail.token",
                     "tokenEndpoint",
-                    "This is not an address where tokens are had safely.",
-                    "It begins with https; who runs the sign-in tells it."));
+                    "This is not the address of a token endpoint over https.",
+                    "It begins with https; the identity provider's administrator knows it."));
         }
         String client = text(form.clientId());
         if (client.length() > LONGEST_NAME || !PlainText.isLine(client)) {
             problems.add(new Problem(
                     "mail.client",
                     "clientId",
-                    "This is not the id of a client.",
-                    "Who runs the sign-in gives it when Courier is registered."));
+                    "This is not a client ID.",
+                    "The identity provider's administrator gives it when Courier is registered."));
         }
         if (text(form.clientSecret()).length() > LONGEST_SECRET) {
             problems.add(new Problem(

@@ -97,7 +97,7 @@ final class MailProbe {
                         clock.instant(),
                         MailStep.values(),
                         setback,
-                        toTheEnd ? "A test message was accepted." : "The server would take mail.")
+                        toTheEnd ? "A test message was accepted." : "The server accepts mail.")
                 .withAnnouncedSize(announcedSizeMb());
     }
 
@@ -130,9 +130,7 @@ final class MailProbe {
 
     private String offers() {
         int size = announcedSizeMb();
-        return size == 0
-                ? "It does not say how large a message may be."
-                : "It takes messages of up to " + size + " MB.";
+        return size == 0 ? "It does not announce a message size limit." : "It takes messages of up to " + size + " MB.";
     }
 
     private int announcedSizeMb() {
@@ -145,8 +143,8 @@ final class MailProbe {
         if (server.encryption() == Encryption.NONE) {
             trace.care(
                     offered
-                            ? "Not encrypted, though the server offers STARTTLS. Anybody on the way can read along."
-                            : "Not encrypted. Anybody on the way can read along.");
+                            ? "Not encrypted, although the server offers STARTTLS. The connection can be intercepted."
+                            : "Not encrypted. The connection can be intercepted.");
             return;
         }
         if (!offered) {

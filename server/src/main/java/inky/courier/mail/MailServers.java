@@ -266,7 +266,7 @@ public class MailServers implements DailyProbes.Visited {
                     "mail.password",
                     "password",
                     "The account's password is missing.",
-                    "Enter it; it is kept sealed and never shown.");
+                    "Enter it; it is stored encrypted and never shown.");
         }
         servers.saveAndFlush(server);
         changes.record("mail server", server.id, server.name, before, withoutProbe(view(server)));

@@ -73,7 +73,7 @@ class MailTokens {
             case "invalid_grant" -> Setback.of(MailCause.SIGN_IN_REFUSED, error);
             case "invalid_client", "unauthorized_client" ->
                 Setback.of(MailCause.SIGN_IN_REFUSED, error)
-                        .saying("Where tokens are had, this client is not known, or it has another secret.");
+                        .saying("The token endpoint does not know this client, or it has another secret.");
             default -> Setback.of(MailCause.TRY_LATER, error);
         };
     }

@@ -134,7 +134,7 @@ public class NamingService {
                     "name.name",
                     "name",
                     "A template needs a name of 1 to 60 characters.",
-                    "Say what tells its files apart.");
+                    "Name what distinguishes its files.");
         }
         name.name = form.name().strip();
         name.template = form.template();

@@ -136,6 +136,6 @@ class JobQuestions {
 
     private static Invalid notChosen() {
         return new Invalid(
-                "panel.recipients", "recipients", "It is not said yet whom it goes to.", "Choose 1 to 100 people.");
+                "panel.recipients", "recipients", "No recipient has been chosen yet.", "Choose 1 to 100 people.");
     }
 }

@@ -209,7 +209,7 @@ public class PanelPlaces implements Dependents.Source {
             }
             if (!known.containsKey(taken.jobId) || !places.add(taken.place) || !placed.add(taken.jobId)) {
                 throw new Invalid(
-                        "panel.twice", "places", "A place takes one job, and a job one place.", "Load the plan again.");
+                        "panel.twice", "places", "A place takes one job, and a job one place.", "Reload the plan.");
             }
         }
         jdbc.sql("delete from panel_place where device_id = ?").param(deviceId).update();

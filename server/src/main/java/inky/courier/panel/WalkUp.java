@@ -137,7 +137,7 @@ class WalkUp {
         boolean late = job.destinations().stream().map(DestinationView::routeId).anyMatch(troubled::containsKey);
         String note = !possible
                 ? candidate.findings().get(0).sentence()
-                : late ? "Sending is late just now. Your scan waits safely and goes by itself." : "";
+                : late ? "Sending is delayed at the moment. Your scan is safe and is sent automatically." : "";
         return new Label(
                 job.id(),
                 job.name(),

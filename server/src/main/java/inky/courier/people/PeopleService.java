@@ -150,13 +150,13 @@ public class PeopleService {
                     "person.name",
                     "name",
                     "A person needs a name of 1 to 80 characters.",
-                    "Write it as colleagues know it."));
+                    "Use the name that colleagues know."));
         }
         if (!form.login().matches("[\\p{L}\\p{N}][\\p{L}\\p{N}._-]{0,39}")) {
             problems.add(new Problem(
                     "person.login",
                     "login",
-                    "A short name has letters, digits, dots and lines only.",
+                    "A short name has only letters, digits, dots and hyphens.",
                     "For example o.fennick."));
         }
         try {

@@ -113,7 +113,7 @@ class RehearsalController {
         MediaSize media = MediaSizes.byName(order.media())
                 .or(() -> MediaSizes.custom(order.media()))
                 .orElseThrow(() -> new Invalid(
-                        "estimate.media", "media", "This is no known paper size.", "Choose one of the list."));
+                        "estimate.media", "media", "This is not a known paper size.", "Choose one of the list."));
         if (order.pages() < 1 || order.pages() > 10_000 || order.limitMb() < 0 || order.limitMb() > 10_000) {
             throw new Invalid(
                     "estimate.pages", "pages", "Pages go from 1 to 10,000.", "Put in what is scanned at once.");

@@ -283,7 +283,7 @@ class Rehearsals {
     private static List<String> warnings(ScanProfile profile, NameTemplate template, Workshop.Result result) {
         List<String> warnings = new ArrayList<>();
         if (result.files().isEmpty()) {
-            warnings.add("Every page was left out, so there would be no file and nothing to send.");
+            warnings.add("All pages were left out, so there is nothing to send.");
         }
         long unsure = result.pages().stream()
                 .flatMap(page -> page.analysis().stream())
@@ -301,7 +301,7 @@ class Rehearsals {
                 && result.pages().stream()
                         .flatMap(page -> page.analysis().stream())
                         .noneMatch(a -> a.paper().edgesSeen())) {
-            warnings.add("No edge of paper was seen on any page, so nothing was cropped.");
+            warnings.add("No paper edges were detected on any page, so nothing was cropped.");
         }
         return warnings;
     }

@@ -141,7 +141,7 @@ public class ScanService {
                 throw new Refusal(
                         HttpStatus.CONFLICT,
                         "scan.busy",
-                        "This scan takes no paper just now.",
+                        "This scan cannot take more paper at the moment.",
                         "Wait for the last page.");
             }
             scan.state = ScanState.SCANNING;
@@ -184,7 +184,7 @@ public class ScanService {
                     HttpStatus.CONFLICT,
                     "scan.sent",
                     "This scan has been sent already.",
-                    "Begin a new scan, or ask at the desk to have this one changed.");
+                    "Start a new scan, or ask an administrator to change this one.");
         }
     }
 
@@ -400,7 +400,7 @@ public class ScanService {
                 end(
                         id,
                         ScanState.TROUBLE,
-                        "Courier could not keep a page.",
+                        "Courier could not store a page.",
                         "Try again in a minute, or tell your administrator.");
             } finally {
                 running.remove(id);

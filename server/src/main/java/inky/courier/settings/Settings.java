@@ -84,7 +84,7 @@ public class Settings {
                     "settings.office",
                     "office",
                     "The office needs a name of 1 to 60 characters.",
-                    "Write what people call it.");
+                    "Enter a name that people recognise.");
         }
         if (wanted.keepAcceptedHours() < 0 || wanted.keepAcceptedHours() > HOURS_IN_YEAR) {
             throw new Invalid(
@@ -105,7 +105,7 @@ public class Settings {
                     "settings.address",
                     "address",
                     "This is not the address of Courier.",
-                    "Write what people type, for example https://scans.office.example.");
+                    "Enter what people type, for example https://scans.office.example.");
         }
         String signature = wanted.signature() == null ? "" : wanted.signature().strip();
         JobText.signature(signature);

@@ -81,7 +81,7 @@ public final class AdminCommand {
         String first = new String(console.readPassword("New password: "));
         String again = new String(console.readPassword("The same again: "));
         if (!first.equals(again)) {
-            throw new IOException("The two are not the same. Nothing has changed.");
+            throw new IOException("The two passwords do not match. Nothing was changed.");
         }
         return first;
     }

@@ -25,12 +25,12 @@ final class AdministratorRules {
             problems.add(new Problem(
                     "admin.login",
                     "login",
-                    "An account has 2 to 40 small letters, digits, dots, lines.",
+                    "An account name has 2 to 40 lower-case letters, digits, dots or hyphens.",
                     "For example your first name."));
         }
         if (!PlainText.isName(name, LONGEST_NAME)) {
             problems.add(
-                    new Problem("admin.name", "name", "A name is missing.", "Write the name that colleagues see."));
+                    new Problem("admin.name", "name", "A name is missing.", "Enter the name that colleagues see."));
         }
         passwordProblem(password, "password").ifPresent(problems::add);
         try {

@@ -134,7 +134,7 @@ public class SignIn {
             throw new Invalid(
                     "password.present",
                     "present",
-                    "This is not your present password.",
+                    "This is not your current password.",
                     "Type the one you signed in with.");
         }
         throttle.right(attempt);
@@ -160,7 +160,7 @@ public class SignIn {
                     "first.code",
                     "code",
                     "This is not the code that Courier printed when it started.",
-                    "Look at the terminal or the log of the server.");
+                    "See the terminal or the server's log.");
         }
         throttle.right(attempt);
         Identity made = make(first.login(), first.name(), first.email(), first.password());

@@ -129,7 +129,7 @@ public class SignInThrottle {
             throw new Refusal(
                     HttpStatus.TOO_MANY_REQUESTS,
                     "sign-in.wait",
-                    "Too many wrong attempts just now.",
+                    "Too many wrong attempts.",
                     "Try again in " + words(pause) + ". An administrator can unlock it before.");
         }
         levels.replaceAll((key, level) -> key.kind().rule.attempted(level, now));

@@ -24,11 +24,8 @@ final class BodyLimit extends OncePerRequestFilter {
     static final long OF_STRANGERS = 64 * 1024;
     static final long OF_FORMS = 1024 * 1024;
 
-    private static final Refusal TOO_LARGE = new Refusal(
-            HttpStatus.CONTENT_TOO_LARGE,
-            "request.large",
-            "This is more than can be taken here.",
-            "Send less at once.");
+    private static final Refusal TOO_LARGE =
+            new Refusal(HttpStatus.CONTENT_TOO_LARGE, "request.large", "This is too large.", "Send less at once.");
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)

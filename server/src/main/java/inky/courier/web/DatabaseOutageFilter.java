@@ -28,7 +28,7 @@ class DatabaseOutageFilter extends OncePerRequestFilter {
     static final Refusal REFUSAL = new Refusal(
             HttpStatus.SERVICE_UNAVAILABLE,
             "store.away",
-            "Courier cannot reach its store just now.",
+            "Courier cannot reach its database at the moment.",
             "Nothing that was confirmed is lost. Try again in a moment.");
 
     /** SQLSTATE classes 08 connection, 53 no resources, 57 ended by an operator, 58 outside of PostgreSQL. */

@@ -25,10 +25,13 @@ class EarlyRefusals {
             new Refusal(HttpStatus.UNAUTHORIZED, "signed-out", "You are signed out.", "Sign in again.");
 
     static final Refusal FORBIDDEN =
-            new Refusal(HttpStatus.FORBIDDEN, "forbidden", "You may not do this.", "Load the page again.");
+            new Refusal(HttpStatus.FORBIDDEN, "forbidden", "You are not allowed to do this.", "Reload the page.");
 
     static final Refusal UNREADABLE = new Refusal(
-            HttpStatus.BAD_REQUEST, "request.unreadable", "This address cannot be read.", "Check it for odd signs.");
+            HttpStatus.BAD_REQUEST,
+            "request.unreadable",
+            "This address cannot be read.",
+            "Check it for unusual characters.");
 
     /** A problem detail (RFC 9457) like those of {@link ProblemAdvice}. */
     static void write(HttpServletResponse response, Refusal refusal) throws IOException {

@@ -73,15 +73,15 @@ class ProblemAdvice {
                 return answer(refusal);
             }
             if (cause instanceof InvalidNullException missing) {
-                return invalid(new Invalid(
-                        "field.missing", field(missing), "Something that is needed is missing.", "Fill it in."));
+                return invalid(
+                        new Invalid("field.missing", field(missing), "A required field is missing.", "Fill it in."));
             }
         }
         return answer(
                 HttpStatus.BAD_REQUEST,
                 "request.unreadable",
                 "The request could not be read.",
-                "Load the page again.",
+                "Reload the page.",
                 List.of());
     }
 
@@ -113,8 +113,8 @@ class ProblemAdvice {
         return answer(
                 HttpStatus.CONFLICT,
                 "changed-meanwhile",
-                "Somebody else changed this meanwhile.",
-                "Load it again, then make your change.",
+                "Someone else has changed this in the meantime.",
+                "Reload it, then make your change.",
                 List.of());
     }
 
@@ -126,14 +126,14 @@ class ProblemAdvice {
             return answer(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "field.invalid",
-                    "Something in the form has a sign that cannot be kept.",
+                    "A character in the form cannot be stored.",
                     "Type it again instead of pasting it.",
                     List.of());
         }
         return answer(
                 HttpStatus.CONFLICT,
                 "clash",
-                "This clashes with something that exists, most likely its name.",
+                "This conflicts with an existing entry, most likely by its name.",
                 "Choose another name, or load the page again.",
                 List.of());
     }
@@ -179,8 +179,8 @@ class ProblemAdvice {
         return answer(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unexpected",
-                "Courier could not do this, and it is Courier's fault.",
-                "Try again; if it stays so, the server's log says why.",
+                "An internal error in Courier prevented this.",
+                "Try again; if this persists, see the server's log.",
                 List.of());
     }
 

@@ -593,11 +593,11 @@ class EngineHistoriesTest {
         assertThat(seen.keySet().toString())
                 .contains(
                         "Courier was stopped during the transfer",
-                        "sends again under the same message number",
-                        "looks whether it is there",
+                        "sends again with the same MessageID",
+                        "checks whether the file has arrived",
                         "Waits with the others",
                         "the files are made again",
-                        "has no room",
+                        "has no space",
                         "Held by",
                         "Released by",
                         "Given up",

@@ -12,12 +12,12 @@ public enum CourierCause implements Cause {
             "Scan the pages again; Settings say how long pages are kept."),
     COURIER_FAILED(
             Lasting.PASSES,
-            "Courier itself failed while sending it.",
-            "Courier tries again by itself. If that goes on, the log of the server says more."),
+            "An internal error occurred while sending.",
+            "Courier tries again automatically. If this persists, see the server's log."),
     COURIER_ENDED(
             Lasting.FOR_GOOD,
-            "Courier was ended several times while sending it, so it is not sent again by itself.",
-            "Find out in the log of the server why it ended, then try again.");
+            "Courier was stopped several times while sending it, so it is not sent again automatically.",
+            "See the server's log for the reason, then try again.");
 
     private final Told told;
 

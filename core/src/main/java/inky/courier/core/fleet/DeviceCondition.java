@@ -29,16 +29,16 @@ public record DeviceCondition(State state, String sentence) {
 
     /** Sentences for the reasons of RFC 8011 section 5.4.12, without their severity suffix. */
     private static final Map<String, String> REASONS = Map.ofEntries(
-            Map.entry("media-jam", "A sheet is stuck."),
-            Map.entry("input-media-jam", "A sheet is stuck in the feeder."),
+            Map.entry("media-jam", "Paper jam."),
+            Map.entry("input-media-jam", "Paper jam in the feeder."),
             Map.entry("cover-open", "A cover is open."),
             Map.entry("door-open", "A door is open."),
             Map.entry("paused", "Somebody has paused it."),
-            Map.entry("shutdown", "It is being switched off."),
+            Map.entry("shutdown", "It is shutting down."),
             Map.entry("media-empty", "A paper tray is empty."),
             Map.entry("media-low", "A paper tray is nearly empty."),
             Map.entry("toner-low", "Toner is low."),
-            Map.entry("toner-empty", "Toner is used up."),
+            Map.entry("toner-empty", "Toner is empty."),
             Map.entry("spool-area-full", "Its storage is full."));
 
     /** How it looks now, when it was last heard of then: a state without a fresh answer is shown as an old one. */
@@ -66,7 +66,7 @@ public record DeviceCondition(State state, String sentence) {
         String sentence = sentence(gravest);
         if (printerState == HALTED) {
             return new DeviceCondition(
-                    State.STOPPED, gravest.equals("none") ? "It has stopped and does not say why." : sentence);
+                    State.STOPPED, gravest.equals("none") ? "It has stopped without giving a reason." : sentence);
         }
         if (!gravest.equals("none") && rank(gravest) < 2) {
             return new DeviceCondition(State.CARE, scans ? sentence + " Scanning works." : sentence);

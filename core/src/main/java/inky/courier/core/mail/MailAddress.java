@@ -66,7 +66,7 @@ public record MailAddress(String text) {
     }
 
     private static Invalid noAddress(String text) {
-        return invalid("\u201c" + shown(text) + "\u201d is not a mail address.", "Write it like name@office.example.");
+        return invalid("\u201c" + shown(text) + "\u201d is not a mail address.", "For example name@office.example.");
     }
 
     private static String shown(String text) {

@@ -9,15 +9,15 @@ import java.util.regex.Pattern;
 public enum MailCause implements Cause {
     NOT_SMTP(
             Lasting.UNTIL_MENDED,
-            "What answers at this port does not speak mail, or wants TLS from the start.",
+            "The service at this port is not a mail server, or requires TLS from the start.",
             "Port 465 has TLS from the start, port 587 has STARTTLS."),
     TLS_NOT_OFFERED(
             Lasting.UNTIL_MENDED,
             "The server does not offer STARTTLS at this port.",
-            "Try TLS from the start on port 465. Courier does not fall back to a plain line."),
+            "Try TLS from the start on port 465. Courier does not fall back to an unencrypted connection."),
     ENCRYPTION_NEEDED(
             Lasting.UNTIL_MENDED,
-            "The server wants an encrypted line first.",
+            "The server requires an encrypted connection.",
             "Choose STARTTLS, or TLS from the start."),
     SIGN_IN_REFUSED(
             Lasting.UNTIL_MENDED,
@@ -26,10 +26,10 @@ public enum MailCause implements Cause {
     SIGN_IN_TOO_WEAK(
             Lasting.UNTIL_MENDED,
             "The server does not take a plain password for this account.",
-            "Make an app password with your mail provider and enter it here."),
+            "Create an app password with your mail provider and enter it here."),
     SIGN_IN_NEEDED(
             Lasting.UNTIL_MENDED,
-            "The server wants a sign-in before it takes mail.",
+            "The server requires a sign-in before it accepts mail.",
             "Enter the account and its password."),
     SENDER_REFUSED(
             Lasting.UNTIL_MENDED,
@@ -53,15 +53,18 @@ public enum MailCause implements Cause {
             "Scan at a lower resolution or in grey, or in several parts."),
     NO_ADDRESS_FOR_LINKS(
             Lasting.UNTIL_MENDED,
-            "Nobody has said at which address people reach Courier, so no link can be made.",
+            "The public address of Courier is not set, so no link can be created.",
             "Enter the address under Settings."),
-    SERVER_FULL(Lasting.PASSES, "The server has no room just now.", "Courier tries again by itself."),
-    TRY_LATER(Lasting.PASSES, "The server asks to try again later.", "Nothing to do: Courier tries again by itself."),
+    SERVER_FULL(Lasting.PASSES, "The server has no space at the moment.", "Courier tries again automatically."),
+    TRY_LATER(
+            Lasting.PASSES,
+            "The server asks to try again later.",
+            "No action needed: Courier tries again automatically."),
     CONTENT_REFUSED(
             Lasting.FOR_GOOD,
             "The server refuses what is in the message.",
-            "Ask who runs the server which rule it met."),
-    REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its own words stand beside this; ask who runs it.");
+            "Ask the server's administrator which rule was applied."),
+    REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its reply is shown here; ask its administrator.");
 
     /** The customary words (common practice, no source). */
     private static final Pattern SENDER_REFUSED_AT_RECIPIENT =

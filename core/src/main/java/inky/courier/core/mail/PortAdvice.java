@@ -19,10 +19,11 @@ public final class PortAdvice {
     /** A sentence when port and encryption do not customarily go together. */
     public static Optional<String> of(int port, Encryption encryption) {
         if (port == SUBMISSIONS && encryption != Encryption.TLS) {
-            return Optional.of("Port 465 customarily has TLS from the start. Choose that, or port 587 for STARTTLS.");
+            return Optional.of("Port 465 usually has TLS from the start. Choose that, or port 587 for STARTTLS.");
         }
         if (port == SUBMISSION && encryption == Encryption.TLS) {
-            return Optional.of("Port 587 customarily begins plain and changes by STARTTLS. Choose that, or port 465.");
+            return Optional.of(
+                    "Port 587 usually starts without TLS and upgrades with STARTTLS. Choose that, or port 465.");
         }
         if (port == RELAY && encryption == Encryption.TLS) {
             return Optional.of(

@@ -62,7 +62,7 @@ public final class TemplateParser {
 
     private Parsed read() {
         if (text.isBlank() && use != Use.BODY) {
-            fault("template.empty", 0, text.length(), "There is nothing here to make a text from.", "Put a field in.");
+            fault("template.empty", 0, text.length(), "This machine cannot read text from pages.", "Put a field in.");
         }
         if (text.length() > use.longest) {
             fault(
@@ -91,7 +91,7 @@ public final class TemplateParser {
                     "template.brace",
                     start,
                     start + 1,
-                    "This brace closes nothing.",
+                    "This brace has no opening brace.",
                     "Remove it, or write }} for a brace.");
             return start + 1;
         }
@@ -119,7 +119,7 @@ public final class TemplateParser {
         int nextOpen = text.indexOf('{', start + 1);
         if (close < 0 || nextOpen >= 0 && nextOpen < close) {
             int end = nextOpen >= 0 && (close < 0 || nextOpen < close) ? nextOpen : text.length();
-            fault("template.open", start, end, "This field is never closed.", "Put a } behind it.");
+            fault("template.open", start, end, "This field has no closing brace.", "Add a } after it.");
             return end;
         }
         String inside = text.substring(start + 1, close);
@@ -153,7 +153,7 @@ public final class TemplateParser {
                     start,
                     end,
                     "\u201c" + pattern + "\u201d is no pattern of date or time.",
-                    "Write for example yyyy-MM-dd or HHmmss; put other letters between apostrophes.");
+                    "For example yyyy-MM-dd or HHmmss; put other letters between apostrophes.");
             return Optional.empty();
         }
     }
@@ -170,7 +170,7 @@ public final class TemplateParser {
                     start,
                     end,
                     "A counter wants its number of digits, 1 to 9, and may say per day, per job or per device.",
-                    "Write for example {counter:4 per day}.");
+                    "For example {counter:4 per day}.");
             return Optional.empty();
         }
         return Optional.of(new Counter(Integer.parseInt(words[0]), scope.get(), start, end));

@@ -16,8 +16,8 @@ public record Pin(String digits) {
             throw new Invalid(
                     "pin.guessable",
                     "pin",
-                    "This PIN is one of the first that anybody would try.",
-                    "Avoid the same digit throughout, runs and years.");
+                    "This PIN is too easy to guess.",
+                    "Avoid repeated digits, sequences and years.");
         }
     }
 

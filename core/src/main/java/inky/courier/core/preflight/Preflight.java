@@ -51,7 +51,7 @@ public final class Preflight {
                     "job.colour-as-found",
                     Severity.CARE,
                     jobName,
-                    "Colour as found gives grey here: this device scans grey only.",
+                    "This device scans in grey only, so \"colour as found\" gives grey.",
                     "Put it on a colour device where colour matters."));
         }
         if (!device.resolutions().contains(profile.resolution().dpi())) {

@@ -15,13 +15,13 @@ public enum PrintCause implements Cause {
             "The device does not print files of this sort.",
             "Let the job's profile make PDF without a passcode, then scan again."),
     TOO_LARGE(FOR_GOOD, "The file is larger than the device takes.", "Scan at a lower resolution or in grey."),
-    STOPPED(PASSES, "The device has stopped.", "Clear it at the device; what waits is printed by itself."),
-    BUSY(PASSES, "The device is busy.", "Nothing to do: Courier tries again by itself."),
+    STOPPED(PASSES, "The device has stopped.", "Clear it at the device; waiting jobs are then printed automatically."),
+    BUSY(PASSES, "The device is busy.", "No action needed: Courier tries again automatically."),
     GIVEN_UP(
             FOR_GOOD,
             "The device took it for printing and then gave it up.",
-            "See what its own display says, then try again."),
-    REFUSED(FOR_GOOD, "The device refuses to print it.", "Its own words stand beside this.");
+            "Check the device's display, then try again."),
+    REFUSED(FOR_GOOD, "The device refuses to print it.", "Its reply is shown here.");
 
     private final Told told;
 

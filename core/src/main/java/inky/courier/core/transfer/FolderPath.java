@@ -93,7 +93,6 @@ public record FolderPath(List<String> names) {
     }
 
     private static Invalid refused(String sentence) {
-        return new Invalid(
-                "folder.path", "path", sentence, "Write names with slashes between, for example manifests/2026.");
+        return new Invalid("folder.path", "path", sentence, "Separate names by slashes, for example manifests/2026.");
     }
 }

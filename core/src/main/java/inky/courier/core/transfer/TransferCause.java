@@ -13,16 +13,16 @@ import java.util.regex.Pattern;
 public enum TransferCause implements Cause {
     NOT_THIS_PROTOCOL(
             UNTIL_MENDED,
-            "What answers at this port speaks another protocol.",
+            "The service at this port uses another protocol.",
             "Check the port: SMB has 445, FTP 21, FTPS from the start 990, SFTP 22, WebDAV 443."),
     TLS_NOT_OFFERED(
             UNTIL_MENDED,
             "The server does not offer TLS at this port.",
-            "Try TLS from the start on port 990, or ask who runs the server. Courier does not fall back to a plain line."),
+            "Try TLS from the start on port 990, or ask the server's administrator. Courier does not fall back to an unencrypted connection."),
     ENCRYPTION_NEEDED(
             UNTIL_MENDED,
-            "The server wants an encrypted line first.",
-            "Choose an encrypted line for this destination."),
+            "The server requires an encrypted connection.",
+            "Choose an encrypted connection for this destination."),
     ENCRYPTION_NOT_OFFERED(
             UNTIL_MENDED,
             "The server speaks SMB 2, which has no encryption.",
@@ -30,21 +30,23 @@ public enum TransferCause implements Cause {
     HOST_KEY_UNKNOWN(
             UNTIL_MENDED,
             "Nobody has yet accepted the server's key.",
-            "Compare the fingerprint with who runs the server, then accept exactly this key."),
+            "Compare the fingerprint with the server's administrator, then accept exactly this key."),
     HOST_KEY_CHANGED(
             UNTIL_MENDED,
             "The server shows another key than the one you accepted.",
-            "Compare the new fingerprint with who runs the server before you accept it."),
+            "Compare the new fingerprint with the server's administrator before you accept it."),
     SIGN_IN_REFUSED(
             UNTIL_MENDED,
             "The server does not take this account with this password.",
             "Enter the account's new password. For a domain account, check the domain too."),
     KEY_HAS_PASSPHRASE(
             UNTIL_MENDED,
-            "The private key that is kept is locked by a passphrase.",
-            "Enter the key without its passphrase; here it is kept sealed."),
+            "The stored private key is protected by a passphrase.",
+            "Enter the key without its passphrase; it is stored encrypted here."),
     KEY_NOT_READABLE(
-            UNTIL_MENDED, "What is kept is no private key.", "Paste the whole key, with its first and last line."),
+            UNTIL_MENDED,
+            "The stored value is not a private key.",
+            "Paste the whole key, with its first and last line."),
     PASSWORD_EXPIRED(
             UNTIL_MENDED,
             "The account's password has expired.",
@@ -52,7 +54,7 @@ public enum TransferCause implements Cause {
     ACCOUNT_LOCKED(
             UNTIL_MENDED,
             "The account is locked after too many wrong passwords.",
-            "Unlock the account at the server, then enter the right password here."),
+            "Unlock the account at the server, then enter the correct password here."),
     ACCOUNT_CLOSED(
             UNTIL_MENDED,
             "The account may not sign in: it is disabled, expired or restricted.",
@@ -61,20 +63,23 @@ public enum TransferCause implements Cause {
             UNTIL_MENDED,
             "The clocks of the server and of its directory differ too much for a sign-in.",
             "Set the clocks by the same time server."),
-    SHARE_NOT_FOUND(UNTIL_MENDED, "The server has no share of this name.", "Check the share's name for a slip."),
+    SHARE_NOT_FOUND(UNTIL_MENDED, "The server has no share of this name.", "Check the spelling of the share's name."),
     FOLDER_NOT_FOUND(
             UNTIL_MENDED,
-            "The folder is not there.",
-            "Make the folder, choose another, or let Courier make missing folders."),
+            "The folder does not exist.",
+            "Create the folder, choose another one, or let Courier create missing folders."),
     NOT_ALLOWED_IN(
             UNTIL_MENDED,
-            "The account may not look into this share or folder.",
+            "The account has no read permission for this share or folder.",
             "Give the account the right to list the folder."),
     NOT_ALLOWED_TO_WRITE(
             UNTIL_MENDED,
-            "The account may not write here.",
+            "The account has no write permission here.",
             "Give the account the right to create, rename and delete files in the folder."),
-    NO_SPACE(PASSES, "There is no space left.", "Make room there, or raise the account's quota. Courier tries again."),
+    NO_SPACE(
+            PASSES,
+            "There is no space left.",
+            "Free some space there, or raise the account's quota. Courier tries again."),
     NAME_REFUSED(FOR_GOOD, "The server refuses this file name.", "Change the name template, then send again."),
     LEADS_ELSEWHERE(
             FOR_GOOD,
@@ -82,7 +87,7 @@ public enum TransferCause implements Cause {
             "Choose another folder, or rename this one at the server."),
     NAME_TAKEN(
             FOR_GOOD,
-            "A file of this name is there already, and the destination says not to touch it.",
+            "A file of this name already exists, and the destination is set not to replace it.",
             "Remove that file, or let Courier number files, then send again."),
     FILE_TOO_LARGE(
             FOR_GOOD,
@@ -90,41 +95,38 @@ public enum TransferCause implements Cause {
             "Scan at a lower resolution or in grey, or in several parts."),
     BUSY(
             PASSES,
-            "Somebody else has the file or folder open just now.",
-            "Nothing to do: Courier tries again by itself."),
-    TRY_LATER(PASSES, "The server asks to try again later.", "Nothing to do: Courier tries again by itself."),
+            "The file or folder is in use by someone else.",
+            "No action needed: Courier tries again automatically."),
+    TRY_LATER(PASSES, "The server asks to try again later.", "No action needed: Courier tries again automatically."),
     DATA_LINE(
             PASSES,
-            "The second line, over which FTP sends its files, cannot be opened.",
+            "The FTP data connection cannot be opened.",
             "Try passive instead of active. A firewall must let the server's passive ports through."),
-    MOVED(
-            UNTIL_MENDED,
-            "The address has moved: the server names another one.",
-            "Write the address that it names, if it is yours."),
+    MOVED(UNTIL_MENDED, "The server redirects to another address.", "Use the address that it gives, if it is yours."),
     CONTENT_DIFFERS(
             PASSES,
-            "What lies there is not what was sent.",
-            "Courier sends it again. If it stays so, the server or its disk is at fault."),
+            "The file there differs from what was sent.",
+            "Courier sends it again. If this persists, the server or its disk is at fault."),
     NO_OWN_FOLDER(
             UNTIL_MENDED,
             "This person has no desktop folder yet.",
             "Add a folder destination that belongs to the person."),
     NO_CONSENT(
             UNTIL_MENDED,
-            "This person has not allowed Courier into their cloud folder.",
-            "They allow it once, at a device's panel, with their telephone. Then it goes by itself."),
+            "This person has not given Courier access to their cloud folder.",
+            "The person allows it once, at a panel, with their phone. It is then sent automatically."),
     CONSENT_ENDED(
             UNTIL_MENDED,
-            "The consent to this person's cloud folder is no longer good.",
-            "They allow it again at a device's panel. Then it goes by itself."),
+            "The consent for this person's cloud folder is no longer valid.",
+            "The person allows it again at a panel. It is then sent automatically."),
     CONSENT_NOT_OFFERED(
             UNTIL_MENDED,
-            "The cloud does not let people allow Courier in by a code.",
-            "Ask who runs the cloud whether this client may use device codes, and for both its addresses."),
+            "The cloud does not offer the device authorization grant.",
+            "Ask the cloud's administrator whether this client may use the device authorization grant, and for both endpoints."),
     TOKEN_RAN_OUT(
             PASSES,
-            "The permission ran out during the transfer.",
-            "Nothing to do: Courier gets a new one and tries again."),
+            "The permission expired during the transfer.",
+            "No action needed: Courier gets a new one and tries again."),
     NO_STICK(PASSES, "There is no USB stick in the device.", "Put one in. Courier looks again by itself, for a day."),
     NO_STORAGE(
             UNTIL_MENDED,
@@ -134,7 +136,7 @@ public enum TransferCause implements Cause {
             FOR_GOOD,
             "Files on a stick must be encrypted here, and these are not.",
             "Let the job's profile make encrypted PDF, then scan again."),
-    REFUSED(FOR_GOOD, "The server refuses it.", "Its own words stand beside this; ask who runs it.");
+    REFUSED(FOR_GOOD, "The server refuses it.", "Its reply is shown here; ask its administrator.");
 
     /**
      * How servers say in words that there is no room, where they do so under a code for any local error (vsftpd's 451 is

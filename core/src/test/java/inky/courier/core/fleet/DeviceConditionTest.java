@@ -16,8 +16,8 @@ class DeviceConditionTest {
             value = {
                 "3 | none | READY | Ready.",
                 "4 | none | BUSY | It is at work.",
-                "5 | media-jam-error | STOPPED | A sheet is stuck.",
-                "5 | none | STOPPED | It has stopped and does not say why.",
+                "5 | media-jam-error | STOPPED | Paper jam.",
+                "5 | none | STOPPED | It has stopped without giving a reason.",
                 "5 | toner-low-warning,cover-open | STOPPED | A cover is open.",
                 "3 | toner-low-warning | CARE | Toner is low. Scanning works.",
                 "3 | media-empty-warning | CARE | A paper tray is empty. Scanning works.",

@@ -60,11 +60,11 @@ class TemplateParserTest {
             value = {
                 "{dat} | template.field | 0 | 5 | Did you mean {date}?",
                 "a {person} | template.field | 2 | 10 | Did you mean {person.name}?",
-                "{job | template.open | 0 | 4 | Put a } behind it.",
-                "{job {pages} | template.open | 0 | 5 | Put a } behind it.",
+                "{job | template.open | 0 | 4 | Add a } after it.",
+                "{job {pages} | template.open | 0 | 5 | Add a } after it.",
                 "job} | template.brace | 3 | 4 | Remove it, or write }} for a brace.",
-                "{counter:0} | template.counter | 0 | 11 | Write for example {counter:4 per day}.",
-                "{counter:3 per hour} | template.counter | 0 | 20 | Write for example {counter:4 per day}.",
+                "{counter:0} | template.counter | 0 | 11 | For example {counter:4 per day}.",
+                "{counter:3 per hour} | template.counter | 0 | 20 | For example {counter:4 per day}.",
                 "{job:x} | template.pattern | 0 | 7 | Write {job}.",
                 "{} | template.field | 0 | 2 | Did you mean {job}?",
             })
