@@ -63,7 +63,7 @@ const CHECK: { value: Folder['certificateCheck']; words: string }[] = [
 const checks = computed(() => (isSsh.value ? CHECK.filter((c) => c.value !== 'MUST_BE_VALID') : CHECK));
 const secretLabel = computed(() => {
   const what = isSsh.value && folder.value.signsInByKey ? 'Private key' : 'Password';
-  return props.kept ? `${what}, kept; enter to change` : what;
+  return props.kept ? `${what} (stored; enter to change)` : what;
 });
 </script>
 
@@ -85,7 +85,7 @@ const secretLabel = computed(() => {
       short
       label="Port"
       name="port"
-      :hint="`0 stands for the usual one, ${usualPort(kind, folder.encryption)}.`"
+      :hint="`0 uses the default, ${usualPort(kind, folder.encryption)}.`"
     />
     <p v-else class="small quiet">The port is part of the address; https uses 443.</p>
   </ProbeRow>

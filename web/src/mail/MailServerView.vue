@@ -53,7 +53,7 @@ function encryptionChosen() {
 }
 const secretLabel = computed(() => {
   const what = form.value.signIn === 'BEARER' ? 'Refresh token' : 'Password';
-  return query.data.value?.hasPassword ? `${what}, kept; enter to change` : what;
+  return query.data.value?.hasPassword ? `${what} (stored; enter to change)` : what;
 });
 useKeys({
   t: () => void probe(),

@@ -22,7 +22,7 @@ const none = computed({
       v-if="!none"
       v-model="typed"
       type="password"
-      :label="kept ? 'Client’s secret, kept; enter to change' : 'Client’s secret, if it has one'"
+      :label="kept ? 'Client secret (stored; enter to change)' : 'Client secret (optional)'"
       :name="name"
     />
     <TickBox v-if="kept" v-model="none" words="Remove the client secret" />
