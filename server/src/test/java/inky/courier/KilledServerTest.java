@@ -226,7 +226,7 @@ class KilledServerTest {
                         .path("row")
                         .path("trouble")
                         .asString()
-                        .contains("no room"),
+                        .contains("no space"),
                 "it says that there is no room");
         assertThat(office.state(confirmed.get(0))).isEqualTo("WAITING");
         assertThat(office.desk
