@@ -11,8 +11,8 @@ import java.util.zip.Deflater;
 final class LosslessRows {
     private static final byte UP = 2;
 
-    /** The next takes half as long again for a page that is a fifteenth smaller. */
-    private static final int LEVEL = 2;
+    /** For PNG, a file for each page; the next takes half as long again for a page that is a fifteenth smaller. */
+    private static final int QUICK = 2;
 
     private final Deflater deflater;
     private final ByteArrayOutputStream coded;
@@ -31,7 +31,7 @@ final class LosslessRows {
         byte[] samples = page.samples();
         int length = page.width() * page.channels();
         byte[] row = new byte[1 + length];
-        LosslessRows rows = new LosslessRows(LEVEL, samples.length);
+        LosslessRows rows = new LosslessRows(QUICK, samples.length);
         System.arraycopy(samples, 0, row, 1, length);
         rows.add(row);
         row[0] = UP;
@@ -60,7 +60,7 @@ final class LosslessRows {
         int n = page.channels();
         byte[] samples = page.samples();
         byte[] row = new byte[page.width() * n];
-        LosslessRows rows = new LosslessRows(LEVEL, samples.length);
+        LosslessRows rows = new LosslessRows(Deflater.DEFAULT_COMPRESSION, samples.length);
         for (int y = 0; y < page.height(); y++) {
             int at = y * row.length;
             System.arraycopy(samples, at, row, 0, n);
