@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import type { Schemas } from '@/api/client';
 import { useActs } from '@/deliveries/acts';
 import { useToast } from '@/shared/toast';
@@ -14,6 +14,10 @@ const row = (state: string, legs: [string, string?][], more = {}) =>
     legs: legs.map(([s, cause = '']) => ({ state: s, cause })),
     ...more,
   }) as unknown as Row;
+
+const as = (...rights: string[]) =>
+  server.on('GET /api/session', { zone: 'UTC', identity: { login: 'maud', rights } });
+beforeEach(() => as('ACT_ON_DELIVERIES', 'READ_SETUP'));
 
 describe('what may be done by hand goes by where the legs stand', () => {
   it.each([
@@ -36,6 +40,20 @@ describe('what may be done by hand goes by where the legs stand', () => {
     const { possible } = await use(() => useActs(() => [one]));
     const yes = Object.entries(possible.value).filter(([, can]) => can);
     expect(yes.map(([action]) => action)).toEqual(allowed);
+  });
+});
+
+describe('what an account may do', () => {
+  const waiting = row('WAITING', [['WAITING', 'NOT_REACHED']]);
+  const can = async () => {
+    const { possible } = await use(() => useActs(() => [waiting]));
+    return Object.values(possible.value).filter(Boolean).length;
+  };
+  it('is nothing for who only reads, and no other destination for who knows none', async () => {
+    as('READ_DELIVERIES', 'READ_SETUP');
+    expect(await can()).toBe(0);
+    as('ACT_ON_DELIVERIES');
+    expect(await can()).toBe(3);
   });
 });
 

@@ -129,7 +129,7 @@ describe('a destination that is being set up', () => {
 });
 
 describe('the kinds', () => {
-  it('each have words', () => KINDS.forEach(({ value }) => expect(kindWords(value)).not.toBe(value)));
+  it('each have words', () => KINDS.forEach(({ kind }) => expect(kindWords(kind)).not.toBe(kind)));
 
   // IANA: 445 microsoft-ds, 22 ssh, 990 ftps, 21 ftp
   it.each([

@@ -1,10 +1,19 @@
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query';
 import { flushPromises, mount } from '@vue/test-utils';
-import { defineComponent, h } from 'vue';
+import { defineComponent, h, type VNode } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
 
 /** Runs a composable as a view does, at an address, and waits until it has come to rest. */
-export async function use<T>(composable: () => T, at = '/', paths: string[] = ['/:all(.*)*']) {
+export const use = <T>(composable: () => T, at = '/', paths: string[] = ['/:all(.*)*']) =>
+  mountWith(composable, () => h('div'), at, paths);
+
+/** The same with something drawn from it. */
+export async function mountWith<T>(
+  composable: () => T,
+  draw: (result: T) => VNode,
+  at: string,
+  paths: string[],
+) {
   const router = createRouter({
     history: createMemoryHistory(),
     routes: paths.map((path) => ({ path, component: { render: () => null } })),
@@ -17,7 +26,7 @@ export async function use<T>(composable: () => T, at = '/', paths: string[] = ['
     defineComponent({
       setup() {
         result = composable();
-        return () => h('div');
+        return () => draw(result);
       },
     }),
     {

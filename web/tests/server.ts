@@ -20,6 +20,17 @@ export class Refusal {
   ) {}
 }
 
+/** Of an administrator. */
+const RIGHTS = [
+  'READ_DELIVERIES',
+  'ACT_ON_DELIVERIES',
+  'OPEN_PAGES',
+  'READ_SETUP',
+  'CHANGE_SETUP',
+  'READ_LOGS',
+  'UNLOCK',
+];
+
 /** The server as far as one test needs it: what it answers, and what it was asked. */
 class StandInServer {
   private answers = new Map<string, Answer>();
@@ -37,6 +48,7 @@ class StandInServer {
 
   reset() {
     this.answers.clear();
+    this.on('GET /api/session', { zone: 'UTC', identity: { login: 'maud', rights: RIGHTS } });
     this.asked = [];
     this.away = false;
   }

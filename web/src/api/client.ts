@@ -57,7 +57,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
       0,
       'offline',
       'Courier does not answer.',
-      'Check the network; it goes on by itself.',
+      'Check the network connection; this page reconnects automatically.',
       [],
     );
   }

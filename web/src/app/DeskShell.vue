@@ -5,10 +5,11 @@ import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import BrandMark from '@/shared/BrandMark.vue';
-import { clockSeconds, figure, longDay } from '@/shared/format';
+import { clockSeconds, count, figure, longDay } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
+import { useSession } from './session';
 import FindBox from './FindBox.vue';
 import { useLive } from './live';
 import PersonMenu from './PersonMenu.vue';
@@ -18,7 +19,8 @@ import ShortcutSheet from './ShortcutSheet.vue';
 const route = useRoute();
 const router = useRouter();
 const { live } = useLive();
-const { current: toast } = useToast();
+const { current: toast, act: actOnToast } = useToast();
+const { may } = useSession();
 const now = ref(new Date());
 useIntervalFn(() => (now.value = new Date()), 1000);
 
@@ -30,6 +32,8 @@ const MARKS = { DONE: undefined, MISSING: 'open', CARE: 'care', FAILED: 'failed'
 function stopOf(key: Schemas['StopView']['stop']) {
   return overview.data.value?.setUp.find((stop) => stop.stop === key);
 }
+/** An operator keeps devices and deliveries going, and sees no more of the set-up. */
+const stops = computed(() => (may('READ_SETUP') ? SET_UP : []));
 const findings = computed(() => overview.data.value?.findingCount ?? 0);
 
 const find = ref<InstanceType<typeof FindBox>>();
@@ -52,6 +56,7 @@ const GO: Record<string, string> = {
   a: '/panels',
   c: '/changes',
   i: '/sign-ins',
+  u: '/accounts',
   s: '/settings',
 };
 const goKeys = Object.fromEntries(
@@ -60,6 +65,7 @@ const goKeys = Object.fromEntries(
 useKeys({
   '/': () => find.value?.focus(),
   '?': () => (sheet.value = true),
+  u: () => actOnToast(),
   g: () => {
     going.value = true;
     stopGoing();
@@ -120,10 +126,13 @@ window.addEventListener(
             </span>
           </RouterLink>
         </li>
+        <li v-if="!stops.length">
+          <RouterLink to="/devices" :class="{ chosen: place === 'Devices' }">Devices</RouterLink>
+        </li>
       </ul>
-      <p id="set-up-line" class="caption head">Set-up line</p>
-      <ul class="stops" aria-labelledby="set-up-line">
-        <li v-for="stop in SET_UP" :key="stop.key">
+      <p v-if="stops.length" id="set-up-line" class="caption head">Set-up line</p>
+      <ul v-if="stops.length" class="stops" aria-labelledby="set-up-line">
+        <li v-for="stop in stops" :key="stop.key">
           <RouterLink :to="stop.path" :class="{ chosen: place === stop.name }">
             <span class="track" aria-hidden="true"></span>
             <span class="stop">
@@ -139,19 +148,35 @@ window.addEventListener(
           </RouterLink>
         </li>
       </ul>
-      <p v-if="findings" class="caption found">
-        Preflight found<br /><RouterLink to="/panels" class="link">{{ findings }} to mend</RouterLink>
+      <p v-if="findings && may('READ_SETUP')" class="caption found">
+        Preflight found<br /><RouterLink to="/panels" class="link">{{
+          count(findings, 'problem')
+        }}</RouterLink>
       </p>
       <ul class="foot">
-        <li><RouterLink to="/changes" :class="{ chosen: place === 'Change log' }">Change log</RouterLink></li>
-        <li><RouterLink to="/sign-ins" :class="{ chosen: place === 'Sign-ins' }">Sign-ins</RouterLink></li>
-        <li><RouterLink to="/settings" :class="{ chosen: place === 'Settings' }">Settings</RouterLink></li>
+        <li v-if="may('READ_LOGS')">
+          <RouterLink to="/changes" :class="{ chosen: place === 'Change log' }">Change log</RouterLink>
+        </li>
+        <li v-if="may('READ_LOGS') || may('UNLOCK')">
+          <RouterLink to="/sign-ins" :class="{ chosen: place === 'Sign-ins' }">Sign-ins</RouterLink>
+        </li>
+        <li v-if="may('MANAGE_ACCOUNTS')">
+          <RouterLink to="/accounts" :class="{ chosen: place === 'Accounts' }">Accounts</RouterLink>
+        </li>
+        <li v-if="may('READ_SETUP')">
+          <RouterLink to="/settings" :class="{ chosen: place === 'Settings' }">Settings</RouterLink>
+        </li>
       </ul>
     </nav>
     <main id="view" tabindex="-1"><RouterView :key="String(route.name)" /></main>
   </div>
   <p class="toast" role="status">
-    <span v-if="toast" :key="toast.key">{{ toast.words }}</span>
+    <span v-if="toast" :key="toast.key">
+      {{ toast.words }}
+      <button v-if="toast.act" type="button" aria-keyshortcuts="u" @click="actOnToast">
+        {{ toast.act.label }}
+      </button>
+    </span>
   </p>
   <ShortcutSheet v-model="sheet" />
 </template>
@@ -306,6 +331,17 @@ main {
   bottom: 20px;
   left: 236px;
   z-index: 10;
+}
+.toast button {
+  min-height: 24px;
+  margin-left: 14px;
+  padding: 0 4px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
 }
 .toast span {
   display: block;

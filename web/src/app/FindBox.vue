@@ -3,6 +3,7 @@ import { onClickOutside, refDebounced } from '@vueuse/core';
 import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { useSession } from './session';
 import { api, ask } from '@/api/client';
 import { SET_UP } from './setUp';
 
@@ -28,6 +29,11 @@ interface Hit {
   path: string;
 }
 
+const { may } = useSession();
+const EVERYBODYS = ['/', '/deliveries', '/devices'];
+const allowed = (hit: Hit) =>
+  hit.kind === 'Do' ? may('CHANGE_SETUP') : EVERYBODYS.includes(hit.path) || may('READ_SETUP');
+
 /** What one can do from anywhere; found by the same words. */
 const ACTIONS: Hit[] = [
   { kind: 'Do', title: 'Add a device', detail: 'by its address', path: '/devices/new' },
@@ -47,7 +53,7 @@ const ACTIONS: Hit[] = [
 const hits = computed<Hit[]>(() => {
   const wanted = text.value.trim().toLowerCase();
   if (!wanted) return [];
-  const actions = ACTIONS.filter((action) =>
+  const actions = ACTIONS.filter(allowed).filter((action) =>
     (action.title + ' ' + action.detail).toLowerCase().includes(wanted),
   );
   return [...(found.data.value ?? []), ...actions];

@@ -28,7 +28,7 @@ async function save() {
 
 <template>
   <el-dialog v-model="open" title="Change password" width="420" append-to-body>
-    <form novalidate @submit.prevent="save">
+    <form class="stacked" novalidate @submit.prevent="save">
       <FormField v-slot="f" label="Current password" name="present">
         <el-input
           :id="f.id"
@@ -53,18 +53,3 @@ async function save() {
     </form>
   </el-dialog>
 </template>
-
-<style scoped>
-form {
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  align-items: flex-start;
-}
-form > * {
-  width: 100%;
-}
-form > .button {
-  width: auto;
-}
-</style>

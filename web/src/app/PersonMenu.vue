@@ -4,7 +4,11 @@ import { computed, ref } from 'vue';
 import { useSession } from './session';
 import { useTheme } from './theme';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
+import { api, ask } from '@/api/client';
+import { ROLES } from '@/security/roles';
+import { useToast } from '@/shared/toast';
 import OwnPassword from './OwnPassword.vue';
+import OwnSecondFactor from './OwnSecondFactor.vue';
 
 const { identity, signOut } = useSession();
 const { chosen } = useTheme();
@@ -13,6 +17,17 @@ const changing = ref(false);
 function change() {
   open.value = false;
   changing.value = true;
+}
+const securing = ref(false);
+function secure() {
+  open.value = false;
+  securing.value = true;
+}
+const { say } = useToast();
+async function endOthers() {
+  open.value = false;
+  await ask(api.DELETE('/api/session/others'));
+  say('You are signed out in all other browsers.');
 }
 const box = ref<HTMLElement>();
 onClickOutside(box, () => (open.value = false));
@@ -42,7 +57,10 @@ const initials = computed(() =>
           { value: 'system', words: 'System' },
         ]"
       />
+      <p v-if="identity" class="caption">{{ ROLES[identity.role].name }}</p>
       <button type="button" class="button" @click="change">Change password</button>
+      <button type="button" class="button" @click="secure">Second factor</button>
+      <button type="button" class="button" @click="endOthers">Sign out everywhere else</button>
       <button type="button" class="button" @click="signOut">Sign out</button>
       <p class="caption">
         Third-party notices: <a href="/third-party-java.txt" target="_blank">server</a>,
@@ -50,6 +68,7 @@ const initials = computed(() =>
       </p>
     </div>
     <OwnPassword v-model="changing" />
+    <OwnSecondFactor v-model="securing" />
   </div>
 </template>
 

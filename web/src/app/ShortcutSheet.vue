@@ -8,6 +8,7 @@ const KEYS: [string, string][] = [
   ['n', 'new'],
   ['e', 'edit'],
   ['t', 'test: try again, or probe'],
+  ['u', 'undo what was just saved or deleted'],
   ['Esc', 'back'],
   ['g t', 'go to Today'],
   ['g d', 'Deliveries'],
@@ -21,6 +22,7 @@ const KEYS: [string, string][] = [
   ['g a', 'Panels'],
   ['g c', 'Change log'],
   ['g i', 'Sign-ins'],
+  ['g u', 'Accounts'],
   ['g s', 'Settings'],
   ['?', 'this sheet'],
 ];

@@ -4,14 +4,15 @@ import { onScopeDispose, ref } from 'vue';
 /** Which queries are out of date when something of a kind has changed. */
 const STALE: Record<string, string[]> = {
   delivery: ['deliveries', 'delivery', 'today', 'overview'],
-  device: ['devices', 'panels', 'plan', 'today', 'overview'],
-  'mail-server': ['mail-servers', 'destinations', 'today', 'overview'],
-  destination: ['destinations', 'jobs', 'overview'],
-  profile: ['profiles', 'jobs', 'plan', 'overview'],
-  name: ['names', 'jobs', 'overview'],
-  job: ['jobs', 'plan', 'panels', 'overview'],
-  person: ['people', 'overview'],
-  panel: ['panels', 'plan', 'overview'],
+  device: ['devices', 'panels', 'plan', 'today', 'overview', 'changes'],
+  'mail-server': ['mail-servers', 'destinations', 'today', 'overview', 'changes'],
+  destination: ['destinations', 'jobs', 'overview', 'changes'],
+  profile: ['profiles', 'jobs', 'plan', 'overview', 'changes'],
+  name: ['names', 'jobs', 'overview', 'changes'],
+  job: ['jobs', 'plan', 'panels', 'overview', 'changes'],
+  person: ['people', 'overview', 'changes'],
+  panel: ['panels', 'plan', 'overview', 'changes'],
+  settings: ['settings', 'changes', 'overview'],
   scan: [],
 };
 

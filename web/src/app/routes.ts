@@ -106,6 +106,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Sign-ins' },
   },
   {
+    path: '/accounts',
+    name: 'Accounts',
+    component: () => import('@/security/AccountsView.vue'),
+    meta: { place: 'Accounts' },
+  },
+  {
     path: '/settings',
     name: 'Settings',
     component: () => import('@/settings/SettingsView.vue'),
@@ -115,6 +121,12 @@ const routes: RouteRecordRaw[] = [
     path: '/panel/:device',
     name: 'Panel',
     component: () => import('@/panel/PanelView.vue'),
+    meta: { alone: true },
+  },
+  {
+    path: '/invited/:token',
+    name: 'Invitation',
+    component: () => import('@/signin/InvitedView.vue'),
     meta: { alone: true },
   },
   {

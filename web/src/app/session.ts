@@ -4,6 +4,7 @@ import { api, ask, type Schemas } from '@/api/client';
 import { setZone } from '@/shared/format';
 
 export type Session = Schemas['SessionView'];
+export type Right = Schemas['Identity']['rights'][number];
 
 /** Who is signed in at the desk, and whether the first administrator is still to be made. */
 export function useSession() {
@@ -36,5 +37,7 @@ export function useSession() {
     entered,
     signOut,
     identity: computed(() => query.data.value?.identity),
+    /** Whether the account may do something; the server decides, this only shows what makes sense. */
+    may: (right: Right) => query.data.value?.identity?.rights.includes(right) ?? false,
   };
 }

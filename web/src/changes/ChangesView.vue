@@ -1,50 +1,86 @@
 <script setup lang="ts">
-import { useInfiniteQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query';
+import { refDebounced } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import { useSession } from '@/app/session';
+import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { exact, when } from '@/shared/format';
+import TitleBar from '@/shared/TitleBar.vue';
+import { useUndo } from '@/shared/undo';
 
-type Change = Schemas['Change'];
+type Change = Schemas['ChangeView'];
 const PAGE = 100;
+const find = ref('');
+const asked = refDebounced(find, 200);
+const day = ref<string | null>(null);
 const query = useInfiniteQuery({
-  queryKey: ['changes'],
-  queryFn: ({ pageParam }) =>
-    ask(api.GET('/api/changes', { params: { query: { before: pageParam, limit: PAGE } } })),
+  queryKey: computed(() => ['changes', asked.value, day.value]),
+  queryFn: ({ pageParam, signal }) =>
+    ask(
+      api.GET('/api/changes', {
+        params: {
+          query: {
+            before: pageParam,
+            limit: PAGE,
+            find: asked.value,
+            // To the end of that day, where the person is.
+            until: day.value ? new Date(`${day.value}T23:59:59.999`).toISOString() : undefined,
+          },
+        },
+        signal,
+      }),
+    ),
   initialPageParam: 0,
   getNextPageParam: (last) => (last.length === PAGE ? last.at(-1)?.id : undefined),
+  placeholderData: keepPreviousData,
 });
 const changes = computed(() => query.data.value?.pages.flat() ?? []);
 
-const verb = (c: Change) => (c.before == null ? 'made' : c.after == null ? 'deleted' : 'changed');
+const VERBS = { ADDED: 'created', CHANGED: 'changed', DELETED: 'deleted' } as const;
+const opened = ref<number>();
+/** The line says what changed when it is little; more is opened. */
+const brief = (change: Change) => {
+  const [first, ...more] = change.differences;
+  if (!first) return '';
+  if (!more.length) return `${first.name}: ${first.before || 'nothing'} → ${first.after || 'nothing'}`;
+  const names = change.differences.slice(0, 3).map((one) => one.name);
+  return `${names.join('; ')}${change.differences.length > 3 ? ` and ${change.differences.length - 3} more` : ''}`;
+};
 
-/** What differs, as "field: before, now after". */
-function differences(change: Change): string[] {
-  if (change.before == null || change.after == null) return [];
-  const before = JSON.parse(change.before) as unknown;
-  const after = JSON.parse(change.after) as unknown;
-  if (typeof before !== 'object' || typeof after !== 'object' || !before || !after) return [String(after)];
-  const b = before as Record<string, unknown>;
-  const a = after as Record<string, unknown>;
-  return [...new Set([...Object.keys(b), ...Object.keys(a)])]
-    .filter((key) => JSON.stringify(b[key]) !== JSON.stringify(a[key]) && key !== 'example')
-    .map((key) => `${words(key)}: ${show(b[key])}, now ${show(a[key])}`);
+const { may } = useSession();
+const { undo } = useUndo();
+const wanted = ref<Change>();
+const asking = computed({ get: () => !!wanted.value, set: (open) => open || (wanted.value = undefined) });
+async function takeBack() {
+  const change = wanted.value;
+  wanted.value = undefined;
+  if (change) await undo(change.id);
 }
-const words = (key: string) =>
-  /^\d+$/.test(key) ? 'place ' + key : key.replace(/([A-Z])/g, ' $1').toLowerCase();
-const show = (value: unknown) =>
-  value === undefined || value === null || value === ''
-    ? 'nothing'
-    : typeof value === 'object'
-      ? JSON.stringify(value)
-      : String(value);
 </script>
 
 <template>
-  <h1>Change log</h1>
-  <p class="quiet small">
-    Every change of the set-up: who, what, before and after. Secrets are never written here.
-  </p>
+  <TitleBar
+    title="Change log"
+    hint="Every change of the set-up: who, what, before and after. Secrets are never shown."
+  >
+    <el-input
+      v-model="find"
+      class="find"
+      type="search"
+      placeholder="Name, kind or person"
+      aria-label="Find changes"
+    />
+    <el-date-picker
+      v-model="day"
+      type="date"
+      value-format="YYYY-MM-DD"
+      placeholder="Until today"
+      aria-label="Until"
+      class="day"
+    />
+  </TitleBar>
   <ErrorNote :error="query.error.value" />
   <table v-if="changes.length" class="table">
     <thead>
@@ -53,36 +89,91 @@ const show = (value: unknown) =>
         <th scope="col">Who</th>
         <th scope="col">What</th>
         <th scope="col">Difference</th>
+        <th scope="col" aria-label="Undo"></th>
       </tr>
     </thead>
     <tbody>
-      <tr v-for="change in changes" :key="change.id">
+      <tr v-for="change in changes" :key="change.id" :class="{ undone: change.undone }">
         <td class="quiet at" :title="exact(change.at)">{{ when(change.at) }}</td>
         <td>{{ change.who }}</td>
         <td>
-          {{ verb(change) }} {{ change.kind }} <strong>{{ change.subject }}</strong>
+          {{ VERBS[change.verb] }} {{ change.kind }} <strong>{{ change.subject }}</strong>
+          <span v-if="change.undone" class="quiet"> (undone)</span>
         </td>
         <td class="small">
-          <p v-for="line in differences(change)" :key="line">{{ line }}</p>
+          <button
+            v-if="change.differences.length > 1"
+            type="button"
+            class="link brief"
+            :aria-expanded="opened === change.id"
+            @click="opened = opened === change.id ? undefined : change.id"
+          >
+            {{ brief(change) }}
+          </button>
+          <span v-else>{{ brief(change) }}</span>
+          <dl v-if="opened === change.id">
+            <template v-for="one in change.differences" :key="one.name">
+              <dt>{{ one.name }}</dt>
+              <dd>{{ one.before || 'nothing' }} → {{ one.after || 'nothing' }}</dd>
+            </template>
+          </dl>
+        </td>
+        <td>
+          <button
+            v-if="change.canUndo && may('CHANGE_SETUP')"
+            type="button"
+            class="link small"
+            :aria-label="`Undo: ${VERBS[change.verb]} ${change.kind} ${change.subject}`"
+            @click="wanted = change"
+          >
+            Undo
+          </button>
         </td>
       </tr>
     </tbody>
   </table>
-  <p v-else-if="!query.isLoading.value" class="quiet">Nothing has been changed yet.</p>
+  <p v-else-if="!query.isLoading.value" class="quiet none">
+    {{ asked || day ? 'No change matches.' : 'Nothing has been changed yet.' }}
+  </p>
   <p v-if="query.hasNextPage.value">
     <button type="button" class="button" @click="query.fetchNextPage()">Show older</button>
   </p>
+  <AskDelete
+    v-model="asking"
+    verb="Undo"
+    :name="wanted ? `${VERBS[wanted.verb]} ${wanted.subject}` : ''"
+    says="What was there before is restored, with everything that was changed together with it."
+    @remove="takeBack"
+  />
 </template>
 
 <style scoped>
-.table {
-  margin-top: 10px;
-  border-top: 2px solid var(--ink-9);
+.find {
+  width: 220px;
 }
 .at {
   white-space: nowrap;
 }
-td p {
+.brief {
+  text-align: left;
+}
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 2px 12px;
+  margin: 6px 0 2px;
+}
+dt {
+  color: var(--ink-6);
+}
+dd {
+  margin: 0;
   overflow-wrap: anywhere;
+}
+.undone td {
+  color: var(--ink-6);
+}
+.none {
+  margin-top: 14px;
 }
 </style>

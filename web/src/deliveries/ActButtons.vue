@@ -20,7 +20,7 @@ const TITLES: Partial<Record<Action, string>> = {
   SEND_ELSEWHERE: 'Send it elsewhere',
 };
 const SAYS: Partial<Record<Action, string>> = {
-  HOLD: 'It stays where it is until somebody releases it. What has arrived already is not touched.',
+  HOLD: 'It stays where it is until someone releases it. What has already arrived is not affected.',
   STOP: 'It is not sent any more. Its pages stay as long as Settings say.',
   SEND_ELSEWHERE: 'The same files go to another destination instead of the one that does not take them.',
 };

@@ -2,12 +2,14 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import { useSession } from '@/app/session';
 import { count } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import PageStrip from './PageStrip.vue';
 import TallLine from './TallLine.vue';
 import ActButtons from './ActButtons.vue';
 
+const { may } = useSession();
 const props = defineProps<{ row: Schemas['DeliveryRow'] }>();
 const detail = useQuery({
   queryKey: computed(() => ['delivery', props.row.id]),
@@ -24,7 +26,7 @@ const detail = useQuery({
         <p class="small quiet">D-{{ row.number }}, {{ row.deviceName }}, {{ count(row.pages, 'page') }}</p>
       </div>
     </header>
-    <PageStrip v-if="detail.data.value" :delivery="detail.data.value" :most="4" />
+    <PageStrip v-if="detail.data.value && may('OPEN_PAGES')" :delivery="detail.data.value" :most="4" />
     <TallLine :row="row" compact />
     <footer class="actions">
       <ActButtons :rows="[row]" />

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
+import { useSession } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, bytes, clockSeconds, count, exact, when, whereIs } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
@@ -14,6 +15,7 @@ import LinkLog from './LinkLog.vue';
 import PageStrip from './PageStrip.vue';
 import TallLine from './TallLine.vue';
 
+const { may } = useSession();
 const route = useRoute();
 const router = useRouter();
 const id = computed(() => String(route.params.id));
@@ -70,7 +72,11 @@ useKeys({
         <p class="quiet small">D-{{ row.number }}, {{ row.personName }}, {{ ago(row.scannedAt) }}</p>
       </div>
       <ActButtons ref="acts" class="acts" :rows="[row]" main>
-        <a v-if="page.files.length === 1" class="button" :href="`/api/deliveries/${row.id}/files/0`" download
+        <a
+          v-if="page.files.length === 1 && may('OPEN_PAGES')"
+          class="button"
+          :href="`/api/deliveries/${row.id}/files/0`"
+          download
           >Download</a
         >
       </ActButtons>
@@ -108,7 +114,9 @@ useKeys({
           <h3 id="remedy">{{ stuck.sentence }}</h3>
           <p class="small">{{ stuck.remedy }}</p>
           <p class="actions">
-            <RouterLink class="button" :to="mendPath">Open {{ stuck.routeName }}</RouterLink>
+            <RouterLink v-if="may('READ_SETUP')" class="button" :to="mendPath"
+              >Open {{ stuck.routeName }}</RouterLink
+            >
             <span v-if="stuck.tries" class="small quiet"
               >{{ count(stuck.tries, 'try', 'tries') }} so far</span
             >
@@ -129,15 +137,23 @@ useKeys({
       <div>
         <section aria-labelledby="pages">
           <h2 id="pages">Pages</h2>
-          <PageStrip :delivery="page" sizes :changeable="changeable" />
+          <PageStrip v-if="may('OPEN_PAGES')" :delivery="page" sizes :changeable="changeable" />
+          <p v-else class="small quiet">
+            {{ count(row.pages, 'page') }}. Your account does not open pages of others.
+          </p>
         </section>
         <section v-if="page.files.length || row.fileName" class="file" aria-labelledby="file">
           <h2 id="file">{{ page.files.length > 1 ? count(page.files.length, 'file') : 'File' }}</h2>
           <ul v-if="page.files.length">
             <li v-for="file in page.files" :key="file.position">
-              <a class="mono" :href="`/api/deliveries/${row.id}/files/${file.position}`" download>{{
-                file.name
-              }}</a>
+              <a
+                v-if="may('OPEN_PAGES')"
+                class="mono"
+                :href="`/api/deliveries/${row.id}/files/${file.position}`"
+                download
+                >{{ file.name }}</a
+              >
+              <span v-else class="mono">{{ file.name }}</span>
               <p class="small quiet">
                 {{ count(file.pages, 'page') }}, {{ bytes(file.bytes)
                 }}{{ page.files.length > 1 ? `, ${file.words}` : '' }}

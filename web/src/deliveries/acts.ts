@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
+import { useSession } from '@/app/session';
 import { api, ask, Problem, type Schemas } from '@/api/client';
 import { count } from '@/shared/format';
 import { isCalledOff } from '@/shared/states';
@@ -17,6 +18,14 @@ const DONE: Record<Action, string> = {
   SEND_ELSEWHERE: 'sent elsewhere',
 };
 
+const NONE: Record<Action, boolean> = {
+  TRY_AGAIN: false,
+  HOLD: false,
+  RELEASE: false,
+  STOP: false,
+  SEND_ELSEWHERE: false,
+};
+
 /** What a person may do with deliveries by hand, and which of it these deliveries allow. */
 export function useActs(rows: () => Row[]) {
   const queries = useQueryClient();
@@ -25,7 +34,9 @@ export function useActs(rows: () => Row[]) {
   const legs = computed(() => rows().flatMap((row) => row.legs));
   const kept = computed(() => rows().some((row) => !row.contentsRemovedAt));
 
-  const possible = computed<Record<Action, boolean>>(() => ({
+  const { may } = useSession();
+  const possible = computed<Record<Action, boolean>>(() => (may('ACT_ON_DELIVERIES') ? fitting() : NONE));
+  const fitting = () => ({
     TRY_AGAIN: kept.value && rows().some((row) => row.state === 'STOPPED' || row.state === 'WAITING'),
     HOLD: legs.value.some((leg) => leg.state === 'WAITING'),
     RELEASE: legs.value.some((leg) => leg.state === 'HELD'),
@@ -34,9 +45,10 @@ export function useActs(rows: () => Row[]) {
         leg.state === 'WAITING' || leg.state === 'HELD' || (leg.state === 'STOPPED' && !isCalledOff(leg)),
     ),
     SEND_ELSEWHERE:
+      may('READ_SETUP') &&
       kept.value &&
       legs.value.some((leg) => leg.state !== 'MOVING' && leg.state !== 'ACCEPTED' && !isCalledOff(leg)),
-  }));
+  });
 
   async function act(action: Action, more: Partial<Order> = {}) {
     if (busy.value) return;

@@ -8,6 +8,7 @@ import TitleBar from '@/shared/TitleBar.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
+import SetUpForm from '@/shared/SetUpForm.vue';
 import { PRINTERS } from '@/shared/pickable';
 import PickOne from '@/shared/PickOne.vue';
 import TextField from '@/shared/TextField.vue';
@@ -34,7 +35,7 @@ const folder = computed(() => isFolder(form.value.kind));
 const routeLabel = computed(() =>
   form.value.kind === 'PRINTER' ? 'On the device' : 'Through the mail server',
 );
-const does = computed(() => KINDS.find((k) => k.value === form.value.kind)?.does);
+const does = computed(() => KINDS.find((k) => k.kind === form.value.kind)?.does);
 const title = computed(() => {
   if (isNew.value) return 'New destination';
   const name = query.data.value?.name ?? '';
@@ -59,7 +60,7 @@ useKeys({
 </script>
 
 <template>
-  <form class="destination" novalidate :aria-label="title" @submit.prevent="save">
+  <SetUpForm class="destination" :aria-label="title" @save="save">
     <TitleBar :title="title" :hint="hint">
       <button v-if="isBrowsable(form.kind) && !isNew" type="button" class="button" @click="browsing = true">
         Look inside
@@ -81,7 +82,7 @@ useKeys({
       <TextField v-model="form.name" :maxlength="60" label="Name" name="name" />
       <FormField v-if="!isNew" v-slot="f" label="Kind" name="kind" :hint="does">
         <el-select :id="f.id" v-model="form.kind" aria-label="Kind" :aria-describedby="f.describedby">
-          <el-option v-for="kind in KINDS" :key="kind.value" :value="kind.value" :label="kind.words" />
+          <el-option v-for="kind in KINDS" :key="kind.kind" :value="kind.kind" :label="kind.words" />
         </el-select>
       </FormField>
       <FormField
@@ -139,7 +140,7 @@ useKeys({
     <p v-if="!isNew" class="end-of-page">
       <button type="button" class="link small delete" @click="asking = true">Delete this destination</button>
     </p>
-  </form>
+  </SetUpForm>
   <FolderBrowser v-if="browsing" :id="destination.id.value" :name="form.name" @close="browsing = false" />
   <WholeDialogue v-model="dialogue" :lines="report?.dialogue ?? []" />
   <AskDelete

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
@@ -13,6 +14,7 @@ import { useLongList } from '@/shared/longList';
 import TitleBar from '@/shared/TitleBar.vue';
 import { isBrowsable, kindWords } from './kinds';
 
+const { may } = useSession();
 const router = useRouter();
 const list = useLongList('destinations', (query, signal) =>
   ask(api.GET('/api/destinations', { params: { query }, signal })),
@@ -42,6 +44,7 @@ useKeys({
 <template>
   <TitleBar :title="total ? count(total, 'destination') : 'Destinations'" hint="Where scans go">
     <RouterLink
+      v-if="may('CHANGE_SETUP')"
       class="button"
       :class="{ stamp: total === 0 && !query.isLoading.value }"
       to="/destinations/new"

@@ -104,7 +104,7 @@ const secretLabel = computed(() => {
       {{ folder.fingerprint || 'Probe, then trust what it shows.' }}
     </p>
     <p v-if="shows && folder.certificateCheck === 'OFF'" class="warn small">
-      Not checked: somebody in between could read the password and every scan.
+      Not checked: someone in between could read the password and every scan.
     </p>
     <TickBox
       v-if="kind === 'FTP'"
@@ -136,7 +136,7 @@ const secretLabel = computed(() => {
       mono
       label="Revocation endpoint (optional)"
       name="consent.revocation"
-      hint="The revocation endpoint (RFC 7009), told when somebody withdraws, or is deleted here."
+      hint="The revocation endpoint (RFC 7009), called when someone withdraws consent or is deleted here."
     />
     <div class="pair">
       <TextField v-model="folder.consent.clientId" mono label="Client’s name" name="consent.clientId" />

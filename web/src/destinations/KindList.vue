@@ -10,8 +10,8 @@ const name = useId();
 <template>
   <fieldset>
     <legend>What kind of place it is</legend>
-    <label v-for="kind in KINDS" :key="kind.value" :class="{ chosen: model === kind.value }">
-      <input v-model="model" type="radio" :name="name" :value="kind.value" />
+    <label v-for="kind in KINDS" :key="kind.kind" :class="{ chosen: model === kind.kind }">
+      <input v-model="model" type="radio" :name="name" :value="kind.kind" />
       <span>
         <strong>{{ kind.words }}</strong>
         <small class="quiet">{{ kind.does }}</small>

@@ -37,7 +37,7 @@ const folder = defineModel<Folder>({ required: true });
       </p>
     </template>
     <p class="small quiet">
-      Which device it is shows when somebody scans; preflight names those that have none.
+      The device is the one at which the scan is made; preflight names those without one.
     </p>
   </div>
 </template>

@@ -1,10 +1,8 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { useQuery } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
-import { useForm } from '@/shared/problems';
+import { ifMatch, useOne, type One } from '@/shared/one';
 import { PRINTERS } from '@/shared/pickable';
-import { useToast } from '@/shared/toast';
 import { BLANK_FOLDER, isAtTheDevice, isFolder, isMail, needsMailServer, type Folder } from './kinds';
 
 type View = Schemas['DestinationView'];
@@ -50,20 +48,23 @@ function formOf(view: View): Form {
 
 /** One destination being set up: its form, its probe, saving and deleting. */
 export function useDestination() {
-  const route = useRoute();
-  const router = useRouter();
-  const queries = useQueryClient();
-  const { say } = useToast();
-  const state = useForm();
-
-  const id = computed(() => String(route.params.id));
-  const isNew = computed(() => id.value === 'new');
-  const form = ref<Form>(structuredClone(BLANK));
-  const query = useQuery({
-    queryKey: computed(() => ['destinations', id.value]),
-    queryFn: () => ask(api.GET('/api/destinations/{id}', { params: { path: { id: id.value } } })),
-    enabled: computed(() => !isNew.value),
+  const one: One<View, Form> = useOne<View, Form>({
+    path: 'destinations',
+    one: (id) => ask(api.GET('/api/destinations/{id}', { params: { path: { id } } })),
+    add: () => ask(api.POST('/api/destinations', { body: body.value })),
+    change: (id, _, version) =>
+      ask(
+        api.PUT('/api/destinations/{id}', {
+          params: { path: { id }, header: ifMatch(version) },
+          body: body.value,
+        }),
+      ),
+    remove: (id) => ask(api.DELETE('/api/destinations/{id}', { params: { path: { id } } })),
+    blank: () => structuredClone(BLANK),
+    formOf,
+    saidOf: (view) => `${view.name} saved. Waiting deliveries are sent now.`,
   });
+  const { openId: id, isNew, open, form, dirty, attempt } = one;
   const servers = useQuery({
     queryKey: ['mail-servers'],
     queryFn: () => ask(api.GET('/api/mail-servers')),
@@ -80,18 +81,12 @@ export function useDestination() {
     enabled: computed(() => !isNew.value),
   });
 
-  const before = ref(JSON.stringify(form.value));
   const report = ref<Schemas['ProbeReport']>();
   const probing = ref(false);
-  const dirty = computed(() => JSON.stringify(form.value) !== before.value);
-
   watch(
-    query.data,
+    open,
     (view) => {
-      if (!view || dirty.value) return;
-      form.value = formOf(view);
-      before.value = JSON.stringify(form.value);
-      report.value = view.lastProbe ?? undefined;
+      if (view && !dirty.value) report.value = view.lastProbe ?? undefined;
     },
     { immediate: true },
   );
@@ -131,26 +126,14 @@ export function useDestination() {
 
   async function save() {
     await completeRoutes();
-    const saved = await state.attempt(() =>
-      isNew.value
-        ? ask(api.POST('/api/destinations', { body: body.value }))
-        : ask(api.PUT('/api/destinations/{id}', { params: { path: { id: id.value } }, body: body.value })),
-    );
-    if (!saved) return;
-    const wasNew = isNew.value;
-    form.value = formOf(saved);
-    before.value = JSON.stringify(form.value);
-    queries.setQueryData(['destinations', saved.id], saved);
-    if (wasNew) await router.push('/destinations/' + saved.id);
-    say(wasNew ? `${saved.name} created.` : `${saved.name} saved. Waiting deliveries are sent now.`);
-    await queries.invalidateQueries({ queryKey: ['destinations'] });
+    return one.save();
   }
 
   async function probe() {
     if (!isFolder(form.value.kind) || probing.value) return;
     probing.value = true;
     const draft = isNew.value || dirty.value;
-    const found = await state.attempt(() =>
+    const found = await attempt(() =>
       draft
         ? ask(
             api.POST('/api/destinations/probe', {
@@ -165,17 +148,6 @@ export function useDestination() {
     if (!draft) void history.refetch();
   }
 
-  async function remove() {
-    const done = await state.attempt(async () => {
-      await ask(api.DELETE('/api/destinations/{id}', { params: { path: { id: id.value } } }));
-      return true;
-    });
-    if (!done) return;
-    say(`${form.value.name} deleted.`);
-    await router.push('/destinations');
-    await queries.invalidateQueries({ queryKey: ['destinations'] });
-  }
-
   function trust() {
     if (!report.value?.certificate) return;
     form.value.folder.certificateCheck = 'EXACTLY_THIS';
@@ -183,21 +155,16 @@ export function useDestination() {
   }
 
   return {
+    ...one,
     id,
-    isNew,
-    query,
     servers,
     noPrinter: computed(() => printers.data.value?.total === 0),
     history,
-    form,
     routeId,
     report,
     probing,
-    dirty,
     save,
     probe,
-    remove,
     trust,
-    ...state,
   };
 }

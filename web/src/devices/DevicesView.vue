@@ -7,6 +7,7 @@ import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
+import { ifMatch } from '@/shared/one';
 import { ago, count, figure } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import StateMark from '@/shared/StateMark.vue';
@@ -28,7 +29,8 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   list: (query, signal) => ask(api.GET('/api/devices', { params: { query }, signal })),
   one: (id) => ask(api.GET('/api/devices/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/devices', { body })),
-  change: (id, body) => ask(api.PUT('/api/devices/{id}', { params: { path: { id } }, body })),
+  change: (id, body, version) =>
+    ask(api.PUT('/api/devices/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
   remove: (id) => ask(api.DELETE('/api/devices/{id}', { params: { path: { id } } })),
   blank: () => ({ name: '', place: '', placeWhat: '', address: '', signOutSeconds: 60 }),
   formOf: (v) => ({

@@ -9,6 +9,7 @@ import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
+import { ifMatch } from '@/shared/one';
 import { count } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import { ICON_NAMES, ICONS } from '@/shared/icons';
@@ -39,7 +40,8 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   list: (query, signal) => ask(api.GET('/api/jobs', { params: { query }, signal })),
   one: (id) => ask(api.GET('/api/jobs/{id}', { params: { path: { id } } })),
   add: (body) => ask(api.POST('/api/jobs', { body })),
-  change: (id, body) => ask(api.PUT('/api/jobs/{id}', { params: { path: { id } }, body })),
+  change: (id, body, version) =>
+    ask(api.PUT('/api/jobs/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
   remove: (id) => ask(api.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
   blank: () => ({
     name: '',

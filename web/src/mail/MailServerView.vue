@@ -11,6 +11,7 @@ import TitleBar from '@/shared/TitleBar.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
+import SetUpForm from '@/shared/SetUpForm.vue';
 import { useKeys } from '@/shared/keys';
 import ProbeRow from '@/shared/ProbeRow.vue';
 import ShownCertificate from '@/shared/ShownCertificate.vue';
@@ -36,7 +37,7 @@ const hint = computed(() => {
   if (query.data.value?.advice) return query.data.value.advice;
   return isNew.value
     ? 'Fill in what you know, then probe: each step says what it found.'
-    : 'What stands on the left is tried on the right.';
+    : 'Each setting is tested by the step beside it.';
 });
 function step(name: StepName) {
   return report.value?.steps.find((s) => s.step === name);
@@ -63,7 +64,7 @@ useKeys({
 </script>
 
 <template>
-  <form class="server" novalidate @submit.prevent="save">
+  <SetUpForm class="server" @save="save">
     <TitleBar :title="title" :hint="hint">
       <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
       <button
@@ -120,7 +121,7 @@ useKeys({
         {{ form.fingerprint || 'Probe, then trust what it shows.' }}
       </p>
       <p v-if="form.encryption !== 'NONE' && form.certificateCheck === 'OFF'" class="warn small">
-        Not checked: somebody in between could read the password and every scan.
+        Not checked: someone in between could read the password and every scan.
       </p>
       <template #found>
         <ShownCertificate :report="report" @trust="trust" />
@@ -194,7 +195,7 @@ useKeys({
         Delete this server
       </button>
     </ProbeRow>
-  </form>
+  </SetUpForm>
   <WholeDialogue v-model="dialogue" :lines="report?.dialogue ?? []" />
   <AskDelete
     v-model="asking"

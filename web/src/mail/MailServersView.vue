@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { useRouter } from 'vue-router';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count } from '@/shared/format';
@@ -8,6 +9,7 @@ import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 
+const { may } = useSession();
 const router = useRouter();
 const query = useQuery({ queryKey: ['mail-servers'], queryFn: () => ask(api.GET('/api/mail-servers')) });
 const ENCRYPTIONS = { NONE: 'not encrypted', STARTTLS: 'STARTTLS', TLS: 'TLS from the start' } as const;
@@ -26,7 +28,9 @@ useKeys({ n: () => void router.push('/mail-servers/new') });
     :title="query.data.value?.length ? count(query.data.value.length, 'mail server') : 'Mail servers'"
     hint="How the office sends mail"
   >
-    <RouterLink class="button" to="/mail-servers/new">Add a mail server</RouterLink>
+    <RouterLink v-if="may('CHANGE_SETUP')" class="button" to="/mail-servers/new"
+      >Add a mail server</RouterLink
+    >
   </TitleBar>
   <ErrorNote :error="query.error.value" />
   <table v-if="query.data.value?.length" class="table opens">

@@ -1,33 +1,30 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, nextTick, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { computed, nextTick, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { useKeys } from '@/shared/keys';
-import { useForm } from '@/shared/problems';
+import { ifMatch, useOne } from '@/shared/one';
+import SetUpForm from '@/shared/SetUpForm.vue';
 import StateMark from '@/shared/StateMark.vue';
-import { useToast } from '@/shared/toast';
 
-const route = useRoute();
 const router = useRouter();
-const queries = useQueryClient();
-const { say } = useToast();
-const { general, busy, attempt } = useForm();
-const id = computed(() => String(route.params.id));
-const isNew = computed(() => id.value === 'new');
-const query = useQuery({
-  queryKey: computed(() => ['names', id.value]),
-  queryFn: () => ask(api.GET('/api/names/{id}', { params: { path: { id: id.value } } })),
-  enabled: computed(() => !isNew.value),
-});
-
-const form = ref({ name: '', template: '{date:yyyy-MM-dd} {job} {counter:4 per day}' });
-watch(query.data, (name) => name && (form.value = { name: name.name, template: name.template }), {
-  immediate: true,
+const { query, isNew, open, form, save, remove, general, busy } = useOne<
+  Schemas['NameView'],
+  Schemas['NameForm']
+>({
+  path: 'names',
+  one: (id) => ask(api.GET('/api/names/{id}', { params: { path: { id } } })),
+  add: (body) => ask(api.POST('/api/names', { body })),
+  change: (id, body, version) =>
+    ask(api.PUT('/api/names/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
+  remove: (id) => ask(api.DELETE('/api/names/{id}', { params: { path: { id } } })),
+  blank: () => ({ name: '', template: '{date:yyyy-MM-dd} {job} {counter:4 per day}' }),
+  formOf: ({ name, template }) => ({ name, template }),
 });
 
 const asked = refDebounced(
@@ -80,7 +77,7 @@ const title = computed(() => {
       ? 'One thing in the template is wrong'
       : `${faults.value.length} things in the template are wrong`;
   if (preview.data.value?.mayRepeat) return 'Two scans in one minute could get the same name';
-  return isNew.value ? 'New file-name template' : (query.data.value?.name ?? '');
+  return isNew.value ? 'New file-name template' : (open.value?.name ?? '');
 });
 
 const FIELDS = [
@@ -118,34 +115,12 @@ const situations = computed(() => {
   }));
 });
 
-async function save() {
-  const saved = await attempt(() =>
-    isNew.value
-      ? ask(api.POST('/api/names', { body: form.value }))
-      : ask(api.PUT('/api/names/{id}', { params: { path: { id: id.value } }, body: form.value })),
-  );
-  if (!saved) return;
-  queries.setQueryData(['names', saved.id], saved);
-  await queries.invalidateQueries({ queryKey: ['names'] });
-  if (isNew.value) await router.push('/names/' + saved.id);
-  say(`${saved.name} saved.`);
-}
-async function remove() {
-  const done = await attempt(async () => {
-    await ask(api.DELETE('/api/names/{id}', { params: { path: { id: id.value } } }));
-    return true;
-  });
-  if (!done) return;
-  say(`${form.value.name} deleted.`);
-  await router.push('/names');
-  await queries.invalidateQueries({ queryKey: ['names'] });
-}
 const asking = ref(false);
 useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names') });
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <SetUpForm @save="save">
     <div class="title">
       <div>
         <h1>{{ title }}</h1>
@@ -234,7 +209,7 @@ useKeys({ e: () => input.value?.focus(), Escape: () => void router.push('/names'
         </tbody>
       </table>
     </section>
-  </form>
+  </SetUpForm>
   <AskDelete
     v-model="asking"
     :name="form.name"

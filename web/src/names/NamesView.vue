@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
 import { useRouter } from 'vue-router';
+import { useSession } from '@/app/session';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count } from '@/shared/format';
@@ -8,6 +9,7 @@ import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 
+const { may } = useSession();
 const router = useRouter();
 const query = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
 useKeys({ n: () => void router.push('/names/new') });
@@ -18,7 +20,7 @@ useKeys({ n: () => void router.push('/names/new') });
     :title="query.data.value?.length ? count(query.data.value.length, 'file-name template') : 'File names'"
     hint="What the files of a job are called"
   >
-    <RouterLink class="button" to="/names/new">New template</RouterLink>
+    <RouterLink v-if="may('CHANGE_SETUP')" class="button" to="/names/new">New template</RouterLink>
   </TitleBar>
   <ErrorNote :error="query.error.value" />
   <table v-if="query.data.value?.length" class="table opens">

@@ -25,7 +25,7 @@ const shown = computed(() => pages.value[page.value] ?? []);
 const title = computed(() =>
   loaded.value
     ? `${count(loaded.value.sheets, 'sheet is', 'sheets are')} in the feeder. Where to?`
-    : 'What shall this become?',
+    : 'What would you like to do?',
 );
 const stopped = computed(
   () => front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',

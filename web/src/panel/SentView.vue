@@ -25,7 +25,7 @@ function mark(leg: (typeof legs.value)[number]): Mark {
 function words(leg: (typeof legs.value)[number]): string {
   if (leg.state === 'ACCEPTED') return 'got it';
   if (leg.state === 'STOPPED') return leg.sentence + ' Your administrator sees it too.';
-  return leg.sentence ? leg.sentence + ' It goes by itself when that is mended.' : 'being sent';
+  return leg.sentence ? leg.sentence + ' It is sent automatically when this is fixed.' : 'being sent';
 }
 </script>
 

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count } from '@/shared/format';
@@ -9,10 +10,14 @@ import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
+import FixJob from './FixJob.vue';
+import { ifMatch } from '@/shared/one';
 import { useToast } from '@/shared/toast';
+import { useUndo } from '@/shared/undo';
 import { abilityLine } from '@/devices/abilities';
 
 type Candidate = Schemas['PlanRow'];
+type Plan = Schemas['PlanView'];
 const FIRST_PAGE = 5;
 const OTHER_PAGE = 6;
 
@@ -20,7 +25,25 @@ const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
 const { say } = useToast();
-const { general, busy, attempt } = useForm();
+const { may } = useSession();
+const { sayWithUndo } = useUndo();
+let version = '';
+let stored: Plan | undefined;
+const { general, busy, attempt } = useForm({
+  theirs: async () => {
+    stored = await ask(api.GET('/api/panels/{device}', { params: { path: { device: id.value } } }));
+    return inWords(placesOf(stored));
+  },
+  mine: () => inWords(placed.value),
+  take: () => {
+    queries.setQueryData(['plan', id.value], stored);
+    if (stored) show(stored);
+  },
+  insist: () => {
+    version = stored?.version ?? '';
+    void save(request());
+  },
+});
 const id = computed(() => String(route.params.id));
 const query = useQuery({
   queryKey: computed(() => ['plan', id.value]),
@@ -35,6 +58,14 @@ const shape = (map: Map<number, string>) => JSON.stringify([...map].sort(([a], [
 const dirty = computed(() => shape(placed.value) !== before.value);
 /** Names of jobs whose servers did not answer; somebody has to say whether they shall go there all the same. */
 const doubtful = ref<string[]>([]);
+const placesOf = (of: Plan) => new Map(of.jobs.filter((c) => c.place > 0).map((c) => [c.place, c.job.id]));
+const inWords = (map: Map<number, string>) =>
+  Object.fromEntries([...map].map(([place, job]) => [`place ${place}`, jobOf(job)?.job.name ?? job]));
+function show(of: Plan) {
+  placed.value = placesOf(of);
+  before.value = shape(placed.value);
+  version = of.version;
+}
 // Another device's panel begins with what is on it.
 watch(id, () => {
   before.value = '';
@@ -45,8 +76,7 @@ watch(
   plan,
   (now) => {
     if (!now || (before.value && dirty.value)) return;
-    placed.value = new Map(now.jobs.filter((c) => c.place > 0).map((c) => [c.place, c.job.id]));
-    before.value = shape(placed.value);
+    show(now);
   },
   { immediate: true },
 );
@@ -86,6 +116,15 @@ const title = computed(() => {
     : `${name} has no job yet`;
 });
 
+/** What another profile can solve. */
+const FITTABLE = ['job.sides', 'job.colour', 'job.resolution'];
+const fixing = ref<Candidate>();
+const fixOpen = computed({
+  get: () => fixing.value !== undefined,
+  set: (wanted) => {
+    if (!wanted) fixing.value = undefined;
+  },
+});
 const chosen = ref<string>();
 const why = ref('');
 function put(place: number, jobId: string | undefined) {
@@ -142,13 +181,21 @@ async function publish() {
 }
 async function save(wanted: Request) {
   doubtful.value = [];
-  const saved = await attempt(() => ask(api.PUT('/api/panels/{device}', wanted)));
+  const saved = await attempt(() =>
+    ask(
+      api.PUT('/api/panels/{device}', {
+        params: { ...wanted.params, header: ifMatch(version) },
+        body: wanted.body,
+      }),
+    ),
+  );
   if (!saved) return;
   if (saved.device.id === id.value) {
     before.value = shape(new Map(wanted.body.places.map((one) => [one.place, one.jobId])));
+    version = saved.version;
   }
   queries.setQueryData(['plan', saved.device.id], saved);
-  say(`The panel of ${saved.device.name} shows it at once.`);
+  void sayWithUndo(`The panel of ${saved.device.name} shows it at once.`, saved.device.id);
 }
 const digits = Object.fromEntries(
   Array.from({ length: 9 }, (_, i) => [String(i + 1), () => put(i + 1, chosen.value)]),
@@ -179,7 +226,13 @@ function choose(step: number) {
       </div>
       <div class="actions">
         <a class="button" :href="`/panel/${plan.device.id}`" target="_blank">Open the panel</a>
-        <button type="button" class="button ink" :disabled="busy || !dirty" @click="publish">
+        <button
+          v-if="may('CHANGE_SETUP')"
+          type="button"
+          class="button ink"
+          :disabled="busy || !dirty"
+          @click="publish"
+        >
           {{ trying ? 'Trying its servers …' : 'Put it on the device' }}
         </button>
       </div>
@@ -255,6 +308,15 @@ function choose(step: number) {
             {{ row.finding.remedy }}
           </span>
           <button
+            v-if="FITTABLE.includes(row.finding.code) && may('CHANGE_SETUP') && row.candidate"
+            type="button"
+            class="button"
+            :disabled="dirty"
+            @click="fixing = row.candidate"
+          >
+            Fix
+          </button>
+          <button
             v-if="row.finding.severity === 'STOPS'"
             type="button"
             class="button"
@@ -299,6 +361,7 @@ function choose(step: number) {
       </section>
     </div>
   </template>
+  <FixJob v-if="fixing" v-model="fixOpen" :device="id" :job="fixing.job.id" :name="fixing.job.name" />
 </template>
 
 <style scoped>
@@ -415,9 +478,13 @@ section {
   font-size: 12px;
   line-height: 15px;
   display: -webkit-box;
-  -webkit-line-clamp: 2;
+  -webkit-line-clamp: 1;
   -webkit-box-orient: vertical;
   overflow: hidden;
+}
+/* Only the large label has room for two lines of each beside its stamp. */
+.places.large li:first-child .to {
+  -webkit-line-clamp: 2;
 }
 .off {
   position: absolute;

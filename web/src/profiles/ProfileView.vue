@@ -5,6 +5,7 @@ import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { useKeys } from '@/shared/keys';
+import SetUpForm from '@/shared/SetUpForm.vue';
 import StateMark from '@/shared/StateMark.vue';
 import BeforeAfter from './BeforeAfter.vue';
 import CostBeside from './CostBeside.vue';
@@ -57,7 +58,7 @@ useKeys({
 </script>
 
 <template>
-  <form novalidate @submit.prevent="profile.save()">
+  <SetUpForm @save="profile.save()">
     <div class="title">
       <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
       <div class="name">
@@ -109,7 +110,7 @@ useKeys({
       <StateMark mark="failed" silent />
       <span>{{ problem.message }}</span>
     </p>
-  </form>
+  </SetUpForm>
   <div class="below">
     <BeforeAfter
       :samples="abilities.data.value?.samples ?? []"

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { useSession } from '@/app/session';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import TitleBar from '@/shared/TitleBar.vue';
@@ -10,6 +11,7 @@ import { useKeys } from '@/shared/keys';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
 
+const { may } = useSession();
 const router = useRouter();
 const queries = useQueryClient();
 const { say } = useToast();
@@ -37,7 +39,7 @@ async function bring(event: Event) {
     :title="query.data.value?.length ? count(query.data.value.length, 'scan profile') : 'Scan profiles'"
     hint="How paper becomes pages and files"
   >
-    <button type="button" class="button" @click="chooser?.click()">Import</button>
+    <button v-if="may('CHANGE_SETUP')" type="button" class="button" @click="chooser?.click()">Import</button>
     <input
       ref="chooser"
       type="file"
@@ -46,7 +48,7 @@ async function bring(event: Event) {
       aria-label="Profile to import"
       @change="bring"
     />
-    <RouterLink class="button" to="/profiles/new">New profile</RouterLink>
+    <RouterLink v-if="may('CHANGE_SETUP')" class="button" to="/profiles/new">New profile</RouterLink>
   </TitleBar>
   <ErrorNote :error="query.error.value ?? general" />
   <table v-if="query.data.value?.length" class="table opens">

@@ -1,12 +1,11 @@
 import { refDebounced } from '@vueuse/core';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { computed, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import { useForm } from '@/shared/problems';
-import { useToast } from '@/shared/toast';
+import { ifMatch, useOne } from '@/shared/one';
 
 export type ProfileForm = Schemas['ProfileForm'];
+type View = Schemas['ProfileView'];
 
 /** A profile as a new one begins. */
 export function blank(): ProfileForm {
@@ -51,46 +50,28 @@ export function blank(): ProfileForm {
   };
 }
 
-function formOf(view: Schemas['ProfileView']): ProfileForm {
-  const { name, colour, dpi, sides, tone, tidy, grouping, files } = view;
-  return structuredClone({
-    name,
-    colour,
-    dpi,
-    sides,
-    tone,
-    tidy,
-    grouping,
-    files,
-    passcode: null,
-    ownerPasscode: null,
-  });
+function formOf({ name, colour, dpi, sides, tone, tidy, grouping, files }: View): ProfileForm {
+  return { name, colour, dpi, sides, tone, tidy, grouping, files, passcode: null, ownerPasscode: null };
 }
 
 /** One profile being edited: its form, what a sample page becomes by it, and what it will cost. */
 export function useProfile() {
-  const route = useRoute();
-  const router = useRouter();
-  const queries = useQueryClient();
-  const { say } = useToast();
-  const { general, busy, attempt } = useForm();
-  const id = computed(() => String(route.params.id));
-  const isNew = computed(() => id.value === 'new');
-  const query = useQuery({
-    queryKey: computed(() => ['profiles', id.value]),
-    queryFn: () => ask(api.GET('/api/profiles/{id}', { params: { path: { id: id.value } } })),
-    enabled: computed(() => !isNew.value),
+  const one = useOne<View, ProfileForm>({
+    path: 'profiles',
+    one: (id) => ask(api.GET('/api/profiles/{id}', { params: { path: { id } } })),
+    add: (body) => ask(api.POST('/api/profiles', { body })),
+    change: (id, body, version) =>
+      ask(api.PUT('/api/profiles/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
+    remove: (id) => ask(api.DELETE('/api/profiles/{id}', { params: { path: { id } } })),
+    blank,
+    formOf,
   });
+  const { openId: id, isNew, form } = one;
   const abilities = useQuery({
     queryKey: ['workshop'],
     queryFn: () => ask(api.GET('/api/workshop')),
     staleTime: 300_000,
   });
-  const form = ref(blank());
-  watch(query.data, (view) => view && (form.value = formOf(JSON.parse(JSON.stringify(view)))), {
-    immediate: true,
-  });
-
   const sample = ref('letter');
   const media = ref('iso_a4_210x297mm');
   const pages = ref(10);
@@ -136,37 +117,10 @@ export function useProfile() {
     retry: false,
   });
 
-  async function save() {
-    const saved = await attempt(() =>
-      isNew.value
-        ? ask(api.POST('/api/profiles', { body: form.value }))
-        : ask(api.PUT('/api/profiles/{id}', { params: { path: { id: id.value } }, body: form.value })),
-    );
-    if (!saved) return;
-    const wasNew = isNew.value;
-    queries.setQueryData(['profiles', saved.id], saved);
-    await queries.invalidateQueries({ queryKey: ['profiles'] });
-    if (wasNew) await router.push('/profiles/' + saved.id);
-    say(wasNew ? `${saved.name} created.` : `${saved.name} saved.`);
-  }
-  async function remove() {
-    const done = await attempt(async () => {
-      await ask(api.DELETE('/api/profiles/{id}', { params: { path: { id: id.value } } }));
-      return true;
-    });
-    if (!done) return;
-    const name = form.value.name;
-    await router.push('/profiles');
-    say(`${name} deleted.`);
-    await queries.invalidateQueries();
-  }
-
   return {
+    ...one,
     id,
-    isNew,
-    query,
     abilities,
-    form,
     sample,
     media,
     pages,
@@ -174,9 +128,5 @@ export function useProfile() {
     model,
     preview,
     estimate,
-    general,
-    busy,
-    save,
-    remove,
   };
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -20,21 +21,39 @@ const WORDS: Record<Entry['what'], string> = {
   SLOWED: 'slowed after wrong attempts',
   UNLOCKED: 'unlocked',
   PASSWORD_CHANGED: 'changed the password',
-  ADMINISTRATOR_MADE: 'became administrator',
+  ADMINISTRATOR_MADE: 'got an account',
   EXPORTED: 'exported',
   DOWNLOADED: 'downloaded',
+  PAGES_OPENED: 'opened pages of',
+  INVITED: 'invited',
+  ACCOUNT_CHANGED: 'changed the role of',
+  ACCOUNT_REMOVED: 'removed the account',
+  SECOND_FACTOR_SET: 'turned on a second factor',
+  SECOND_FACTOR_REMOVED: 'removed a second factor',
 };
 const SHOWN = {
   all: [],
   failed: ['FAILED', 'SLOWED'],
-  office: ['UNLOCKED', 'PASSWORD_CHANGED', 'ADMINISTRATOR_MADE', 'EXPORTED', 'DOWNLOADED'],
+  office: [
+    'UNLOCKED',
+    'PASSWORD_CHANGED',
+    'ADMINISTRATOR_MADE',
+    'EXPORTED',
+    'DOWNLOADED',
+    'PAGES_OPENED',
+    'INVITED',
+    'ACCOUNT_CHANGED',
+    'ACCOUNT_REMOVED',
+    'SECOND_FACTOR_SET',
+    'SECOND_FACTOR_REMOVED',
+  ],
 } satisfies Record<string, Entry['what'][]>;
 
 const ATTEMPTS: Entry['what'][] = ['FAILED', 'SLOWED'];
 const isAttempt = (entry: Entry) => ATTEMPTS.includes(entry.what);
 /* Whose account was tried is known, who tried it is not. */
 const whoOf = (entry: Entry) =>
-  entry.who === '' ? 'a stranger' : isAttempt(entry) ? `somebody as ${entry.who}` : entry.who;
+  entry.who === '' ? 'unknown' : isAttempt(entry) ? `someone as ${entry.who}` : entry.who;
 const WRONG: Record<Entry['place']['kind'], string> = {
   DESK: 'wrong password',
   PANEL: 'wrong PIN',
@@ -54,9 +73,11 @@ const placeOf = (entry: Entry) => [PLACES[entry.place.kind], entry.place.name].f
 
 const queries = useQueryClient();
 const { say } = useToast();
+const { may } = useSession();
 const shown = ref<keyof typeof SHOWN>('all');
 const log = useInfiniteQuery({
   queryKey: ['security-log', shown],
+  enabled: computed(() => may('READ_LOGS')),
   queryFn: ({ pageParam }) =>
     ask(
       api.GET('/api/security-log', {
@@ -70,6 +91,7 @@ const entries = computed(() => log.data.value?.pages.flat() ?? []);
 const locks = useQuery({
   queryKey: ['locks'],
   queryFn: () => ask(api.GET('/api/locks')),
+  enabled: computed(() => may('UNLOCK')),
   refetchInterval: LOCKS_EVERY,
 });
 const unlock = useMutation({
@@ -87,14 +109,15 @@ const unlock = useMutation({
 <template>
   <div class="title">
     <h1>Sign-ins</h1>
-    <a class="button" href="/api/security-log.csv" download>Export as CSV</a>
+    <a v-if="may('READ_LOGS')" class="button" href="/api/security-log.csv" download>Export as CSV</a>
   </div>
   <p class="quiet small">Who came in, who did not, and from where. Kept for 400 days.</p>
   <ErrorNote :error="log.error.value ?? locks.error.value ?? unlock.error.value" />
   <section v-if="locks.data.value?.length" aria-labelledby="slowed">
     <h2 id="slowed">Slowed down now</h2>
     <p class="quiet small">
-      After wrong attempts the next one has to wait. It ends by itself; unlock it when you know who it was.
+      After wrong attempts the next one has to wait. The wait ends automatically; unlock it when you know who
+      it was.
     </p>
     <ul class="locks">
       <li v-for="lock in locks.data.value" :key="lock.kind + lock.of">
@@ -115,7 +138,9 @@ const unlock = useMutation({
       </li>
     </ul>
   </section>
+  <p v-if="!may('READ_LOGS') && !locks.data.value?.length" class="quiet">Nobody has to wait now.</p>
   <ChoiceRow
+    v-if="may('READ_LOGS')"
     v-model="shown"
     class="filter"
     label="Show"

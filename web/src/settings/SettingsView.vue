@@ -3,7 +3,9 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { ref, watch } from 'vue';
 import { api, ask } from '@/api/client';
 import ExportSums from './ExportSums.vue';
+import MoveSetUp from './MoveSetUp.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import SetUpForm from '@/shared/SetUpForm.vue';
 import TextField from '@/shared/TextField.vue';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
@@ -45,7 +47,7 @@ async function save() {
 <template>
   <h1>Settings</h1>
   <ErrorNote :error="query.error.value ?? general" />
-  <form novalidate @submit.prevent="save">
+  <SetUpForm @save="save">
     <section aria-labelledby="office">
       <h2 id="office">The office</h2>
       <TextField v-model="form.office" :maxlength="60" label="Name, shown at panels" name="office" />
@@ -93,7 +95,8 @@ async function save() {
     </section>
     <button type="submit" class="button ink" :disabled="busy">Save</button>
     <ExportSums />
-  </form>
+  </SetUpForm>
+  <MoveSetUp />
 </template>
 
 <style scoped>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import AskDelete from './AskDelete.vue';
+import { useSession } from '@/app/session';
 import ErrorNote from './ErrorNote.vue';
+import SetUpForm from './SetUpForm.vue';
 import TitleBar from './TitleBar.vue';
 
 /** The page of an area: title and list on the left, the open thing on the right. */
@@ -24,13 +26,18 @@ defineProps<{
 }>();
 const emit = defineEmits<{ save: []; remove: []; close: [] }>();
 const asking = ref(false);
+const { may } = useSession();
 </script>
 
 <template>
   <TitleBar :title="title" :hint="hint">
-    <RouterLink class="button" :class="{ stamp: !hasRows && !loading && !opened }" :to="newPath">{{
-      newWords
-    }}</RouterLink>
+    <RouterLink
+      v-if="may('CHANGE_SETUP')"
+      class="button"
+      :class="{ stamp: !hasRows && !loading && !opened }"
+      :to="newPath"
+      >{{ newWords }}</RouterLink
+    >
   </TitleBar>
   <ErrorNote :error="error" />
   <div class="area" :class="{ opened }">
@@ -40,11 +47,13 @@ const asking = ref(false);
         <p>{{ empty }}</p>
       </div>
     </div>
-    <form v-if="opened" class="editor" :aria-label="editorTitle" novalidate @submit.prevent="emit('save')">
-      <header>
-        <h2>{{ editorTitle }}</h2>
-        <button type="button" class="link small" @click="emit('close')">Close</button>
-      </header>
+    <SetUpForm v-if="opened" class="editor" :aria-label="editorTitle" @save="emit('save')">
+      <template #free>
+        <header>
+          <h2>{{ editorTitle }}</h2>
+          <button type="button" class="link small" @click="emit('close')">Close</button>
+        </header>
+      </template>
       <slot name="editor" />
       <ErrorNote :error="general" />
       <footer class="actions">
@@ -54,7 +63,7 @@ const asking = ref(false);
           Delete
         </button>
       </footer>
-    </form>
+    </SetUpForm>
   </div>
   <AskDelete
     v-model="asking"

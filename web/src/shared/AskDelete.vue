@@ -11,7 +11,7 @@ defineEmits<{ remove: [] }>();
     <template #footer>
       <div class="actions end">
         <button type="button" class="button" @click="open = false">Keep</button>
-        <button type="button" class="button ink" @click="((open = false), $emit('remove'))">
+        <button type="button" class="button ink" @click="($emit('remove'), (open = false))">
           {{ verb }}
         </button>
       </div>

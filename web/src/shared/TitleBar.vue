@@ -25,4 +25,13 @@ defineProps<{ title: string; hint?: string }>();
 .actions {
   flex-wrap: nowrap;
 }
+@media (max-width: 700px) {
+  .title-bar {
+    flex-wrap: wrap;
+    gap: 10px;
+  }
+  .actions {
+    flex-wrap: wrap;
+  }
+}
 </style>

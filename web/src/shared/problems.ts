@@ -1,14 +1,21 @@
 import { nextTick, provide, ref, type InjectionKey, type Ref } from 'vue';
 import { Problem, type FieldProblem } from '@/api/client';
+import type { Meanwhile } from './meanwhile';
 
 export const PROBLEMS: InjectionKey<Ref<FieldProblem[]>> = Symbol('problems');
+export const MEANWHILE: InjectionKey<Meanwhile> = Symbol('meanwhile');
 
-/** Runs what a form does, and shows beside its fields what the server found wrong; focuses the first of them. */
-export function useForm() {
+/**
+ * Runs what a form does, and shows beside its fields what the server found wrong; focuses the first of them.
+ *
+ * @param meanwhile for a thing that somebody else may save at the same time
+ */
+export function useForm(meanwhile?: Meanwhile) {
   const problems = ref<FieldProblem[]>([]);
   const general = ref<Problem>();
   const busy = ref(false);
   provide(PROBLEMS, problems);
+  if (meanwhile) provide(MEANWHILE, wrapped(meanwhile));
 
   async function attempt<T>(doing: () => Promise<T>): Promise<T | undefined> {
     if (busy.value) return undefined;
@@ -30,6 +37,21 @@ export function useForm() {
     } finally {
       busy.value = false;
     }
+  }
+
+  /** Whichever is kept, the question is answered. */
+  function wrapped(choice: Meanwhile): Meanwhile {
+    return {
+      ...choice,
+      take: () => {
+        clear();
+        choice.take();
+      },
+      insist: () => {
+        clear();
+        choice.insist();
+      },
+    };
   }
 
   function clear() {

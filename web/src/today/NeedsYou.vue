@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref } from 'vue';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import { isFolder } from '@/destinations/kinds';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -27,7 +28,8 @@ const tried = reactive(new Set<string>());
 const needsPassword = (trouble: Trouble) =>
   ['SIGN_IN_REFUSED', 'SIGN_IN_TOO_WEAK', 'PASSWORD_EXPIRED'].includes(trouble.cause);
 /** The first that a password mends is open; there is one action of a view. */
-const open = computed(() => props.today.troubles.find(needsPassword));
+const { may } = useSession();
+const open = computed(() => (may('CHANGE_SETUP') ? props.today.troubles.find(needsPassword) : undefined));
 /** A large office always has some; all of them are on their own view. */
 const MOST = 6;
 const stopped = computed(() => props.today.devices.filter((d) => d.condition !== 'CARE'));
@@ -127,7 +129,7 @@ function listPath(trouble: Trouble): string {
           {{ trouble.sentence }}
           <template v-if="trouble.waits">Everything waits here. Nothing is lost.</template>
           <template v-if="trouble.nextQuestion">
-            Courier asks again by itself at {{ when(trouble.nextQuestion) }}.</template
+            Courier tries again automatically at {{ when(trouble.nextQuestion) }}.</template
           >
         </p>
         <p v-if="trouble.reply" class="reply mono">{{ trouble.reply }}</p>
@@ -155,7 +157,7 @@ function listPath(trouble: Trouble): string {
           >Show {{ trouble.deliveries }}</RouterLink
         >
         <button
-          v-else
+          v-else-if="may('ACT_ON_DELIVERIES')"
           class="button"
           type="button"
           :disabled="busy || tried.has(trouble.routeId + trouble.cause)"
@@ -209,7 +211,9 @@ function listPath(trouble: Trouble): string {
         <strong>{{ found.finding.place }} cannot run on {{ found.deviceName }}</strong>
         <span class="quiet small">{{ found.finding.sentence }}</span>
       </p>
-      <RouterLink class="link small" :to="`/panels/${found.deviceId}`">Mend</RouterLink>
+      <RouterLink v-if="may('READ_SETUP')" class="link small" :to="`/panels/${found.deviceId}`"
+        >Fix</RouterLink
+      >
     </li>
     <MoreNeeds
       :left="findingCount - MOST"

@@ -2,6 +2,7 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.core.access.Role;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
@@ -9,6 +10,7 @@ import inky.courier.standins.Stack;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -28,8 +30,11 @@ class SecurityTest {
             "/api/session/first",
             "/api/panel/{device}",
             "/api/panel/{device}/session",
+            "/api/invitation/{token}",
             "/api/get/{token}",
             "/api/get/{token}/files/{position}");
+
+    private static final String DESK_NEWS = "/api/live";
 
     /** A stream that never ends by itself; {@code NobodyInTest} listens to it. */
     private static final String PANEL_NEWS = "/api/panel/{device}/live";
@@ -71,18 +76,29 @@ class SecurityTest {
         StringBuilder table = new StringBuilder("""
                 # Endpoints, by who may call them
 
-                Found by asking each without a session, with the session of a person at a panel, and else as an administrator
-                (`SecurityTest`). What a person at a panel is given is their own and that device's.
+                Found by asking each without a session, with the session of a person at a panel, and with an account of each role
+                at the desk (`SecurityTest`). What a person at a panel is given is their own and that device's. Every endpoint
+                of the desk names the right that it needs (`Needs`); one that names none answers nobody.
 
                 | endpoint | who |
                 |---|---|
                 """);
+        Map<Role, Browser> roles = accounts(office);
         for (Described described : described(office)) {
-            String who = "administrators";
+            String who;
             if (mayCall(stranger, described.endpoint)) {
                 who = "anybody";
-            } else if (described.path.equals(PANEL_NEWS) || mayCall(guest, described.endpoint)) {
+            } else if (described.path.equals(PANEL_NEWS)
+                    || described.path.startsWith("/api/panel/") && mayCall(guest, described.endpoint)) {
                 who = "a person signed in at that panel";
+            } else {
+                List<String> may = new ArrayList<>();
+                roles.forEach((role, browser) -> {
+                    if (described.path.equals(DESK_NEWS) || mayCall(browser, described.endpoint)) {
+                        may.add(role.name().toLowerCase(Locale.ROOT));
+                    }
+                });
+                who = String.join(", ", may);
             }
             table.append("| `%s %s` | %s |%n".formatted(described.endpoint.method, described.path, who));
         }
@@ -93,9 +109,28 @@ class SecurityTest {
         assertThat(Files.readString(file)).isEqualTo(table.toString());
     }
 
+    /** Somebody of each role at the desk, invited as an administrator does it. */
+    private static Map<Role, Browser> accounts(Office office) {
+        Map<Role, Browser> accounts = new EnumMap<>(Role.class);
+        for (Role role : Role.values()) {
+            String login = role.name().toLowerCase(Locale.ROOT) + System.nanoTime() % 100_000;
+            Map<String, Object> form =
+                    Map.of("login", login, "name", "Tamsin", "email", "t@wherrymoor.example", "role", role);
+            String path =
+                    office.desk.post("/api/accounts/invitations", form).ok().get("path");
+            Browser invited = new Browser(office.host.uri());
+            invited.get("/api/session");
+            invited.post(path.replace("/invited/", "/api/invitation/"), Map.of("password", "gangway rope lantern"))
+                    .ok();
+            accounts.put(role, invited);
+        }
+        return accounts;
+    }
+
     private static boolean mayCall(Browser browser, Endpoint endpoint) {
         // A sign-in with nothing in it is refused for what it lacks, and not for who asks
-        return browser.ask(endpoint.method, endpoint.path, Map.of()).status() != 401;
+        return !List.of(401, 403)
+                .contains(browser.ask(endpoint.method, endpoint.path, Map.of()).status());
     }
 
     @Test

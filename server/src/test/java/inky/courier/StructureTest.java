@@ -1,5 +1,8 @@
 package inky.courier;
 
+import static com.tngtech.archunit.base.DescribedPredicate.not;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.type;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
@@ -8,10 +11,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.json.JsonMapper;
@@ -28,26 +38,29 @@ class StructureTest {
                 .that()
                 .resideInAPackage("inky.courier.core..")
                 .should()
-                .dependOnClassesThat()
-                .resideInAnyPackage(
-                        "org.springframework..",
-                        "jakarta.persistence..",
-                        "java.sql..",
-                        "java.net..",
-                        "jakarta.servlet..",
-                        "org.hibernate..",
-                        "com.fasterxml..")
+                .dependOnClassesThat(resideInAnyPackage(
+                                "org.springframework..",
+                                "jakarta.persistence..",
+                                "java.sql..",
+                                "java.net..",
+                                "jakarta.servlet..",
+                                "org.hibernate..",
+                                "com.fasterxml..")
+                        // Only reads what an address says.
+                        .and(not(type(URI.class)))
+                        .and(not(type(URISyntaxException.class))))
                 .check(ALL);
     }
 
-    /** Two open formats are JSON, a codec like PDF; nothing else of the core knows how they are written down. */
+    /** Three open formats are JSON or YAML, a codec like PDF; nothing else of the core knows how they are written down. */
     @Test
-    void onlyTheExportFormatOfProfilesAndTheSidecarKnowJson() {
+    void onlyTheExportFormatsAndTheSidecarKnowJson() {
         noClasses()
                 .that()
                 .resideInAPackage("inky.courier.core..")
                 .and()
-                .haveNameNotMatching("inky\\.courier\\.core\\.(profile\\.ProfileFormat|transfer\\.Sidecar).*")
+                .haveNameNotMatching(
+                        "inky\\.courier\\.core\\.(profile\\.ProfileFormat|office\\.(OfficeFormat|YamlTree)|transfer\\.Sidecar).*")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("tools.jackson..")
@@ -101,5 +114,29 @@ class StructureTest {
                 .as(
                         "web/src/api/openapi.json is out of date: run bin/test test -pl core,web,standins,server -Dtest=StructureTest -Dapi.write=true")
                 .isEqualTo(described);
+    }
+
+    /** What the interface shows and asks of each kind of destination is the core's own table. */
+    @Test
+    void theInterfaceKnowsTheKindsOfDestinationsAsTheyAre() throws Exception {
+        JsonMapper mapper = JsonMapper.builder().build();
+        List<Map<String, Object>> kinds = Arrays.stream(DestinationKind.values())
+                .<Map<String, Object>>map(kind -> {
+                    Map<String, Object> one = new LinkedHashMap<>();
+                    one.put("kind", kind.name());
+                    one.put("family", kind.family().name());
+                    one.put("through", kind.through().map(Enum::name).orElse(null));
+                    one.put("words", kind.words());
+                    one.put("does", kind.does());
+                    return one;
+                })
+                .toList();
+        Path file = Path.of("../web/src/api/destination-kinds.json");
+        if (Boolean.getBoolean("api.write")) {
+            Files.writeString(file, mapper.writerWithDefaultPrettyPrinter().writeValueAsString(kinds) + "\n");
+        }
+        assertThat(mapper.readValue(Files.readString(file), Object.class))
+                .as("web/src/api/destination-kinds.json is out of date: run StructureTest with -Dapi.write=true")
+                .isEqualTo(kinds);
     }
 }

@@ -18,6 +18,14 @@ public class Invalid extends RuntimeException {
                 .toList());
     }
 
+    /** The same, with what it is about in each sentence, where several things were given at once. */
+    public Invalid about(String what) {
+        String start = Character.toUpperCase(what.charAt(0)) + what.substring(1) + ": ";
+        return new Invalid(problems.stream()
+                .map(p -> new Problem(p.code(), p.field(), start + p.sentence(), p.remedy()))
+                .toList());
+    }
+
     public Invalid(String code, String field, String sentence, String remedy) {
         this(List.of(new Problem(code, field, sentence, remedy)));
     }

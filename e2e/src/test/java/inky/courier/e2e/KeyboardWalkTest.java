@@ -68,7 +68,7 @@ class KeyboardWalkTest {
             assertThat(page.getByText(Pattern.compile("all steps passed"))).isVisible();
             shiftTabTo("Save");
             press("Enter");
-            assertThat(page.getByText("Harbour Post saved.")).isVisible();
+            assertThat(page.getByText("Harbour Post created.")).isVisible();
 
             make("o", "Destinations", "New destination", "Name", "Mail to me", "Mail to me created.");
             make("p", "6 scan profiles", "New scan profile", "Name", "Usual", "Usual created.");
@@ -78,7 +78,7 @@ class KeyboardWalkTest {
             tabTo("Name of the template");
             type("Counter");
             press("Enter");
-            assertThat(page.getByText("Counter saved.")).isVisible();
+            assertThat(page.getByText("Counter created.")).isVisible();
 
             go("j", "One-touch jobs");
             press("n");
@@ -146,7 +146,7 @@ class KeyboardWalkTest {
         see("Who is scanning?");
         type(pin);
         press("Enter");
-        see("What shall this become?");
+        see("What would you like to do?");
         tabTo("Sample paper");
         press("Enter");
         tabTo("Tide table 1 sheet 1 sheet");

@@ -156,7 +156,7 @@ class WaysOutTest {
         button("Unlock the panel of Ticket office").click();
         assertThat(desk.getByText("Unlocked: the panel of Ticket office.")).isVisible();
         enter(panel, office.pin);
-        assertThat(panel.getByText("What shall this become?")).isVisible();
+        assertThat(panel.getByText("What would you like to do?")).isVisible();
     }
 
     private static void enter(Page panel, String pin) {

@@ -124,7 +124,7 @@ class WholeWalkTest {
         assertThat(desk.getByText(Pattern.compile("all steps passed"))).isVisible();
         assertThat(post.mailbox().letters()).as("the test message").hasSize(1);
         button("Save").click();
-        assertThat(desk.getByText("Harbour Post saved.")).isVisible();
+        assertThat(desk.getByText("Harbour Post created.")).isVisible();
         button("Probe again").click();
         assertThat(heading("Harbour Post takes mail")).isVisible();
         checkAccessibility(desk, "a passed probe");
@@ -182,7 +182,7 @@ class WholeWalkTest {
                 .isVisible();
         checkAccessibility(desk, "a template with live names");
         button("Save").click();
-        assertThat(desk.getByText("Day and a counter saved.")).isVisible();
+        assertThat(desk.getByText("Day and a counter created.")).isVisible();
     }
 
     private Locator part(String title) {
@@ -309,7 +309,7 @@ class WholeWalkTest {
         checkAccessibility(panel, "arrived");
         panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Next document"))
                 .click();
-        assertThat(panel.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("What shall this become?")))
+        assertThat(panel.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("What would you like to do?")))
                 .isVisible();
         panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign out"))
                 .click();
@@ -341,7 +341,7 @@ class WholeWalkTest {
         assertThat(heading("Everything arrives")).isVisible();
         checkAccessibility(desk, "Today");
         rail("Change log").click();
-        assertThat(desk.getByText("made job Cargo manifest")).isVisible();
+        assertThat(desk.getByText("created job Cargo manifest")).isVisible();
         checkAccessibility(desk, "the change log");
         rail("Settings").click();
         desk.getByLabel("Name, shown at panels").fill("Wherrymoor Ferries");

@@ -45,7 +45,13 @@ public class SecurityLog {
         PASSWORD_CHANGED,
         ADMINISTRATOR_MADE,
         EXPORTED,
-        DOWNLOADED
+        DOWNLOADED,
+        PAGES_OPENED,
+        INVITED,
+        ACCOUNT_CHANGED,
+        ACCOUNT_REMOVED,
+        SECOND_FACTOR_SET,
+        SECOND_FACTOR_REMOVED
     }
 
     /** Where something happened. @param name which one of its kind; empty where there is only one */

@@ -3,8 +3,8 @@ package inky.courier.consent;
 import inky.courier.connection.AccessTokens.Client;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.destination.FolderAccess;
-import inky.courier.destination.FolderSettings;
 import java.net.URI;
 import java.util.Optional;
 

@@ -2,6 +2,8 @@ package inky.courier.consent;
 
 import inky.courier.consent.Consents.ConsentView;
 import inky.courier.consent.Consents.WithdrawnConsent;
+import inky.courier.core.access.Right;
+import inky.courier.web.Needs;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -12,6 +14,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Who has allowed Courier into which cloud folder, for administrators. */
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/destinations/{id}/consents")
 class ConsentController {
     private final Consents consents;
@@ -20,6 +23,7 @@ class ConsentController {
         this.consents = consents;
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     List<ConsentView> listConsents(@PathVariable UUID id) {
         return consents.at(id);

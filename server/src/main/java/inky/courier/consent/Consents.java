@@ -7,11 +7,11 @@ import inky.courier.connection.AccessTokens.Tokens;
 import inky.courier.connection.FarSideException;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.transfer.TransferCause;
-import inky.courier.dependents.Leaving;
 import inky.courier.destination.ConsentGiven;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
 import inky.courier.live.Live;
+import inky.courier.setup.Leaving;
 import inky.courier.vault.Vault;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -157,9 +157,9 @@ public class Consents {
     /** A cloud hears of it also when the destination or the person goes. */
     @EventListener
     void leaving(Leaving leaving) {
-        switch (leaving.kind()) {
-            case DESTINATION -> end("destination_id = ?", List.of(leaving.id()), clock.instant());
-            case PERSON -> end("person_id = ?", List.of(leaving.id()), clock.instant());
+        switch (leaving.what().kind()) {
+            case DESTINATION -> end("destination_id = ?", List.of(leaving.what().id()), clock.instant());
+            case PERSON -> end("person_id = ?", List.of(leaving.what().id()), clock.instant());
             default -> {
                 // Nobody consents to anything else.
             }

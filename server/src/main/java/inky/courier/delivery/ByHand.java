@@ -1,14 +1,16 @@
 package inky.courier.delivery;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.access.Right;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.text.PlainText;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.scan.ScanService;
+import inky.courier.web.Access;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
@@ -81,6 +83,7 @@ public class ByHand {
 
     @Transactional
     public Done carryOut(Order order) {
+        Access.require(Right.ACT_ON_DELIVERIES);
         String reason = order.reason() == null ? "" : PlainText.line(order.reason());
         if (reason.length() > LONGEST_REASON) {
             throw new Invalid("delivery.reason", "reason", "A reason has at most 200 characters.", "Shorten it.");

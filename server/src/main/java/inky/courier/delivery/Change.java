@@ -3,7 +3,7 @@ package inky.courier.delivery;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Making;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;

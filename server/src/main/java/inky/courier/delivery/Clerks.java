@@ -1,6 +1,6 @@
 package inky.courier.delivery;
 
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.util.UUID;
 
 /** How many clerks a route has: so many transfers go through it at once. */

@@ -2,10 +2,12 @@ package inky.courier.delivery;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
+import inky.courier.core.access.Right;
 import inky.courier.delivery.DeliveryQueries.DeliveryPage;
 import inky.courier.delivery.DeliveryQueries.Filter;
 import inky.courier.delivery.DeliveryQueries.Listing;
 import inky.courier.store.ContentStore;
+import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
@@ -25,6 +27,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 @RestController
+@Needs(Right.READ_DELIVERIES)
 @RequestMapping("/api/deliveries")
 class DeliveryController {
     private final DeliveryService deliveries;
@@ -32,9 +35,16 @@ class DeliveryController {
     private final ContentStore store;
     private final ByHand byHand;
     private final SecurityLog log;
+    private final PageOpenings openings;
 
     DeliveryController(
-            DeliveryService deliveries, DeliveryQueries queries, ContentStore store, ByHand byHand, SecurityLog log) {
+            DeliveryService deliveries,
+            DeliveryQueries queries,
+            ContentStore store,
+            ByHand byHand,
+            SecurityLog log,
+            PageOpenings openings) {
+        this.openings = openings;
         this.byHand = byHand;
         this.log = log;
         this.deliveries = deliveries;
@@ -64,18 +74,21 @@ class DeliveryController {
     }
 
     /** Tries again, holds, releases, stops or sends elsewhere: one, several, or all that stand for one cause. */
+    @Needs(Right.ACT_ON_DELIVERIES)
     @PostMapping("/act")
     ByHand.Done actOnDeliveries(@RequestBody ByHand.Order order) {
         return byHand.carryOut(order);
     }
 
     /** Brings a side back that was taken for blank, or sets a split, before the files have gone. */
+    @Needs(Right.OPEN_PAGES)
     @PutMapping("/{id}/pages/{number}")
     DeliveryPage markDeliveryPage(@PathVariable UUID id, @PathVariable int number, @RequestBody PageChange mark) {
         byHand.mark(id, number, mark.keep(), mark.splitBefore());
         return queries.page(id);
     }
 
+    @Needs(Right.OPEN_PAGES)
     @GetMapping("/{id}/files/{position}")
     ResponseEntity<StreamingResponseBody> deliveryFile(
             @PathVariable UUID id, @PathVariable int position, Principal who, HttpServletRequest request) {
@@ -84,13 +97,19 @@ class DeliveryController {
         return StreamedContent.download(store, handout.stored(), handout.name());
     }
 
+    @Needs(Right.OPEN_PAGES)
     @GetMapping("/{id}/pages/{number}/thumbnail")
-    ResponseEntity<StreamingResponseBody> deliveryThumbnail(@PathVariable UUID id, @PathVariable int number) {
+    ResponseEntity<StreamingResponseBody> deliveryThumbnail(
+            @PathVariable UUID id, @PathVariable int number, Principal who, HttpServletRequest request) {
+        openings.note(who.getName(), id, request.getRemoteAddr());
         return StreamedContent.picture(store, deliveries.page(id, number, true));
     }
 
+    @Needs(Right.OPEN_PAGES)
     @GetMapping("/{id}/pages/{number}/image")
-    ResponseEntity<StreamingResponseBody> deliveryImage(@PathVariable UUID id, @PathVariable int number) {
+    ResponseEntity<StreamingResponseBody> deliveryImage(
+            @PathVariable UUID id, @PathVariable int number, Principal who, HttpServletRequest request) {
+        openings.note(who.getName(), id, request.getRemoteAddr());
         return StreamedContent.picture(store, deliveries.page(id, number, false));
     }
 }

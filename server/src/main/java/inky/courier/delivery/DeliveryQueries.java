@@ -1,8 +1,8 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.workshop.MadeFile;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.Outcome;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;

@@ -1,14 +1,14 @@
 package inky.courier.delivery;
 
+import inky.courier.core.job.Notify;
+import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
-import inky.courier.destination.WhenTooLarge;
 import inky.courier.job.JobService.JobView;
-import inky.courier.job.Notify;
 import inky.courier.profile.Passcodes;
 import inky.courier.vault.Vault;
 import jakarta.annotation.Nullable;

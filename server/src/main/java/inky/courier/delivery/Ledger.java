@@ -1,6 +1,6 @@
 package inky.courier.delivery;
 
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;

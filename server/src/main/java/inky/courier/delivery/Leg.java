@@ -5,7 +5,7 @@ import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.destination.Outcome;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;

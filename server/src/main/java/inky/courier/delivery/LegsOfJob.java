@@ -1,12 +1,12 @@
 package inky.courier.delivery;
 
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.MailSettings;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.page.Kind;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.FolderAccounts;
-import inky.courier.destination.MailSettings;
 import inky.courier.destination.StorageRoute;
-import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
 import inky.courier.web.Json;
 import java.util.ArrayList;
@@ -94,7 +94,7 @@ class LegsOfJob {
     /** The rest is written out, so that a leg knows by itself what it carries. */
     private static String kinds(JobView job, UUID destination) {
         List<String> wanted = job.kinds().getOrDefault(destination, List.of());
-        if (!wanted.contains(JobService.REST)) {
+        if (!wanted.contains(JobItem.REST)) {
             return String.join(",", wanted);
         }
         Set<String> elsewhere = job.kinds().entrySet().stream()

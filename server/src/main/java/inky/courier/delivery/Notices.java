@@ -2,8 +2,8 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.RetrySchedule;
+import inky.courier.core.job.Notify;
 import inky.courier.destination.Announcements;
-import inky.courier.job.Notify;
 import inky.courier.settings.Settings;
 import inky.courier.web.Json;
 import java.time.Clock;

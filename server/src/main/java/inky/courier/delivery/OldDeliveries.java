@@ -1,5 +1,6 @@
 package inky.courier.delivery;
 
+import inky.courier.core.office.OfficeSettings;
 import inky.courier.scan.ScanService;
 import inky.courier.settings.Settings;
 import inky.courier.store.Transactions;
@@ -49,7 +50,7 @@ public class OldDeliveries {
     /** @return how many deliveries are gone */
     public int run() {
         int days = settings.read().keepDeliveriesDays();
-        if (days == Settings.FOR_EVER) {
+        if (days == OfficeSettings.FOR_EVER) {
             return 0;
         }
         Instant before = clock.instant().minus(Duration.ofDays(days));

@@ -1,7 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.RouteHealth;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;

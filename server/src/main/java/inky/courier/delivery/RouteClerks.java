@@ -1,7 +1,7 @@
 package inky.courier.delivery;
 
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.destination.Connectors;
-import inky.courier.destination.DestinationKind;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 

@@ -5,7 +5,7 @@ import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.RouteHealth;
 import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.Setback;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;

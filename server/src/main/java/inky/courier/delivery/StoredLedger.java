@@ -1,7 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.RetrySchedule;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.store.Transactions;
 import java.sql.ResultSet;
 import java.sql.SQLException;

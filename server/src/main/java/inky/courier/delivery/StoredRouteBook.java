@@ -6,7 +6,7 @@ import inky.courier.core.delivery.RouteHealth;
 import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.RouteHealth.Well;
 import inky.courier.core.delivery.Setback;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;

@@ -2,7 +2,9 @@ package inky.courier.delivery;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.Invalid;
+import inky.courier.core.access.Right;
 import inky.courier.core.text.Csv;
+import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -19,6 +21,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 @RestController
+@Needs(Right.READ_DELIVERIES)
 class SumsController {
     private static final int MOST_DAYS = 3660;
 

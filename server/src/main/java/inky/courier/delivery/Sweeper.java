@@ -1,6 +1,6 @@
 package inky.courier.delivery;
 
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.queue.Queue;
 import io.micrometer.core.instrument.Counter;
 import io.micrometer.core.instrument.MeterRegistry;

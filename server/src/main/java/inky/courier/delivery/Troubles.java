@@ -2,7 +2,7 @@ package inky.courier.delivery;
 
 import static inky.courier.delivery.DeliveryQueries.at;
 
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import jakarta.annotation.Nullable;

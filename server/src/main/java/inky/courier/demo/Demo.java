@@ -1,5 +1,6 @@
 package inky.courier.demo;
 
+import inky.courier.core.access.Role;
 import inky.courier.signin.SignIn;
 import java.nio.file.Path;
 import org.slf4j.Logger;
@@ -67,7 +68,7 @@ class Demo {
             }
             // Last, since it marks the database as filled.
             World.Admin admin = world.administrator();
-            signIn.make(admin.login(), admin.name(), admin.email(), admin.password());
+            signIn.make(admin.login(), admin.name(), admin.email(), admin.password(), Role.ADMINISTRATOR);
         }
         LOG.info("Demo is ready");
     }

@@ -1,6 +1,6 @@
 package inky.courier.demo;
 
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;

@@ -3,27 +3,27 @@ package inky.courier.demo;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.MailSettings;
+import inky.courier.core.job.Notify;
+import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationForm;
-import inky.courier.destination.MailSettings;
-import inky.courier.destination.WhenTooLarge;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobView;
-import inky.courier.job.Notify;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerForm;
-import inky.courier.mail.MailSignIn;
 import inky.courier.naming.NamingService;
 import inky.courier.naming.NamingService.NameForm;
 import inky.courier.panel.PanelPlaces;
@@ -90,7 +90,7 @@ class DemoSetUp {
     record Office(Map<String, DeviceView> devices, Map<String, JobView> jobs, List<PersonView> people) {}
 
     Office build(World world, int mailPort, int filePort, String address) {
-        settings.change(new Settings.Office(
+        settings.change(new Settings.SettingsForm(
                 world.office(),
                 KEEP_ACCEPTED_HOURS,
                 30,
@@ -273,6 +273,6 @@ class DemoSetUp {
         for (String name : order) {
             taken.add(new PanelPlaces.Taken(taken.size() + 1, made.get(name).id()));
         }
-        panels.change(device.id(), new PanelPlaces.PlanForm(taken));
+        panels.change(device.id(), new PanelPlaces.PlanForm(taken), "");
     }
 }

@@ -2,6 +2,8 @@ package inky.courier.destination;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.MailSettings;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;

@@ -1,5 +1,7 @@
 package inky.courier.destination;
 
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
 import java.io.InputStream;

@@ -1,15 +1,18 @@
 package inky.courier.destination;
 
 import inky.courier.connection.ProbeReport;
+import inky.courier.core.access.Right;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.destination.DestinationService.DestinationRow;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
+import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -17,12 +20,14 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/destinations")
 class DestinationController {
     private final DestinationService destinations;
@@ -35,11 +40,13 @@ class DestinationController {
         this.folders = folders;
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     ListPart<DestinationRow> listDestinations(@ParameterObject ListRequest wanted) {
         return destinations.list(wanted);
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}")
     DestinationView getDestination(@PathVariable UUID id) {
         return destinations.get(id);
@@ -52,8 +59,11 @@ class DestinationController {
     }
 
     @PutMapping("/{id}")
-    DestinationView changeDestination(@PathVariable UUID id, @RequestBody DestinationForm form) {
-        return destinations.change(id, form);
+    DestinationView changeDestination(
+            @PathVariable UUID id,
+            @RequestBody DestinationForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return destinations.change(id, form, version);
     }
 
     /** @param id of the saved destination whose secret is meant when the form has none */
@@ -78,12 +88,14 @@ class DestinationController {
         return probes.probe(id);
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}/probes")
     List<ProbeReport> destinationProbes(@PathVariable UUID id) {
         return probes.history(id);
     }
 
     /** @param after the last name of the page before; empty for the first */
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}/folders")
     Folders.FolderListing browseDestination(
             @PathVariable UUID id,

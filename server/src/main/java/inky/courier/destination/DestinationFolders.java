@@ -2,6 +2,7 @@ package inky.courier.destination;
 
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.transfer.FolderPath;
 import java.util.UUID;
 import org.springframework.stereotype.Service;

@@ -4,6 +4,7 @@ import inky.courier.connection.DailyProbes;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
+import inky.courier.core.office.DestinationItem;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.live.Live;
@@ -20,7 +21,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class DestinationProbes implements DailyProbes.Visited {
     private final DestinationService destinations;
     private final FolderAccounts accounts;
-    private final FolderForms forms;
     private final Probes probes;
     private final Live live;
     private final ApplicationEventPublisher events;
@@ -29,14 +29,12 @@ public class DestinationProbes implements DailyProbes.Visited {
     DestinationProbes(
             DestinationService destinations,
             FolderAccounts accounts,
-            FolderForms forms,
             Probes probes,
             Live live,
             ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.destinations = destinations;
         this.accounts = accounts;
-        this.forms = forms;
         this.probes = probes;
         this.live = live;
         this.events = events;
@@ -46,18 +44,20 @@ public class DestinationProbes implements DailyProbes.Visited {
     /** Tries settings that are not saved; a kept secret is used only for the account it was kept for. */
     public ProbeReport probe(@Nullable UUID id, DestinationForm form) {
         FolderAccess access = transaction.execute(status -> {
-            FolderSettings settings = forms.check(form);
+            DestinationItem draft = FolderForms.item(UUID.randomUUID(), form);
+            FolderForms.checkSecret(form);
+            draft.checkFolder();
             String secret = form.secret();
             if (secret == null && id != null) {
                 Destination saved = destinations.find(id);
-                forms.keptSecret(saved, form);
+                FolderForms.keptSecret(saved, form);
                 secret = saved.secret == null ? "" : accounts.access(saved).secret();
             }
             return new FolderAccess(
                     id == null ? DestinationService.NO_ROUTE : id,
                     form.name(),
                     form.kind(),
-                    settings,
+                    draft.folder(),
                     secret == null ? "" : secret);
         });
         return destinations.connectorOf(form.kind()).probe(access);

@@ -1,37 +1,40 @@
 package inky.courier.destination;
 
-import inky.courier.audit.ChangeLog;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
-import inky.courier.core.text.PlainText;
-import inky.courier.dependents.Dependents;
-import inky.courier.dependents.Dependents.Dependent;
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.destination.LinkSettings;
+import inky.courier.core.destination.MailSettings;
+import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.Reference;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
-import inky.courier.settings.Settings;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.web.Json;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
-import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
 
 /** The destinations of the office. */
 @Service
-public class DestinationService implements Dependents.Source, Connectors {
+public class DestinationService implements Connectors {
     /** Stands for a route where there is none apart from the device that scans. */
-    static final UUID NO_ROUTE = new UUID(0, 0);
+    static final UUID NO_ROUTE = DestinationItem.NOTHING;
 
     private static final LongList<DestinationRow> LIST = new LongList<DestinationRow>(
                     row -> Stream.of(row.name(), row.where(), row.routeName()),
@@ -44,40 +47,23 @@ public class DestinationService implements Dependents.Source, Connectors {
     private final DestinationRepository destinations;
     private final FolderAccounts accounts;
     private final List<Connector> connectors;
-    private final FolderForms forms;
     private final Probes probes;
-    private final Dependents dependents;
-    private final ChangeLog changes;
-    private final Settings settings;
+    private final SetUp setUp;
     private final Cached<List<DestinationView>> all;
-    private final Live live;
-    private final Clock clock;
-    private final ApplicationEventPublisher events;
 
     DestinationService(
             DestinationRepository destinations,
             FolderAccounts accounts,
             List<Connector> connectors,
-            FolderForms forms,
             Probes probes,
-            Dependents dependents,
-            ChangeLog changes,
-            Settings settings,
-            Live live,
-            Clock clock,
-            ApplicationEventPublisher events) {
+            SetUp setUp,
+            Live live) {
         this.destinations = destinations;
         this.accounts = accounts;
         this.connectors = connectors;
-        this.forms = forms;
         this.probes = probes;
-        this.dependents = dependents;
-        this.changes = changes;
-        this.settings = settings;
-        this.live = live;
+        this.setUp = setUp;
         this.all = new Cached<>(live, this::read, "destination", "mail-server", "device", "person");
-        this.clock = clock;
-        this.events = events;
     }
 
     /**
@@ -135,7 +121,8 @@ public class DestinationService implements Dependents.Source, Connectors {
             @Nullable UUID ownerId,
             String label,
             String where,
-            @Nullable ProbeReport lastProbe) {
+            @Nullable ProbeReport lastProbe,
+            String version) {
         DestinationRow row() {
             LastProbe last =
                     lastProbe == null ? null : new LastProbe(lastProbe.at(), lastProbe.passed(), lastProbe.sentence());
@@ -184,15 +171,13 @@ public class DestinationService implements Dependents.Source, Connectors {
 
     @Transactional
     public DestinationView add(DestinationForm form) {
-        Destination destination = new Destination();
-        destination.createdAt = clock.instant();
-        return save(destination, form, null);
+        return save(UUID.randomUUID(), form, Optional.empty(), "");
     }
 
+    /** @param version of what was looked at; empty to replace whatever it is by now */
     @Transactional
-    public DestinationView change(UUID id, DestinationForm form) {
-        Destination destination = find(id);
-        return save(destination, form, logged(view(destination)));
+    public DestinationView change(UUID id, DestinationForm form, String version) {
+        return save(id, form, Optional.of(find(id)), version);
     }
 
     /** The commonest repair: the account has a new password. What waits goes at once. */
@@ -203,22 +188,13 @@ public class DestinationService implements Dependents.Source, Connectors {
             throw new Invalid(
                     "destination.secret", "secret", "There is no password here.", "Enter the account's new password.");
         }
-        destination.secret = accounts.seal(id, secret);
-        destinations.saveAndFlush(destination);
-        changes.record("destination", id, destination.name, "password", "a new password");
-        events.publishEvent(new RouteMended(id));
-        live.tell("destination", id);
-        return view(destination);
+        setUp.change(Wish.put(destination.item()).with(Map.of(Destination.PASSWORD, accounts.seal(id, secret))));
+        return get(id);
     }
 
     @Transactional
     public void delete(UUID id) {
-        Destination destination = find(id);
-        dependents.letGo(Dependents.Kind.DESTINATION, id, destination.name);
-        destinations.delete(destination);
-        probes.forget(id);
-        changes.record("destination", id, destination.name, logged(view(destination)), null);
-        live.tell("destination", id);
+        setUp.change(Wish.remove(new Reference(ItemKind.DESTINATION, id)));
     }
 
     @Override
@@ -229,79 +205,19 @@ public class DestinationService implements Dependents.Source, Connectors {
                 .orElseThrow();
     }
 
-    @Override
-    @Transactional(readOnly = true)
-    public List<Dependent> on(Dependents.Kind kind, UUID id) {
-        List<Destination> found = switch (kind) {
-            case MAIL_SERVER, DEVICE -> destinations.findByRouteId(id);
-            case PERSON -> destinations.findByOwnerId(id);
-            default -> List.of();
-        };
-        return found.stream()
-                .map(d -> new Dependent(Dependents.Kind.DESTINATION, d.id, d.name))
-                .toList();
-    }
-
-    private DestinationView save(Destination destination, DestinationForm form, @Nullable Object before) {
-        if (!PlainText.isName(form.name(), 60)) {
-            throw new Invalid(
-                    "destination.name",
-                    "name",
-                    "A destination needs a name of 1 to 60 characters.",
-                    "Name it after what is there.");
-        }
-        Connector connector = connectorOf(form.kind());
-        destination.routeId = routeOf(destination, form, connector);
-        destination.recipients = Json.write(connector.checkRecipients(form.kind(), form.recipients()));
-        settle(destination, form, connector);
-        destination.name = form.name().strip();
-        destination.kind = form.kind();
-        destination.ownerId = form.kind().isServer() && form.kind() != DestinationKind.CLOUD ? form.ownerId() : null;
-        destinations.saveAndFlush(destination);
-        changes.record("destination", destination.id, destination.name, before, logged(view(destination)));
-        events.publishEvent(new RouteMended(destination.id));
-        live.tell("destination", destination.id);
-        return view(destination);
-    }
-
-    private void settle(Destination destination, DestinationForm form, Connector connector) {
-        byte[] before = destination.secret;
-        destination.secret = null;
-        if (form.kind().hasFolderSettings()) {
-            FolderSettings settings = forms.check(form);
-            destination.secret = before;
-            destination.secret = accounts.change(destination.id, forms.keptSecret(destination, form), form.secret());
-            destination.settings = Json.write(settings);
-        } else if (form.kind() == DestinationKind.LINK) {
-            destination.settings = Json.write(checkedLink(form));
-        } else if (form.kind().isMail()) {
-            MailSettings mail = Optional.ofNullable(form.mail()).orElse(MailSettings.USUAL);
-            destination.settings = Json.write(connector.checkMail(mail));
-        } else {
-            destination.settings = "{}";
-        }
-    }
-
-    private LinkSettings checkedLink(DestinationForm form) {
-        settings.requireAddress("kind");
-        return FolderForms.checkLink(form);
-    }
-
-    private UUID routeOf(Destination destination, DestinationForm form, Connector connector) {
-        if (!form.kind().goesThroughAnother()) {
-            return form.kind().isServer() ? destination.id : NO_ROUTE;
-        }
-        UUID route = Optional.ofNullable(form.routeId()).orElse(NO_ROUTE);
-        if (connector.route(route).isEmpty()) {
-            throw new Invalid(
-                    "destination.route",
-                    "routeId",
-                    form.kind() == DestinationKind.PRINTER
-                            ? "There is no such device."
-                            : "There is no such mail server.",
-                    "Choose one of the list.");
-        }
-        return route;
+    private DestinationView save(UUID id, DestinationForm form, Optional<Destination> saved, String version) {
+        DestinationItem item = FolderForms.item(id, form);
+        FolderForms.checkSecret(form);
+        byte[] before = saved.map(destination -> destination.secret).orElse(null);
+        byte[] kept = saved.map(destination -> FolderForms.keptSecret(destination, form))
+                .orElse(null);
+        byte[] wanted = form.kind().hasFolderSettings() ? accounts.change(id, kept, form.secret()) : null;
+        Wish wish = Wish.put(item).of(version);
+        setUp.change(
+                wanted == before
+                        ? wish
+                        : wish.with(Map.of(Destination.PASSWORD, wanted == null ? new byte[0] : wanted)));
+        return get(id);
     }
 
     Destination find(UUID id) {
@@ -326,8 +242,9 @@ public class DestinationService implements Dependents.Source, Connectors {
                 d.kind == DestinationKind.MAIL_TO_ME || d.kind == DestinationKind.LINK
                         ? "the person who scans"
                         : d.name,
-                DestinationLocation.words(d.kind, folder, recipients),
-                d.kind.isServer() ? probes.last(d.id).orElse(null) : null);
+                d.kind.place(folder == null ? FolderSettings.BLANK : folder, recipients),
+                d.kind.isServer() ? probes.last(d.id).orElse(null) : null,
+                SetUp.versionOf(d.item()));
     }
 
     private String routeName(Destination d) {
@@ -343,24 +260,5 @@ public class DestinationService implements Dependents.Source, Connectors {
                         .route(d.routeId)
                         .map(Connector.Route::name)
                         .orElse("one that was deleted");
-    }
-
-    /** Without what changes by itself. */
-    private static DestinationView logged(DestinationView v) {
-        return new DestinationView(
-                v.id,
-                v.name,
-                v.kind,
-                v.routeId,
-                v.routeName,
-                v.recipients,
-                v.folder,
-                v.hasSecret,
-                v.link,
-                v.mail,
-                v.ownerId,
-                v.label,
-                v.where,
-                null);
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.destination;
 
+import inky.courier.core.destination.LinkSettings;
 import java.util.Optional;
 
 /** Download pages of Courier's own; a port, so that mail can send an address instead of files. */

@@ -1,5 +1,7 @@
 package inky.courier.destination;
 
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
 import java.util.Locale;
 import java.util.UUID;
 

@@ -1,5 +1,9 @@
 package inky.courier.destination;
 
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.destination.LinkSettings;
+import inky.courier.core.destination.MailSettings;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
 import jakarta.annotation.Nullable;
@@ -44,11 +48,8 @@ public class FolderAccounts {
         return destinations.findById(id).map(this::mail).orElse(MailSettings.USUAL);
     }
 
-    /** Those that were kept before there was anything to say have the usual. */
     MailSettings mail(Destination d) {
-        return d.kind.isMail() && !d.settings.equals("{}")
-                ? Json.read(d.settings, MailSettings.class)
-                : MailSettings.USUAL;
+        return d.kind.isMail() ? d.mailSettings() : MailSettings.USUAL;
     }
 
     @Transactional(readOnly = true)

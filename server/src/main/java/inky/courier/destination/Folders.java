@@ -1,5 +1,6 @@
 package inky.courier.destination;
 
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.transfer.FolderPath;
 import java.time.Instant;
 import java.util.List;

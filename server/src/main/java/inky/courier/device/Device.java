@@ -2,6 +2,8 @@ package inky.courier.device;
 
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.office.DeviceItem;
+import inky.courier.setup.ItemRow;
 import inky.courier.web.Json;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -12,9 +14,9 @@ import java.time.Instant;
 import java.util.UUID;
 
 @Entity
-class Device {
+class Device implements ItemRow<DeviceItem> {
     @Id
-    UUID id = UUID.randomUUID();
+    UUID id;
 
     @Version
     Long version;
@@ -37,6 +39,31 @@ class Device {
     Instant seenAt;
     int signOutSeconds;
     Instant createdAt;
+
+    /** One that has not been asked yet. */
+    static Device of(UUID id, Instant now) {
+        Device device = new Device();
+        device.id = id;
+        device.createdAt = now;
+        device.abilities = Json.write(DeviceAbilities.UNKNOWN);
+        device.take(DeviceCondition.UNREACHABLE);
+        return device;
+    }
+
+    @Override
+    public DeviceItem item() {
+        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds);
+    }
+
+    @Override
+    public void take(DeviceItem item) {
+        name = item.name();
+        place = item.place();
+        placeWhat = item.placeWhat();
+        address = item.host();
+        port = item.port();
+        signOutSeconds = item.signOutSeconds();
+    }
 
     DeviceAddress at() {
         return new DeviceAddress(address, port);

@@ -1,13 +1,16 @@
 package inky.courier.device;
 
+import inky.courier.core.access.Right;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
+import inky.courier.web.Needs;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -15,12 +18,14 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/devices")
 class DeviceController {
     private final DeviceService devices;
@@ -31,17 +36,20 @@ class DeviceController {
 
     record LookRequest(String address) {}
 
+    @Needs(Right.READ_DELIVERIES)
     @GetMapping
     ListPart<DeviceView> listDevices(
             @ParameterObject ListRequest wanted, @RequestParam(defaultValue = "false") boolean printing) {
         return devices.list(wanted, printing);
     }
 
+    @Needs(Right.READ_DELIVERIES)
     @GetMapping("/places")
     List<DeviceService.DevicePlace> listPlaces() {
         return devices.places();
     }
 
+    @Needs(Right.READ_DELIVERIES)
     @GetMapping("/{id}")
     DeviceView getDevice(@PathVariable UUID id) {
         return devices.get(id);
@@ -59,10 +67,14 @@ class DeviceController {
     }
 
     @PutMapping("/{id}")
-    DeviceView changeDevice(@PathVariable UUID id, @RequestBody DeviceForm form) {
-        return devices.change(id, form);
+    DeviceView changeDevice(
+            @PathVariable UUID id,
+            @RequestBody DeviceForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return devices.change(id, form, version);
     }
 
+    @Needs(Right.ACT_ON_DELIVERIES)
     @PostMapping("/{id}/refresh")
     DeviceView refreshDevice(@PathVariable UUID id) {
         return devices.refresh(id);

@@ -1,14 +1,15 @@
 package inky.courier.device;
 
-import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
-import inky.courier.core.Problem;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
-import inky.courier.core.text.PlainText;
-import inky.courier.dependents.Dependents;
+import inky.courier.core.office.DeviceItem;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.Reference;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
@@ -16,7 +17,6 @@ import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,8 +50,7 @@ public class DeviceService {
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLink link;
-    private final Dependents dependents;
-    private final ChangeLog changes;
+    private final SetUp setUp;
     private final Cached<List<DeviceView>> all;
     private final Live live;
     private final Clock clock;
@@ -61,16 +60,14 @@ public class DeviceService {
     DeviceService(
             DeviceRepository devices,
             DeviceLink link,
-            Dependents dependents,
-            ChangeLog changes,
+            SetUp setUp,
             Live live,
             Clock clock,
             TransactionTemplate transaction,
             @Value("${courier.device-port}") int usualPort) {
         this.devices = devices;
         this.link = link;
-        this.dependents = dependents;
-        this.changes = changes;
+        this.setUp = setUp;
         this.live = live;
         this.all = new Cached<>(live, this::read, "device");
         this.clock = clock;
@@ -92,7 +89,8 @@ public class DeviceService {
             DeviceCondition.State condition,
             String conditionWords,
             @Nullable Instant seenAt,
-            int signOutSeconds) {
+            int signOutSeconds,
+            String version) {
         /** Whether nobody can scan or print there now. */
         public boolean cannotBeUsed() {
             return condition == DeviceCondition.State.STOPPED || condition == DeviceCondition.State.UNREACHABLE;
@@ -170,52 +168,35 @@ public class DeviceService {
 
     /** Asks the device itself first; one that does not answer is not saved. */
     public DeviceView add(DeviceForm form) {
-        DeviceAddress address = check(form);
-        DeviceLink.Report report = lookAt(address);
-        return transaction.execute(status -> {
-            devices.findByAddressAndPort(address.host(), address.port()).ifPresent(other -> {
-                throw new Invalid(
-                        "device.known",
-                        "address",
-                        "This address is the device " + other.name + ".",
-                        "Open that one instead.");
-            });
-            Device device = new Device();
-            device.createdAt = clock.instant();
-            put(form, address, device);
-            device.take(report, clock.instant());
-            devices.saveAndFlush(device);
-            changes.record("device", device.id, device.name, null, form);
-            live.tell("device", device.id);
-            return view(device);
-        });
+        return save(UUID.randomUUID(), form, true, "");
     }
 
-    public DeviceView change(UUID id, DeviceForm form) {
-        DeviceAddress address = check(form);
-        boolean moved = !address.equals(find(id).at());
-        DeviceLink.Report report = moved ? lookAt(address) : null;
+    /** @param version of what was looked at; empty to replace whatever it is by now */
+    public DeviceView change(UUID id, DeviceForm form, String version) {
+        DeviceAddress address = DeviceAddress.parse(form.address(), usualPort);
+        return save(id, form, !address.equals(find(id).at()), version);
+    }
+
+    private DeviceView save(UUID id, DeviceForm form, boolean asks, String version) {
+        DeviceAddress address = DeviceAddress.parse(form.address(), usualPort);
+        DeviceItem item = new DeviceItem(
+                id, form.name(), form.place(), form.placeWhat(), address.host(), address.port(), form.signOutSeconds());
+        item.check(setUp.office());
+        Optional<DeviceLink.Report> report = asks ? Optional.of(lookAt(address)) : Optional.empty();
         return transaction.execute(status -> {
+            setUp.change(Wish.put(item).of(version));
             Device device = find(id);
-            DeviceForm before = form(device);
-            put(form, address, device);
-            if (report != null) {
-                device.take(report, clock.instant());
-            }
-            devices.saveAndFlush(device);
-            changes.record("device", id, device.name, before, form);
-            live.tell("device", id);
+            report.ifPresent(found -> {
+                device.take(found, clock.instant());
+                devices.saveAndFlush(device);
+            });
             return view(device);
         });
     }
 
     @Transactional
     public void delete(UUID id) {
-        Device device = find(id);
-        dependents.letGo(Dependents.Kind.DEVICE, id, device.name);
-        devices.delete(device);
-        changes.record("device", id, device.name, form(device), null);
-        live.tell("device", id);
+        setUp.change(Wish.remove(new Reference(ItemKind.DEVICE, id)));
     }
 
     /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
@@ -297,42 +278,6 @@ public class DeviceService {
         return new Refusal(HttpStatus.BAD_GATEWAY, trouble.code(), trouble.getMessage(), trouble.remedy());
     }
 
-    private DeviceAddress check(DeviceForm form) {
-        List<Problem> problems = new ArrayList<>();
-        if (!PlainText.isName(form.name(), 40)) {
-            problems.add(new Problem(
-                    "device.name",
-                    "name",
-                    "A device needs a name of 1 to 40 characters.",
-                    "Name it after the room it stands in."));
-        }
-        if (form.place().length() > 40 || form.placeWhat().length() > 40) {
-            problems.add(new Problem("device.place", "place", "A place has at most 40 characters.", "Shorten it."));
-        }
-        if (form.signOutSeconds() < 15 || form.signOutSeconds() > 600) {
-            problems.add(new Problem(
-                    "device.sign-out", "signOutSeconds", "Signing out takes 15 to 600 seconds.", "60 is usual."));
-        }
-        if (!problems.isEmpty()) {
-            throw new Invalid(problems);
-        }
-        return DeviceAddress.parse(form.address(), usualPort);
-    }
-
-    private static void put(DeviceForm form, DeviceAddress address, Device device) {
-        device.name = form.name().strip();
-        device.place = form.place().strip();
-        device.placeWhat = form.placeWhat().strip();
-        device.address = address.host();
-        device.port = address.port();
-        device.signOutSeconds = form.signOutSeconds();
-    }
-
-    private DeviceForm form(Device device) {
-        return new DeviceForm(
-                device.name, device.place, device.placeWhat, shown(device.address, device.port), device.signOutSeconds);
-    }
-
     private String shown(String host, int port) {
         return port == usualPort ? host : host + ":" + port;
     }
@@ -355,6 +300,7 @@ public class DeviceService {
                 condition.state(),
                 condition.sentence(),
                 device.seenAt,
-                device.signOutSeconds);
+                device.signOutSeconds,
+                SetUp.versionOf(device.item()));
     }
 }

@@ -3,7 +3,7 @@ package inky.courier.folder;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Visitor;
 import java.util.Optional;

@@ -1,8 +1,8 @@
 package inky.courier.folder;
 
 import inky.courier.connection.FarSideException;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.transfer.TransferCause;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
 import inky.courier.destination.Visitor;

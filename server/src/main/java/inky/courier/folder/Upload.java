@@ -2,6 +2,7 @@ package inky.courier.folder;
 
 import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -13,7 +14,6 @@ import inky.courier.core.transfer.WhenTaken;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Consignment.FileToSend;
 import inky.courier.destination.FolderAccess;
-import inky.courier.destination.FolderSettings;
 import inky.courier.destination.Folders;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;

@@ -1,6 +1,9 @@
 package inky.courier.job;
 
-import inky.courier.destination.WhenTooLarge;
+import inky.courier.core.job.Notify;
+import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.office.JobItem;
+import inky.courier.setup.ItemRow;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
@@ -15,12 +18,14 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.Fetch;
+import org.hibernate.annotations.FetchMode;
 
 @Entity
 @Table(name = "one_touch_job")
-class Job {
+class Job implements ItemRow<JobItem> {
     @Id
-    UUID id = UUID.randomUUID();
+    UUID id;
 
     @Version
     Long version;
@@ -36,6 +41,7 @@ class Job {
     @ElementCollection
     @CollectionTable(name = "job_destination", joinColumns = @JoinColumn(name = "job_id"))
     @OrderColumn(name = "position")
+    @Fetch(FetchMode.SUBSELECT)
     List<JobTarget> targets = new ArrayList<>();
 
     @Enumerated(EnumType.STRING)
@@ -46,4 +52,45 @@ class Job {
 
     /** Whether a folder below the destination's own is chosen at the device. */
     boolean askFolder;
+
+    static Job of(UUID id, Instant now) {
+        Job job = new Job();
+        job.id = id;
+        job.createdAt = now;
+        return job;
+    }
+
+    @Override
+    public JobItem item() {
+        return new JobItem(
+                id,
+                name,
+                icon,
+                profileId,
+                templateId,
+                targets.stream().map(JobTarget::value).toList(),
+                subject,
+                body,
+                whenTooLarge,
+                notifyWhen,
+                askFolder);
+    }
+
+    @Override
+    public void take(JobItem item) {
+        name = item.name();
+        icon = item.icon();
+        profileId = item.profileId();
+        templateId = item.templateId();
+        subject = item.subject();
+        body = item.body();
+        whenTooLarge = item.whenTooLarge();
+        notifyWhen = item.notifyWhen();
+        askFolder = item.askFolder();
+        List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
+        if (!targets.equals(wanted)) {
+            targets.clear();
+            targets.addAll(wanted);
+        }
+    }
 }

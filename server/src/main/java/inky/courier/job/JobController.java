@@ -1,12 +1,15 @@
 package inky.courier.job;
 
+import inky.courier.core.access.Right;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
+import inky.courier.web.Needs;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -14,11 +17,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/jobs")
 class JobController {
     private final JobService jobs;
@@ -27,11 +32,13 @@ class JobController {
         this.jobs = jobs;
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     ListPart<JobRow> listJobs(@ParameterObject ListRequest wanted) {
         return jobs.list(wanted);
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}")
     JobView getJob(@PathVariable UUID id) {
         return jobs.get(id);
@@ -44,8 +51,11 @@ class JobController {
     }
 
     @PutMapping("/{id}")
-    JobView changeJob(@PathVariable UUID id, @RequestBody JobForm form) {
-        return jobs.change(id, form);
+    JobView changeJob(
+            @PathVariable UUID id,
+            @RequestBody JobForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return jobs.change(id, form, version);
     }
 
     @DeleteMapping("/{id}")

@@ -1,33 +1,29 @@
 package inky.courier.job;
 
-import inky.courier.audit.ChangeLog;
-import inky.courier.core.Invalid;
-import inky.courier.core.job.JobText;
-import inky.courier.core.page.Kind;
-import inky.courier.dependents.Dependents;
-import inky.courier.dependents.Dependents.Dependent;
+import inky.courier.core.job.Notify;
+import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Reference;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
-import inky.courier.destination.WhenTooLarge;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
+import inky.courier.naming.NamingService.NameView;
 import inky.courier.profile.ProfileService;
-import inky.courier.settings.Settings;
+import inky.courier.profile.ProfileService.ProfileView;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
-import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
-import java.time.Clock;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -35,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The one-touch jobs of the office. */
 @Service
-public class JobService implements Dependents.Source {
+public class JobService {
     private static final LongList<JobRow> LIST = new LongList<JobRow>(
                     job -> Stream.concat(
                             Stream.of(job.name(), job.profileSentence()),
@@ -44,48 +40,20 @@ public class JobService implements Dependents.Source {
             .column("name", JobRow::name)
             .column("scans", JobRow::profileSentence);
 
-    /** The pictures on the stamps; drawn by the interface. */
-    private static final Set<String> ICONS =
-            Set.of("letter", "permit", "crates", "card", "question", "waves", "people", "map", "receipt", "ring");
-
-    private static final int MOST_DESTINATIONS = 8;
-
-    private final JobRepository jobs;
+    private final SetUp setUp;
     private final ProfileService profiles;
     private final NamingService names;
     private final DestinationService destinations;
-    private final Dependents dependents;
-    private final ChangeLog changes;
-    private final Settings settings;
     private final Cached<List<JobView>> all;
-    private final Live live;
-    private final Clock clock;
 
-    JobService(
-            JobRepository jobs,
-            ProfileService profiles,
-            NamingService names,
-            DestinationService destinations,
-            Dependents dependents,
-            ChangeLog changes,
-            Settings settings,
-            Live live,
-            Clock clock) {
-        this.jobs = jobs;
+    JobService(SetUp setUp, ProfileService profiles, NamingService names, DestinationService destinations, Live live) {
+        this.setUp = setUp;
         this.profiles = profiles;
         this.names = names;
         this.destinations = destinations;
-        this.dependents = dependents;
-        this.changes = changes;
-        this.settings = settings;
-        this.live = live;
         this.all = new Cached<>(
                 live, this::read, "job", "profile", "name", "destination", "mail-server", "device", "person");
-        this.clock = clock;
     }
-
-    /** Among the kinds of a destination: whatever goes to no other one. */
-    public static final String REST = "REST";
 
     /**
      * @param kinds which kinds of paper go to a destination; all where nothing stands
@@ -120,7 +88,8 @@ public class JobService implements Dependents.Source {
             Map<UUID, List<String>> kinds,
             WhenTooLarge whenTooLarge,
             Notify notifyWhen,
-            boolean askFolder) {
+            boolean askFolder,
+            String version) {
         public JobRow row() {
             return new JobRow(
                     id,
@@ -155,129 +124,94 @@ public class JobService implements Dependents.Source {
         return LIST.find(all.get(), JobView::row, words);
     }
 
-    private List<JobView> read() {
-        return LongList.ordered(jobs.findAll().stream().map(this::view), JobView::name);
-    }
-
     @Transactional(readOnly = true)
     public JobView get(UUID id) {
-        return view(find(id));
+        return view(item(id));
     }
 
     @Transactional
     public JobView add(JobForm form) {
-        Job job = new Job();
-        job.createdAt = clock.instant();
-        return save(job, form, null);
+        return save(UUID.randomUUID(), form, "");
     }
 
+    /** @param version of what was looked at; empty to replace whatever it is by now */
     @Transactional
-    public JobView change(UUID id, JobForm form) {
-        Job job = find(id);
-        return save(job, form, view(job));
+    public JobView change(UUID id, JobForm form, String version) {
+        item(id);
+        return save(id, form, version);
     }
 
     @Transactional
     public void delete(UUID id) {
-        Job job = find(id);
-        dependents.letGo(Dependents.Kind.JOB, id, job.name);
-        JobView before = view(job);
-        jobs.delete(job);
-        changes.record("job", id, job.name, before, null);
-        live.tell("job", id);
+        setUp.change(Wish.remove(new Reference(ItemKind.JOB, id)));
     }
 
-    @Override
-    @Transactional(readOnly = true)
-    public List<Dependent> on(Dependents.Kind kind, UUID id) {
-        List<Job> found = switch (kind) {
-            case PROFILE -> jobs.findByProfileId(id);
-            case NAME -> jobs.findByTemplateId(id);
-            case DESTINATION -> jobs.findByDestination(id);
-            default -> List.of();
-        };
-        return found.stream()
-                .map(job -> new Dependent(Dependents.Kind.JOB, job.id, job.name))
-                .toList();
-    }
-
-    private JobView save(Job job, JobForm form, JobView before) {
-        JobText text = JobText.of(form.name(), form.subject(), form.body());
-        if (!ICONS.contains(form.icon())) {
-            throw new Invalid("job.icon", "icon", "There is no such picture.", "Choose one of the stamps.");
-        }
-        List<UUID> wanted = new ArrayList<>(new LinkedHashSet<>(form.destinationIds()));
-        if (wanted.isEmpty() || wanted.size() > MOST_DESTINATIONS) {
-            throw new Invalid(
-                    "job.destinations",
-                    "destinationIds",
-                    "A job needs 1 to " + MOST_DESTINATIONS + " destinations.",
-                    "Choose where its files go.");
-        }
-        wanted.forEach(destinations::get);
-        profiles.get(form.profileId());
-        names.get(form.templateId());
-        job.name = text.name();
-        job.icon = form.icon();
-        job.profileId = form.profileId();
-        job.templateId = form.templateId();
-        job.subject = form.subject();
-        job.body = form.body();
-        if (form.whenTooLarge() == WhenTooLarge.LINK) {
-            settings.requireAddress("whenTooLarge");
-        }
-        job.whenTooLarge = Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE);
-        job.notifyWhen = Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER);
-        job.askFolder = Boolean.TRUE.equals(form.askFolder());
+    private JobView save(UUID id, JobForm form, String version) {
         Map<UUID, List<String>> kinds = Optional.ofNullable(form.kinds()).orElse(Map.of());
-        List<JobTarget> targets = wanted.stream()
-                .map(id -> new JobTarget(id, checkedKinds(kinds.getOrDefault(id, List.of()))))
-                .toList();
-        if (!job.targets.equals(targets)) {
-            job.targets.clear();
-            job.targets.addAll(targets);
-        }
-        jobs.saveAndFlush(job);
-        changes.record("job", job.id, job.name, before, view(job));
-        live.tell("job", job.id);
-        return view(job);
+        JobItem item = new JobItem(
+                id,
+                form.name(),
+                form.icon(),
+                form.profileId(),
+                form.templateId(),
+                form.destinationIds().stream()
+                        .distinct()
+                        .map(to -> new JobItem.Target(to, kinds.getOrDefault(to, List.of())))
+                        .toList(),
+                form.subject(),
+                form.body(),
+                Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE),
+                Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER),
+                Boolean.TRUE.equals(form.askFolder()));
+        setUp.change(Wish.put(item).of(version));
+        return view(item);
     }
 
-    private static String checkedKinds(List<String> kinds) {
-        for (String kind : kinds) {
-            if (!kind.equals(REST)
-                    && Arrays.stream(Kind.values()).noneMatch(k -> k.name().equals(kind))) {
-                throw new Invalid(
-                        "job.kinds",
-                        "kinds",
-                        "There is no such kind of paper.",
-                        "Choose documents, receipts, cards or photos.");
-            }
-        }
-        return String.join(",", new LinkedHashSet<>(kinds));
+    private JobItem item(UUID id) {
+        return setUp.get(JobItem.class, id);
     }
 
-    private Job find(UUID id) {
-        return jobs.findById(id).orElseThrow(() -> Refusal.notFound("job"));
+    private JobView view(JobItem job) {
+        return view(job, profiles::get, names::get, destinations::get);
     }
 
-    private JobView view(Job job) {
+    /** The same for all jobs at once: what they need is read once. */
+    private List<JobView> read() {
+        Map<UUID, ProfileView> byProfile =
+                profiles.list().stream().collect(Collectors.toMap(ProfileView::id, view -> view));
+        Map<UUID, NameView> byName = names.list().stream().collect(Collectors.toMap(NameView::id, view -> view));
+        Map<UUID, DestinationView> byDestination =
+                destinations.list().stream().collect(Collectors.toMap(DestinationView::id, view -> view));
+        return LongList.ordered(
+                setUp.office().all(JobItem.class).stream()
+                        .map(job -> view(job, byProfile::get, byName::get, byDestination::get)),
+                JobView::name);
+    }
+
+    private static JobView view(
+            JobItem job,
+            Function<UUID, ProfileView> profile,
+            Function<UUID, NameView> name,
+            Function<UUID, DestinationView> destination) {
         return new JobView(
-                job.id,
-                job.name,
-                job.icon,
-                job.profileId,
-                profiles.get(job.profileId).sentence(),
-                job.templateId,
-                names.get(job.templateId).example(),
-                job.targets.stream().map(t -> destinations.get(t.destinationId)).toList(),
-                job.subject,
-                job.body,
-                job.targets.stream()
-                        .filter(t -> !t.kinds.isEmpty())
-                        .collect(Collectors.toMap(t -> t.destinationId, t -> List.of(t.kinds.split(",")))),
-                job.whenTooLarge,
-                job.notifyWhen,
-                job.askFolder);
+                job.id(),
+                job.name(),
+                job.icon(),
+                job.profileId(),
+                profile.apply(job.profileId()).sentence(),
+                job.templateId(),
+                name.apply(job.templateId()).example(),
+                job.targets().stream()
+                        .map(target -> destination.apply(target.destinationId()))
+                        .toList(),
+                job.subject(),
+                job.body(),
+                job.targets().stream()
+                        .filter(target -> !target.kinds().isEmpty())
+                        .collect(Collectors.toMap(JobItem.Target::destinationId, JobItem.Target::kinds)),
+                job.whenTooLarge(),
+                job.notifyWhen(),
+                job.askFolder(),
+                SetUp.versionOf(job));
     }
 }

@@ -1,7 +1,9 @@
 package inky.courier.job;
 
+import inky.courier.core.office.JobItem;
 import jakarta.persistence.Column;
 import jakarta.persistence.Embeddable;
+import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
 
@@ -11,14 +13,22 @@ class JobTarget {
     @Column(name = "destination_id")
     UUID destinationId;
 
-    /** Names of kinds with commas between; {@link JobService#REST} for what goes nowhere else; empty for all. */
+    /** Names of kinds with commas between; {@link JobItem#REST} for what goes nowhere else; empty for all. */
     String kinds = "";
 
     protected JobTarget() {}
 
-    JobTarget(UUID destinationId, String kinds) {
+    private JobTarget(UUID destinationId, String kinds) {
         this.destinationId = destinationId;
         this.kinds = kinds;
+    }
+
+    static JobTarget of(JobItem.Target target) {
+        return new JobTarget(target.destinationId(), String.join(",", target.kinds()));
+    }
+
+    JobItem.Target value() {
+        return new JobItem.Target(destinationId, kinds.isEmpty() ? List.of() : List.of(kinds.split(",")));
     }
 
     @Override

@@ -1,6 +1,7 @@
 package inky.courier.link;
 
 import inky.courier.audit.SecurityLog.Place;
+import inky.courier.core.access.Right;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.link.Links.Link;
 import inky.courier.settings.Settings;
@@ -8,6 +9,7 @@ import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.store.ContentStore;
+import inky.courier.web.Needs;
 import inky.courier.web.Refusal;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
@@ -99,11 +101,13 @@ class DownloadController {
         });
     }
 
+    @Needs(Right.READ_DELIVERIES)
     @GetMapping("/api/deliveries/{id}/links")
     List<Links.LinkView> deliveryLinks(@PathVariable UUID id) {
         return links.of(id);
     }
 
+    @Needs(Right.ACT_ON_DELIVERIES)
     @DeleteMapping("/api/links/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdrawLink(@PathVariable UUID id) {

@@ -1,9 +1,9 @@
 package inky.courier.link;
 
+import inky.courier.core.destination.LinkSettings;
 import inky.courier.delivery.ContentHold;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.DownloadLinks;
-import inky.courier.destination.LinkSettings;
 import inky.courier.settings.Settings;
 import inky.courier.vault.Vault;
 import inky.courier.web.Refusal;

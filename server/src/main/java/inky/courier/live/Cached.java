@@ -53,7 +53,8 @@ public final class Cached<T> {
                 && System.nanoTime() - known.at < LONGEST.toNanos();
     }
 
-    private static boolean isWriting() {
+    /** Whether this is a transaction that writes, which has to see what it wrote itself. */
+    public static boolean isWriting() {
         return TransactionSynchronizationManager.isActualTransactionActive()
                 && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
     }

@@ -1,6 +1,8 @@
 package inky.courier.live;
 
+import inky.courier.core.access.Right;
 import inky.courier.live.Live.Owner;
+import inky.courier.web.Needs;
 import jakarta.servlet.http.HttpSession;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -8,6 +10,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 @RestController
+@Needs(Right.READ_DELIVERIES)
 class LiveController {
     private final Live live;
     private final SessionCheck sessions;

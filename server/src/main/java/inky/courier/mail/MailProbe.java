@@ -7,6 +7,7 @@ import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.mail.MailCause;
+import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.mail.MailStep;
 import inky.courier.core.mail.PortAdvice;
 import inky.courier.core.mail.SaslBearer;

@@ -1,11 +1,14 @@
 package inky.courier.mail;
 
 import inky.courier.connection.ProbeReport;
+import inky.courier.core.access.Right;
 import inky.courier.mail.MailServers.MailServerForm;
 import inky.courier.mail.MailServers.MailServerView;
+import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -13,11 +16,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/mail-servers")
 class MailServerController {
     private final MailServers servers;
@@ -33,11 +38,13 @@ class MailServerController {
 
     record PasswordChange(String password) {}
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     List<MailServerView> listMailServers() {
         return servers.list();
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}")
     MailServerView getMailServer(@PathVariable UUID id) {
         return servers.get(id);
@@ -50,8 +57,11 @@ class MailServerController {
     }
 
     @PutMapping("/{id}")
-    MailServerView changeMailServer(@PathVariable UUID id, @RequestBody MailServerForm form) {
-        return servers.change(id, form);
+    MailServerView changeMailServer(
+            @PathVariable UUID id,
+            @RequestBody MailServerForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return servers.change(id, form, version);
     }
 
     @PutMapping("/{id}/password")
@@ -75,6 +85,7 @@ class MailServerController {
         return servers.probe(id, probe.testTo());
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}/probes")
     List<ProbeReport> probeHistory(@PathVariable UUID id) {
         return servers.history(id);

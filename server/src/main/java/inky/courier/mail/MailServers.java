@@ -1,23 +1,30 @@
 package inky.courier.mail;
 
-import inky.courier.audit.ChangeLog;
 import inky.courier.connection.DailyProbes;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.mail.PortAdvice;
-import inky.courier.dependents.Dependents;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.MailServerItem;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.Reference;
 import inky.courier.destination.RouteMended;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.vault.Vault;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
@@ -33,8 +40,7 @@ public class MailServers implements DailyProbes.Visited {
     private final MailServerRepository servers;
     private final Probes probes;
     private final Vault vault;
-    private final Dependents dependents;
-    private final ChangeLog changes;
+    private final SetUp setUp;
     private final Cached<List<MailServerView>> all;
     private final Live live;
     private final Clock clock;
@@ -46,8 +52,7 @@ public class MailServers implements DailyProbes.Visited {
             MailServerRepository servers,
             Probes probes,
             Vault vault,
-            Dependents dependents,
-            ChangeLog changes,
+            SetUp setUp,
             Live live,
             Clock clock,
             ApplicationEventPublisher events,
@@ -56,8 +61,7 @@ public class MailServers implements DailyProbes.Visited {
         this.servers = servers;
         this.probes = probes;
         this.vault = vault;
-        this.dependents = dependents;
-        this.changes = changes;
+        this.setUp = setUp;
         this.live = live;
         this.all = new Cached<>(live, this::read, "mail-server");
         this.clock = clock;
@@ -114,7 +118,8 @@ public class MailServers implements DailyProbes.Visited {
             String clientId,
             boolean hasClientSecret,
             String advice,
-            @Nullable ProbeReport lastProbe) {}
+            @Nullable ProbeReport lastProbe,
+            String version) {}
 
     @Transactional(readOnly = true)
     public List<MailServerView> list() {
@@ -137,31 +142,26 @@ public class MailServers implements DailyProbes.Visited {
 
     @Transactional
     public MailServerView add(MailServerForm form) {
-        MailServer server = new MailServer();
-        server.createdAt = clock.instant();
-        return save(server, form, null);
+        return save(UUID.randomUUID(), form, Optional.empty(), "");
     }
 
+    /** @param version of what was looked at; empty to replace whatever it is by now */
     @Transactional
-    public MailServerView change(UUID id, MailServerForm form) {
-        MailServer server = find(id);
-        return save(server, form, withoutProbe(view(server)));
+    public MailServerView change(UUID id, MailServerForm form, String version) {
+        return save(id, form, Optional.of(find(id)), version);
     }
 
     /** The commonest repair: the account has a new password. What waits goes at once. */
     @Transactional
     public MailServerView changePassword(UUID id, String password) {
         MailServer server = find(id);
-        if (password.isEmpty() || password.length() > 500) {
+        if (password.isEmpty() || password.length() > MailForms.LONGEST_SECRET) {
             throw new Invalid(
                     "mail.password", "password", "There is no password here.", "Enter the account's new password.");
         }
-        server.secret = vault.sealText(password, secretContext(server));
-        servers.saveAndFlush(server);
-        changes.record("mail server", id, server.name, "password", "a new password");
-        events.publishEvent(new RouteMended(id));
-        live.tell("mail-server", id);
-        return view(server);
+        setUp.change(
+                Wish.put(server.item()).with(Map.of(MailServer.PASSWORD, vault.sealText(password, secretContext(id)))));
+        return get(id);
     }
 
     @EventListener
@@ -171,7 +171,7 @@ public class MailServers implements DailyProbes.Visited {
             if (server.signIn == MailSignIn.BEARER
                     && server.tokenEndpoint.equals(renewed.tokenEndpoint())
                     && server.account.equals(renewed.account())) {
-                server.secret = vault.sealText(renewed.refreshToken(), secretContext(server));
+                server.secret = vault.sealText(renewed.refreshToken(), secretContext(server.id));
                 servers.saveAndFlush(server);
             }
         }
@@ -179,21 +179,16 @@ public class MailServers implements DailyProbes.Visited {
 
     @Transactional
     public void delete(UUID id) {
-        MailServer server = find(id);
-        dependents.letGo(Dependents.Kind.MAIL_SERVER, id, server.name);
-        servers.delete(server);
-        probes.forget(id);
-        changes.record("mail server", id, server.name, withoutProbe(view(server)), null);
-        live.tell("mail-server", id);
+        setUp.change(Wish.remove(new Reference(ItemKind.MAIL_SERVER, id)));
     }
 
     /** Tries settings that are not saved; a kept password is used only at the host it was kept for. */
     public ProbeReport probe(@Nullable UUID id, MailServerForm form, String testTo) {
         Submission submission = transaction.execute(status -> {
-            MailServer draft = new MailServer();
             byte[] kept = id == null ? null : keptSecret(find(id), form);
             byte[] client = id == null ? null : keptClientSecret(find(id), form);
-            put(form, draft);
+            MailServerItem draft = MailForms.item(UUID.randomUUID(), form);
+            draft.check(Office.EMPTY);
             return submission(
                     draft,
                     form.password() != null ? form.password() : open(id, kept),
@@ -251,28 +246,28 @@ public class MailServers implements DailyProbes.Visited {
         return servers.findById(id).map(this::saved);
     }
 
-    private MailServerView save(MailServer server, MailServerForm form, @Nullable Object before) {
-        byte[] kept = server.secret == null ? null : keptSecret(server, form);
-        byte[] client = server.clientSecret == null ? null : keptClientSecret(server, form);
-        put(form, server);
-        server.clientSecret = vault.change(client, form.clientSecret(), clientContext(server.id));
-        if (form.password() != null && !form.password().isEmpty()) {
-            server.secret = vault.sealText(form.password(), secretContext(server));
-        } else {
-            server.secret = kept;
+    private MailServerView save(UUID id, MailServerForm form, Optional<MailServer> saved, String version) {
+        Map<String, byte[]> secrets = new HashMap<>();
+        MailForms.checkSecrets(form);
+        byte[] kept = saved.map(server -> keptSecret(server, form)).orElse(null);
+        byte[] client = saved.map(server -> keptClientSecret(server, form)).orElse(null);
+        byte[] wantedClient = vault.change(client, form.clientSecret(), clientContext(id));
+        if (wantedClient != saved.map(server -> server.clientSecret).orElse(null)) {
+            secrets.put(MailServer.CLIENT_SECRET, wantedClient == null ? new byte[0] : wantedClient);
         }
-        if (server.signIn != MailSignIn.NONE && server.secret == null) {
+        if (form.password() != null && !form.password().isEmpty()) {
+            secrets.put(MailServer.PASSWORD, vault.sealText(form.password(), secretContext(id)));
+        } else if (form.signIn() != MailSignIn.NONE && kept == null) {
+            MailForms.item(id, form).check(setUp.office());
             throw new Invalid(
                     "mail.password",
                     "password",
                     "The account's password is missing.",
                     "Enter it; it is stored encrypted and never shown.");
         }
-        servers.saveAndFlush(server);
-        changes.record("mail server", server.id, server.name, before, withoutProbe(view(server)));
-        events.publishEvent(new RouteMended(server.id));
-        live.tell("mail-server", server.id);
-        return view(server);
+        Wish wish = Wish.put(MailForms.item(id, form)).of(version);
+        setUp.change(secrets.isEmpty() ? wish : wish.with(secrets));
+        return get(id);
     }
 
     /** @throws Invalid when the form sends the kept password to another host than the one it was entered for */
@@ -308,25 +303,8 @@ public class MailServers implements DailyProbes.Visited {
         return server.clientSecret;
     }
 
-    private static void put(MailServerForm form, MailServer server) {
-        MailForms.check(form);
-        server.name = form.name().strip();
-        server.host = form.host().strip();
-        server.port = form.port();
-        server.encryption = form.encryption();
-        server.certificateCheck = form.certificateCheck();
-        server.fingerprint = form.fingerprint().strip();
-        server.signIn = form.signIn();
-        server.account = form.account().strip();
-        server.tokenEndpoint = MailForms.text(form.tokenEndpoint());
-        server.clientId = MailForms.text(form.clientId());
-        server.sender = form.sender().strip();
-        server.senderIsPerson = form.senderIsPerson();
-        server.sizeLimitMb = form.sizeLimitMb();
-    }
-
     private String openSecret(MailServer server) {
-        return server.secret == null ? "" : vault.openText(server.secret, secretContext(server));
+        return server.secret == null ? "" : vault.openText(server.secret, secretContext(server.id));
     }
 
     private String open(@Nullable UUID id, @Nullable byte[] secret) {
@@ -341,29 +319,29 @@ public class MailServers implements DailyProbes.Visited {
         return "mail-client:" + id;
     }
 
-    private static String secretContext(MailServer server) {
-        return "mail-server:" + server.id;
+    private static String secretContext(UUID id) {
+        return "mail-server:" + id;
     }
 
     private Submission saved(MailServer s) {
-        return submission(s, openSecret(s), openClient(s.id, s.clientSecret));
+        return submission(s.item(), openSecret(s), openClient(s.id, s.clientSecret));
     }
 
-    private static Submission submission(MailServer s, String password, String clientSecret) {
+    private static Submission submission(MailServerItem s, String password, String clientSecret) {
         return new Submission(
-                s.name,
-                s.host,
-                s.port,
-                s.encryption,
-                s.certificateCheck,
-                s.fingerprint,
-                s.signIn,
-                s.account,
+                s.name(),
+                s.host(),
+                s.port(),
+                s.encryption(),
+                s.certificateCheck(),
+                s.fingerprint(),
+                s.signIn(),
+                s.account(),
                 password,
-                new TokenSource(s.tokenEndpoint, s.clientId, clientSecret),
-                s.sender,
-                s.senderIsPerson,
-                s.sizeLimitMb);
+                new TokenSource(s.tokenEndpoint(), s.clientId(), clientSecret),
+                s.sender(),
+                s.senderIsPerson(),
+                s.sizeLimitMb());
     }
 
     private MailServer find(UUID id) {
@@ -390,28 +368,7 @@ public class MailServers implements DailyProbes.Visited {
                 s.clientId,
                 s.clientSecret != null,
                 PortAdvice.of(s.port, s.encryption).orElse(""),
-                last);
-    }
-
-    private static MailServerView withoutProbe(MailServerView v) {
-        return new MailServerView(
-                v.id,
-                v.name,
-                v.host,
-                v.port,
-                v.encryption,
-                v.certificateCheck,
-                v.fingerprint,
-                v.signIn,
-                v.account,
-                v.hasPassword,
-                v.sender,
-                v.senderIsPerson,
-                v.sizeLimitMb,
-                v.tokenEndpoint,
-                v.clientId,
-                v.hasClientSecret,
-                v.advice,
-                null);
+                last,
+                SetUp.versionOf(s.item()));
     }
 }

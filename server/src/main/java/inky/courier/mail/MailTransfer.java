@@ -9,6 +9,7 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.delivery.Cause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.mail.MailCause;
+import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.mail.MailStep;
 import inky.courier.core.mail.SaslBearer;
 import inky.courier.core.mail.SmtpReply;

@@ -3,6 +3,7 @@ package inky.courier.mail;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.mail.MailSignIn;
 
 /** All that is needed to speak with a mail server; the password in clear, never to be shown. */
 record Submission(

@@ -1,9 +1,12 @@
 package inky.courier.naming;
 
+import inky.courier.core.access.Right;
 import inky.courier.naming.NamingService.NameForm;
 import inky.courier.naming.NamingService.NameView;
+import inky.courier.web.Needs;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -11,11 +14,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/names")
 class NamingController {
     private final NamingService names;
@@ -26,16 +31,19 @@ class NamingController {
 
     record PreviewRequest(String template) {}
 
+    @Needs(Right.READ_SETUP)
     @PostMapping("/preview")
     NamingService.NamePreview previewName(@RequestBody PreviewRequest request) {
         return names.preview(request.template());
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     List<NameView> listNames() {
         return names.list();
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}")
     NameView getName(@PathVariable UUID id) {
         return names.get(id);
@@ -48,8 +56,11 @@ class NamingController {
     }
 
     @PutMapping("/{id}")
-    NameView changeName(@PathVariable UUID id, @RequestBody NameForm form) {
-        return names.change(id, form);
+    NameView changeName(
+            @PathVariable UUID id,
+            @RequestBody NameForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return names.change(id, form, version);
     }
 
     @DeleteMapping("/{id}")

@@ -1,8 +1,5 @@
 package inky.courier.naming;
 
-import inky.courier.audit.ChangeLog;
-import inky.courier.core.Invalid;
-import inky.courier.core.Problem;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
@@ -12,12 +9,14 @@ import inky.courier.core.naming.TemplateParser.Faulty;
 import inky.courier.core.naming.TemplateParser.Parsed;
 import inky.courier.core.naming.TemplateParser.Use;
 import inky.courier.core.naming.TemplateParser.Valid;
-import inky.courier.core.text.PlainText;
-import inky.courier.dependents.Dependents;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.NameItem;
+import inky.courier.core.office.Reference;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.web.LongList;
-import inky.courier.web.Refusal;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -29,19 +28,13 @@ import org.springframework.transaction.annotation.Transactional;
 /** The file-name templates of the office. */
 @Service
 public class NamingService {
-    private final NameRepository names;
-    private final Dependents dependents;
-    private final ChangeLog changes;
+    private final SetUp setUp;
     private final Cached<List<NameView>> all;
-    private final Live live;
     private final Clock clock;
     private final ZoneId zone;
 
-    NamingService(NameRepository names, Dependents dependents, ChangeLog changes, Live live, Clock clock, ZoneId zone) {
-        this.names = names;
-        this.dependents = dependents;
-        this.changes = changes;
-        this.live = live;
+    NamingService(SetUp setUp, Live live, Clock clock, ZoneId zone) {
+        this.setUp = setUp;
         this.all = new Cached<>(live, this::read, "name");
         this.clock = clock;
         this.zone = zone;
@@ -50,7 +43,7 @@ public class NamingService {
     public record NameForm(String name, String template) {}
 
     /** @param example what a scan made now would be called */
-    public record NameView(UUID id, String name, String template, String example, boolean mayRepeat) {}
+    public record NameView(UUID id, String name, String template, String example, boolean mayRepeat, String version) {}
 
     /** One field or run of text with what it gives in the example. */
     public record PreviewPart(int start, int end, String value) {}
@@ -67,17 +60,17 @@ public class NamingService {
     }
 
     private List<NameView> read() {
-        return LongList.ordered(names.findAll().stream().map(this::view), NameView::name);
+        return LongList.ordered(setUp.office().all(NameItem.class).stream().map(this::view), NameView::name);
     }
 
     @Transactional(readOnly = true)
     public NameView get(UUID id) {
-        return view(find(id));
+        return view(setUp.get(NameItem.class, id));
     }
 
     @Transactional(readOnly = true)
     public NameTemplate value(UUID id) {
-        return read(find(id).template);
+        return setUp.get(NameItem.class, id).parsed();
     }
 
     /** Reads a template as it is being written: where it is wrong, and what it would give. */
@@ -108,52 +101,25 @@ public class NamingService {
 
     @Transactional
     public NameView add(NameForm form) {
-        Name name = new Name();
-        name.createdAt = clock.instant();
-        return save(name, form, null);
+        return save(UUID.randomUUID(), form, "");
     }
 
+    /** @param version of what was looked at; empty to replace whatever it is by now */
     @Transactional
-    public NameView change(UUID id, NameForm form) {
-        Name name = find(id);
-        return save(name, form, view(name));
+    public NameView change(UUID id, NameForm form, String version) {
+        setUp.get(NameItem.class, id);
+        return save(id, form, version);
     }
 
     @Transactional
     public void delete(UUID id) {
-        Name name = find(id);
-        dependents.letGo(Dependents.Kind.NAME, id, name.name);
-        names.delete(name);
-        changes.record("name", id, name.name, view(name), null);
-        live.tell("name", id);
+        setUp.change(Wish.remove(new Reference(ItemKind.NAME, id)));
     }
 
-    private NameView save(Name name, NameForm form, NameView before) {
-        if (!PlainText.isName(form.name(), 60)) {
-            throw new Invalid(
-                    "name.name",
-                    "name",
-                    "A template needs a name of 1 to 60 characters.",
-                    "Name what distinguishes its files.");
-        }
-        name.name = form.name().strip();
-        name.template = form.template();
-        read(form.template());
-        names.saveAndFlush(name);
-        changes.record("name", name.id, name.name, before, view(name));
-        live.tell("name", name.id);
-        return view(name);
-    }
-
-    private static NameTemplate read(String template) {
-        Parsed parsed = TemplateParser.parse(template, Use.FILE_NAME);
-        if (parsed instanceof Valid valid) {
-            return valid.template();
-        }
-        throw new Invalid(((Faulty) parsed)
-                .faults().stream()
-                        .map(fault -> new Problem(fault.code(), "template", fault.sentence(), fault.remedy()))
-                        .toList());
+    private NameView save(UUID id, NameForm form, String version) {
+        NameItem item = new NameItem(id, form.name(), form.template());
+        setUp.change(Wish.put(item).of(version));
+        return view(item);
     }
 
     private static void addExamples(List<PreviewName> out, String situation, NameTemplate template, NameValues values) {
@@ -177,18 +143,15 @@ public class NamingService {
                 scope -> 17);
     }
 
-    private Name find(UUID id) {
-        return names.findById(id).orElseThrow(() -> Refusal.notFound("file-name template"));
-    }
-
-    private NameView view(Name name) {
-        NameTemplate template = read(name.template);
+    private NameView view(NameItem name) {
+        NameTemplate template = name.parsed();
         NameValues values = sample("Tamsin Orrell", "t.orrell", "Front desk", "Cargo manifest");
         return new NameView(
-                name.id,
-                name.name,
-                name.template,
+                name.id(),
+                name.name(),
+                name.template(),
                 NameRules.MAIL.fit(template.fill(values), "pdf").name(),
-                template.mayRepeat());
+                template.mayRepeat(),
+                SetUp.versionOf(name));
     }
 }

@@ -2,11 +2,11 @@ package inky.courier.panel;
 
 import inky.courier.consent.Consents;
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.delivery.Choices;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService;

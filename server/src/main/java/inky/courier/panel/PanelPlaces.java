@@ -1,14 +1,17 @@
 package inky.courier.panel;
 
-import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.office.Change;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.PanelItem;
+import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
+import inky.courier.core.preflight.FittedJob;
 import inky.courier.core.preflight.Preflight;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.dependents.Dependents;
-import inky.courier.dependents.Dependents.Dependent;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
@@ -18,62 +21,55 @@ import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.profile.ProfileService;
+import inky.courier.setup.ItemChange;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Which job is in which place of which device's panel. */
 @Service
-public class PanelPlaces implements Dependents.Source {
+public class PanelPlaces {
     private static final LongList<PanelRow> LIST = new LongList<PanelRow>(
                     row -> Stream.of(row.deviceName(), row.place()), PanelRow::hasStopped)
             .column("device", PanelRow::deviceName)
             .column("place", PanelRow::place)
             .column("jobs", PanelRow::taken);
 
-    private final JdbcClient jdbc;
+    private final SetUp setUp;
     private final DeviceService devices;
     private final JobService jobs;
     private final ProfileService profiles;
     private final JobWays ways;
-    private final ChangeLog changes;
-    private final Live live;
     private final Cached<List<PanelRow>> rows;
 
     /** What was found of jobs at sorts of devices. */
     private final Cached<Map<Pair, List<Finding>>> checked;
 
-    PanelPlaces(
-            JdbcClient jdbc,
-            DeviceService devices,
-            JobService jobs,
-            ProfileService profiles,
-            JobWays ways,
-            ChangeLog changes,
-            Live live) {
-        this.jdbc = jdbc;
+    PanelPlaces(SetUp setUp, DeviceService devices, JobService jobs, ProfileService profiles, JobWays ways, Live live) {
+        this.setUp = setUp;
         this.devices = devices;
         this.jobs = jobs;
         this.profiles = profiles;
         this.ways = ways;
-        this.changes = changes;
-        this.live = live;
         this.rows = new Cached<>(
                 live,
                 this::readRows,
@@ -99,7 +95,7 @@ public class PanelPlaces implements Dependents.Source {
     /** @param place 0 when the job has none here */
     public record PlanRow(JobRow job, int place, List<Finding> findings) {}
 
-    public record PlanView(DeviceView device, int places, List<PlanRow> jobs) {}
+    public record PlanView(DeviceView device, int places, List<PlanRow> jobs, String version) {}
 
     public record PanelRow(
             UUID deviceId, String deviceName, String place, int places, int taken, List<Finding> findings) {
@@ -122,15 +118,14 @@ public class PanelPlaces implements Dependents.Source {
     /** Each job is checked once against each sort of device, of which an office has few however many devices it has. */
     private List<PanelRow> readRows() {
         Map<UUID, JobView> all = jobs.list().stream().collect(Collectors.toMap(JobView::id, Function.identity()));
-        Map<UUID, List<UUID>> placed = new HashMap<>();
-        jdbc.sql("select device_id, job_id from panel_place order by device_id, place")
-                .query((row, n) -> placed.computeIfAbsent(row.getObject(1, UUID.class), id -> new ArrayList<>())
-                        .add(row.getObject(2, UUID.class)))
-                .list();
+        Map<UUID, PanelItem> panels = setUp.office().all(PanelItem.class).stream()
+                .collect(Collectors.toMap(PanelItem::id, Function.identity()));
         Checks checks = new Checks();
         List<PanelRow> found = new ArrayList<>();
         for (DeviceView device : devices.list()) {
-            List<UUID> here = placed.getOrDefault(device.id(), List.of());
+            Collection<UUID> here = panels.containsKey(device.id())
+                    ? panels.get(device.id()).places().values()
+                    : List.of();
             if (device.abilities().scans() || !here.isEmpty()) {
                 List<Finding> findings =
                         LongList.ordered(here.stream().map(all::get).filter(Objects::nonNull), JobView::name).stream()
@@ -184,7 +179,7 @@ public class PanelPlaces implements Dependents.Source {
     @Transactional(readOnly = true)
     public List<Candidate> at(UUID deviceId) {
         DeviceView device = devices.get(deviceId);
-        Map<UUID, Integer> placeOf = placesOf(deviceId);
+        Map<UUID, Integer> placeOf = placesByJob(deviceId);
         Checks checks = new Checks();
         return jobs.list().stream()
                 .filter(job -> placeOf.containsKey(job.id()))
@@ -193,64 +188,87 @@ public class PanelPlaces implements Dependents.Source {
                 .toList();
     }
 
+    /** @param version of the panel that was looked at; empty to replace whatever it is by now */
     @Transactional
-    public PlanView change(UUID deviceId, PlanForm form) {
-        PlanView before = plan(deviceId);
-        Map<UUID, JobView> known = jobs.list().stream().collect(Collectors.toMap(JobView::id, Function.identity()));
-        Set<Integer> places = new HashSet<>();
-        Set<UUID> placed = new HashSet<>();
+    public PlanView change(UUID deviceId, PlanForm form, String version) {
+        int places = devices.get(deviceId).abilities().panelPlaces();
+        TreeMap<Integer, UUID> wanted = new TreeMap<>();
         for (Taken taken : form.places()) {
-            if (taken.place < 1 || taken.place > before.places) {
+            if (taken.place < 1 || taken.place > places) {
                 throw new Invalid(
                         "panel.place",
                         "places",
-                        "This panel has " + before.places + " places.",
+                        "This panel has " + places + " places.",
                         "Take a job off first, or use another device.");
             }
-            if (!known.containsKey(taken.jobId) || !places.add(taken.place) || !placed.add(taken.jobId)) {
+            if (wanted.put(taken.place, taken.jobId) != null) {
                 throw new Invalid(
                         "panel.twice", "places", "A place takes one job, and a job one place.", "Reload the plan.");
             }
         }
-        jdbc.sql("delete from panel_place where device_id = ?").param(deviceId).update();
-        for (Taken taken : form.places()) {
-            jdbc.sql("insert into panel_place (device_id, place, job_id) values (?, ?, ?)")
-                    .params(deviceId, taken.place, taken.jobId)
-                    .update();
+        Reference panel = new Reference(ItemKind.PANEL, deviceId);
+        if (!wanted.isEmpty()) {
+            setUp.change(Wish.put(new PanelItem(deviceId, wanted)).of(version));
+        } else if (setUp.find(panel).isPresent()) {
+            setUp.change(Wish.remove(panel).of(version));
         }
-        PlanView after = plan(deviceId);
-        changes.record("panel", deviceId, before.device.name(), names(before), names(after));
-        live.tell("panel", deviceId);
-        return after;
+        return plan(deviceId);
     }
 
-    @Override
+    /** What would be changed so that a job runs on a device; nothing is. */
     @Transactional(readOnly = true)
-    public List<Dependent> on(Dependents.Kind kind, UUID id) {
-        return kind != Dependents.Kind.JOB
-                ? List.of()
-                : jdbc.sql(
-                                "select d.id, d.name from panel_place p join device d on d.id = p.device_id where p.job_id = ? order by d.name")
-                        .param(id)
-                        .query((row, n) -> new Dependent(
-                                Dependents.Kind.DEVICE,
-                                row.getObject(1, UUID.class),
-                                "the panel of " + row.getString(2)))
-                        .list();
+    public List<ItemChange> fixOf(UUID deviceId, UUID jobId) {
+        Office now = setUp.office();
+        List<Change> changes = fitted(now, deviceId, jobId);
+        return ItemChange.of(now, now.apply(changes), changes);
     }
 
-    private Map<UUID, Integer> placesOf(UUID deviceId) {
-        return jdbc
-                .sql("select job_id, place from panel_place where device_id = ?")
-                .param(deviceId)
-                .query((row, n) -> new Taken(row.getInt(2), row.getObject(1, UUID.class)))
-                .list()
-                .stream()
-                .collect(Collectors.toMap(Taken::jobId, Taken::place));
+    /** Puts a copy of the job that the device can run in its place. @throws Invalid when there is nothing to do */
+    @Transactional
+    public PlanView fix(UUID deviceId, UUID jobId) {
+        setUp.change(office -> {
+            List<Change> changes = fitted(office, deviceId, jobId);
+            if (changes.isEmpty()) {
+                throw new Invalid(
+                        "panel.fix",
+                        "jobId",
+                        "There is nothing to change: the job runs here, or cannot be made to.",
+                        "Put it on another device.");
+            }
+            return new Wish(changes, Map.of(), Map.of());
+        });
+        return plan(deviceId);
+    }
+
+    private List<Change> fitted(Office office, UUID deviceId, UUID jobId) {
+        return FittedJob.changes(office, jobId, deviceId, devices.get(deviceId).abilities(), UUID::randomUUID);
+    }
+
+    private SortedMap<Integer, UUID> placesOf(UUID deviceId) {
+        return panel(deviceId).places();
+    }
+
+    /** One on which nothing has been placed has no jobs. */
+    private PanelItem panel(UUID deviceId) {
+        return setUp.find(new Reference(ItemKind.PANEL, deviceId))
+                .map(PanelItem.class::cast)
+                .orElseGet(() -> new PanelItem(deviceId, new TreeMap<>()));
+    }
+
+    private String versionOf(UUID deviceId) {
+        return setUp.find(new Reference(ItemKind.PANEL, deviceId))
+                .map(SetUp::versionOf)
+                .orElse(SetUp.ABSENT);
+    }
+
+    private Map<UUID, Integer> placesByJob(UUID deviceId) {
+        Map<UUID, Integer> placeOf = new HashMap<>();
+        placesOf(deviceId).forEach((place, job) -> placeOf.put(job, place));
+        return placeOf;
     }
 
     private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
-        Map<UUID, Integer> placeOf = placesOf(device.id());
+        Map<UUID, Integer> placeOf = placesByJob(device.id());
         Checks checks = new Checks();
         List<PlanRow> candidates = all.stream()
                 .map(job -> new PlanRow(
@@ -261,7 +279,7 @@ public class PanelPlaces implements Dependents.Source {
                                         ofWays.getOrDefault(job.id(), List.of()).stream())
                                 .toList()))
                 .toList();
-        return new PlanView(device, device.abilities().panelPlaces(), candidates);
+        return new PlanView(device, device.abilities().panelPlaces(), candidates, versionOf(device.id()));
     }
 
     private static Preflight.Exits exits(JobView job) {
@@ -272,11 +290,5 @@ public class PanelPlaces implements Dependents.Source {
                 !sticks.isEmpty(),
                 sticks.stream().anyMatch(d -> d.folder() != null && d.folder().mustEncrypt()),
                 job.destinations().stream().anyMatch(d -> d.kind() == DestinationKind.SHELF));
-    }
-
-    private static Map<Integer, String> names(PlanView plan) {
-        return plan.jobs.stream()
-                .filter(c -> c.place > 0)
-                .collect(Collectors.toMap(PlanRow::place, row -> row.job.name()));
     }
 }

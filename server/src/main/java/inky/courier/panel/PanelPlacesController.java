@@ -1,21 +1,29 @@
 package inky.courier.panel;
 
+import inky.courier.core.access.Right;
 import inky.courier.panel.PanelPlaces.PanelRow;
 import inky.courier.panel.PanelPlaces.PlanForm;
 import inky.courier.panel.PanelPlaces.PlanView;
+import inky.courier.setup.ItemChange;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
+import inky.courier.web.Needs;
+import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/panels")
 class PanelPlacesController {
     private final PanelPlaces places;
@@ -24,19 +32,24 @@ class PanelPlacesController {
         this.places = places;
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     ListPart<PanelRow> listPanels(@ParameterObject ListRequest wanted) {
         return places.list(wanted);
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{device}")
     PlanView getPlan(@PathVariable UUID device) {
         return places.plan(device);
     }
 
     @PutMapping("/{device}")
-    PlanView changePlan(@PathVariable UUID device, @RequestBody PlanForm form) {
-        return places.change(device, form);
+    PlanView changePlan(
+            @PathVariable UUID device,
+            @RequestBody PlanForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return places.change(device, form, version);
     }
 
     /** Tries what these jobs send through, before they are put there, and says what stands against them. */
@@ -44,5 +57,19 @@ class PanelPlacesController {
     PlanView probePlan(@PathVariable UUID device, @RequestBody PlanForm form) {
         places.tryWays(form);
         return places.plan(device);
+    }
+
+    /** What would be changed so that a job runs on this device. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/{device}/fix")
+    List<ItemChange> fixOfJob(@PathVariable UUID device, @RequestParam UUID job) {
+        return places.fixOf(device, job);
+    }
+
+    record Fix(UUID jobId) {}
+
+    @PostMapping("/{device}/fix")
+    PlanView fixJob(@PathVariable UUID device, @RequestBody Fix fix) {
+        return places.fix(device, fix.jobId());
     }
 }

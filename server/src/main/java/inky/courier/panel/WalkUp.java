@@ -1,11 +1,11 @@
 package inky.courier.panel;
 
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.delivery.Troubles;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;

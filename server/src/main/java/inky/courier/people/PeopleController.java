@@ -1,9 +1,11 @@
 package inky.courier.people;
 
+import inky.courier.core.access.Right;
 import inky.courier.people.PeopleService.PersonForm;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
+import inky.courier.web.Needs;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
@@ -18,6 +20,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/people")
 class PeopleController {
     private final PeopleService people;
@@ -26,11 +29,13 @@ class PeopleController {
         this.people = people;
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
     ListPart<PersonView> listPeople(@ParameterObject ListRequest wanted) {
         return people.list(wanted);
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/{id}")
     PersonView getPerson(@PathVariable UUID id) {
         return people.get(id);

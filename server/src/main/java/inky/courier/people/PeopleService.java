@@ -4,11 +4,13 @@ import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.Reference;
 import inky.courier.core.people.Pin;
 import inky.courier.core.text.PlainText;
-import inky.courier.dependents.Dependents;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.setup.SetUp;
 import inky.courier.vault.Vault;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
@@ -37,18 +39,17 @@ public class PeopleService {
 
     private final PersonRepository people;
     private final Vault vault;
-    private final Dependents dependents;
+    private final SetUp setUp;
     private final ChangeLog changes;
     private final Cached<List<PersonView>> all;
     private final Live live;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    PeopleService(
-            PersonRepository people, Vault vault, Dependents dependents, ChangeLog changes, Live live, Clock clock) {
+    PeopleService(PersonRepository people, Vault vault, SetUp setUp, ChangeLog changes, Live live, Clock clock) {
         this.people = people;
         this.vault = vault;
-        this.dependents = dependents;
+        this.setUp = setUp;
         this.changes = changes;
         this.live = live;
         this.all = new Cached<>(live, this::read, "person");
@@ -104,7 +105,7 @@ public class PeopleService {
     @Transactional
     public void delete(UUID id) {
         Person person = find(id);
-        dependents.letGo(Dependents.Kind.PERSON, id, person.name);
+        setUp.letGo(new Reference(ItemKind.PERSON, id), person.name);
         people.delete(person);
         changes.record("person", id, person.name, view(person), null);
         live.tell("person", id);

@@ -1,8 +1,9 @@
 package inky.courier.profile;
 
-import inky.courier.audit.ChangeLog;
-import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.ProfileItem;
+import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Grouping;
@@ -11,17 +12,16 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
-import inky.courier.core.text.PlainText;
-import inky.courier.dependents.Dependents;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
 import inky.courier.vault.Vault;
-import inky.courier.web.Json;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
-import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,22 +30,15 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ProfileService {
     private final ProfileRepository profiles;
-    private final Dependents dependents;
-    private final ChangeLog changes;
+    private final SetUp setUp;
     private final Cached<List<ProfileView>> all;
-    private final Live live;
     private final Vault vault;
-    private final Clock clock;
 
-    ProfileService(
-            ProfileRepository profiles, Dependents dependents, ChangeLog changes, Live live, Vault vault, Clock clock) {
+    ProfileService(ProfileRepository profiles, SetUp setUp, Live live, Vault vault) {
         this.profiles = profiles;
-        this.dependents = dependents;
-        this.changes = changes;
-        this.live = live;
+        this.setUp = setUp;
         this.all = new Cached<>(live, this::read, "profile");
         this.vault = vault;
-        this.clock = clock;
     }
 
     /**
@@ -84,7 +77,8 @@ public class ProfileService {
             FileSettings files,
             boolean passcodeSet,
             boolean ownerPasscodeSet,
-            String sentence) {}
+            String sentence,
+            String version) {}
 
     @Transactional(readOnly = true)
     public List<ProfileView> list() {
@@ -143,50 +137,40 @@ public class ProfileService {
     @Transactional(readOnly = true)
     public ScanProfile valueOf(ProfileForm form, @Nullable UUID id) {
         Passcodes kept = id == null ? Passcodes.NONE : passcodes(find(id));
-        return changed(kept, form)
-                .into(new ScanProfile(
-                        form.colour(),
-                        new Resolution(form.dpi()),
-                        form.sides(),
-                        form.tone(),
-                        form.tidy(),
-                        form.grouping(),
-                        Passcodes.NONE.into(form.files())));
+        return value(form, changed(kept, form));
     }
 
     @Transactional
     public ProfileView add(ProfileForm form) {
-        Profile profile = new Profile();
-        profile.createdAt = clock.instant();
-        return save(profile, form, null);
+        return save(UUID.randomUUID(), form, "");
     }
 
+    /** @param version of what was looked at; empty to replace whatever it is by now */
     @Transactional
-    public ProfileView change(UUID id, ProfileForm form) {
-        Profile profile = find(id);
-        return save(profile, form, view(profile));
+    public ProfileView change(UUID id, ProfileForm form, String version) {
+        find(id);
+        return save(id, form, version);
     }
 
     @Transactional
     public void delete(UUID id) {
-        Profile profile = find(id);
-        dependents.letGo(Dependents.Kind.PROFILE, id, profile.name);
-        profiles.delete(profile);
-        changes.record("profile", id, profile.name, view(profile), null);
-        live.tell("profile", id);
+        setUp.change(Wish.remove(new Reference(ItemKind.PROFILE, id)));
     }
 
-    private ProfileView save(Profile profile, ProfileForm form, ProfileView before) {
-        if (!PlainText.isName(form.name(), 60)) {
-            throw new Invalid(
-                    "profile.name",
-                    "name",
-                    "A profile needs a name of 1 to 60 characters.",
-                    "Name it after the paper it is for.");
-        }
-        profile.name = form.name().strip();
-        Passcodes passcodes = changed(passcodes(profile), form);
-        ScanProfile value = passcodes.into(new ScanProfile(
+    private ProfileView save(UUID id, ProfileForm form, String version) {
+        Passcodes kept = profiles.findById(id).map(this::passcodes).orElse(Passcodes.NONE);
+        Passcodes wanted = changed(kept, form);
+        Wish wish = Wish.put(new ProfileItem(id, form.name(), value(form, Passcodes.NONE)))
+                .of(version);
+        value(form, wanted);
+        boolean same = wanted.equals(kept);
+        byte[] sealed = wanted.equals(Passcodes.NONE) ? new byte[0] : wanted.seal(vault);
+        setUp.change(same ? wish : wish.with(Map.of(Profile.PASSCODES, sealed)));
+        return get(id);
+    }
+
+    private static ScanProfile value(ProfileForm form, Passcodes passcodes) {
+        return passcodes.into(new ScanProfile(
                 form.colour(),
                 new Resolution(form.dpi()),
                 form.sides(),
@@ -194,16 +178,6 @@ public class ProfileService {
                 form.tidy(),
                 form.grouping(),
                 Passcodes.NONE.into(form.files())));
-        profile.colour = value.colour();
-        profile.dpi = value.resolution().dpi();
-        profile.sides = value.sides();
-        profile.settings = Json.write(
-                new Profile.Settings(value.tone(), value.tidy(), value.grouping(), Passcodes.NONE.into(value.files())));
-        profile.passcodes = passcodes.equals(Passcodes.NONE) ? null : passcodes.seal(vault);
-        profiles.saveAndFlush(profile);
-        changes.record("profile", profile.id, profile.name, before, view(profile));
-        live.tell("profile", profile.id);
-        return view(profile);
     }
 
     private Profile find(UUID id) {
@@ -235,6 +209,7 @@ public class ProfileService {
                 Passcodes.NONE.into(value.files()),
                 !passcodes.open().isEmpty(),
                 !passcodes.owner().isEmpty(),
-                value.sentence());
+                value.sentence(),
+                SetUp.versionOf(p.item()));
     }
 }

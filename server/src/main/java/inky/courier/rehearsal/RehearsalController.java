@@ -1,6 +1,7 @@
 package inky.courier.rehearsal;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.access.Right;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.reading.Speech;
@@ -10,6 +11,7 @@ import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.rehearsal.Rehearsals.Preview;
 import inky.courier.rehearsal.Rehearsals.Rehearsal;
 import inky.courier.sizing.Sizes;
+import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.io.IOException;
 import java.util.List;
@@ -26,6 +28,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 class RehearsalController {
     private final Rehearsals rehearsals;
     private final ProfileService profiles;
@@ -71,6 +74,7 @@ class RehearsalController {
             int limitMb,
             @Nullable String model) {}
 
+    @Needs(Right.READ_SETUP)
     @GetMapping("/api/workshop")
     Abilities workshopAbilities() {
         List<String> remedies = new java.util.ArrayList<>();
@@ -95,6 +99,7 @@ class RehearsalController {
     }
 
     /** A separator sheet to print. */
+    @Needs(Right.READ_SETUP)
     @GetMapping(path = "/api/workshop/separator.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> separatorSheet(@RequestParam(defaultValue = "") String text) throws IOException {
         return ResponseEntity.ok()
@@ -103,11 +108,13 @@ class RehearsalController {
                 .body(rehearsals.separatorSheet(text));
     }
 
+    @Needs(Right.READ_SETUP)
     @PostMapping("/api/workshop/preview")
     Preview previewProfile(@RequestBody PreviewOrder order) throws IOException {
         return rehearsals.preview(order.profile(), order.profileId(), order.sample());
     }
 
+    @Needs(Right.READ_SETUP)
     @PostMapping("/api/workshop/estimate")
     Sizes.EstimateView estimateProfile(@RequestBody EstimateOrder order) {
         MediaSize media = MediaSizes.byName(order.media())

@@ -1,5 +1,8 @@
 package inky.courier.settings;
 
+import inky.courier.core.access.Right;
+import inky.courier.core.office.OfficeSettings;
+import inky.courier.web.Needs;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -7,6 +10,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.CHANGE_SETUP)
 @RequestMapping("/api/settings")
 class SettingsController {
     private final Settings settings;
@@ -15,13 +19,14 @@ class SettingsController {
         this.settings = settings;
     }
 
+    @Needs(Right.READ_SETUP)
     @GetMapping
-    Settings.Office read() {
+    OfficeSettings read() {
         return settings.read();
     }
 
     @PutMapping
-    Settings.Office change(@RequestBody Settings.Office office) {
-        return settings.change(office);
+    OfficeSettings change(@RequestBody Settings.SettingsForm form) {
+        return settings.change(form);
     }
 }

@@ -18,6 +18,7 @@ import java.sql.SQLException;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -31,10 +32,12 @@ public final class AdminCommand {
             bin/admin list                       the administrators
             bin/admin add ACCOUNT NAME MAIL      a new one; asks for a password
             bin/admin password ACCOUNT           a new password; ends all sessions of the account
+            bin/admin second-factor ACCOUNT      removes its second factor, when a phone is lost
             bin/admin unlock                     forgets all wrong attempts, so that nobody has to wait""";
 
     /** How many arguments each command has. */
-    private static final Map<String, Integer> ARGUMENTS = Map.of("list", 0, "add", 3, "password", 1, "unlock", 0);
+    private static final Map<String, Integer> ARGUMENTS =
+            Map.of("list", 0, "add", 3, "password", 1, "second-factor", 1, "unlock", 0);
 
     private final Connection database;
     private final PrintStream out;
@@ -100,6 +103,7 @@ public final class AdminCommand {
                 case "list" -> list();
                 case "add" -> add(given.get(0), given.get(1), given.get(2));
                 case "password" -> password(given.get(0));
+                case "second-factor" -> secondFactor(given.get(0));
                 default -> unlock();
             };
         } catch (Invalid e) {
@@ -112,10 +116,11 @@ public final class AdminCommand {
 
     private int list() throws SQLException {
         try (PreparedStatement query =
-                        database.prepareStatement("select login, name, email from administrator order by login");
+                        database.prepareStatement("select login, name, email, role from administrator order by login");
                 ResultSet rows = query.executeQuery()) {
             while (rows.next()) {
-                out.println(rows.getString(1) + "  " + rows.getString(2) + "  " + rows.getString(3));
+                out.println(rows.getString(1) + "  " + rows.getString(2) + "  " + rows.getString(3) + "  "
+                        + rows.getString(4).toLowerCase(Locale.ROOT));
             }
         }
         return 0;
@@ -162,6 +167,16 @@ public final class AdminCommand {
                 id.get().toString());
         note("PASSWORD_CHANGED", login);
         out.println(login + " has a new password, and is signed out everywhere.");
+        return 0;
+    }
+
+    private int secondFactor(String login) throws SQLException {
+        if (update("update administrator set totp_key = null, version = version + 1 where login = ?", login) == 0) {
+            out.println("There is no administrator " + login + ". bin/admin list shows them.");
+            return 1;
+        }
+        note("SECOND_FACTOR_REMOVED", login);
+        out.println(login + " signs in with the password alone now.");
         return 0;
     }
 

@@ -56,6 +56,14 @@ class DeskSessions extends OncePerRequestFilter implements SessionCheck {
         return began.plus(LONGEST).isBefore(Instant.now());
     }
 
+    int countOf(String login) {
+        return sessions.findByPrincipalName(login).size();
+    }
+
+    void endAll(String login) {
+        endOthers(login, "");
+    }
+
     void endOthers(String login, String own) {
         sessions.findByPrincipalName(login).keySet().stream()
                 .filter(id -> !id.equals(own))

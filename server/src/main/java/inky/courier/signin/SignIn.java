@@ -4,12 +4,15 @@ import inky.courier.audit.ChangeLog;
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.Invalid;
+import inky.courier.core.access.Right;
+import inky.courier.core.access.Role;
 import inky.courier.web.Refusal;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -29,6 +32,7 @@ public class SignIn {
 
     private final AdministratorRepository administrators;
     private final PasswordEncoder encoder;
+    private final SecondFactor secondFactor;
     private final SignInThrottle throttle;
     private final SecurityLog log;
     private final ChangeLog changes;
@@ -40,6 +44,7 @@ public class SignIn {
     SignIn(
             AdministratorRepository administrators,
             PasswordEncoder encoder,
+            SecondFactor secondFactor,
             SignInThrottle throttle,
             SecurityLog log,
             ChangeLog changes,
@@ -48,6 +53,7 @@ public class SignIn {
             @Value("${courier.setup-code}") String setupCode) {
         this.administrators = administrators;
         this.encoder = encoder;
+        this.secondFactor = secondFactor;
         this.throttle = throttle;
         this.log = log;
         this.changes = changes;
@@ -57,7 +63,9 @@ public class SignIn {
         this.hashOfNobody = encoder.encode(randomCode());
     }
 
-    public record Identity(String login, String name, String email) {}
+    /** @param rights what the account may do at the desk */
+    public record Identity(
+            String login, String name, String email, Role role, Set<Right> rights, boolean secondFactor) {}
 
     public record First(String code, String login, String name, String email, String password) {}
 
@@ -87,7 +95,7 @@ public class SignIn {
      * @param mark of a browser in which this account has signed in before
      * @throws Refusal with the same words whether the account or the password is wrong
      */
-    public Identity signIn(String login, String password, Source source, Optional<String> mark) {
+    public Identity signIn(String login, String password, String code, Source source, Optional<String> mark) {
         Optional<Administrator> found = administrators.findByLogin(login);
         SignInThrottle.Attempt attempt = throttle.begin(keys(found, source, mark));
         // Also hashed for an unknown account, so that the time tells nothing.
@@ -101,11 +109,22 @@ public class SignIn {
                     "Account or password is wrong.",
                     "Check both and try again.");
         }
-        throttle.right(attempt);
         Administrator administrator = found.get();
+        if (administrator.totpKey != null && code.isBlank()) {
+            throttle.right(attempt);
+            throw new Refusal(
+                    HttpStatus.UNAUTHORIZED,
+                    "sign-in.second-factor",
+                    "This account needs a code.",
+                    "Enter the six digits that your authenticator shows.");
+        }
+        if (administrator.totpKey != null && !secondFactor.take(administrator, code)) {
+            throttle.wrong(attempt, who, Place.DESK, source);
+            throw SecondFactor.wrong("code");
+        }
+        throttle.right(attempt);
         if (encoder.upgradeEncoding(administrator.passwordHash)) {
-            administrator.passwordHash = encoder.encode(password);
-            administrators.save(administrator);
+            administrators.keepPassword(administrator.id, encoder.encode(password));
         }
         log.note(SecurityLog.Event.SIGNED_IN, who, Place.DESK, source.address(), "");
         return view(administrator);
@@ -127,22 +146,31 @@ public class SignIn {
     @Transactional
     public void changePassword(String login, String present, String wanted, Source source) {
         Administrator administrator = administrators.findByLogin(login).orElseThrow();
-        // Counted apart from the account itself, which strangers can use up.
-        SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.browser("own " + administrator.id));
-        if (!encoder.matches(present, administrator.passwordHash)) {
-            throttle.wrong(attempt, login, Place.DESK, source);
-            throw new Invalid(
-                    "password.present",
-                    "present",
-                    "This is not your current password.",
-                    "Type the one you signed in with.");
-        }
-        throttle.right(attempt);
+        requireOwn(administrator, present, "present", source);
         AdministratorRules.passwordProblem(wanted, "wanted").ifPresent(problem -> {
             throw new Invalid(List.of(problem));
         });
         administrator.passwordHash = encoder.encode(wanted);
         log.note(SecurityLog.Event.PASSWORD_CHANGED, login, Place.DESK, source.address(), "");
+    }
+
+    /** Before something that a desk left open must not be enough for. @throws Invalid when it is wrong */
+    void requirePassword(String login, String present, Source source) {
+        requireOwn(administrators.findByLogin(login).orElseThrow(), present, "password", source);
+    }
+
+    private void requireOwn(Administrator administrator, String present, String field, Source source) {
+        // Counted apart from the account itself, which strangers can use up.
+        SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.browser("own " + administrator.id));
+        if (!encoder.matches(present, administrator.passwordHash)) {
+            throttle.wrong(attempt, administrator.login, Place.DESK, source);
+            throw new Invalid(
+                    "password.present",
+                    field,
+                    "This is not your current password.",
+                    "Type the one you signed in with.");
+        }
+        throttle.right(attempt);
     }
 
     @Transactional
@@ -163,7 +191,7 @@ public class SignIn {
                     "See the terminal or the server's log.");
         }
         throttle.right(attempt);
-        Identity made = make(first.login(), first.name(), first.email(), first.password());
+        Identity made = make(first.login(), first.name(), first.email(), first.password(), Role.ADMINISTRATOR);
         log.note(SecurityLog.Event.ADMINISTRATOR_MADE, made.login(), Place.DESK, source.address(), "");
         events.publishEvent(new FirstAdministratorMade());
         return made;
@@ -171,7 +199,7 @@ public class SignIn {
 
     /** Makes an administrator. */
     @Transactional
-    public Identity make(String login, String name, String email, String password) {
+    public Identity make(String login, String name, String email, String password, Role role) {
         AdministratorRules.check(login, name, email, password);
         Administrator made = new Administrator();
         made.login = login;
@@ -179,6 +207,7 @@ public class SignIn {
         made.email = email.strip();
         made.passwordHash = encoder.encode(password);
         made.createdAt = clock.instant();
+        made.role = role;
         administrators.save(made);
         Identity identity = view(made);
         changes.record("administrator", made.id, made.name, null, identity);
@@ -186,7 +215,7 @@ public class SignIn {
     }
 
     private static Identity view(Administrator a) {
-        return new Identity(a.login, a.name, a.email);
+        return new Identity(a.login, a.name, a.email, a.role, a.role.rights(), a.totpKey != null);
     }
 
     private static String randomCode() {

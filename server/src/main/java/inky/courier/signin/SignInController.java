@@ -2,12 +2,14 @@ package inky.courier.signin;
 
 import inky.courier.live.Live;
 import inky.courier.settings.Settings;
+import inky.courier.web.Access;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.security.Principal;
 import java.time.ZoneId;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.authority.AuthorityUtils;
@@ -32,11 +34,19 @@ class SignInController {
     private final ZoneId zone;
     private final KnownBrowser browsers;
     private final DeskSessions sessions;
+    private final SecondFactor secondFactor;
     private final Live live;
     private final SecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
     SignInController(
-            SignIn signIn, Settings settings, ZoneId zone, KnownBrowser browsers, DeskSessions sessions, Live live) {
+            SignIn signIn,
+            Settings settings,
+            ZoneId zone,
+            KnownBrowser browsers,
+            DeskSessions sessions,
+            Live live,
+            SecondFactor secondFactor) {
+        this.secondFactor = secondFactor;
         this.browsers = browsers;
         this.sessions = sessions;
         this.live = live;
@@ -45,7 +55,9 @@ class SignInController {
         this.settings = settings;
     }
 
-    record Credentials(String login, String password) {}
+    /** @param code of the second factor; absent where there is none */
+    record Credentials(
+            String login, String password, @Nullable String code) {}
 
     /**
      * @param firstStart whether the first administrator is still to be made
@@ -67,8 +79,12 @@ class SignInController {
     @PostMapping
     SessionView begin(@RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
         String login = credentials.login().strip();
-        SignIn.Identity identity =
-                signIn.signIn(login, credentials.password(), Source.of(request), browsers.markOf(login, request));
+        SignIn.Identity identity = signIn.signIn(
+                login,
+                credentials.password(),
+                Optional.ofNullable(credentials.code()).orElse(""),
+                Source.of(request),
+                browsers.markOf(login, request));
         return enter(identity, request, response);
     }
 
@@ -102,7 +118,38 @@ class SignInController {
         sessions.endOthers(login, request.getSession().getId());
     }
 
-    private SessionView enter(SignIn.Identity identity, HttpServletRequest request, HttpServletResponse response) {
+    record Confirmation(String sealed, String code) {}
+
+    record PresentPassword(String password) {}
+
+    /** A key for an authenticator program, in use only when it was confirmed. */
+    @PostMapping("/second-factor/offer")
+    SecondFactor.Offer offerSecondFactor(Principal principal) {
+        return secondFactor.offer(principal.getName());
+    }
+
+    @PutMapping("/second-factor")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void confirmSecondFactor(@RequestBody Confirmation given, Principal principal, HttpServletRequest request) {
+        secondFactor.confirm(principal.getName(), given.sealed(), given.code(), Source.of(request));
+    }
+
+    /** Needs the password, so that a desk left open is not enough. */
+    @PostMapping("/second-factor/remove")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeSecondFactor(@RequestBody PresentPassword given, Principal principal, HttpServletRequest request) {
+        signIn.requirePassword(principal.getName(), given.password(), Source.of(request));
+        secondFactor.remove(principal.getName(), Source.of(request));
+    }
+
+    /** Ends one's own sessions in all other browsers. */
+    @DeleteMapping("/others")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endOwnSessions(Principal principal, HttpServletRequest request) {
+        sessions.endOthers(principal.getName(), request.getSession().getId());
+    }
+
+    SessionView enter(SignIn.Identity identity, HttpServletRequest request, HttpServletResponse response) {
         // A new session, so that one planted before the sign-in is worth nothing, and its time begins now.
         HttpSession before = request.getSession(false);
         if (before != null) {
@@ -111,7 +158,7 @@ class SignInController {
         request.getSession(true);
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                identity.login(), null, AuthorityUtils.createAuthorityList("ROLE_ADMIN")));
+                identity.login(), null, AuthorityUtils.createAuthorityList(Access.authority(identity.role()))));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
         browsers.mark(identity.login(), request, response);

@@ -1,5 +1,6 @@
 package inky.courier.watch;
 
+import inky.courier.core.access.Right;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
 import inky.courier.destination.DestinationService;
@@ -9,6 +10,7 @@ import inky.courier.mail.MailServers;
 import inky.courier.naming.NamingService;
 import inky.courier.people.PeopleService;
 import inky.courier.profile.ProfileService;
+import inky.courier.web.Access;
 import inky.courier.web.LongList;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -73,6 +75,24 @@ class Finder {
                         d.name(),
                         d.place().isEmpty() ? d.address() : d.place() + ", " + d.address(),
                         "/devices/" + d.id()));
+        if (Access.may(Right.READ_SETUP)) {
+            addSetUp(found, text);
+        }
+        List<DeliveryRow> newest = deliveries.newest(text, MOST_OF_A_KIND);
+        found.addFew(
+                newest.stream(),
+                d -> new Hit(
+                        "Delivery",
+                        "D-" + d.number() + " " + d.jobName(),
+                        d.personName() + ", " + d.fileName(),
+                        "/deliveries/" + d.id()));
+        if (!newest.isEmpty()) {
+            found.addAll("Deliveries", "All with", "/deliveries?text=");
+        }
+        return found.hits;
+    }
+
+    private void addSetUp(Found found, String text) {
         found.addFew(
                 servers.list().stream().filter(s -> LongList.holds(text, s.name(), s.host())),
                 s -> new Hit("Mail server", s.name(), s.host(), "/mail-servers/" + s.id()));
@@ -97,18 +117,6 @@ class Finder {
                 "/people",
                 people.find(text),
                 p -> new Hit("Person", p.name(), p.email(), "/people/" + p.id()));
-        List<DeliveryRow> newest = deliveries.newest(text, MOST_OF_A_KIND);
-        found.addFew(
-                newest.stream(),
-                d -> new Hit(
-                        "Delivery",
-                        "D-" + d.number() + " " + d.jobName(),
-                        d.personName() + ", " + d.fileName(),
-                        "/deliveries/" + d.id()));
-        if (!newest.isEmpty()) {
-            found.addAll("Deliveries", "All with", "/deliveries?text=");
-        }
-        return found.hits;
     }
 
     private static final class Found {

@@ -1,10 +1,12 @@
 package inky.courier.watch;
 
 import inky.courier.audit.SecurityLog;
+import inky.courier.core.access.Right;
 import inky.courier.core.text.Csv;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.watch.SecurityWatch.LockView;
+import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
@@ -20,6 +22,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.READ_LOGS)
 class SecurityController {
     private static final int MOST_ROWS = 100_000;
     private static final int PAGE = 500;
@@ -32,11 +35,13 @@ class SecurityController {
         this.log = log;
     }
 
+    @Needs(Right.UNLOCK)
     @GetMapping("/api/locks")
     List<LockView> locks() {
         return watch.locks();
     }
 
+    @Needs(Right.UNLOCK)
     @DeleteMapping("/api/locks")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void unlock(

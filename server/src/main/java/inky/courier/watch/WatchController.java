@@ -1,11 +1,14 @@
 package inky.courier.watch;
 
+import inky.courier.core.access.Right;
+import inky.courier.web.Needs;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@Needs(Right.READ_DELIVERIES)
 class WatchController {
     private final Watch watch;
     private final Finder finder;

@@ -1,5 +1,6 @@
 package inky.courier.web;
 
+import inky.courier.core.access.Right;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletException;
@@ -24,6 +25,9 @@ final class BodyLimit extends OncePerRequestFilter {
     static final long OF_STRANGERS = 64 * 1024;
     static final long OF_FORMS = 1024 * 1024;
 
+    /** A set-up of 1,000 devices with their panels, as text, is about 2 MB. */
+    static final long OF_SET_UPS = 16 * 1024 * 1024;
+
     private static final Refusal TOO_LARGE =
             new Refusal(HttpStatus.CONTENT_TOO_LARGE, "request.large", "This is too large.", "Send less at once.");
 
@@ -37,12 +41,19 @@ final class BodyLimit extends OncePerRequestFilter {
             chain.doFilter(request, response);
             return;
         }
-        long limit = isKnown() ? OF_FORMS : OF_STRANGERS;
+        long limit = limit(request);
         if (files || request.getContentLengthLong() > limit) {
             EarlyRefusals.write(response, isKnown() || !files ? TOO_LARGE : EarlyRefusals.SIGNED_OUT);
             return;
         }
         chain.doFilter(new Bounded(request, limit), response);
+    }
+
+    private static long limit(HttpServletRequest request) {
+        if (request.getRequestURI().startsWith("/api/office/") && Access.may(Right.CHANGE_SETUP)) {
+            return OF_SET_UPS;
+        }
+        return isKnown() ? OF_FORMS : OF_STRANGERS;
     }
 
     private static boolean isKnown() {

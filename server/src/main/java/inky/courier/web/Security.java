@@ -1,9 +1,11 @@
 package inky.courier.web;
 
+import inky.courier.core.access.Right;
 import jakarta.servlet.DispatcherType;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
+import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
@@ -11,7 +13,7 @@ import org.springframework.security.web.context.NullSecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
-/** Who may call what: administrators the desk, a signed-in person at a device that device's panel, nobody anything else. */
+/** Who may call what: accounts the desk, as far as their role allows ({@link RightsCheck}), a signed-in person at a device that device's panel, nobody anything else. */
 @Configuration
 class Security {
     private static final String POLICY =
@@ -49,15 +51,24 @@ class Security {
     @Order(2)
     SecurityFilterChain desk(HttpSecurity http) throws Exception {
         return common(http)
-                .authorizeHttpRequests(requests -> requests.dispatcherTypeMatchers(
-                                DispatcherType.ASYNC, DispatcherType.ERROR)
-                        .permitAll()
-                        .requestMatchers("/api/session", "/api/session/first", "/api/get/**", "/actuator/health/**")
-                        .permitAll()
-                        .requestMatchers("/api/**", "/actuator/**", "/v3/**")
-                        .hasRole("ADMIN")
-                        .anyRequest()
-                        .permitAll())
+                .authorizeHttpRequests(
+                        requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
+                                .permitAll()
+                                .requestMatchers(
+                                        "/api/session",
+                                        "/api/session/first",
+                                        "/api/get/**",
+                                        "/api/invitation/**",
+                                        "/actuator/health/**")
+                                .permitAll()
+                                .requestMatchers("/actuator/**", "/v3/**")
+                                .access((who, request) -> new AuthorizationDecision(Access.may(Right.CHANGE_SETUP)))
+                                // What an account may do beyond that, each endpoint says.
+                                .requestMatchers("/api/**")
+                                .access((who, request) ->
+                                        new AuthorizationDecision(Access.role().isPresent()))
+                                .anyRequest()
+                                .permitAll())
                 .build();
     }
 

@@ -3,7 +3,7 @@ package inky.courier.delivery;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.delivery.RouteHealth;
-import inky.courier.destination.DestinationKind;
+import inky.courier.core.destination.DestinationKind;
 import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
 import java.time.Clock;

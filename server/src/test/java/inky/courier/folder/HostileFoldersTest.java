@@ -3,8 +3,8 @@ package inky.courier.folder;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.transfer.WhenTaken;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Outcome;
 import inky.courier.folder.FarSides.Claimed;

@@ -1,10 +1,10 @@
 package inky.courier.folder;
 
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.transfer.WhenTaken;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
-import inky.courier.destination.FolderSettings;
 import inky.courier.destination.Outcome;
 import inky.courier.harness.LargeFile;
 import java.io.IOException;

@@ -5,10 +5,10 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.ProbeReport;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
-import inky.courier.destination.DestinationKind;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.Folders.FolderEntry;
 import inky.courier.destination.Outcome;

@@ -60,6 +60,11 @@ public final class Browser {
         return ask("PUT", path, body);
     }
 
+    /** Puts what was looked at in a version. */
+    public Answer put(String path, Object body, String version) {
+        return send("PUT", path, "application/json", written(body), token(), "If-Match", version);
+    }
+
     public Answer delete(String path) {
         return ask("DELETE", path, null);
     }
@@ -77,9 +82,11 @@ public final class Browser {
     }
 
     public Answer send(String method, String path, Object body, String token) {
-        BodyPublisher publisher =
-                body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(JSON.writeValueAsString(body));
-        return send(method, path, "application/json", publisher, token);
+        return send(method, path, "application/json", written(body), token);
+    }
+
+    private static BodyPublisher written(Object body) {
+        return body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(JSON.writeValueAsString(body));
     }
 
     /** Its cookies, for a second line of the same browser. */
@@ -111,13 +118,14 @@ public final class Browser {
                 token());
     }
 
-    private Answer send(String method, String path, String type, BodyPublisher body, String token) {
-        HttpRequest request = HttpRequest.newBuilder(base.resolve(path))
+    private Answer send(String method, String path, String type, BodyPublisher body, String token, String... headers) {
+        HttpRequest.Builder builder = HttpRequest.newBuilder(base.resolve(path))
                 .header("X-XSRF-TOKEN", token)
                 .timeout(PATIENCE)
                 .header("Content-Type", type)
-                .method(method, body)
-                .build();
+                .method(method, body);
+        HttpRequest request =
+                headers.length == 0 ? builder.build() : builder.headers(headers).build();
         try {
             HttpResponse<byte[]> response = http.send(request, HttpResponse.BodyHandlers.ofByteArray());
             String text = new String(response.body(), StandardCharsets.UTF_8);

@@ -42,6 +42,14 @@ public final class Courier implements Host, AutoCloseable {
         return new Courier(application.run(arguments(database, more)), database);
     }
 
+    /** With what it asks its database counted. */
+    public static Courier start(StatementCount count) {
+        TestDatabase database = TestDatabase.create();
+        SpringApplication application = new SpringApplication(InkyCourier.class);
+        application.addInitializers(context -> count.into((GenericApplicationContext) context));
+        return new Courier(application.run(arguments(database, Map.of())), database);
+    }
+
     static String[] arguments(TestDatabase database, Map<String, Object> more) {
         try {
             Path key = Files.createTempDirectory("courier-test").resolve("key");

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.mail.MailSignIn;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
 import inky.courier.harness.Hostile;

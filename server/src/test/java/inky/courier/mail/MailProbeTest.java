@@ -8,6 +8,7 @@ import inky.courier.connection.ProbeReport.StepState;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.mail.MailCause;
+import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.mail.MailStep;
 import inky.courier.harness.Office;
 import inky.courier.standins.FreePort;

@@ -2,6 +2,7 @@ package inky.courier.mail;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.mail.MailSignIn;
 
 /** Mail servers as tests have them. */
 final class Submissions {

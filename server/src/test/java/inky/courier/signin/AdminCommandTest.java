@@ -59,6 +59,8 @@ class AdminCommandTest {
             assertThat(signsIn(courier, "maud", "ferry crossing 7")).isEqualTo(401);
             assertThat(signsIn(courier, "maud", "new word for her")).isEqualTo(200);
             assertThat(run(database, "x", "password", "nobody").status()).isEqualTo(1);
+            assertThat(run(database, "", "second-factor", "maud").said()).contains("with the password alone");
+            assertThat(run(database, "", "second-factor", "nobody").status()).isEqualTo(1);
 
             int status = 0;
             for (int i = 0; i < 20 && status != 429; i++) {

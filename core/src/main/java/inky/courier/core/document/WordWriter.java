@@ -10,20 +10,26 @@ import java.io.OutputStream;
 import java.math.BigInteger;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Date;
+import java.util.List;
 import java.util.Optional;
 import org.apache.poi.ooxml.POIXMLProperties;
 import org.apache.poi.xwpf.usermodel.BreakType;
+import org.apache.poi.xwpf.usermodel.ParagraphAlignment;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.apache.poi.xwpf.usermodel.XWPFParagraph;
 import org.apache.poi.xwpf.usermodel.XWPFRun;
 import org.apache.poi.xwpf.usermodel.XWPFTable;
+import org.apache.poi.xwpf.usermodel.XWPFTableCell;
 import org.openxmlformats.schemas.wordprocessingml.x2006.main.CTPPr;
 
 /**
  * A Word document (ECMA-376) of the text: headings, paragraphs, lists and tables in reading order, each page on a page.
  */
 public final class WordWriter implements FileWriter {
+    private static final double WIDER = 1.2;
+
     private final Path target;
     private final XWPFDocument document = new XWPFDocument();
     private final WordStyles styles = new WordStyles(document);
@@ -35,7 +41,9 @@ public final class WordWriter implements FileWriter {
 
     @Override
     public void add(DocumentPage page, PageWords words) {
-        if (!first) {
+        if (first) {
+            styles.paper(page.media(), page.width() > page.height());
+        } else {
             document.createParagraph().createRun().addBreak(BreakType.PAGE);
         }
         first = false;
@@ -94,13 +102,35 @@ public final class WordWriter implements FileWriter {
     private void addTable(Piece.Table found) {
         int columns = found.rows().get(0).size();
         XWPFTable table = document.createTable(found.rows().size(), columns);
+        int[] widths = widths(found.columns());
+        var grid = table.getCTTbl().addNewTblGrid();
+        for (int width : widths) {
+            grid.addNewGridCol().setW(BigInteger.valueOf(width));
+        }
+        table.setWidth(Arrays.stream(widths).sum());
         for (int r = 0; r < found.rows().size(); r++) {
             for (int c = 0; c < columns; c++) {
-                table.getRow(r)
-                        .getCell(c)
-                        .setText(Ooxml.text(found.rows().get(r).get(c)));
+                XWPFTableCell cell = table.getRow(r).getCell(c);
+                cell.setWidth(Integer.toString(widths[c]));
+                XWPFParagraph paragraph = cell.getParagraphs().get(0);
+                paragraph.setSpacingAfter(0);
+                if (found.columns().get(c).toTheRight()) {
+                    // ECMA-376 part 1, 17.18.44
+                    paragraph.setAlignment(ParagraphAlignment.RIGHT);
+                }
+                paragraph.createRun().setText(Ooxml.text(found.rows().get(r).get(c)));
             }
         }
+        document.createParagraph();
+    }
+
+    /** In twentieths of a point: somewhat wider than on the paper, whose print may be narrower, as far as the margins leave room. */
+    private int[] widths(List<Piece.Column> columns) {
+        double share = columns.stream().mapToDouble(Piece.Column::share).sum();
+        double fits = Math.min(WIDER, styles.textWidth() / (share * styles.paperWidth()));
+        return columns.stream()
+                .mapToInt(column -> (int) Math.max(1, Math.floor(column.share() * styles.paperWidth() * fits)))
+                .toArray();
     }
 
     @Override

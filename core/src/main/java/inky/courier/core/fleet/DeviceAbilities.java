@@ -27,6 +27,21 @@ public record DeviceAbilities(
         boolean usbPort,
         boolean shelf,
         boolean prints) {
+    /** Of one that has not been asked yet. */
+    public static final DeviceAbilities UNKNOWN = new DeviceAbilities(
+            "Not asked yet",
+            false,
+            false,
+            0,
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(),
+            0,
+            false,
+            false,
+            false,
+            false);
 
     /** One that does not scan only prints. */
     public boolean scans() {

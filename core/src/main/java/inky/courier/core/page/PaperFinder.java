@@ -50,6 +50,12 @@ final class PaperFinder {
     /** Less lid than this on both sides together is none. */
     private static final double NARROW_MM = 5;
 
+    /** A receipt is so many times longer than wide at least. */
+    private static final double STRIP = 1.2;
+
+    /** Levels of colour by which a note stands off its page. */
+    private static final double TINT = 30;
+
     private final Survey survey;
 
     /** Whether the scan itself has a known size, so that it may well be the paper. */
@@ -112,7 +118,7 @@ final class PaperFinder {
             return null;
         }
         MediaSize media = MediaSizes.snap(hundredths(widthMm), hundredths(heightMm));
-        boolean known = isKnown(media) || isTillRoll(widthMm, heightMm);
+        boolean known = isKnown(media) || isTillRoll(widthMm, heightMm) && !isNote(outline, background);
         if (background.isLight() && fillsScan(widthMm, heightMm)) {
             // So narrow a rim is the paper's own shadow as likely as a lid, and nothing is gained by cutting it.
             return null;
@@ -270,7 +276,32 @@ final class PaperFinder {
 
     private static boolean isTillRoll(double widthMm, double heightMm) {
         double narrow = Math.min(widthMm, heightMm);
-        return near(narrow, 57.5, 1.6) || near(narrow, 76, 1.6) || near(narrow, 80, 1.6);
+        boolean strip = Math.max(widthMm, heightMm) > STRIP * narrow;
+        return strip && (near(narrow, 57.5, 1.6) || near(narrow, 76, 1.6) || near(narrow, 80, 1.6));
+    }
+
+    /** Sticky notes are as wide as a till roll, and coloured: on white paper under a white lid they are all that shows. */
+    private boolean isNote(Outline outline, Background background) {
+        if (!background.isLight() || survey.isGrey()) {
+            return false;
+        }
+        int tinted = 0;
+        int tried = 0;
+        for (int y = 0; y < survey.height; y += 3) {
+            for (int x = 0; x < survey.width; x += 3) {
+                if (outline.holds(x, y, 1 / survey.mm)) {
+                    int at = y * survey.width + x;
+                    tried++;
+                    tinted += Math.hypot(
+                                            survey.redGreen[at] - background.redGreen(),
+                                            survey.blueYellow[at] - background.blueYellow())
+                                    > TINT
+                            ? 1
+                            : 0;
+                }
+            }
+        }
+        return 2 * tinted > tried;
     }
 
     private static boolean near(double value, double wanted, double tolerance) {

@@ -2,13 +2,16 @@ package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.ObjectMapper;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.cfg.EnumFeature;
+import tools.jackson.databind.cfg.MapperBuilder;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -19,13 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class ProfileFormat {
     private static final String NAME = "inky-courier-scan-profile";
 
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-            .enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
-            .enable(EnumFeature.WRITE_ENUMS_TO_LOWERCASE)
-            .enable(SerializationFeature.INDENT_OUTPUT)
-            .build();
+    private static final JsonMapper JSON = strict(JsonMapper.builder());
 
     private ProfileFormat() {}
 
@@ -42,6 +39,16 @@ public final class ProfileFormat {
             Tidy tidy,
             Grouping grouping,
             FileSettings files) {}
+
+    /** What a format of ours is read and written by. */
+    public static <M extends ObjectMapper, B extends MapperBuilder<M, B>> M strict(MapperBuilder<M, B> builder) {
+        return builder.enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                .enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
+                .enable(EnumFeature.WRITE_ENUMS_TO_LOWERCASE)
+                .enable(SerializationFeature.INDENT_OUTPUT)
+                .build();
+    }
 
     public static String write(Named named) {
         ScanProfile p = named.profile;
@@ -77,24 +84,37 @@ public final class ProfileFormat {
     }
 
     private static Invalid invalid(JacksonException e) {
+        return invalid(e, "profile", "JSON", "docs/workshop.md", path -> "");
+    }
+
+    /** Says where a text of ours is wrong. @param what it should be, the {@code language} in which it is written, the {@code page} that describes it, and in which line a
+     *     setting stands, where the reader itself does not know */
+    public static Invalid invalid(
+            JacksonException e, String what, String language, String page, UnaryOperator<String> whereOf) {
+        String path = e instanceof DatabindException bind
+                ? bind.getPath().stream()
+                        .map(step -> step.getPropertyName() == null ? "" + step.getIndex() : step.getPropertyName())
+                        .collect(Collectors.joining("."))
+                : "";
+        String where = e.getLocation() == null || e.getLocation().getLineNr() < 1
+                ? whereOf.apply(path)
+                : " in line " + e.getLocation().getLineNr();
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof Invalid invalid) {
-                return invalid;
+                return where.isEmpty() ? invalid : invalid.about(where.replaceFirst("^ in ", ""));
             }
         }
-        String where =
-                e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
-        if (e instanceof DatabindException bind && !bind.getPath().isEmpty()) {
-            String path = bind.getPath().stream()
-                    .map(step -> step.getPropertyName() == null ? "" + step.getIndex() : step.getPropertyName())
-                    .collect(Collectors.joining("."));
+        if (!path.isEmpty()) {
             return new Invalid(
-                    "profile.format",
+                    what + ".format",
                     path,
-                    "The profile's setting \"" + path + "\"" + where + " is not known, or its value is not.",
-                    "docs/workshop.md lists the settings and their values.");
+                    "The " + what + "'s setting \"" + path + "\"" + where + " is not known, or its value is not.",
+                    page + " lists the settings and their values.");
         }
         return new Invalid(
-                "profile.format", "profile", "The profile is no JSON" + where + ".", "Check its commas and brackets.");
+                what + ".format",
+                what,
+                "The " + what + " is no " + language + where + ".",
+                "Check its commas and brackets.");
     }
 }

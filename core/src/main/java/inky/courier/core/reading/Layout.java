@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
@@ -29,6 +28,9 @@ public final class Layout {
     /** What OCR makes of scribbles has less confidence than this, of 100. */
     private static final double LEGIBLE = 55;
 
+    /** One word in so many of a heading may be that. */
+    private static final int MOST_SCRIBBLES = 4;
+
     /** A heading has no more lines and words than this; print so much higher than the usual is one of the first level. */
     private static final int MOST_HEADING_LINES = 3;
 
@@ -50,11 +52,26 @@ public final class Layout {
 
     private static final Pattern NUMBER = Pattern.compile("\\(?(\\d{1,3}|[a-z]|[ivx]{1,4})[.)]");
 
+    private static final Pattern STROKES = Pattern.compile("^[|\u00a6_\\[\\]]+$|^[|\u00a6]+|[|\u00a6]+$");
+
+    private static final Pattern STROKES_AND_BRACKETS =
+            Pattern.compile("^[|\u00a6_\\[\\]{}]+$|^[|\u00a6\\[\\]{}]+|[|\u00a6\\[\\]{}]+$");
+
+    private static final Pattern SPECK = Pattern.compile("[.,:;'`~\u2018\u2019]+");
+
+    private static final Pattern FIRST_NUMBER = Pattern.compile("\\(?[1ai][.)]");
+
+    /** The foot of a page: a number that stands by itself so far down is the page's. */
+    private static final double FOOT = 0.88;
+
+    private static final Pattern PAGE_NUMBER = Pattern.compile("[-\u2013]?\\d{1,4}[-\u2013]?");
+
     private final PageWords page;
     private final double usualHeight;
     private final double usualStem;
     private final double usualPitch;
     private final Set<Integer> bullets;
+    private final Set<Word> numbered;
 
     private Layout(PageWords all) {
         PageWords words = withoutRules(all);
@@ -67,6 +84,7 @@ public final class Layout {
                 usual(page.words().stream().map(Layout::stem).filter(s -> s > 0).toList());
         this.usualPitch = usual(pitches(lines));
         this.bullets = bulletPlaces();
+        this.numbered = numberedLines(lines);
     }
 
     /** The page's pieces in reading order. */
@@ -85,14 +103,31 @@ public final class Layout {
         return pitches;
     }
 
-    /** OCR reads the rules of tables as strokes. */
+    /** OCR reads the rules of tables as strokes, by themselves or with the word beside them, and specks as points. */
     private static PageWords withoutRules(PageWords page) {
-        return new PageWords(
-                page.width(),
-                page.height(),
-                page.words().stream()
-                        .filter(word -> !word.text().matches("[|\u00a6_\\[\\]]+"))
-                        .toList());
+        List<Word> words = new ArrayList<>();
+        for (List<Word> line : page.lines()) {
+            String text = PageWords.join(line);
+            boolean brackets = balanced(text, '[', ']') && balanced(text, '{', '}');
+            Pattern strokes = brackets ? STROKES : STROKES_AND_BRACKETS;
+            int top = (int) usual(line.stream().map(word -> (double) word.y()).toList());
+            int bottom = (int)
+                    usual(line.stream().map(word -> (double) word.bottom()).toList());
+            for (Word word : line) {
+                String clean = strokes.matcher(word.text()).replaceAll("");
+                boolean speck =
+                        word.confidence() < LEGIBLE && SPECK.matcher(clean).matches();
+                if (!clean.isEmpty() && !speck) {
+                    words.add(clean.equals(word.text()) ? word : word.of(clean, top, bottom));
+                }
+            }
+        }
+        return new PageWords(page.width(), page.height(), words);
+    }
+
+    private static boolean balanced(String text, char opens, char closes) {
+        return text.chars().filter(c -> c == opens).count()
+                == text.chars().filter(c -> c == closes).count();
     }
 
     /** The value that most print has; 1 for none. */
@@ -147,7 +182,7 @@ public final class Layout {
         List<Block> blocks = new ArrayList<>();
         int number = -1;
         List<List<Word>> open = new ArrayList<>();
-        for (List<Word> line : page.lines()) {
+        for (List<Word> line : linesWithNumberLast()) {
             if (line.get(0).block() != number && !open.isEmpty() && !continues(open.get(open.size() - 1), line)) {
                 blocks.add(block(open));
                 open = new ArrayList<>();
@@ -159,6 +194,24 @@ public final class Layout {
             blocks.add(block(open));
         }
         return blocks;
+    }
+
+    /** The page's number is read last, wherever the OCR's order has it: between two columns it would part a sentence. */
+    private List<List<Word>> linesWithNumberLast() {
+        List<List<Word>> lines = new ArrayList<>(page.lines());
+        List<List<Word>> numbers = lines.stream()
+                .filter(line -> line.size() == 1
+                        && line.get(0).y() > FOOT * page.height()
+                        && PAGE_NUMBER.matcher(line.get(0).text()).matches()
+                        && lines.stream().noneMatch(other -> other != line && beside(other, line)))
+                .toList();
+        lines.removeAll(numbers);
+        lines.addAll(numbers);
+        return lines;
+    }
+
+    private static boolean beside(List<Word> line, List<Word> other) {
+        return Math.abs(baseline(line) - baseline(other)) < height(other);
     }
 
     /** Whether a line goes on where another ends although the OCR sees two blocks: at the same place, one pitch further down. */
@@ -233,8 +286,30 @@ public final class Layout {
                 && bullets.stream().anyMatch(x -> Math.abs(x - line.get(0).x()) < usualHeight * 0.5);
     }
 
-    private static boolean isNumbered(List<Word> line) {
-        return line.size() > 1 && NUMBER.matcher(line.get(0).text()).matches();
+    private boolean isNumbered(List<Word> line) {
+        return numbered.contains(line.get(0));
+    }
+
+    /**
+     * Lines that begin with an item's number: another one stands at the same place, or it is the first of its kind. The end of a
+     * sentence that fell to the next line ("on deck / 2.") is none.
+     */
+    private Set<Word> numberedLines(List<List<Word>> lines) {
+        List<List<Word>> candidates = lines.stream()
+                .filter(line ->
+                        line.size() > 1 && NUMBER.matcher(line.get(0).text()).matches())
+                .toList();
+        Set<Word> numbered = new HashSet<>();
+        for (List<Word> line : candidates) {
+            boolean alike = candidates.stream()
+                    .anyMatch(other -> other != line
+                            && Math.abs(other.get(0).x() - line.get(0).x()) < usualHeight
+                            && !other.get(0).text().equals(line.get(0).text()));
+            if (alike || FIRST_NUMBER.matcher(line.get(0).text()).matches()) {
+                numbered.add(line.get(0));
+            }
+        }
+        return numbered;
     }
 
     /** Whether a line begins a new paragraph. */
@@ -273,8 +348,7 @@ public final class Layout {
         if (isBullet(lines.get(0))) {
             return new Piece.Paragraph(Piece.Role.BULLET, 0, BULLET, bold, texts(withoutFirst(lines), block));
         }
-        Matcher number = NUMBER.matcher(lines.get(0).get(0).text());
-        if (lines.get(0).size() > 1 && number.matches()) {
+        if (isNumbered(lines.get(0))) {
             return new Piece.Paragraph(
                     Piece.Role.NUMBERED, 0, lines.get(0).get(0).text(), bold, texts(withoutFirst(lines), block));
         }
@@ -295,12 +369,11 @@ public final class Layout {
                 || lines.stream().mapToInt(List::size).sum() > MOST_HEADING_WORDS) {
             return 0;
         }
-        double confidence = lines.stream()
-                .flatMap(List::stream)
-                .mapToDouble(Word::confidence)
-                .average()
-                .orElse(0);
-        if (confidence < LEGIBLE) {
+        // Large writing beside a label is no heading, however sure the label was read.
+        List<Word> words = lines.stream().flatMap(List::stream).toList();
+        long scribbles =
+                words.stream().filter(word -> word.confidence() < LEGIBLE).count();
+        if (scribbles * MOST_SCRIBBLES > words.size()) {
             return 0;
         }
         double size = lines.stream().mapToDouble(Layout::height).average().orElse(0) / usualHeight;

@@ -36,5 +36,13 @@ public sealed interface Piece {
     }
 
     /** Rows of the same number of cells; empty cells are empty texts. */
-    record Table(List<List<String>> rows) implements Piece {}
+    record Table(List<List<String>> rows, List<Column> columns) implements Piece {}
+
+    /**
+     * A column as it stands on the page.
+     *
+     * @param share of the page's width, to the middle of the gaps beside it
+     * @param toTheRight its cells end below each other rather than begin so, as figures do
+     */
+    record Column(double share, boolean toTheRight) {}
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.ToIntFunction;
 
 /**
  * Finds tables from where the words stand, ruled or not: rows whose words fall into the same columns with clear gaps
@@ -31,6 +32,9 @@ final class TableFinder {
     /** A row whose middle lies more than so many rows' heights below the last is another table's. */
     private static final double FAR = 3.2;
 
+    /** Edges that differ by less than this share of the print's size are one edge. */
+    private static final double ALIKE = 0.4;
+
     /** Rows that lie this many times the usual pitch apart belong to two tables. */
     private static final double PITCHES = 1.7;
 
@@ -43,7 +47,7 @@ final class TableFinder {
     static List<Found> find(PageWords page) {
         List<Found> found = new ArrayList<>();
         for (List<Row> run : runs(rows(page))) {
-            Found table = table(run);
+            Found table = table(run, page.width());
             if (table != null) {
                 found.add(table);
             }
@@ -174,7 +178,7 @@ final class TableFinder {
         return parts;
     }
 
-    private static Found table(List<Row> rows) {
+    private static Found table(List<Row> rows, int pageWidth) {
         List<Column> columns = columns(rows);
         if (columns.size() < 2 || isProse(columns)) {
             return null;
@@ -199,7 +203,40 @@ final class TableFinder {
             }
             table.add(texts);
         }
-        return new Found(new Piece.Table(table), words);
+        return new Found(new Piece.Table(table, measured(columns, rows.get(0), pageWidth)), words);
+    }
+
+    /** How wide the columns are, and on which side their cells are aligned; the heads are not asked. */
+    private static List<Piece.Column> measured(List<Column> columns, Row heads, int pageWidth) {
+        List<Piece.Column> measured = new ArrayList<>();
+        double left = columns.get(0).left;
+        for (int i = 0; i < columns.size(); i++) {
+            Column column = columns.get(i);
+            double right = i + 1 < columns.size() ? (column.right + columns.get(i + 1).left) / 2.0 : column.right;
+            List<Cell> below = column.cells.stream()
+                    .filter(cell -> !heads.cells.contains(cell))
+                    .toList();
+            int more = spread(below, Cell::left) - spread(below, Cell::right);
+            // Figures of as many digits begin and end below each other: those are aligned at their ends.
+            double alike = ALIKE * below.stream().mapToDouble(Cell::size).max().orElse(0);
+            boolean toTheRight = Math.abs(more) < alike ? areFigures(below) : more > 0;
+            measured.add(new Piece.Column(Math.max(0, right - left) / pageWidth, toTheRight));
+            left = right;
+        }
+        return measured;
+    }
+
+    private static boolean areFigures(List<Cell> cells) {
+        long figures = cells.stream()
+                .filter(cell -> cell.words.get(cell.words.size() - 1).text().matches(".*\\d"))
+                .count();
+        return 2 * figures > cells.size();
+    }
+
+    /** Of the middle half, so that a few words among figures do not decide. */
+    private static int spread(List<Cell> cells, ToIntFunction<Cell> edge) {
+        int[] edges = cells.stream().mapToInt(edge).sorted().toArray();
+        return edges.length == 0 ? 0 : edges[edges.length * 3 / 4] - edges[edges.length / 4];
     }
 
     /** Share of a table's cells that have something in them. */

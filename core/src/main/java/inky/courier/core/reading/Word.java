@@ -73,6 +73,11 @@ public record Word(
         return new Word(text, pageWidth - right(), y, width, height, confidence, block, paragraph, line, stem);
     }
 
+    /** The word without what was no part of it, as high as its line. */
+    Word of(String part, int top, int foot) {
+        return new Word(part, x, top, width, Math.max(1, foot - top), confidence, block, paragraph, line, stem);
+    }
+
     boolean sameLine(Word other) {
         return sameParagraph(other) && line == other.line;
     }

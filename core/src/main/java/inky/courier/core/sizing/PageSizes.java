@@ -35,7 +35,7 @@ final class PageSizes {
     /** What a file has beside its pages; measured by the same table's program. */
     static double once(FileType type) {
         return switch (type) {
-            case WORD -> 2_200;
+            case WORD -> 2_600;
             case EXCEL -> 3_300;
             case POWERPOINT -> 24_200;
             default -> 0;

@@ -160,6 +160,26 @@ class AnalysisTest {
         assertEquals("na_index-4x6_4x6in", page.paper().media().name());
     }
 
+    // A sticky note of three inches is as wide as a till roll; its white sheet hardly shows under a white lid
+    @Test
+    void aNoteOnWhitePaperIsNotThePaper() {
+        Random random = new Random(3);
+        byte[] glass = new byte[1700 * 2400 * 3];
+        for (int at = 0; at < glass.length; at += 3) {
+            int x = at / 3 % 1700 - 20;
+            int y = at / 3 / 1700 - 27;
+            boolean sheet = x >= 0 && x < 1654 && y >= 0 && y < 2339;
+            boolean note = x >= 667 && x < 1265 && y >= 800 && y < 1398;
+            int noise = (int) Math.round(random.nextGaussian() * 2);
+            glass[at] = (byte) (noise + (note ? 248 : sheet ? 246 : 236));
+            glass[at + 1] = (byte) (noise + (note ? 230 : sheet ? 246 : 236));
+            glass[at + 2] = (byte) (noise + (note ? 120 : sheet ? 244 : 236));
+        }
+        PageAnalysis page =
+                PageAnalyser.analyse(new PageRaster(1700, 2400, 3, new inky.courier.core.media.Resolution(DPI), glass));
+        assertEquals("iso_a4_210x297mm", page.paper().media().name());
+    }
+
     private static void assertAll(LongFunction<Truth> pages, int count, Right right) {
         List<String> wrong = new ArrayList<>();
         seeds(count).forEach(seed -> {

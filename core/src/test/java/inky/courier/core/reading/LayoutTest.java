@@ -4,7 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.document.Description;
+import inky.courier.core.document.DocumentPage;
 import inky.courier.core.document.WordWriter;
+import inky.courier.core.media.MediaSizes;
 import inky.courier.core.truth.LayoutPages;
 import inky.courier.core.truth.LayoutPages.Laid;
 import java.io.IOException;
@@ -25,6 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
 @Tag("long")
 class LayoutTest {
     private static final int PAGES = 4;
+    private static final DocumentPage A4 = new DocumentPage.Fax(1654, 2339, 200, MediaSizes.A4, new byte[0]);
 
     @Test
     void columnsAreReadOneAfterTheOtherAndAreNoTable() throws IOException {
@@ -68,6 +71,7 @@ class LayoutTest {
                     .orElseThrow(() -> new AssertionError(pieces.toString()));
             assertEquals(page.table().size(), rows.size(), rows::toString);
             assertEquals(page.table().get(0), rows.get(0));
+            assertTrue(columns(pieces).get(columns(pieces).size() - 1).toTheRight(), "figures end below each other");
             for (int r = 0; r < rows.size(); r++) {
                 for (int c = 0; c < page.table().get(r).size(); c++) {
                     cells++;
@@ -93,7 +97,7 @@ class LayoutTest {
         List<Laid> pages = List.of(LayoutPages.letter(1), LayoutPages.bullets(1));
         try (WordWriter writer = new WordWriter(file)) {
             for (Laid page : pages) {
-                writer.add(null, words(page));
+                writer.add(A4, words(page));
             }
             writer.finish(new Description("Letter", "Maud Ellery", Instant.EPOCH, ZoneOffset.UTC));
         }
@@ -126,11 +130,34 @@ class LayoutTest {
         assertEquals(1, ((Piece.Paragraph) pieces.get(0)).lines().size(), pieces::toString);
         Path file = folder.resolve("page.docx");
         try (WordWriter writer = new WordWriter(file)) {
-            writer.add(null, page);
+            writer.add(A4, page);
             writer.finish(new Description("", "", Instant.EPOCH, ZoneOffset.UTC));
         }
         try (XWPFDocument word = new XWPFDocument(Files.newInputStream(file))) {
             assertTrue(word.getParagraphs().get(0).getCTP().getPPr().isSetBidi());
+        }
+    }
+
+    /** "on deck / 2. Both engines": the end of a sentence; the page's number between the columns; writing beside a label. */
+    @Test
+    void whatLooksLikeAnItemAPageNumberOrAHeadingIsLookedAtInItsPlace() {
+        List<Word> words = new ArrayList<>();
+        line(words, 1, 1, 200, 200, 26, 95, "Pets", "use", "the", "lounge", "on", "the", "upper", "deck");
+        line(words, 1, 2, 200, 240, 26, 95, "2.", "Both", "engines", "ran", "for", "many", "hours", "without");
+        line(words, 1, 3, 200, 280, 26, 95, "a", "fault", "as", "the", "master", "of", "the", "boat");
+        line(words, 2, 1, 800, 2200, 26, 95, "137");
+        line(words, 3, 1, 900, 200, 26, 95, "says", "in", "a", "letter", "to", "the", "harbour", "office.");
+        line(words, 4, 1, 200, 900, 48, 95, "Applicant");
+        line(words, 4, 1, 600, 900, 48, 30, "Mn", "Uy");
+        List<Piece> pieces = Layout.of(new PageWords(1654, 2339, words));
+        assertTrue(pieces.stream().allMatch(piece -> role(piece) == Piece.Role.TEXT), pieces::toString);
+        assertEquals("137", ((Piece.Paragraph) pieces.get(pieces.size() - 1)).text());
+    }
+
+    private static void line(
+            List<Word> words, int block, int line, int x, int y, int height, double confidence, String... texts) {
+        for (int i = 0; i < texts.length; i++) {
+            words.add(new Word(texts[i], x + i * 85, y, 75, height, confidence, block, 1, line, 3));
         }
     }
 
@@ -148,6 +175,14 @@ class LayoutTest {
 
     private static List<Piece> read(Laid page) throws IOException {
         return Layout.of(words(page));
+    }
+
+    private static List<Piece.Column> columns(List<Piece> pieces) {
+        return pieces.stream()
+                .filter(Piece.Table.class::isInstance)
+                .map(piece -> ((Piece.Table) piece).columns())
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Piece.Role role(Piece piece) {

@@ -1,0 +1,26 @@
+package inky.courier.core.office;
+
+/** What the set-up is made of, in the order in which items are put in: each after what it may need. */
+public enum ItemKind {
+    SETTINGS("settings"),
+    DEVICE("device"),
+    MAIL_SERVER("mail server"),
+    DESTINATION("destination"),
+    PROFILE("scan profile"),
+    NAME("file-name template"),
+    JOB("job"),
+    PANEL("panel"),
+    /** No item of the set-up, but needed by some. */
+    PERSON("person");
+
+    private final String words;
+
+    ItemKind(String words) {
+        this.words = words;
+    }
+
+    /** What a person calls one of them. */
+    public String words() {
+        return words;
+    }
+}

@@ -1,0 +1,114 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.job.JobText;
+import inky.courier.core.job.Notify;
+import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.page.Kind;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Stream;
+
+/**
+ * A one-touch job.
+ *
+ * @param icon the picture on its stamp
+ * @param targets where its files go, 1 to 8
+ * @param subject of its mails, a template, and {@code body} likewise
+ * @param askFolder whether a folder is chosen at the device, below the destination's own
+ */
+public record JobItem(
+        UUID id,
+        String name,
+        String icon,
+        UUID profileId,
+        UUID templateId,
+        List<Target> targets,
+        String subject,
+        String body,
+        WhenTooLarge whenTooLarge,
+        Notify notifyWhen,
+        boolean askFolder)
+        implements Item {
+    /** Among the kinds of a target: whatever goes to no other one. */
+    public static final String REST = "REST";
+
+    private static final int MOST_TARGETS = 8;
+
+    /** The pictures on the stamps; drawn by the interface. */
+    private static final Set<String> ICONS =
+            Set.of("letter", "permit", "crates", "card", "question", "waves", "people", "map", "receipt", "ring");
+
+    /** @param kinds of paper that go there, names of {@link Kind} or {@link #REST}; none for all */
+    public record Target(UUID destinationId, List<String> kinds) {
+        public Target {
+            Required.value(destinationId, "destinationId");
+            kinds = kinds == null ? List.of() : kinds.stream().distinct().toList();
+        }
+    }
+
+    public JobItem {
+        Required.value(icon, "icon");
+        Required.value(profileId, "profileId");
+        Required.value(templateId, "templateId");
+        Required.value(subject, "subject");
+        Required.value(body, "body");
+        Required.value(whenTooLarge, "whenTooLarge");
+        Required.value(notifyWhen, "notifyWhen");
+        Required.value(targets, "targets");
+        name = Required.value(name, "name").strip();
+        targets = List.copyOf(targets);
+    }
+
+    @Override
+    public ItemKind itemKind() {
+        return ItemKind.JOB;
+    }
+
+    @Override
+    public List<Need> needs() {
+        return Stream.concat(
+                        Stream.of(
+                                new Need(new Reference(ItemKind.PROFILE, profileId), "profileId"),
+                                new Need(new Reference(ItemKind.NAME, templateId), "templateId")),
+                        targets.stream()
+                                .map(target -> new Need(
+                                        new Reference(ItemKind.DESTINATION, target.destinationId), "destinationIds")))
+                .toList();
+    }
+
+    @Override
+    public void check(Office office) {
+        JobText.of(name, subject, body);
+        if (!ICONS.contains(icon)) {
+            throw new Invalid("job.icon", "icon", "There is no such picture.", "Choose one of the stamps.");
+        }
+        Set<UUID> each = new HashSet<>();
+        if (targets.isEmpty()
+                || targets.size() > MOST_TARGETS
+                || !targets.stream().allMatch(target -> each.add(target.destinationId))) {
+            throw new Invalid(
+                    "job.destinations",
+                    "destinationIds",
+                    "A job needs 1 to " + MOST_TARGETS + " destinations.",
+                    "Choose where its files go.");
+        }
+        boolean known = targets.stream()
+                .flatMap(target -> target.kinds.stream())
+                .allMatch(kind -> kind.equals(REST)
+                        || Arrays.stream(Kind.values()).anyMatch(k -> k.name().equals(kind)));
+        if (!known) {
+            throw new Invalid(
+                    "job.kinds",
+                    "kinds",
+                    "There is no such kind of paper.",
+                    "Choose documents, receipts, cards or photos.");
+        }
+        if (whenTooLarge == WhenTooLarge.LINK) {
+            office.settings().requireAddress("whenTooLarge");
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.connection.HostAddress;
+import inky.courier.core.connection.SafeAddress;
+import inky.courier.core.mail.MailAddress;
+import inky.courier.core.mail.MailSignIn;
+import inky.courier.core.text.PlainText;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+
+/**
+ * A mail server; its password is kept apart.
+ *
+ * @param fingerprint SHA-256 of the certificate to trust, where exactly that is wanted
+ * @param sizeLimitMb what the server takes; 0 when only the server itself decides
+ * @param tokenEndpoint where tokens are had, for a sign-in by bearer token
+ */
+public record MailServerItem(
+        UUID id,
+        String name,
+        String host,
+        int port,
+        Encryption encryption,
+        CertificateCheck certificateCheck,
+        String fingerprint,
+        MailSignIn signIn,
+        String account,
+        String sender,
+        boolean senderIsPerson,
+        int sizeLimitMb,
+        String tokenEndpoint,
+        String clientId)
+        implements Item {
+    private static final int MOST_MB = 2000;
+    private static final int LONGEST_NAME = 200;
+
+    public MailServerItem {
+        Required.value(encryption, "encryption");
+        Required.value(certificateCheck, "certificateCheck");
+        Required.value(signIn, "signIn");
+        name = Required.value(name, "name").strip();
+        host = Required.value(host, "host").strip();
+        fingerprint = Required.value(fingerprint, "fingerprint").strip();
+        account = Required.value(account, "account").strip();
+        sender = Required.value(sender, "sender").strip();
+        tokenEndpoint = Required.value(tokenEndpoint, "tokenEndpoint").strip();
+        clientId = Required.value(clientId, "clientId").strip();
+    }
+
+    @Override
+    public ItemKind itemKind() {
+        return ItemKind.MAIL_SERVER;
+    }
+
+    @Override
+    public void check(Office office) {
+        List<Problem> problems = new ArrayList<>();
+        if (!PlainText.isName(name, 60)) {
+            problems.add(new Problem(
+                    "mail.name",
+                    "name",
+                    "A mail server needs a name of 1 to 60 characters.",
+                    "Name it as your office calls it."));
+        }
+        if (!HostAddress.isValid(host)) {
+            problems.add(new Problem(
+                    "mail.host",
+                    "host",
+                    "This is not the name or address of a server.",
+                    "For example mail.office.example."));
+        }
+        if (port < 1 || port > 65_535) {
+            problems.add(new Problem(
+                    "mail.port",
+                    "port",
+                    "A port is a number from 1 to 65535.",
+                    "587 with STARTTLS or 465 with TLS are usual."));
+        }
+        if (certificateCheck == CertificateCheck.EXACTLY_THIS
+                && !fingerprint.matches("([0-9A-Fa-f]{2}:){31}[0-9A-Fa-f]{2}")) {
+            problems.add(new Problem(
+                    "mail.fingerprint",
+                    "fingerprint",
+                    "The fingerprint of the certificate is missing.",
+                    "Run the probe, compare what it shows, then trust that one."));
+        }
+        if (signIn == MailSignIn.BEARER && !SafeAddress.isForSecrets(tokenEndpoint)) {
+            problems.add(new Problem(
+                    "mail.token",
+                    "tokenEndpoint",
+                    "This is not the address of a token endpoint over https.",
+                    "It begins with https; the identity provider's administrator knows it."));
+        }
+        if (clientId.length() > LONGEST_NAME || !PlainText.isLine(clientId)) {
+            problems.add(new Problem(
+                    "mail.client",
+                    "clientId",
+                    "This is not a client ID.",
+                    "The identity provider's administrator gives it when Courier is registered."));
+        }
+        if (signIn != MailSignIn.NONE && (account.isBlank() || account.length() > LONGEST_NAME)) {
+            problems.add(
+                    new Problem("mail.account", "account", "The account is missing.", "It is often the mail address."));
+        }
+        if (sizeLimitMb < 0 || sizeLimitMb > MOST_MB) {
+            problems.add(new Problem(
+                    "mail.size",
+                    "sizeLimitMb",
+                    "A size limit is 0 to " + MOST_MB + " MB.",
+                    "0 leaves it to the server."));
+        }
+        try {
+            new MailAddress(sender);
+        } catch (Invalid invalid) {
+            problems.addAll(invalid.at("sender").problems());
+        }
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+    }
+}

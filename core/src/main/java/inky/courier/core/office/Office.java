@@ -1,0 +1,184 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+
+/**
+ * The whole set-up of an office. It never changes: a change makes another one of it. Two offices are equal when they hold the
+ * same items.
+ */
+public final class Office {
+    public static final Office EMPTY = new Office(Map.of());
+
+    /** What is needed first stands first, then by name and id, so that the order is always the same. */
+    static final Comparator<Item> ORDER =
+            Comparator.comparing(Item::itemKind).thenComparing(Item::name).thenComparing(Item::id);
+
+    private final Map<Reference, Item> items;
+
+    /** Who needs each; made when it is first asked for. */
+    private volatile Map<Reference, List<Item>> dependents;
+
+    private Office(Map<Reference, Item> items) {
+        this.items = items;
+    }
+
+    /** Of items that are known to be right, as they are kept. */
+    public static Office of(Collection<? extends Item> items) {
+        Map<Reference, Item> all = new HashMap<>();
+        items.forEach(item -> all.put(item.reference(), item));
+        return new Office(all);
+    }
+
+    /** All items, what is needed before what needs it. */
+    public List<Item> items() {
+        return items.values().stream().sorted(ORDER).toList();
+    }
+
+    public Optional<Item> find(Reference what) {
+        return Optional.ofNullable(items.get(what));
+    }
+
+    public boolean has(ItemKind kind, UUID id) {
+        return items.containsKey(new Reference(kind, id));
+    }
+
+    /** All items of a type, in no order. */
+    public <T extends Item> List<T> all(Class<T> type) {
+        return items.values().stream().filter(type::isInstance).map(type::cast).toList();
+    }
+
+    public OfficeSettings settings() {
+        return find(OfficeSettings.REFERENCE).map(OfficeSettings.class::cast).orElse(OfficeSettings.USUAL);
+    }
+
+    /** What would not work without it, in order. */
+    public List<Item> dependents(Reference what) {
+        Map<Reference, List<Item>> known = dependents;
+        if (known == null) {
+            known = new HashMap<>();
+            for (Item item : items()) {
+                for (Need need : item.needs()) {
+                    List<Item> list = known.computeIfAbsent(need.what(), reference -> new ArrayList<>());
+                    if (list.isEmpty() || list.get(list.size() - 1) != item) {
+                        list.add(item);
+                    }
+                }
+            }
+            dependents = known;
+        }
+        return List.copyOf(known.getOrDefault(what, List.of()));
+    }
+
+    /** What people call it: a part by the item that it belongs to. */
+    public String nameOf(Item item) {
+        return item.partOf()
+                .flatMap(this::find)
+                .map(whole -> "the " + item.itemKind().words() + " of " + whole.name())
+                .orElse(item.name());
+    }
+
+    /**
+     * The office after changes, which are made together: an item may need one that comes with it, in any order.
+     *
+     * @throws Invalid when an item breaks its rules, or needs what is not there
+     * @throws StillNeeded when an item that goes is needed by one that stays
+     */
+    public Office apply(List<Change> changes) {
+        Map<Reference, Item> after = new HashMap<>(items);
+        Set<Reference> gone = new LinkedHashSet<>();
+        Map<Reference, Item> put = new LinkedHashMap<>();
+        for (Change change : changes) {
+            if (change instanceof Change.Put p) {
+                gone.remove(p.what());
+                put.put(p.what(), p.item());
+            } else {
+                put.remove(change.what());
+                gone.add(change.what());
+            }
+        }
+        for (Item item : items.values()) {
+            item.partOf().filter(gone::contains).ifPresent(whole -> gone.add(item.reference()));
+        }
+        after.keySet().removeAll(gone);
+        after.putAll(put);
+        Office office = new Office(after);
+        for (Reference reference : gone) {
+            Item item = items.get(reference);
+            List<Item> needing = office.dependents(reference);
+            if (item != null && !needing.isEmpty()) {
+                throw new StillNeeded(item, needing);
+            }
+        }
+        for (Item item : put.values()) {
+            try {
+                office.hold(item);
+            } catch (Invalid invalid) {
+                // Of one item its form says which; of several the sentence has to.
+                throw put.size() == 1 ? invalid : invalid.about(item.itemKind().words() + " " + office.nameOf(item));
+            }
+        }
+        return office;
+    }
+
+    /** To its own rules, and to those that it has with others. */
+    private void hold(Item item) {
+        item.check(this);
+        requireOwnName(item);
+        item.needs().stream()
+                .filter(need -> need.what().kind() != ItemKind.PERSON
+                        && find(need.what()).isEmpty())
+                .findFirst()
+                .ifPresent(need -> {
+                    throw missing(need);
+                });
+    }
+
+    private void requireOwnName(Item item) {
+        boolean taken = !item.name().isEmpty()
+                && items.values().stream()
+                        .anyMatch(other -> other.itemKind() == item.itemKind()
+                                && other.name().equals(item.name())
+                                && !other.id().equals(item.id()));
+        if (taken) {
+            throw new Invalid(
+                    "office.name-taken",
+                    "name",
+                    "Another " + item.itemKind().words() + " has this name.",
+                    "Choose another name.");
+        }
+    }
+
+    private static Invalid missing(Need need) {
+        return new Invalid(
+                "office.missing",
+                need.field(),
+                "There is no such " + need.what().kind().words() + ".",
+                "It may have been deleted. Choose one of the list.");
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Office office && items.equals(office.items);
+    }
+
+    @Override
+    public int hashCode() {
+        return items.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return "Office" + items();
+    }
+}

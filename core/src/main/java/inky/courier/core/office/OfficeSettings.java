@@ -1,0 +1,120 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.delivery.Keeping;
+import inky.courier.core.delivery.RetrySchedule;
+import inky.courier.core.job.JobText;
+import inky.courier.core.text.PlainText;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Objects;
+import java.util.UUID;
+
+/**
+ * The few settings of the whole office.
+ *
+ * @param office name of the office, shown at panels and in texts
+ * @param keepAcceptedHours how long pages and file stay after the last leg was accepted, 0 to 8784
+ * @param keepOthersDays how long they stay when a delivery is never accepted, 5 to 366
+ * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
+ * @param signature ends every mail, a template; empty for none
+ * @param keepDeliveriesDays how long deliveries are known at all, 31 to 3660, or {@link #FOR_EVER}
+ */
+public record OfficeSettings(
+        String office,
+        int keepAcceptedHours,
+        int keepOthersDays,
+        String address,
+        String signature,
+        int keepDeliveriesDays)
+        implements Item {
+    /** As a number of days. */
+    public static final int FOR_EVER = 0;
+
+    private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
+
+    public static final OfficeSettings USUAL = new OfficeSettings("Our office", 24, 30, "", "", 1096);
+
+    static final Reference REFERENCE = USUAL.reference();
+
+    private static final int HOURS_IN_YEAR = 8784;
+    private static final int LEAST_DELIVERIES_DAYS = 31;
+    private static final int MOST_DELIVERIES_DAYS = 3660;
+    private static final int LEAST_DAYS = (int) Keeping.LEAST_OTHERS.toDays();
+
+    public OfficeSettings {
+        office = Required.value(office, "office").strip();
+        address = Objects.requireNonNullElse(address, "").strip().replaceFirst("/+$", "");
+        signature = Objects.requireNonNullElse(signature, "").strip();
+    }
+
+    public Keeping keeping() {
+        return new Keeping(Duration.ofHours(keepAcceptedHours), Duration.ofDays(keepOthersDays));
+    }
+
+    @Override
+    public UUID id() {
+        return ID;
+    }
+
+    @Override
+    public ItemKind itemKind() {
+        return ItemKind.SETTINGS;
+    }
+
+    @Override
+    public String name() {
+        return "Settings";
+    }
+
+    /** @throws Invalid beside a field that makes links, while nobody has said where Courier is reached */
+    public void requireAddress(String field) {
+        if (address.isEmpty()) {
+            throw new Invalid(
+                    "settings.address",
+                    field,
+                    "A link needs the address at which people reach Courier.",
+                    "Enter it under Settings first.");
+        }
+    }
+
+    @Override
+    public void check(Office all) {
+        if (!PlainText.isName(office, 60)) {
+            throw new Invalid(
+                    "settings.office",
+                    "office",
+                    "The office needs a name of 1 to 60 characters.",
+                    "Enter a name that people recognise.");
+        }
+        if (keepAcceptedHours < 0 || keepAcceptedHours > HOURS_IN_YEAR) {
+            throw new Invalid(
+                    "settings.keep", "keepAcceptedHours", "Pages are kept for 0 to 8784 hours.", "24 is usual.");
+        }
+        if (keepOthersDays < LEAST_DAYS || keepOthersDays > 366) {
+            throw new Invalid(
+                    "settings.keep",
+                    "keepOthersDays",
+                    "Pages that have not arrived are kept for " + LEAST_DAYS + " to 366 days: Courier tries for "
+                            + RetrySchedule.GIVE_UP.toDays() + ".",
+                    "30 is usual.");
+        }
+        if (!address.matches("|https?://[A-Za-z0-9][A-Za-z0-9.-]{0,200}(:\\d{1,5})?")) {
+            throw new Invalid(
+                    "settings.address",
+                    "address",
+                    "This is not the address of Courier.",
+                    "Enter what people type, for example https://scans.office.example.");
+        }
+        JobText.signature(signature);
+        boolean tooShort = keepDeliveriesDays < LEAST_DELIVERIES_DAYS || keepDeliveriesDays < keepOthersDays;
+        if (keepDeliveriesDays != FOR_EVER && (tooShort || keepDeliveriesDays > MOST_DELIVERIES_DAYS)) {
+            throw new Invalid(
+                    "settings.keep",
+                    "keepDeliveriesDays",
+                    "Deliveries are listed for " + LEAST_DELIVERIES_DAYS + " to " + MOST_DELIVERIES_DAYS
+                            + " days, and as long as their pages are kept.",
+                    "1096 is usual; " + FOR_EVER + " keeps them for ever.");
+        }
+    }
+}

@@ -1,0 +1,30 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.text.PlainText;
+import java.util.UUID;
+
+/** A scan profile; its passcodes are kept apart. */
+public record ProfileItem(UUID id, String name, ScanProfile profile) implements Item {
+    public ProfileItem {
+        Required.value(profile, "profile");
+        name = Required.value(name, "name").strip();
+    }
+
+    @Override
+    public ItemKind itemKind() {
+        return ItemKind.PROFILE;
+    }
+
+    @Override
+    public void check(Office office) {
+        if (!PlainText.isName(name, 60)) {
+            throw new Invalid(
+                    "profile.name",
+                    "name",
+                    "A profile needs a name of 1 to 60 characters.",
+                    "Name it after the paper it is for.");
+        }
+    }
+}

@@ -1,0 +1,6 @@
+package inky.courier.core.office;
+
+import java.util.UUID;
+
+/** Which item. */
+public record Reference(ItemKind kind, UUID id) {}

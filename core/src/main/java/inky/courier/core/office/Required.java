@@ -1,0 +1,20 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+
+/** What an item cannot be without, whoever makes it: a form, or a file that somebody wrote. */
+final class Required {
+    private Required() {}
+
+    /** @throws Invalid when it is absent */
+    static <T> T value(T value, String name) {
+        if (value == null) {
+            throw new Invalid(
+                    "field.missing",
+                    name,
+                    "The value \"" + name + "\" is missing.",
+                    "docs/set-up-file.md lists what each item has.");
+        }
+        return value;
+    }
+}

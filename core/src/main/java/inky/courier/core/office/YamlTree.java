@@ -1,0 +1,117 @@
+package inky.courier.core.office;
+
+import inky.courier.core.Invalid;
+import java.util.HashMap;
+import java.util.Map;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
+import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.NodeTuple;
+import org.snakeyaml.engine.v2.nodes.ScalarNode;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
+import org.snakeyaml.engine.v2.nodes.Tag;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A YAML 1.2 text as a tree, and in which line each of its values stands. Aliases are followed, which other programs write where a
+ * value stands twice; how deep and how large a text may grow by them is bounded.
+ */
+final class YamlTree {
+    private static final int DEEPEST = 40;
+
+    /** A set-up of 1,000 devices and their panels has about 50,000. */
+    private static final int MOST_VALUES = 1_000_000;
+
+    private final JsonNode root;
+    private final Map<String, Integer> lines = new HashMap<>();
+    private int values;
+
+    /** @throws Invalid that says where the text is no YAML */
+    YamlTree(String text) {
+        LoadSettings settings = LoadSettings.builder()
+                .setCodePointLimit(Integer.MAX_VALUE)
+                .setAllowDuplicateKeys(false)
+                // Counted by value below.
+                .setMaxAliasesForCollections(Integer.MAX_VALUE)
+                .build();
+        try {
+            root = new Compose(settings)
+                    .composeString(text)
+                    .map(node -> tree("", node, 0))
+                    .orElseGet(JsonNodeFactory.instance::nullNode);
+        } catch (MarkedYamlEngineException e) {
+            throw invalid(e.getProblemMark()
+                    .map(mark -> " in line " + (mark.getLine() + 1))
+                    .orElse(""));
+        } catch (YamlEngineException e) {
+            throw invalid("");
+        }
+    }
+
+    JsonNode root() {
+        return root;
+    }
+
+    /** Where the value of a path stands, " in line 7"; empty where that is not known. */
+    String where(String path) {
+        Integer line = lines.get(path);
+        return line == null ? "" : " in line " + line;
+    }
+
+    private static Invalid invalid(String where) {
+        return new Invalid(
+                "set-up.format",
+                "file",
+                "The set-up is no YAML" + where + ".",
+                "Check the indentation, quotes and brackets there.");
+    }
+
+    private JsonNode tree(String path, Node node, int depth) {
+        if (depth > DEEPEST || ++values > MOST_VALUES) {
+            throw new Invalid(
+                    "set-up.format",
+                    "file",
+                    "The set-up refers to itself, or is larger than any office.",
+                    "Write each value where it belongs instead of repeating it by an alias.");
+        }
+        node.getStartMark().ifPresent(mark -> lines.put(path, mark.getLine() + 1));
+        JsonNodeFactory make = JsonNodeFactory.instance;
+        if (node instanceof MappingNode mapping) {
+            ObjectNode object = make.objectNode();
+            for (NodeTuple pair : mapping.getValue()) {
+                String key = pair.getKeyNode() instanceof ScalarNode scalar ? scalar.getValue() : "?";
+                object.set(key, tree(path.isEmpty() ? key : path + "." + key, pair.getValueNode(), depth + 1));
+            }
+            return object;
+        }
+        if (node instanceof SequenceNode sequence) {
+            ArrayNode array = make.arrayNode();
+            int at = 0;
+            for (Node one : sequence.getValue()) {
+                array.add(tree(path + "." + at++, one, depth + 1));
+            }
+            return array;
+        }
+        return scalar((ScalarNode) node);
+    }
+
+    /** By the core schema of YAML 1.2; what is none of these is a text. */
+    private static JsonNode scalar(ScalarNode node) {
+        JsonNodeFactory make = JsonNodeFactory.instance;
+        String text = node.getValue();
+        if (node.getTag().equals(Tag.NULL)) {
+            return make.nullNode();
+        }
+        if (node.getTag().equals(Tag.BOOL)) {
+            return make.booleanNode(Boolean.parseBoolean(text));
+        }
+        boolean isNumber = node.getTag().equals(Tag.INT) && text.matches("-?\\d{1,9}");
+        return isNumber ? make.numberNode(Integer.parseInt(text)) : make.stringNode(text);
+    }
+}

@@ -1,0 +1,5 @@
+/**
+ * All that an administrator sets up, as one value that does not change: who needs whom, what a change leads to, and what differs
+ * between two. People, their PINs, secrets and what has happened are no part of it.
+ */
+package inky.courier.core.office;

@@ -1,0 +1,144 @@
+package inky.courier.core.preflight;
+
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.office.Change;
+import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.PanelItem;
+import inky.courier.core.office.ProfileItem;
+import inky.courier.core.office.Reference;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.function.Supplier;
+
+/**
+ * Mends a job that a device cannot run: a copy of the job with the nearest profile that the device can scan takes its place on that
+ * device's panel. The job itself stays as it is on all others.
+ */
+public final class FittedJob {
+    private static final int LONGEST_JOB = 40;
+    private static final int LONGEST_PROFILE = 60;
+
+    private FittedJob() {}
+
+    /**
+     * The nearest profile that a device can scan: one side where it cannot turn sheets, grey where it has no colour, and the
+     * resolution that is nearest, the finer of two. Empty where the profile can be scanned as it is, or nothing can.
+     */
+    public static Optional<ScanProfile> fitted(ScanProfile profile, DeviceAbilities device) {
+        if (!device.scans() || device.resolutions().isEmpty()) {
+            return Optional.empty();
+        }
+        int dpi = profile.resolution().dpi();
+        int nearest = device.resolutions().stream()
+                .min(Comparator.<Integer>comparingInt(one -> Math.abs(one - dpi))
+                        .thenComparing(Comparator.reverseOrder()))
+                .orElse(dpi);
+        ScanProfile fitted = new ScanProfile(
+                profile.colour() == ColourMode.COLOUR && !device.scansColour() ? ColourMode.GREY : profile.colour(),
+                new Resolution(nearest),
+                profile.sides().both() && !device.turnsSheets() ? Sides.ONE : profile.sides(),
+                profile.tone(),
+                profile.tidy(),
+                profile.grouping(),
+                profile.files());
+        return fitted.equals(profile) ? Optional.empty() : Optional.of(fitted);
+    }
+
+    /**
+     * What is to be changed so that a job runs on a device.
+     *
+     * @param ids new ones, for what is added
+     * @return nothing where the job is not on the device's panel, can run there, or cannot be made to
+     */
+    public static List<Change> changes(
+            Office office, UUID jobId, UUID deviceId, DeviceAbilities device, Supplier<UUID> ids) {
+        Optional<PanelItem> panel = find(office, ItemKind.PANEL, deviceId, PanelItem.class);
+        Optional<JobItem> job = find(office, ItemKind.JOB, jobId, JobItem.class);
+        Optional<ProfileItem> profile =
+                job.flatMap(j -> find(office, ItemKind.PROFILE, j.profileId(), ProfileItem.class));
+        Optional<ScanProfile> fitted = profile.flatMap(p -> fitted(p.profile(), device));
+        if (panel.isEmpty() || fitted.isEmpty() || !panel.get().places().containsValue(jobId)) {
+            return List.of();
+        }
+        List<Change> changes = new ArrayList<>();
+        ProfileItem made = office.all(ProfileItem.class).stream()
+                .filter(other -> other.profile().equals(fitted.get()))
+                .min(Comparator.comparing(ProfileItem::name))
+                .orElseGet(() -> {
+                    String name = free(
+                            office,
+                            ItemKind.PROFILE,
+                            profile.get().name() + differs(profile.get().profile(), fitted.get()),
+                            LONGEST_PROFILE);
+                    ProfileItem added = new ProfileItem(ids.get(), name, fitted.get());
+                    changes.add(new Change.Put(added));
+                    return added;
+                });
+        JobItem j = job.get();
+        String deviceName = office.find(new Reference(ItemKind.DEVICE, deviceId))
+                .map(Item::name)
+                .orElse("");
+        JobItem copy = new JobItem(
+                ids.get(),
+                free(office, ItemKind.JOB, j.name() + ", " + deviceName, LONGEST_JOB),
+                j.icon(),
+                made.id(),
+                j.templateId(),
+                j.targets(),
+                j.subject(),
+                j.body(),
+                j.whenTooLarge(),
+                j.notifyWhen(),
+                j.askFolder());
+        changes.add(new Change.Put(copy));
+        TreeMap<Integer, UUID> places = new TreeMap<>(panel.get().places());
+        places.replaceAll((place, there) -> there.equals(jobId) ? copy.id() : there);
+        changes.add(new Change.Put(new PanelItem(deviceId, places)));
+        return changes;
+    }
+
+    private static <T extends Item> Optional<T> find(Office office, ItemKind kind, UUID id, Class<T> type) {
+        return office.find(new Reference(kind, id)).map(type::cast);
+    }
+
+    /** Says in the name what is other. */
+    private static String differs(ScanProfile from, ScanProfile to) {
+        return (from.sides() == to.sides() ? "" : ", one side")
+                + (from.colour() == to.colour() ? "" : ", grey")
+                + (from.resolution().equals(to.resolution())
+                        ? ""
+                        : ", " + to.resolution().dpi() + " dpi");
+    }
+
+    /** The name, shortened and with a number where it must be, that nothing of the kind has. */
+    private static String free(Office office, ItemKind kind, String wanted, int longest) {
+        String name = cut(wanted, longest);
+        for (int n = 2; isTaken(office, kind, name); n++) {
+            String number = " " + n;
+            name = cut(wanted, longest - number.length()) + number;
+        }
+        return name;
+    }
+
+    private static String cut(String text, int longest) {
+        int end = Math.min(text.length(), longest);
+        return text.substring(0, Character.isHighSurrogate(text.charAt(end - 1)) ? end - 1 : end)
+                .strip();
+    }
+
+    private static boolean isTaken(Office office, ItemKind kind, String name) {
+        return office.items().stream()
+                .anyMatch(item -> item.itemKind() == kind && item.name().equals(name));
+    }
+}

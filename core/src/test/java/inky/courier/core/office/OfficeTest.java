@@ -1,0 +1,193 @@
+package inky.courier.core.office;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import inky.courier.core.Invalid;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Random;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Properties of the set-up as a value. */
+class OfficeTest {
+    private static final int OFFICES = 300;
+
+    @Test
+    void aDifferenceMakesOneOfficeOfTheOtherInWhateverOrderItIsMade() {
+        Random random = new Random(11);
+        for (int i = 0; i < OFFICES; i++) {
+            Office a = Offices.random(random);
+            Office b = Offices.random(random);
+            List<Change> changes = Difference.between(a, b);
+            assertEquals(b, a.apply(changes));
+            List<Change> shuffled = new ArrayList<>(changes);
+            Collections.shuffle(shuffled, random);
+            assertEquals(b, a.apply(shuffled));
+            assertEquals(a, b.apply(Difference.between(b, a)), "and back");
+            assertEquals(List.of(), Difference.between(a, a));
+        }
+    }
+
+    /** Each step alone leaves an office that keeps the rules, so that it can be stored in this order. */
+    @Test
+    void theOrderOfADifferenceHoldsAtEachStepForWhatComes() {
+        Random random = new Random(12);
+        for (int i = 0; i < OFFICES; i++) {
+            Office after = Offices.random(random);
+            Office office = Office.EMPTY;
+            for (Change change : Difference.between(office, after)) {
+                office = office.apply(List.of(change));
+            }
+            assertEquals(after, office);
+            for (Change change : Difference.between(office, Office.EMPTY)) {
+                office = office.apply(List.of(change));
+            }
+            assertEquals(Office.EMPTY, office);
+        }
+    }
+
+    @Test
+    void nothingGoesThatIsNeededAndNothingComesThatNeedsWhatIsNotThere() {
+        Random random = new Random(13);
+        int needed = 0;
+        for (int i = 0; i < OFFICES; i++) {
+            Office office = Offices.random(random);
+            for (Item item : office.items()) {
+                List<Item> needing = office.dependents(item.reference());
+                // By a walk over all items instead of the index.
+                List<Item> walked = office.items().stream()
+                        .filter(other -> other.needs().stream()
+                                .anyMatch(need -> need.what().equals(item.reference())))
+                        .toList();
+                assertEquals(walked, needing);
+                List<Change> removal = List.of(new Change.Remove(item.reference()));
+                boolean onlyItsPart = needing.stream()
+                        .allMatch(other -> other.partOf().equals(java.util.Optional.of(item.reference())));
+                if (onlyItsPart) {
+                    assertTrue(office.apply(removal).find(item.reference()).isEmpty());
+                } else {
+                    needed++;
+                    assertThrows(StillNeeded.class, () -> office.apply(removal));
+                    List<Change> needingIt = List.of(new Change.Put(needing.get(0)));
+                    assertThrows(Invalid.class, () -> Office.EMPTY.apply(needingIt));
+                }
+            }
+        }
+        assertTrue(needed > OFFICES, "enough were needed: " + needed);
+    }
+
+    @ParameterizedTest
+    @EnumSource(OfficeFormat.class)
+    void aFileHoldsTheWholeSetUp(OfficeFormat format) {
+        Random random = new Random(14);
+        for (int i = 0; i < OFFICES / 3; i++) {
+            Office office = Offices.random(random);
+            assertEquals(office, format.read(format.write(office)));
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "null",
+                "[1",
+                "format: other",
+                "{\"format\": \"inky-courier-office\", \"jobz\": []}",
+                "a: &a [*a]"
+            })
+    void whatIsNoSetUpIsToldSo(String text) {
+        assertThrows(Invalid.class, () -> OfficeFormat.YAML.read(text));
+        assertThrows(Invalid.class, () -> OfficeFormat.JSON.read(text));
+    }
+
+    /** Whatever line of a file somebody loses, they are told in words, and of which item. */
+    @Test
+    void aFileThatLacksAnyLineIsReadOrRefusedInWords() {
+        Random random = new Random(15);
+        int refused = 0;
+        for (int i = 0; i < 20; i++) {
+            List<String> lines = new ArrayList<>(
+                    OfficeFormat.YAML.write(Offices.random(random)).lines().toList());
+            lines.remove(2 + random.nextInt(lines.size() - 2));
+            for (int k = 0; k < 10; k++) {
+                List<String> fewer = new ArrayList<>(lines);
+                fewer.remove(2 + random.nextInt(fewer.size() - 2));
+                try {
+                    OfficeFormat.YAML.read(String.join("\n", fewer));
+                } catch (Invalid e) {
+                    refused++;
+                    assertTrue(e.problems().get(0).sentence().endsWith("."), e.getMessage());
+                }
+            }
+        }
+        assertTrue(refused > 50, "enough were refused: " + refused);
+    }
+
+    // YAML 1.2.2 section 7.1: other programs write an alias where a value stands twice
+    @Test
+    void aliasesAreFollowedAndBounded() {
+        String head = "format: inky-courier-office\nnames:\n";
+        String first = "- {id: 00000000-0000-0001-0000-000000000001, name: A, template: &t '{date}'}\n";
+        Office office = OfficeFormat.YAML.read(
+                head + first + "- {id: 00000000-0000-0001-0000-000000000002, name: B, template: *t}\n");
+        assertEquals(
+                List.of("{date}", "{date}"),
+                office.all(NameItem.class).stream().map(NameItem::template).toList());
+        StringBuilder many = new StringBuilder(head + first + "panels:\n");
+        for (int i = 0; i < 200; i++) {
+            String places = i == 0 ? "&p {}" : "*p";
+            many.append("- {id: 00000000-0000-0002-0000-%012d, places: %s}\n".formatted(i, places));
+        }
+        String noDevice = assertThrows(Invalid.class, () -> OfficeFormat.YAML.read(many.toString()))
+                .problems()
+                .get(0)
+                .sentence();
+        assertTrue(noDevice.contains("There is no such device"), noDevice);
+        StringBuilder laughs = new StringBuilder("a0: &a0 [x, x, x, x, x, x, x, x, x, x]\n");
+        for (int i = 1; i < 12; i++) {
+            String one = "*a" + (i - 1);
+            laughs.append("a" + i + ": &a" + i + " [" + String.join(", ", Collections.nCopies(10, one)) + "]\n");
+        }
+        assertThrows(Invalid.class, () -> OfficeFormat.YAML.read(laughs.toString()));
+    }
+
+    @Test
+    void whatIsWrongIsToldWithItsLine() {
+        String text =
+                "format: inky-courier-office\ndevices:\n- id: 00000000-0000-0002-0000-000000000001\n  name: Bridge\n";
+        assertEquals("Line 3: The value \"host\" is missing.", told(text));
+        assertTrue(told("format: inky-courier-office\njobz: []\n").contains("\"jobz\" in line 2"));
+        assertTrue(told("format: inky-courier-office\njobs: [\n").startsWith("The set-up is no YAML in line "));
+        assertEquals(
+                "The set-up is no YAML.",
+                told("!!python/object/apply:os.system [ls]").replace(" in line 1", ""));
+    }
+
+    private static String told(String text) {
+        return assertThrows(Invalid.class, () -> OfficeFormat.YAML.read(text))
+                .problems()
+                .get(0)
+                .sentence();
+    }
+
+    @Test
+    void twoOfOneNameAreRefused() {
+        NameItem one = new NameItem(new UUID(1, 1), "By date", "{date}");
+        Office office = Office.EMPTY.apply(List.of(new Change.Put(one)));
+        List<Change> second = List.of(new Change.Put(new NameItem(new UUID(1, 2), "By date", "{counter}")));
+        assertEquals(
+                "name",
+                assertThrows(Invalid.class, () -> office.apply(second))
+                        .problems()
+                        .get(0)
+                        .field());
+    }
+}

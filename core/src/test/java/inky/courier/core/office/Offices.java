@@ -1,0 +1,171 @@
+package inky.courier.core.office;
+
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.destination.LinkSettings;
+import inky.courier.core.destination.MailSettings;
+import inky.courier.core.job.Notify;
+import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.mail.MailSignIn;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
+import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
+import inky.courier.core.profile.Tidy;
+import inky.courier.core.profile.Tone;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.UUID;
+
+/** Draws offices that keep the rules, of items from a small stock, so that two of them have much in common. */
+final class Offices {
+    private static final int STOCK = 6;
+
+    private Offices() {}
+
+    static Office random(Random random) {
+        List<Item> items = new ArrayList<>();
+        items.add(new OfficeSettings("Harbour " + random.nextInt(3), 24, 30, "https://scans.example", "", 400));
+        List<UUID> devices = new ArrayList<>();
+        List<UUID> servers = new ArrayList<>();
+        for (int i = 0; i < STOCK; i++) {
+            if (random.nextBoolean()) {
+                devices.add(id(ItemKind.DEVICE, i));
+                items.add(new DeviceItem(
+                        id(ItemKind.DEVICE, i),
+                        "Device " + i,
+                        "Quay " + random.nextInt(2),
+                        "",
+                        "192.0.2." + i,
+                        631,
+                        60));
+            }
+            if (random.nextBoolean()) {
+                servers.add(id(ItemKind.MAIL_SERVER, i));
+                items.add(server(i, 10 * random.nextInt(3)));
+            }
+        }
+        List<UUID> destinations = new ArrayList<>();
+        for (int i = 0; i < STOCK; i++) {
+            DestinationKind way = DestinationKind.values()[random.nextInt(DestinationKind.values().length)];
+            UUID through = way == DestinationKind.PRINTER ? any(devices, random) : any(servers, random);
+            if (!way.goesThroughAnother() || through != null) {
+                destinations.add(id(ItemKind.DESTINATION, i));
+                items.add(destination(i, way, through));
+            }
+        }
+        UUID profile = id(ItemKind.PROFILE, random.nextInt(STOCK));
+        UUID name = id(ItemKind.NAME, random.nextInt(STOCK));
+        items.add(new ProfileItem(profile, "Profile " + profile, profile(random)));
+        items.add(new NameItem(name, "Name " + name, random.nextBoolean() ? "{date}" : "{date} {counter}"));
+        List<UUID> jobs = new ArrayList<>();
+        for (int i = 0; i < STOCK && !destinations.isEmpty(); i++) {
+            jobs.add(id(ItemKind.JOB, i));
+            items.add(job(i, profile, name, any(destinations, random), random));
+        }
+        if (!devices.isEmpty() && !jobs.isEmpty()) {
+            TreeMap<Integer, UUID> places = new TreeMap<>();
+            places.put(1 + random.nextInt(3), any(jobs, random));
+            items.add(new PanelItem(any(devices, random), places));
+        }
+        return Office.EMPTY.apply(items.stream().<Change>map(Change.Put::new).toList());
+    }
+
+    static UUID id(ItemKind kind, int number) {
+        return new UUID(kind.ordinal() + 1, number);
+    }
+
+    private static MailServerItem server(int i, int limit) {
+        return new MailServerItem(
+                id(ItemKind.MAIL_SERVER, i),
+                "Server " + i,
+                "mail.example",
+                587,
+                Encryption.STARTTLS,
+                CertificateCheck.MUST_BE_VALID,
+                "",
+                MailSignIn.NONE,
+                "",
+                "scans@ferry.example",
+                false,
+                limit,
+                "",
+                "");
+    }
+
+    private static DestinationItem destination(int i, DestinationKind way, UUID through) {
+        String host =
+                way == DestinationKind.WEBDAV || way == DestinationKind.CLOUD ? "https://f.example/" : "f.example";
+        var consent = new inky.courier.core.destination.ConsentSettings(
+                "https://f.example/c", "https://f.example/t", "", "courier", "");
+        FolderSettings blank = FolderSettings.BLANK;
+        FolderSettings folder = new FolderSettings(
+                host,
+                0,
+                "files",
+                "in/{person.login}",
+                "courier",
+                "",
+                Encryption.NONE,
+                CertificateCheck.MUST_BE_VALID,
+                "",
+                true,
+                false,
+                blank.whenTaken(),
+                true,
+                blank.sidecar(),
+                4,
+                consent,
+                false);
+        return new DestinationItem(
+                id(ItemKind.DESTINATION, i),
+                "Destination " + i,
+                way,
+                through,
+                List.of("desk@ferry.example", " desk@ferry.example "),
+                folder,
+                LinkSettings.USUAL,
+                MailSettings.USUAL,
+                DestinationItem.NOTHING);
+    }
+
+    private static ScanProfile profile(Random random) {
+        FileType type = FileType.values()[random.nextInt(FileType.values().length)];
+        return new ScanProfile(
+                ColourMode.values()[random.nextInt(ColourMode.values().length)],
+                new Resolution(200 + 100 * random.nextInt(2)),
+                Sides.ONE,
+                Tone.USUAL,
+                Tidy.NONE,
+                Grouping.ONE_FILE,
+                FileSettings.of(type));
+    }
+
+    private static JobItem job(int i, UUID profile, UUID name, UUID to, Random random) {
+        List<String> kinds = random.nextBoolean() ? List.of() : Arrays.asList("RECEIPT", JobItem.REST);
+        return new JobItem(
+                id(ItemKind.JOB, i),
+                "Job " + i,
+                "letter",
+                profile,
+                name,
+                List.of(new JobItem.Target(to, kinds)),
+                "Scan",
+                "",
+                WhenTooLarge.values()[random.nextInt(WhenTooLarge.values().length)],
+                Notify.NEVER,
+                false);
+    }
+
+    private static <T> T any(List<T> of, Random random) {
+        return of.isEmpty() ? null : of.get(random.nextInt(of.size()));
+    }
+}

@@ -1,0 +1,84 @@
+package inky.courier.settings;
+
+import inky.courier.core.delivery.Keeping;
+import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.OfficeSettings;
+import inky.courier.setup.ItemTable;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+@Component
+class SettingsTable implements ItemTable {
+    private static final int LEAST_DAYS = (int) Keeping.LEAST_OTHERS.toDays();
+
+    private final JdbcClient jdbc;
+
+    SettingsTable(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public ItemKind kind() {
+        return ItemKind.SETTINGS;
+    }
+
+    @Override
+    public Class<? extends Item> type() {
+        return OfficeSettings.class;
+    }
+
+    @Override
+    public List<OfficeSettings> all() {
+        Map<String, String> all = new HashMap<>();
+        jdbc.sql("select name, value from setting")
+                .query((row, n) -> all.put(row.getString(1), row.getString(2)))
+                .list();
+        OfficeSettings usual = OfficeSettings.USUAL;
+        return List.of(new OfficeSettings(
+                all.getOrDefault("office", usual.office()),
+                number(all, "keep-accepted-hours", usual.keepAcceptedHours()),
+                // What was allowed before may be less than the tries take.
+                Math.max(LEAST_DAYS, number(all, "keep-others-days", usual.keepOthersDays())),
+                all.getOrDefault("address", usual.address()),
+                all.getOrDefault("signature", usual.signature()),
+                number(all, "keep-deliveries-days", usual.keepDeliveriesDays())));
+    }
+
+    @Override
+    public Optional<OfficeSettings> find(UUID id) {
+        return all().stream().findFirst();
+    }
+
+    private static int number(Map<String, String> all, String name, int usual) {
+        return all.containsKey(name) ? Integer.parseInt(all.get(name)) : usual;
+    }
+
+    @Override
+    public void put(Item item) {
+        OfficeSettings wanted = (OfficeSettings) item;
+        put("office", wanted.office());
+        put("keep-accepted-hours", Integer.toString(wanted.keepAcceptedHours()));
+        put("keep-others-days", Integer.toString(wanted.keepOthersDays()));
+        put("address", wanted.address());
+        put("signature", wanted.signature());
+        put("keep-deliveries-days", Integer.toString(wanted.keepDeliveriesDays()));
+    }
+
+    private void put(String name, String value) {
+        jdbc.sql(
+                        "insert into setting (name, value) values (?, ?) on conflict (name) do update set value = excluded.value")
+                .params(name, value)
+                .update();
+    }
+
+    @Override
+    public void remove(UUID id) {
+        jdbc.sql("delete from setting").update();
+    }
+}

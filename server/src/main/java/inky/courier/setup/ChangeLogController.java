@@ -1,0 +1,67 @@
+package inky.courier.setup;
+
+import inky.courier.audit.ChangeLog;
+import inky.courier.core.access.Right;
+import inky.courier.core.office.Item;
+import inky.courier.core.office.Office;
+import inky.courier.web.Needs;
+import jakarta.annotation.Nullable;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@Needs(Right.READ_LOGS)
+@RequestMapping("/api/changes")
+class ChangeLogController {
+    private final ChangeLog log;
+    private final SetUp setUp;
+
+    ChangeLogController(ChangeLog log, SetUp setUp) {
+        this.log = log;
+        this.setUp = setUp;
+    }
+
+    /** @param until only what was changed until then */
+    @GetMapping
+    List<ChangeView> changes(
+            @RequestParam(defaultValue = "0") long before,
+            @RequestParam(defaultValue = "100") int limit,
+            @RequestParam(defaultValue = "") String find,
+            @RequestParam(required = false) @Nullable Instant until) {
+        return views(log.newest(before, limit, find, until));
+    }
+
+    /** The last change of one thing; none when it was never changed. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/of/{id}")
+    List<ChangeView> lastChange(@PathVariable UUID id) {
+        return views(log.lastOf(id).stream().toList());
+    }
+
+    @Needs(Right.CHANGE_SETUP)
+    @PostMapping("/{id}/undo")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void undoChange(@PathVariable long id) {
+        setUp.undo(id);
+    }
+
+    private List<ChangeView> views(List<ChangeLog.Record> records) {
+        Office office = setUp.office();
+        Map<UUID, String> names = new HashMap<>();
+        for (Item item : office.items()) {
+            names.putIfAbsent(item.id(), office.nameOf(item));
+        }
+        return records.stream().map(record -> ChangeView.of(record, names::get)).toList();
+    }
+}

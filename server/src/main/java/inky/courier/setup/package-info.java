@@ -1,0 +1,2 @@
+/** The one door for every change of the set-up, and the set-up as one value. */
+package inky.courier.setup;

@@ -1,0 +1,71 @@
+package inky.courier.web;
+
+import inky.courier.core.access.Right;
+import inky.courier.core.access.Role;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.GrantedAuthority;
+import org.springframework.security.core.context.SecurityContextHolder;
+
+/** What whoever asks may do. */
+public final class Access {
+    private static final String PREFIX = "ROLE_";
+
+    /** Of sessions that began before there were roles. */
+    private static final String BEFORE_ROLES = "ROLE_ADMIN";
+
+    private Access() {}
+
+    /** The role of whoever asks; none for Courier itself and for a person at a panel. */
+    public static Optional<Role> role() {
+        Authentication who = SecurityContextHolder.getContext().getAuthentication();
+        return who == null
+                ? Optional.empty()
+                : who.getAuthorities().stream()
+                        .map(GrantedAuthority::getAuthority)
+                        .flatMap(authority -> role(authority).stream())
+                        .findFirst();
+    }
+
+    private static Optional<Role> role(String authority) {
+        if (BEFORE_ROLES.equals(authority)) {
+            return Optional.of(Role.ADMINISTRATOR);
+        }
+        for (Role role : Role.values()) {
+            if (authority(role).equals(authority)) {
+                return Optional.of(role);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** What stands for a role in a session. */
+    public static String authority(Role role) {
+        return PREFIX + role;
+    }
+
+    /** Whether somebody at the desk has a right. */
+    public static boolean may(Right right) {
+        return role().filter(role -> role.may(right)).isPresent();
+    }
+
+    /**
+     * For doors inside of the application: holds accounts of the desk to their rights, and lets Courier itself through.
+     *
+     * @throws Refusal when the account may not
+     */
+    public static void require(Right right) {
+        if (role().isPresent() && !may(right)) {
+            throw notAllowed();
+        }
+    }
+
+    static Refusal notAllowed() {
+        return new Refusal(
+                HttpStatus.FORBIDDEN,
+                "not-allowed",
+                "Your account is not allowed to do this.",
+                "Ask an administrator of Courier.");
+    }
+}

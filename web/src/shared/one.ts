@@ -1,0 +1,129 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed, ref, watch, type Ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useForm } from './problems';
+import { useUndo } from './undo';
+
+/** What one thing of the set-up is read, shown and stored by. */
+export interface Kind<View, Form> {
+  /** Path of its area, also the key of its queries. */
+  path: string;
+  one: (id: string) => Promise<View>;
+  add: (form: Form) => Promise<View>;
+  /** @param version of what was looked at; empty to replace whatever is stored */
+  change: (id: string, form: Form, version: string) => Promise<View>;
+  remove: (id: string) => Promise<unknown>;
+  blank: () => Form;
+  formOf: (view: View) => Form;
+  /** What is said when it was saved; its name and "saved" otherwise. */
+  saidOf?: (view: View) => string;
+}
+
+const copy = <T>(value: T) => JSON.parse(JSON.stringify(value)) as T;
+
+/** The header by which the server is told what was looked at. */
+export const ifMatch = (version: string) => (version ? { 'If-Match': version } : {});
+
+/**
+ * One thing of the set-up in a form: opened by the path, saved, deleted, undone. What somebody else saves meanwhile is taken over
+ * where nothing was typed; otherwise it is asked about when this is saved.
+ */
+export function useOne<View extends { id: string; name: string; version?: string }, Form extends object>(
+  kind: Kind<View, Form>,
+) {
+  const route = useRoute();
+  const router = useRouter();
+  const queries = useQueryClient();
+  const { sayWithUndo } = useUndo();
+  const openId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''));
+  const isNew = computed(() => openId.value === 'new');
+  const there = computed(() => openId.value !== '' && !isNew.value);
+  const query = useQuery({
+    queryKey: computed(() => [kind.path, 'one', openId.value]),
+    queryFn: () => kind.one(openId.value),
+    enabled: there,
+    placeholderData: keepPreviousData,
+  });
+  /** The last one stays until the next is there. */
+  const open = computed(() => (there.value ? query.data.value : undefined));
+  const form = ref(kind.blank()) as Ref<Form>;
+  const before = ref(JSON.stringify(form.value));
+  const dirty = computed(() => JSON.stringify(form.value) !== before.value);
+  /** Of what the form was filled from. */
+  let version = '';
+
+  function show(view: View | undefined) {
+    form.value = view ? kind.formOf(copy(view)) : kind.blank();
+    before.value = JSON.stringify(form.value);
+    version = view?.version ?? '';
+  }
+
+  let stored: View | undefined;
+  const state = useForm({
+    theirs: async () => {
+      stored = await kind.one(openId.value);
+      return kind.formOf(copy(stored));
+    },
+    mine: () => form.value,
+    take: () => {
+      if (stored) queries.setQueryData([kind.path, 'one', stored.id], stored);
+      show(stored);
+    },
+    insist: () => {
+      version = stored?.version ?? '';
+      void save();
+    },
+  });
+
+  function reset() {
+    show(open.value);
+    state.clear();
+  }
+  watch([openId, () => open.value?.id], reset, { immediate: true });
+  // Somebody else's change is taken over only where nothing was typed.
+  watch(open, () => !dirty.value && reset());
+
+  async function save(): Promise<View | undefined> {
+    const wasNew = isNew.value;
+    const id = openId.value;
+    const saved = await state.attempt(() =>
+      wasNew ? kind.add(form.value) : kind.change(id, form.value, version),
+    );
+    if (!saved) return undefined;
+    queries.setQueryData([kind.path, 'one', saved.id], saved);
+    show(saved);
+    await queries.invalidateQueries({ queryKey: [kind.path] });
+    if (wasNew) await router.push(`/${kind.path}/${saved.id}`);
+    const words = wasNew ? `${saved.name} created.` : (kind.saidOf?.(saved) ?? `${saved.name} saved.`);
+    void sayWithUndo(words, saved.id, () => wasNew && leave(saved.id));
+    return saved;
+  }
+
+  /** What was created is gone again. */
+  function leave(id: string) {
+    if (openId.value === id) void router.push(`/${kind.path}`);
+  }
+
+  async function remove() {
+    const gone = open.value;
+    if (!gone) return;
+    const done = await state.attempt(async () => {
+      await kind.remove(gone.id);
+      return true;
+    });
+    if (!done) return;
+    await router.push(`/${kind.path}`);
+    queries.removeQueries({ queryKey: [kind.path, 'one', gone.id] });
+    void sayWithUndo(`${gone.name} deleted.`, gone.id, () => router.push(`/${kind.path}/${gone.id}`));
+    await queries.invalidateQueries();
+  }
+
+  /** Nothing is done to one while another is still on its way. */
+  const busy = computed(() => state.busy.value || (there.value && query.isPlaceholderData.value));
+  return { query, openId, isNew, there, open, form, dirty, save, remove, reset, ...state, busy };
+}
+
+export type One<
+  View extends { id: string; name: string; version?: string },
+  Form extends object,
+> = ReturnType<typeof useOne<View, Form>>;
