@@ -13,7 +13,12 @@ export default defineConfig({
       resolvers: [ElementPlusResolver({ importStyle: 'sass' })],
     }),
   ],
-  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  resolve: {
+    alias: {
+      '@words': fileURLToPath(new URL('../core/src/main/resources/inky/courier/core/message', import.meta.url)),
+      '@': fileURLToPath(new URL('./src', import.meta.url)),
+    },
+  },
   css: {
     preprocessorOptions: {
       scss: { additionalData: '@use "@/styles/element/index.scss" as *;\n' },
@@ -21,5 +26,5 @@ export default defineConfig({
   },
   // Whose libraries are in it: shown by the application.
   build: { target: 'es2022', license: { fileName: 'third-party-web.txt' }, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  server: { proxy: { '/api': process.env.COURIER_TARGET ?? 'http://127.0.0.1:8480' } },
+  server: { fs: { allow: ['..'] }, proxy: { '/api': process.env.COURIER_TARGET ?? 'http://127.0.0.1:8480' } },
 });

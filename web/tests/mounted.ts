@@ -2,6 +2,7 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query';
 import { flushPromises, mount } from '@vue/test-utils';
 import { defineComponent, h, type VNode } from 'vue';
 import { createMemoryHistory, createRouter } from 'vue-router';
+import { i18n } from '@/shared/words';
 
 /** Runs a composable as a view does, at an address, and waits until it has come to rest. */
 export const use = <T>(composable: () => T, at = '/', paths: string[] = ['/:all(.*)*']) =>
@@ -31,7 +32,7 @@ export async function mountWith<T>(
     }),
     {
       attachTo: document.body,
-      global: { plugins: [router, [VueQueryPlugin, { queryClient: queries }]] },
+      global: { plugins: [router, i18n, [VueQueryPlugin, { queryClient: queries }]] },
     },
   );
   await flushPromises();

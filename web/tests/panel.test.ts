@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { usePanel } from '@/panel/usePanel';
+import { language, speak } from '@/shared/words';
 import { use } from './mounted';
 import { Refusal, server, StandInEvents } from './server';
 
@@ -30,7 +31,10 @@ beforeEach(() => {
     .on('POST /api/panel/d1/scans/s1/send', { deliveryId: 'v1', number: 48213 })
     .on('GET /api/panel/d1/deliveries/v1', { deliveryId: 'v1', number: 48213, legs: [{ state: 'MOVING' }] });
 });
-afterEach(() => void vi.useRealTimers());
+afterEach(async () => {
+  vi.useRealTimers();
+  await speak('en');
+});
 
 async function panel() {
   return (await use(() => usePanel('d1'))).composed;
@@ -47,6 +51,34 @@ const step = async (milliseconds: number) => {
   await vi.advanceTimersByTimeAsync(milliseconds);
   await flushPromises();
 };
+
+describe('the language', () => {
+  it('is the device\u2019s, then the person\u2019s, then the one that was chosen, and is forgotten', async () => {
+    server.on('GET /api/panel/d1', () => ({
+      ...FRONT,
+      language: 'es',
+      person: signedIn ? { ...PERSON, language: 'de' } : undefined,
+    }));
+    server.on('POST /api/panel/d1/session', () => {
+      signedIn = true;
+      return { ...FRONT, language: 'es', person: { ...PERSON, language: 'de' } };
+    });
+    // Loaded before, as no clock runs here while a language comes.
+    for (const tag of ['es', 'de', 'fr', 'en']) await speak(tag);
+    const seen = await panel();
+    await flushPromises();
+    expect(language()).toBe('es');
+    await seen.signIn('274193');
+    await flushPromises();
+    expect(language()).toBe('de');
+    await seen.choose('fr');
+    expect(language()).toBe('fr');
+    expect(server.to('GET /api/panel/d1/jobs').at(-1)?.header('Accept-Language')).toBe('fr');
+    await seen.signOut();
+    await flushPromises();
+    expect(language()).toBe('es');
+  });
+});
 
 describe('from the door to the jobs', () => {
   it('a PIN leads to the jobs of this device', async () => {

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch';
+import { language, said } from '@/shared/words';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -31,6 +32,8 @@ function cookie(name: string): string {
 
 const withToken: Middleware = {
   onRequest({ request }) {
+    // The desk is in English, whatever the browser's own language is.
+    request.headers.set('Accept-Language', language());
     if (request.method !== 'GET') {
       request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
     }
@@ -53,13 +56,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch {
-    throw new Problem(
-      0,
-      'offline',
-      'Courier does not answer.',
-      'Check the network connection; this page reconnects automatically.',
-      [],
-    );
+    throw new Problem(0, 'offline', said('panel.offline'), said('panel.offline.remedy'), []);
   }
   if (answer.response.ok) {
     return answer.data as T;
@@ -70,8 +67,8 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   throw new Problem(
     answer.response.status,
     detail.code ?? 'http-' + answer.response.status,
-    detail.title ?? (answer.response.status === 401 ? 'You are signed out.' : 'This did not work.'),
-    detail.remedy ?? (answer.response.status === 401 ? 'Sign in again.' : 'Try again.'),
+    detail.title ?? said(answer.response.status === 401 ? 'panel.signed-out' : 'panel.failed'),
+    detail.remedy ?? said(answer.response.status === 401 ? 'panel.signed-out.remedy' : 'panel.failed.remedy'),
     detail.problems ?? [],
   );
 }

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
+import { bestLanguage, speak } from '@/shared/words';
 
 /** One area of the set-up: its list, and one of it beside the list. */
 function area(path: string, name: string, load: () => Promise<unknown>): RouteRecordRaw {
@@ -144,6 +145,11 @@ const routes: RouteRecordRaw[] = [
 ];
 
 export const router = createRouter({ history: createWebHistory(), routes });
+
+/** The desk is in English, a download page in the language of its reader; a panel says itself which one. */
+router.beforeEach(async (to) => {
+  if (to.name !== 'Panel') await speak(to.name === 'Download' ? bestLanguage(navigator.languages) : 'en');
+});
 
 router.afterEach((to) => {
   document.title =

@@ -19,7 +19,7 @@ const known = useQuery({
   queryKey: ['devices', 'places'],
   queryFn: () => ask(api.GET('/api/devices/places')),
 });
-const form = reactive({ address: '', name: '', place: '', placeWhat: '', signOutSeconds: 60 });
+const form = reactive({ address: '', name: '', place: '', placeWhat: '', signOutSeconds: 60, language: '' });
 const seen = ref<Schemas['Look']>();
 const places = computed(() => known.data.value ?? []);
 

@@ -10,6 +10,7 @@ import { useArea } from '@/shared/area';
 import { ifMatch } from '@/shared/one';
 import { ago, count, figure } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
+import LanguageField from '@/shared/LanguageField.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
@@ -32,13 +33,14 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   change: (id, body, version) =>
     ask(api.PUT('/api/devices/{id}', { params: { path: { id }, header: ifMatch(version) }, body })),
   remove: (id) => ask(api.DELETE('/api/devices/{id}', { params: { path: { id } } })),
-  blank: () => ({ name: '', place: '', placeWhat: '', address: '', signOutSeconds: 60 }),
+  blank: () => ({ name: '', place: '', placeWhat: '', address: '', signOutSeconds: 60, language: '' }),
   formOf: (v) => ({
     name: v.name,
     place: v.place,
     placeWhat: v.placeWhat,
     address: v.address,
     signOutSeconds: v.signOutSeconds,
+    language: v.language,
   }),
 });
 
@@ -166,6 +168,13 @@ async function lookAgain() {
           :aria-describedby="f.describedby"
         />
       </FormField>
+      <LanguageField
+        v-if="!open || scans(open.abilities)"
+        :model-value="form.language ?? ''"
+        label="Language of its panel"
+        hint="Until a person signs in who has another."
+        @update:model-value="form.language = $event"
+      />
     </template>
     <template #actions>
       <button type="button" class="button" :disabled="busy" @click="lookAgain">Check again</button>

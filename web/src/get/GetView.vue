@@ -4,12 +4,14 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { bytes, count, longDay } from '@/shared/format';
+import { bytes, longDay } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import { useForm } from '@/shared/problems';
+import { useWords } from '@/shared/words';
 
 /** The page behind a download link: for people who may never have seen Courier. */
 const route = useRoute();
+const { t } = useWords();
 const token = computed(() => String(route.params.token));
 const { general, busy, attempt } = useForm();
 const passcode = ref('');
@@ -38,14 +40,9 @@ const fileAddress = (position: number) =>
 <template>
   <main>
     <template v-if="page">
-      <h1>{{ page.office }} has scanned something for you</h1>
+      <h1>{{ t('get.title', { office: page.office }) }}</h1>
       <form v-if="page.asksPasscode" @submit.prevent="open">
-        <FormField
-          v-slot="f"
-          label="Passcode"
-          name="passcode"
-          hint="Six digits, which came in a mail of their own."
-        >
+        <FormField v-slot="f" :label="t('get.passcode')" name="passcode" :hint="t('get.passcode-hint')">
           <el-input
             :id="f.id"
             v-model="passcode"
@@ -57,30 +54,30 @@ const fileAddress = (position: number) =>
         </FormField>
         <ErrorNote :error="general" />
         <button type="submit" class="button stamp" :disabled="busy || passcode.length < 6">
-          Show the files
+          {{ t('get.show') }}
         </button>
       </form>
       <ul v-else>
         <li v-for="file in page.files" :key="file.position">
           <div>
             <p class="mono">{{ file.name }}</p>
-            <p class="small quiet">{{ count(file.pages, 'page') }}, {{ bytes(file.bytes) }}</p>
+            <p class="small quiet">{{ t('mine.pages', { n: file.pages }) }}, {{ bytes(file.bytes) }}</p>
           </div>
           <a
             class="button"
             :class="{ stamp: page.files.length === 1 }"
             :href="fileAddress(file.position)"
             download
-            >Download</a
+            >{{ t('get.download') }}</a
           >
         </li>
       </ul>
       <p class="caption">
-        This page is here until {{ longDay(page.expiresAt) }}. Every download is written down.
+        {{ t('get.until', { day: longDay(page.expiresAt) }) }}
       </p>
     </template>
     <template v-else-if="query.error.value">
-      <h1>Nothing to download here</h1>
+      <h1>{{ t('get.nothing') }}</h1>
       <ErrorNote :error="query.error.value" />
     </template>
   </main>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import StateMark from '@/shared/StateMark.vue';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
-/** The code that a person types on their telephone, to let Courier into their cloud folder. */
+/** The code that a person types on their phone, to let Courier into their cloud folder. */
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const { consent, job, busy } = props.panel;
 const waiting = computed(() => consent.value?.state === 'WAITING');
 const given = computed(() => consent.value?.state === 'GIVEN');
@@ -18,23 +20,24 @@ function scanNow() {
 <template>
   <div v-if="consent" class="consent">
     <div class="left">
-      <h1>Allow Courier to use your folder</h1>
+      <h1>{{ t('consent.title') }}</h1>
       <ol>
         <li>
-          <strong>1</strong> Take your telephone and point it at the square, or open
+          <strong>1</strong> {{ t('consent.scan-code') }}
           <span class="mono">{{ page }}</span>
         </li>
         <li>
           <strong>2</strong>
           <span
-            >Check the code there, then allow it
-            <b class="code" aria-label="Code">{{ consent.code }}</b></span
+            >{{ t('consent.check') }}
+            <b class="code" :aria-label="t('consent.code')">{{ consent.code }}</b></span
           >
         </li>
-        <li><strong>3</strong> Your scan starts automatically. You will not be asked again.</li>
+        <li><strong>3</strong> {{ t('consent.starts') }}</li>
       </ol>
       <p v-if="waiting" class="state" role="status">
-        <StateMark mark="moving" :size="22" silent /> Waiting for {{ consent.destination }} ...
+        <StateMark mark="moving" :size="22" silent />
+        {{ t('consent.waiting', { destination: consent.destination }) }}
       </p>
       <p v-else-if="given" class="state" role="status">
         <StateMark mark="accepted" :size="22" silent /> {{ consent.sentence }}
@@ -47,16 +50,16 @@ function scanNow() {
       class="qr"
       :viewBox="`0 0 ${consent.qr.size} ${consent.qr.size}`"
       role="img"
-      aria-label="The address with the code, for a telephone’s camera"
+      :aria-label="t('consent.qr')"
       shape-rendering="crispEdges"
     >
       <rect width="100%" height="100%" fill="#fff" />
       <path :d="consent.qr.path" fill="#000" />
     </svg>
     <div class="foot">
-      <button type="button" class="key" @click="panel.leaveConsent()">Back</button>
+      <button type="button" class="key" @click="panel.leaveConsent()">{{ t('panel.back') }}</button>
       <button v-if="job" type="button" class="key" :disabled="busy" @click="scanNow">
-        Scan now, allow later
+        {{ t('consent.later') }}
       </button>
       <button
         v-if="!waiting && !given"
@@ -65,7 +68,7 @@ function scanNow() {
         :disabled="busy"
         @click="panel.askAgain()"
       >
-        New code
+        {{ t('consent.new-code') }}
       </button>
     </div>
   </div>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 /** A folder below the destination's own, looked for from its root down. */
 const props = defineProps<{ panel: PanelState; question: Schemas['Ask'] }>();
 const emit = defineEmits<{ done: [] }>();
+const { t } = useWords();
 const { folders, device, busy } = props.panel;
 const path = ref(folders.value[props.question.destinationId] ?? '');
 const entries = ref<Schemas['FolderEntry'][]>([]);
@@ -58,9 +60,9 @@ onMounted(async () => {
 </script>
 
 <template>
-  <section class="choice-drawer" aria-label="Folder" @keydown.esc="emit('done')">
+  <section class="choice-drawer" :aria-label="t('folder.title')" @keydown.esc="emit('done')">
     <header>
-      <nav aria-label="Where this is">
+      <nav :aria-label="t('folder.where')">
         <button ref="first" type="button" class="crumb" @click="open('')">{{ question.name }}</button>
         <template v-for="(crumb, i) in crumbs" :key="i">
           <span aria-hidden="true">/</span>
@@ -69,10 +71,10 @@ onMounted(async () => {
           </button>
         </template>
       </nav>
-      <button type="button" class="key" @click="emit('done')">Back</button>
-      <button type="button" class="key stamp" :disabled="busy" @click="choose">Put it here</button>
+      <button type="button" class="key" @click="emit('done')">{{ t('panel.back') }}</button>
+      <button type="button" class="key stamp" :disabled="busy" @click="choose">{{ t('folder.here') }}</button>
     </header>
-    <ul v-if="entries.length" class="list" tabindex="0" aria-label="Folders">
+    <ul v-if="entries.length" class="list" tabindex="0" :aria-label="t('folder.list')">
       <li v-for="entry in entries" :key="entry.name">
         <button type="button" :disabled="busy" @click="open([...crumbs, entry.name].join('/'))">
           <svg width="30" height="24" viewBox="0 0 30 24" aria-hidden="true">
@@ -82,22 +84,24 @@ onMounted(async () => {
         </button>
       </li>
     </ul>
-    <p v-else class="quiet nothing">No folders in here.</p>
+    <p v-else class="quiet nothing">{{ t('folder.none') }}</p>
     <footer>
       <button v-if="more" type="button" class="key" @click="open(path, entries[entries.length - 1]?.name)">
-        More folders
+        {{ t('folder.more') }}
       </button>
       <form v-if="making" @submit.prevent="make">
         <input
           v-model="name"
           type="text"
           maxlength="120"
-          aria-label="Name of the new folder"
-          placeholder="Name"
+          :aria-label="t('folder.name')"
+          :placeholder="t('folder.name-short')"
         />
-        <button type="submit" class="key" :disabled="busy || !name.trim()">Make it</button>
+        <button type="submit" class="key" :disabled="busy || !name.trim()">{{ t('folder.create') }}</button>
       </form>
-      <button v-else-if="question.freely" type="button" class="key" @click="making = true">New folder</button>
+      <button v-else-if="question.freely" type="button" class="key" @click="making = true">
+        {{ t('folder.new') }}
+      </button>
     </footer>
   </section>
 </template>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import JobStamp from '@/shared/JobStamp.vue';
-import { count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import NewsStrip from './NewsStrip.vue';
 import SampleDrawer from './SampleDrawer.vue';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const { labels, loaded, busy, front, mine } = props.panel;
 const news = computed(() => mine.value?.news ?? []);
 const FIRST_PAGE = 5;
@@ -23,9 +24,7 @@ const pages = computed(() => {
 });
 const shown = computed(() => pages.value[page.value] ?? []);
 const title = computed(() =>
-  loaded.value
-    ? `${count(loaded.value.sheets, 'sheet is', 'sheets are')} in the feeder. Where to?`
-    : 'What would you like to do?',
+  loaded.value ? t('jobs.in-feeder', { n: loaded.value.sheets }) : t('jobs.what'),
 );
 const stopped = computed(
   () => front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',
@@ -48,24 +47,24 @@ const stopped = computed(
           />
           <strong>{{ label.name }}</strong>
           <span v-if="page === 0 && i === 0" class="does">{{ label.does }}</span>
-          <span v-for="(to, t) in label.to.slice(0, 2)" :key="to" class="to"
-            ><small>{{ t === 0 ? 'to' : '' }}</small
+          <span v-for="(to, place) in label.to.slice(0, 2)" :key="to" class="to"
+            ><small>{{ place === 0 ? t('jobs.to') : '' }}</small
             >{{ to }}</span
           >
           <span v-if="label.note && ((page === 0 && i === 0) || !label.possible)" class="note">
             <StateMark mark="care" :size="20" silent /> {{ label.note }}
           </span>
           <span v-else-if="label.asks.some((one) => one.kind === 'CONSENT')" class="once">
-            asks for your consent once
+            {{ t('jobs.asks-consent') }}
           </span>
           <span v-else-if="label.note" class="late"
-            ><StateMark mark="care" :size="18" silent /> late just now</span
+            ><StateMark mark="care" :size="18" silent /> {{ t('jobs.delayed') }}</span
           >
         </button>
       </li>
     </ul>
     <p v-if="!labels.length" class="none">
-      There is no job on this device yet. Whoever looks after the scanners can put one here.
+      {{ t('jobs.none') }}
     </p>
     <div class="foot">
       <template v-if="pages.length > 1">
@@ -77,7 +76,7 @@ const stopped = computed(
           :aria-pressed="i === page"
           @click="page = i"
         >
-          {{ i === 0 ? 'First jobs' : i === 1 ? 'More jobs' : 'Page ' + (i + 1) }}
+          {{ i === 0 ? t('jobs.first') : i === 1 ? t('jobs.more') : t('jobs.page', { n: i + 1 }) }}
         </button>
       </template>
       <button
@@ -87,7 +86,7 @@ const stopped = computed(
         :aria-expanded="drawer"
         @click="drawer = !drawer"
       >
-        Sample paper
+        {{ t('sample.title') }}
       </button>
     </div>
     <SampleDrawer v-if="drawer" :panel="panel" @done="drawer = false" />

@@ -1,24 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { count, when } from '@/shared/format';
+import { when } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { deliveryMark } from '@/shared/states';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 /** A person's latest scans, and what they have allowed. */
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const { mine, busy } = props.panel;
 const scans = computed(() => mine.value?.scans ?? []);
 const consents = computed(() => mine.value?.consents ?? []);
-const WORDS: Record<(typeof scans.value)[number]['state'], string> = {
-  MOVING: 'on its way',
-  WAITING: 'waits',
-  HELD: 'held back',
-  ACCEPTED: 'arrived',
-  STOPPED: 'not sent',
-  CALLED_OFF: 'called off',
-};
 /** Withdrawing takes two touches. */
 const sure = ref('');
 const withdrawn = ref('');
@@ -34,43 +28,43 @@ async function withdraw(id: string) {
 
 <template>
   <div class="mine">
-    <section class="scans" aria-label="Your latest scans">
-      <h1>Your latest scans</h1>
-      <ul tabindex="0" aria-label="Scans">
+    <section class="scans" :aria-label="t('mine.title')">
+      <h1>{{ t('mine.title') }}</h1>
+      <ul tabindex="0" :aria-label="t('mine.list')">
         <li v-for="scan in scans" :key="scan.id">
           <JobStamp :icon="scan.jobIcon" :size="40" />
           <div>
             <p class="name">{{ scan.fileName || scan.jobName }}</p>
             <p class="quiet">
-              {{ when(scan.at) }}, {{ count(scan.pages, 'page')
+              {{ when(scan.at) }}, {{ t('mine.pages', { n: scan.pages })
               }}<template v-if="scan.sentence">. {{ scan.sentence }}</template>
             </p>
           </div>
           <StateMark :mark="deliveryMark(scan.state)" :size="26" silent />
-          <span class="word">{{ WORDS[scan.state] }}</span>
+          <span class="word">{{ t(`state.${scan.state}`) }}</span>
         </li>
       </ul>
-      <p v-if="!scans.length" class="quiet">You have not scanned anything yet.</p>
+      <p v-if="!scans.length" class="quiet">{{ t('mine.none') }}</p>
     </section>
     <p v-if="withdrawn" class="told" role="status">{{ withdrawn }}</p>
-    <section v-if="consents.length" aria-label="Permissions you have given">
-      <h2>Permissions you have given</h2>
+    <section v-if="consents.length" :aria-label="t('mine.permissions')">
+      <h2>{{ t('mine.permissions') }}</h2>
       <ul>
         <li v-for="consent in consents" :key="consent.destinationId">
           <div>
             <p class="name">{{ consent.destination }}</p>
             <p class="quiet">
-              {{ consent.endedAt ? 'no longer good; a job asks again' : `since ${when(consent.givenAt)}` }}
+              {{ consent.endedAt ? t('mine.ended') : t('mine.since', { when: when(consent.givenAt) }) }}
             </p>
           </div>
           <button type="button" class="key" :disabled="busy" @click="withdraw(consent.destinationId)">
-            {{ sure === consent.destinationId ? 'Yes, withdraw it' : 'Withdraw' }}
+            {{ sure === consent.destinationId ? t('mine.sure') : t('mine.withdraw') }}
           </button>
         </li>
       </ul>
     </section>
     <div class="foot">
-      <button type="button" class="key" @click="panel.leaveMine()">Back</button>
+      <button type="button" class="key" @click="panel.leaveMine()">{{ t('panel.back') }}</button>
     </div>
   </div>
 </template>

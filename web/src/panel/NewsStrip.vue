@@ -1,33 +1,35 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import { count, when } from '@/shared/format';
+import { when } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import { deliveryMark } from '@/shared/states';
+import { useWords } from '@/shared/words';
 
 /** What became of scans since the person was last here. */
 const props = defineProps<{ news: Schemas['OwnDelivery'][]; busy: boolean }>();
 defineEmits<{ seen: [] }>();
+const { t } = useWords();
 const first = computed(() => props.news[0]);
 const says = computed(() => {
   const one = first.value;
   if (!one) return '';
   const what = one.fileName || one.jobName;
-  return one.state === 'ACCEPTED' ? `${what} has arrived` : `${what} has not arrived`;
+  return t(one.state === 'ACCEPTED' ? 'news.arrived' : 'news.not-arrived', { what });
 });
 </script>
 
 <template>
-  <section v-if="first" class="news" aria-label="Notifications">
+  <section v-if="first" class="news" :aria-label="t('news.title')">
     <StateMark :mark="deliveryMark(first.state)" :size="26" silent />
     <div>
       <p class="says">{{ says }}</p>
       <p class="quiet">
-        {{ first.sentence || `scanned ${when(first.at)}, ${count(first.pages, 'page')}` }}
-        <template v-if="news.length > 1"> · and {{ count(news.length - 1, 'more') }}</template>
+        {{ first.sentence || t('news.scanned', { when: when(first.at), n: first.pages }) }}
+        <template v-if="news.length > 1"> · {{ t('news.more', { n: news.length - 1 }) }}</template>
       </p>
     </div>
-    <button type="button" class="key" :disabled="busy" @click="$emit('seen')">All right</button>
+    <button type="button" class="key" :disabled="busy" @click="$emit('seen')">{{ t('news.ok') }}</button>
   </section>
 </template>
 

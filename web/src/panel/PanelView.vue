@@ -3,11 +3,13 @@ import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { ref } from 'vue';
 import { useRoute } from 'vue-router';
 import BrandMark from '@/shared/BrandMark.vue';
-import { clock, longDay, whereIs } from '@/shared/format';
+import { clock, weekday, whereIs } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
+import { useWords } from '@/shared/words';
 import ConsentDesk from './ConsentDesk.vue';
 import JobLabels from './JobLabels.vue';
+import LanguageChoice from './LanguageChoice.vue';
 import MyThings from './MyThings.vue';
 import PinDoor from './PinDoor.vue';
 import ScanDesk from './ScanDesk.vue';
@@ -17,6 +19,7 @@ import { usePanel } from './usePanel';
 const route = useRoute();
 const panel = usePanel(String(route.params.device));
 const { front, stage, secondsLeft, problem } = panel;
+const { t } = useWords();
 const time = ref(new Date());
 useIntervalFn(() => (time.value = new Date()), 1000);
 useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { passive: true });
@@ -29,15 +32,18 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <BrandMark class="mark" />
         <div>
           <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
-          <p class="quiet">{{ clock(time) }}, {{ longDay(time).split(' ')[0] }}</p>
+          <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
         </div>
+        <LanguageChoice :folded="Boolean(front.person)" @choose="panel.choose($event)" />
         <template v-if="front.person">
           <div class="who">
             <p class="where">{{ front.person.name }}</p>
-            <p class="quiet">signs out in {{ secondsLeft }} s</p>
+            <p class="quiet">{{ t('panel.signs-out-in', { n: secondsLeft }) }}</p>
           </div>
-          <button v-if="stage === 'jobs'" type="button" class="key" @click="panel.look()">My scans</button>
-          <button type="button" class="key" @click="panel.signOut()">Sign out</button>
+          <button v-if="stage === 'jobs'" type="button" class="key" @click="panel.look()">
+            {{ t('panel.my-scans') }}
+          </button>
+          <button type="button" class="key" @click="panel.signOut()">{{ t('panel.sign-out') }}</button>
         </template>
       </header>
       <main>
@@ -105,7 +111,6 @@ header .quiet {
   font-stretch: 84%;
 }
 .who {
-  margin-left: auto;
   text-align: right;
 }
 main {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { ref } from 'vue';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const { problem, busy, front } = props.panel;
 const LONGEST = 8;
 const SHORTEST = 4;
@@ -32,43 +34,39 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
 <template>
   <div class="door">
     <div class="left">
-      <h1>Who is scanning?</h1>
+      <h1>{{ t('pin.who') }}</h1>
       <form class="tag" @submit.prevent="enter">
-        <p class="head">Your PIN</p>
-        <p
-          class="digits"
-          role="status"
-          :aria-label="pin ? pin.length + ' digits entered' : 'no digit entered'"
-        >
+        <p class="head">{{ t('pin.yours') }}</p>
+        <p class="digits" role="status" :aria-label="t('pin.entered', { n: pin.length })">
           <span v-for="i in pin.length" :key="i" class="postmark"></span><span class="cursor"></span>
         </p>
         <div class="actions">
           <button type="submit" class="key stamp enter" :disabled="busy || pin.length < SHORTEST">
-            Sign in
+            {{ t('panel.sign-in') }}
           </button>
           <p v-if="problem" class="wrong" role="alert">{{ problem.sentence }} {{ problem.remedy }}</p>
-          <p v-else class="quiet">Forgotten it? Your administrator can give you a new one.</p>
+          <p v-else class="quiet">{{ t('pin.forgotten') }}</p>
         </div>
       </form>
       <ol class="steps">
-        <li><strong>1</strong> your PIN</li>
-        <li><strong>2</strong> paper in, one label</li>
-        <li><strong>3</strong> Send</li>
+        <li><strong>1</strong> {{ t('pin.step-pin') }}</li>
+        <li><strong>2</strong> {{ t('pin.step-paper') }}</li>
+        <li><strong>3</strong> {{ t('pin.step-send') }}</li>
       </ol>
       <p v-if="front?.standIn" class="quiet stand-in">
-        This is a stand-in device of the demo: it scans sample paper.
+        {{ t('pin.stand-in') }}
       </p>
     </div>
-    <div class="pad" role="group" aria-label="Digits">
+    <div class="pad" role="group" :aria-label="t('pin.digits')">
       <button
         v-for="key in KEYS"
         :key="key"
         type="button"
         :class="{ word: key.length > 1 }"
-        :aria-label="key === 'back' ? 'Delete the last digit' : key === 'again' ? 'Start again' : key"
+        :aria-label="key === 'back' ? t('pin.delete') : key === 'again' ? t('pin.again') : key"
         @click="key === 'back' ? (pin = pin.slice(0, -1)) : key === 'again' ? (pin = '') : press(key)"
       >
-        <template v-if="key === 'again'">Start<br />again</template>
+        <template v-if="key === 'again'">{{ t('pin.again') }}</template>
         <svg v-else-if="key === 'back'" width="36" height="24" viewBox="0 0 36 24" aria-hidden="true">
           <path
             d="M11 2h22v20H11L2 12zM18 8l8 8M26 8l-8 8"

@@ -2,11 +2,13 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 /** Whom a mail goes to: people by their first letters, those of lately, or an address. */
 const props = defineProps<{ panel: PanelState; question: Schemas['Ask'] }>();
 const emit = defineEmits<{ done: [] }>();
+const { t } = useWords();
 const { recipients, device } = props.panel;
 const letters = ref('');
 const book = ref<Schemas['AddressBook']>();
@@ -53,11 +55,11 @@ function addWritten() {
 </script>
 
 <template>
-  <section class="choice-drawer" aria-label="Recipients" @keydown.esc="emit('done')">
+  <section class="choice-drawer" :aria-label="t('recipients.title')" @keydown.esc="emit('done')">
     <header>
-      <h2>Who should receive it?</h2>
+      <h2>{{ t('recipients.who') }}</h2>
       <button type="button" class="key stamp" @click="emit('done')">
-        {{ chosen.length ? `Done, ${chosen.length} chosen` : 'Back' }}
+        {{ chosen.length ? t('recipients.done', { n: chosen.length }) : t('panel.back') }}
       </button>
     </header>
     <form @submit.prevent="addWritten">
@@ -68,19 +70,26 @@ function addWritten() {
         inputmode="email"
         autocomplete="off"
         maxlength="254"
-        :aria-label="question.freely ? 'First letters of a name, or an address' : 'First letters of a name'"
-        :placeholder="question.freely ? 'First letters, or an address' : 'First letters of a name'"
+        :aria-label="t(question.freely ? 'recipients.letters-or-address' : 'recipients.letters')"
+        :placeholder="t(question.freely ? 'recipients.letters-or-address' : 'recipients.letters')"
       />
-      <button v-if="question.freely" type="submit" class="key" :disabled="!isAddress">Add address</button>
+      <button v-if="question.freely" type="submit" class="key" :disabled="!isAddress">
+        {{ t('recipients.add') }}
+      </button>
     </form>
-    <ul v-if="chosen.length" class="chosen" aria-label="Chosen">
+    <ul v-if="chosen.length" class="chosen" :aria-label="t('recipients.chosen')">
       <li v-for="email in chosen" :key="email">
-        <button type="button" class="key" :aria-label="`Take ${email} off`" @click="toggle(email)">
+        <button
+          type="button"
+          class="key"
+          :aria-label="t('recipients.remove', { address: email })"
+          @click="toggle(email)"
+        >
           {{ email }} ×
         </button>
       </li>
     </ul>
-    <ul class="list" tabindex="0" aria-label="People">
+    <ul class="list" tabindex="0" :aria-label="t('recipients.people')">
       <li v-for="one in shown" :key="one.email">
         <label>
           <input type="checkbox" :checked="chosen.includes(one.email)" @change="toggle(one.email)" />
@@ -89,8 +98,8 @@ function addWritten() {
         </label>
       </li>
     </ul>
-    <p v-if="book && !shown.length" class="quiet">No matching name.</p>
-    <p v-if="book?.more" class="quiet">There are more matches. Type more letters.</p>
+    <p v-if="book && !shown.length" class="quiet">{{ t('recipients.no-match') }}</p>
+    <p v-if="book?.more" class="quiet">{{ t('recipients.more') }}</p>
   </section>
 </template>
 

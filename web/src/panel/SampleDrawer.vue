@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
-import { count } from '@/shared/format';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 /** Paper for stand-in devices: a real device has none of this. */
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const emit = defineEmits<{ done: [] }>();
 const { stacks, busy } = props.panel;
 const first = ref<HTMLElement>();
@@ -17,14 +18,16 @@ async function choose(stack: (typeof stacks.value)[number]) {
 </script>
 
 <template>
-  <section class="drawer" aria-label="Sample paper" @keydown.esc="emit('done')">
-    <h2>Sample paper <span class="quiet">only stand-in devices have this drawer</span></h2>
+  <section class="drawer" :aria-label="t('sample.title')" @keydown.esc="emit('done')">
+    <h2>
+      {{ t('sample.title') }} <span class="quiet">{{ t('sample.only') }}</span>
+    </h2>
     <ul ref="first">
       <li v-for="stack in stacks" :key="stack.name">
         <button type="button" :disabled="busy" @click="choose(stack)">
           <strong>{{ stack.title }}</strong>
           <span class="quiet">{{ stack.description }}</span>
-          <span class="sheets">{{ count(stack.sheets, 'sheet') }}</span>
+          <span class="sheets">{{ t('sample.sheets', { n: stack.sheets }) }}</span>
         </button>
       </li>
     </ul>

@@ -5,9 +5,11 @@ import StateMark from '@/shared/StateMark.vue';
 import FolderDrawer from './FolderDrawer.vue';
 import RecipientsDrawer from './RecipientsDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const { scan, job, busy, front, sendWhenDone, loaded, device, recipients, folders } = props.panel;
 const drawer = ref(false);
 const strip = ref<HTMLElement>();
@@ -20,8 +22,8 @@ const unanswered = computed(() =>
 function answer(one: (typeof asks.value)[number]) {
   if (one.kind === 'FOLDER') return folders.value[one.destinationId] || one.name;
   const chosen = recipients.value[one.destinationId] ?? [];
-  if (!chosen.length) return 'Choose people';
-  return chosen.length === 1 ? chosen[0] : `${chosen.length} people`;
+  if (!chosen.length) return t('scan.choose-people');
+  return chosen.length === 1 ? chosen[0] : t('scan.people', { n: chosen.length });
 }
 const pages = computed(() => scan.value?.pages ?? []);
 const scanning = computed(() => scan.value?.state === 'SCANNING');
@@ -41,11 +43,8 @@ const begins = (number: number) => files.value.includes(number);
 
 const said = computed(() => {
   const n = pages.value.length;
-  if (scanning.value)
-    return n === 0
-      ? 'the first page is coming'
-      : `${n === 1 ? 'page is' : 'pages are'} in, the next is coming`;
-  return n === 1 ? 'page is in' : 'pages are in';
+  if (scanning.value) return n === 0 ? t('scan.first-coming') : t('scan.next-coming', { n });
+  return t('scan.all-in', { n });
 });
 watch(
   () => pages.value.length,
@@ -62,7 +61,7 @@ watch(
       <JobStamp :icon="job?.icon ?? 'letter'" :size="48" />
       <div>
         <p class="name">{{ job?.name }}</p>
-        <p class="quiet">to {{ job?.to.join(', ') }}</p>
+        <p class="quiet">{{ t('scan.to', { who: job?.to.join(', ') ?? '' }) }}</p>
       </div>
       <div class="asks">
         <button
@@ -72,17 +71,20 @@ watch(
           :class="['key', 'ask', { wanted: one === unanswered }]"
           @click="answering = one"
         >
-          <small>{{ one.kind === 'FOLDER' ? 'into' : 'to' }}</small> <span>{{ answer(one) }}</span>
+          <small>{{ one.kind === 'FOLDER' ? t('scan.into') : t('jobs.to') }}</small>
+          <span>{{ answer(one) }}</span>
         </button>
       </div>
-      <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">Cancel</button>
+      <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">
+        {{ t('scan.cancel') }}
+      </button>
     </div>
     <div class="file">
       <p class="head">
-        <span>{{ files.length > 1 ? `${files.length} files` : 'One file' }}</span>
+        <span>{{ t('scan.files', { n: Math.max(1, files.length) }) }}</span>
         <span class="quiet">{{ job?.does }}</span>
       </p>
-      <ol ref="strip" tabindex="0" aria-label="Pages">
+      <ol ref="strip" tabindex="0" :aria-label="t('scan.pages')">
         <li
           v-for="page in pages"
           :key="page.number"
@@ -92,7 +94,7 @@ watch(
           <span class="frame">
             <img
               :src="`/api/panel/${device}/scans/${scan?.id}/pages/${page.number}/thumbnail`"
-              :alt="`Page ${page.number}, ${page.media}`"
+              :alt="t('scan.page', { n: page.number, media: page.media })"
             />
           </span>
           <button
@@ -102,7 +104,7 @@ watch(
             :aria-pressed="page.keep"
             @click="panel.mark(page.number, !page.keep, page.splitBefore)"
           >
-            {{ page.keep ? 'Leave out' : 'Blank: keep it' }}
+            {{ page.keep ? t('scan.leave-out') : t('scan.keep-blank') }}
           </button>
           <button
             v-else-if="page.number > 1"
@@ -111,20 +113,20 @@ watch(
             :aria-pressed="page.splitBefore"
             @click="panel.mark(page.number, page.keep, !page.splitBefore)"
           >
-            {{ page.splitBefore ? 'Join' : 'New file here' }}
+            {{ page.splitBefore ? t('scan.join') : t('scan.new-file') }}
           </button>
           <span v-else class="choice none">1</span>
         </li>
         <li v-if="scanning" class="arriving">
           <span class="sheet"></span>
-          <span>arriving</span>
+          <span>{{ t('scan.arriving') }}</span>
         </li>
       </ol>
       <p v-if="trouble" class="trouble" role="alert">
         <StateMark mark="failed" :size="24" silent />
         <span
           ><strong>{{ scan?.trouble }}</strong> {{ scan?.remedy }}
-          <template v-if="pages.length">The pages so far are safe.</template></span
+          <template v-if="pages.length">{{ t('scan.pages-safe') }}</template></span
         >
       </p>
     </div>
@@ -140,15 +142,15 @@ watch(
               :class="{ coming: scanning && i === Math.min(STRIP_SHEETS, pages.length + 1) }"
             ></i>
           </span>
-          <span v-if="loaded" class="quiet">{{ loaded.title }} lies in the feeder</span>
+          <span v-if="loaded" class="quiet">{{ t('sample.lies', { title: loaded.title }) }}</span>
         </span>
       </p>
       <div class="loads">
         <button v-if="front?.standIn && !scanning" type="button" class="key sample" @click="drawer = !drawer">
-          Sample paper
+          {{ t('sample.title') }}
         </button>
         <button v-if="!scanning" type="button" class="key" :disabled="busy" @click="panel.addLoad()">
-          {{ pages.length ? 'Add a load' : 'Scan' }}
+          {{ pages.length ? t('scan.add-load') : t('scan.scan') }}
         </button>
       </div>
       <button
@@ -157,15 +159,15 @@ watch(
         :disabled="busy || (pages.length === 0 && !scanning) || sendWhenDone || unanswered !== undefined"
         @click="panel.send()"
       >
-        <strong>Send</strong>
+        <strong>{{ t('scan.send') }}</strong>
         <span>{{
           unanswered
-            ? 'choose whom it goes to first'
+            ? t('scan.choose-first')
             : sendWhenDone
-              ? 'goes when the last page is in'
+              ? t('scan.goes-then')
               : scanning
-                ? 'as soon as the last page is in'
-                : `to ${job?.to[0] ?? ''}`
+                ? t('scan.as-soon-as')
+                : t('scan.to', { who: job?.to[0] ?? '' })
         }}</span>
       </button>
     </div>

@@ -2,9 +2,11 @@
 import { computed, onMounted, ref } from 'vue';
 import StateMark from '@/shared/StateMark.vue';
 import type { Mark } from '@/shared/states';
+import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
+const { t } = useWords();
 const { progress, secondsLeft } = props.panel;
 const next = ref<HTMLButtonElement>();
 onMounted(() => next.value?.focus());
@@ -13,9 +15,9 @@ const legs = computed(() => progress.value?.legs ?? []);
 const arrived = computed(() => legs.value.length > 0 && legs.value.every((leg) => leg.state === 'ACCEPTED'));
 const trouble = computed(() => legs.value.some((leg) => leg.sentence !== ''));
 const title = computed(() => {
-  if (arrived.value) return 'Arrived';
-  if (legs.value.some((leg) => leg.state === 'STOPPED')) return 'It could not be sent';
-  return trouble.value ? 'Safe, but it waits' : 'On its way';
+  if (arrived.value) return t('sent.arrived');
+  if (legs.value.some((leg) => leg.state === 'STOPPED')) return t('sent.not-sent');
+  return t(trouble.value ? 'sent.waits' : 'sent.on-its-way');
 });
 function mark(leg: (typeof legs.value)[number]): Mark {
   if (leg.state === 'ACCEPTED') return 'accepted';
@@ -23,9 +25,9 @@ function mark(leg: (typeof legs.value)[number]): Mark {
   return leg.sentence ? 'waiting' : 'moving';
 }
 function words(leg: (typeof legs.value)[number]): string {
-  if (leg.state === 'ACCEPTED') return 'got it';
-  if (leg.state === 'STOPPED') return leg.sentence + ' Your administrator sees it too.';
-  return leg.sentence ? leg.sentence + ' It is sent automatically when this is fixed.' : 'being sent';
+  if (leg.state === 'ACCEPTED') return t('sent.got-it');
+  if (leg.state === 'STOPPED') return `${leg.sentence} ${t('sent.administrator')}`;
+  return leg.sentence ? `${leg.sentence} ${t('sent.when-fixed')}` : t('sent.being-sent');
 }
 </script>
 
@@ -36,7 +38,7 @@ function words(leg: (typeof legs.value)[number]): string {
       <div>
         <h1>{{ title }}</h1>
         <p class="file mono">
-          {{ progress?.fileName || (progress?.madeReady ? '' : 'is being made ready') }}
+          {{ progress?.fileName || (progress?.madeReady ? '' : t('sent.being-made')) }}
         </p>
         <ul>
           <li v-for="leg in legs" :key="leg.label">
@@ -46,13 +48,13 @@ function words(leg: (typeof legs.value)[number]): string {
             >
           </li>
         </ul>
-        <p class="quiet">Delivery D-{{ progress?.number }}</p>
+        <p class="quiet">{{ t('sent.delivery', { n: progress?.number ?? 0 }) }}</p>
       </div>
     </div>
     <div class="foot">
-      <button ref="next" type="button" class="key stamp" @click="panel.next()">Next document</button>
-      <button type="button" class="key" @click="panel.signOut()">Sign out</button>
-      <p class="quiet">You may walk away: it signs you out in {{ secondsLeft }} s.</p>
+      <button ref="next" type="button" class="key stamp" @click="panel.next()">{{ t('sent.next') }}</button>
+      <button type="button" class="key" @click="panel.signOut()">{{ t('panel.sign-out') }}</button>
+      <p class="quiet">{{ t('sent.walk-away', { n: secondsLeft }) }}</p>
     </div>
   </div>
 </template>

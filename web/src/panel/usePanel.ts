@@ -2,6 +2,7 @@ import { useIntervalFn } from '@vueuse/core';
 import { computed, onScopeDispose, ref } from 'vue';
 import { api, ask, Problem, type Schemas } from '@/api/client';
 import { setZone } from '@/shared/format';
+import { language, speak, type Language } from '@/shared/words';
 
 export type Stage = 'door' | 'jobs' | 'consent' | 'mine' | 'scan' | 'sent';
 type Label = Schemas['Label'];
@@ -28,6 +29,8 @@ export function usePanel(device: string) {
   const lastTouch = ref(Date.now());
   const now = ref(Date.now());
   let live: EventSource | undefined;
+  /** For who stands here now, whatever their own language and the device's are. */
+  let chosen: Language | undefined;
 
   const stage = computed<Stage>(() => {
     if (!front.value?.person) return 'door';
@@ -72,6 +75,7 @@ export function usePanel(device: string) {
       setZone(seen.zone);
       const wasIn = front.value?.person;
       front.value = seen;
+      await speakAsSeen();
       if (wasIn && !seen.person) leave();
       else if (!wasIn && seen.person) await enter();
     } catch (error) {
@@ -79,13 +83,40 @@ export function usePanel(device: string) {
     }
   }
 
+  /** What the server has said already is asked for again when the language is another. */
+  async function speakAsSeen() {
+    const before = language();
+    const seen = front.value;
+    await speak(chosen || seen?.person?.language || seen?.language || 'en');
+    if (language() === before || !seen) return;
+    problem.value = undefined;
+    front.value = await ask(
+      api.GET('/api/panel/{device}', { params: { path }, headers: { 'X-By-Itself': '1' } }),
+    );
+    if (!front.value.person) return;
+    await readLists();
+    await Promise.all([refreshScan(), refreshProgress(), refreshConsent()]);
+    job.value = labels.value.find((one) => one.jobId === job.value?.jobId) ?? job.value;
+  }
+
+  async function choose(one: Language) {
+    touch();
+    chosen = one;
+    await attempt(speakAsSeen);
+  }
+
+  async function readLists() {
+    labels.value = await ask(api.GET('/api/panel/{device}/jobs', { params: { path } }));
+    await refreshMine();
+  }
+
   async function enter() {
     touch();
-    labels.value = await ask(api.GET('/api/panel/{device}/jobs', { params: { path } }));
+    await speakAsSeen();
+    await readLists();
     stacks.value = front.value?.standIn
       ? await ask(api.GET('/api/panel/{device}/stacks', { params: { path } }))
       : [];
-    await refreshMine();
     live?.close();
     live = new EventSource(`/api/panel/${device}/live`);
     // Sent when the line stands, also again: what changed meanwhile was not told.
@@ -122,7 +153,9 @@ export function usePanel(device: string) {
     mine.value = undefined;
     looking.value = false;
     labels.value = [];
+    chosen = undefined;
     if (front.value) front.value = { ...front.value, person: undefined };
+    void attempt(speakAsSeen);
   }
 
   async function signOut() {
@@ -401,6 +434,7 @@ export function usePanel(device: string) {
     withdraw,
     attempt,
     signIn,
+    choose,
     signOut,
     load,
     begin,

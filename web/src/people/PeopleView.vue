@@ -8,6 +8,7 @@ import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
+import LanguageField from '@/shared/LanguageField.vue';
 import FormField from '@/shared/FormField.vue';
 import StateMark from '@/shared/StateMark.vue';
 
@@ -24,8 +25,8 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   add: (body) => ask(api.POST('/api/people', { body })),
   change: (id, body) => ask(api.PUT('/api/people/{id}', { params: { path: { id } }, body })),
   remove: (id) => ask(api.DELETE('/api/people/{id}', { params: { path: { id } } })),
-  blank: () => ({ name: '', login: '', email: '' }),
-  formOf: (v) => ({ name: v.name, login: v.login, email: v.email }),
+  blank: () => ({ name: '', login: '', email: '', language: '' }),
+  formOf: (v) => ({ name: v.name, login: v.login, email: v.email, language: v.language }),
 });
 
 /** Kept while the sheet closes; forgotten when the next is made or the view is left. */
@@ -136,6 +137,11 @@ function proposeLogin() {
           :aria-describedby="f.describedby"
         />
       </FormField>
+      <LanguageField
+        :model-value="form.language ?? ''"
+        label="Language at panels and in mails"
+        @update:model-value="form.language = $event"
+      />
       <p v-if="isNew" class="caption">Courier makes a PIN that nobody else has and shows it once.</p>
     </template>
     <template #actions>

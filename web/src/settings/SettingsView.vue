@@ -5,6 +5,7 @@ import { api, ask } from '@/api/client';
 import ExportSums from './ExportSums.vue';
 import MoveSetUp from './MoveSetUp.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import LanguageField from '@/shared/LanguageField.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import TextField from '@/shared/TextField.vue';
 import { useForm } from '@/shared/problems';
@@ -22,6 +23,7 @@ const form = ref({
   address: '',
   signature: '',
   keepDeliveriesDays: 0,
+  language: 'en',
 });
 watch(
   query.data,
@@ -31,6 +33,7 @@ watch(
       ...settings,
       signature: settings.signature ?? '',
       keepDeliveriesDays: settings.keepDeliveriesDays ?? 0,
+      language: settings.language ?? 'en',
     }),
   { immediate: true },
 );
@@ -65,6 +68,12 @@ async function save() {
         label="Signature of every mail"
         name="signature"
         hint="Fields as in file names: {device.name}, {device.place}, {person.name}"
+      />
+      <LanguageField
+        v-model="form.language"
+        office
+        label="Language of panels and mails"
+        hint="For people and devices that have none of their own. The desk is in English."
       />
     </section>
     <section aria-labelledby="keep">

@@ -1,6 +1,13 @@
 /** Times are told in the office's zone, whatever the zone of the browser. */
 let zone = 'UTC';
 
+/** How days and figures are written; English ones in the order of the desk. */
+let writing = 'en-GB';
+
+export function setFormats(language: string) {
+  writing = language === 'en' ? 'en-GB' : language;
+}
+
 export function setZone(id: string) {
   // Java also knows zones that browsers do not; those tell the browser's own time.
   try {
@@ -12,7 +19,7 @@ export function setZone(id: string) {
 }
 
 function part(at: Date, options: Intl.DateTimeFormatOptions): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options }).format(at);
+  return new Intl.DateTimeFormat(writing, { timeZone: zone, ...options }).format(at);
 }
 
 /** "10:42" */
@@ -28,6 +35,11 @@ export function clockSeconds(at: string | Date): string {
 /** "Tuesday 24 November" */
 export function longDay(at: string | Date): string {
   return part(new Date(at), { weekday: 'long', day: 'numeric', month: 'long' }).replace(',', '');
+}
+
+/** "Tuesday" */
+export function weekday(at: string | Date): string {
+  return part(new Date(at), { weekday: 'long' });
 }
 
 /** "2026-11-24", the day in the office */
@@ -68,7 +80,15 @@ export function lasting(since: string): string {
 /** In KB and MB as mail servers count them. */
 export function bytes(count: number): string {
   if (count < 1024) return `${count} bytes`;
-  return count < 1024 * 1024 ? `${Math.round(count / 1024)} KB` : `${(count / 1024 / 1024).toFixed(1)} MB`;
+  const megabytes = count >= 1024 * 1024;
+  const digits = {
+    minimumFractionDigits: megabytes ? 1 : 0,
+    maximumFractionDigits: megabytes ? 1 : 0,
+    useGrouping: false,
+  };
+  const figure = (count / 1024 / (megabytes ? 1024 : 1)).toLocaleString(writing, digits);
+  const unit = writing === 'fr' ? 'o' : 'B';
+  return `${figure} ${megabytes ? 'M' : 'K'}${unit}`;
 }
 
 /** A sentence told after a colon: "There is no space left." becomes "there is no space left". */
@@ -82,7 +102,7 @@ export function whereIs(place: string, name: string): string {
 }
 
 /** 12,345 */
-export const figure = (number: number) => number.toLocaleString('en-GB');
+export const figure = (number: number) => number.toLocaleString(writing);
 
 /** "1 page", "3 pages" */
 export function count(number: number, one: string, many = one + 's'): string {

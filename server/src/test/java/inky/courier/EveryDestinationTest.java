@@ -561,7 +561,7 @@ class EveryDestinationTest {
                 .filteredOn(path -> path.startsWith("kinds/"))
                 .hasSize(1)
                 .allMatch(path -> path.startsWith("kinds/rest/"));
-        assertThat(leg(office, delivery, 0).path("sentence").asString()).contains("nothing of its kind");
+        assertThat(leg(office, delivery, 0).path("sentence").asString()).contains("Nothing of its kind");
     }
 
     @Test

@@ -68,7 +68,7 @@ class PageWorkshopTest {
         assertThat(back.path("tidy").path("upright").asBoolean()).isTrue();
         Browser.Answer wrong = office.desk.post("/api/profiles/import", Map.of("file", "{\"name\": 1"));
         assertThat(wrong.status()).isEqualTo(422);
-        assertThat(wrong.text()).contains("no JSON").doesNotContain("Exception");
+        assertThat(wrong.text()).contains("not valid JSON").doesNotContain("Exception");
     }
 
     @Test

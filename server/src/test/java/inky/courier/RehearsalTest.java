@@ -103,7 +103,7 @@ class RehearsalTest {
             assertThat(refused.status())
                     .as(file.getKey() + " " + refused.text())
                     .isEqualTo(422);
-            assertThat(refused.get("title")).isEqualTo(file.getKey() + " is no image that can be read.");
+            assertThat(refused.get("title")).isEqualTo(file.getKey() + " is not an image that can be read.");
             assertThat(refused.get("remedy")).isNotEmpty();
         }
         assertThat(rehearse(office, "", Map.of("large.png", large)).get("code")).isEqualTo("request.large");

@@ -60,7 +60,7 @@ class StructureTest {
                 .resideInAPackage("inky.courier.core..")
                 .and()
                 .haveNameNotMatching(
-                        "inky\\.courier\\.core\\.(profile\\.ProfileFormat|office\\.(OfficeFormat|YamlTree)|transfer\\.Sidecar).*")
+                        "inky\\.courier\\.core\\.(profile\\.ProfileFormat|message\\.Catalogue|office\\.(OfficeFormat|YamlTree)|transfer\\.Sidecar).*")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("tools.jackson..")
@@ -126,8 +126,8 @@ class StructureTest {
                     one.put("kind", kind.name());
                     one.put("family", kind.family().name());
                     one.put("through", kind.through().map(Enum::name).orElse(null));
-                    one.put("words", kind.words());
-                    one.put("does", kind.does());
+                    one.put("words", kind.words().toString());
+                    one.put("does", kind.does().toString());
                     return one;
                 })
                 .toList();

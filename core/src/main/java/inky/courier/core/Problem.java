@@ -1,5 +1,7 @@
 package inky.courier.core;
 
+import inky.courier.core.message.Message;
+
 /**
  * Something a person gave that cannot be used: where it is, what is wrong and what to do.
  *
@@ -8,4 +10,9 @@ package inky.courier.core;
  * @param sentence for a person, ends with a full stop
  * @param remedy what to do about it, ends with a full stop
  */
-public record Problem(String code, String field, String sentence, String remedy) {}
+public record Problem(String code, String field, Message sentence, Message remedy) {
+    /** One whose words stand under its code. */
+    public static Problem of(String code, String field) {
+        return new Problem(code, field, Message.of("problem." + code), Message.of("problem." + code + ".remedy"));
+    }
+}

@@ -78,17 +78,17 @@ class AtThePanelTest {
         assertThat(again).not().hasText(code);
         // What the telephone does with the page behind the square.
         cloud.allow(again.innerText(), "asa");
-        assertThat(panel.getByText("page is in")).isVisible();
+        assertThat(panel.getByText("page scanned")).isVisible();
     }
 
     private void chooseFolderAndSend(Office office, CloudHouse cloud) {
         button(panel, "into My ferry folder").click();
         button(panel, "New folder").click();
         panel.getByLabel("Name of the new folder").fill("Tides");
-        button(panel, "Make it").click();
+        button(panel, "Create").click();
         assertThat(button(panel, "Tides")).isVisible();
         Chrome.checkAccessibility(panel, "folders at the panel");
-        button(panel, "Put it here").click();
+        button(panel, "Save here").click();
         assertThat(button(panel, "into Tides")).isVisible();
         button(panel, "Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
@@ -105,7 +105,7 @@ class AtThePanelTest {
         assertThat(panel.getByText("arrived").first()).isVisible();
         Chrome.checkAccessibility(panel, "own scans at the panel");
         button(panel, "Withdraw").click();
-        button(panel, "Yes, withdraw it").click();
+        button(panel, "Yes, withdraw").click();
         assertThat(panel.getByText("the cloud has revoked it")).isVisible();
         org.assertj.core.api.Assertions.assertThat(cloud.hasAllowed("asa")).isFalse();
         Chrome.checkAccessibility(panel, "withdrawn at the panel");
@@ -134,13 +134,13 @@ class AtThePanelTest {
         pin(office);
         office.device.put(Stack.BERTH_PERMIT);
         button(panel, "Berth permit").click();
-        assertThat(panel.getByText("choose whom it goes to first")).isVisible();
+        assertThat(panel.getByText("choose the recipients first")).isVisible();
         button(panel, "to Choose people").click();
         panel.getByLabel("First letters of a name, or an address").fill("harbour.master@quay.example");
         button(panel, "Add address").click();
         Chrome.checkAccessibility(panel, "people at the panel");
         button(panel, "Done, 1 chosen").click();
-        assertThat(panel.getByText("pages are in")).isVisible();
+        assertThat(panel.getByText("pages scanned")).isVisible();
         button(panel, "New file here").click();
         assertThat(panel.getByText("2 files")).isVisible();
         assertThat(button(panel, "Join")).isVisible();
@@ -159,7 +159,7 @@ class AtThePanelTest {
         button(panel, "Sign out").click();
         pin(office);
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();
-        button(panel, "All right").click();
+        button(panel, "OK").click();
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isHidden();
     }
 
@@ -176,7 +176,7 @@ class AtThePanelTest {
         button(panel, "Berth permit").click();
         Locator blank = panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Blank: keep it"));
         assertThat(blank).hasCount(2);
-        assertThat(panel.getByText("pages are in")).isVisible();
+        assertThat(panel.getByText("pages scanned")).isVisible();
         blank.first().click();
         assertThat(button(panel, "Leave out")).isVisible();
         assertThat(blank).hasCount(1);

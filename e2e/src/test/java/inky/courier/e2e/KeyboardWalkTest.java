@@ -154,7 +154,7 @@ class KeyboardWalkTest {
         see("1 sheet is in the feeder. Where to?");
         tabTo("Tide table");
         press("Enter");
-        assertThat(page.getByText("pages are in", new Page.GetByTextOptions().setExact(true)))
+        assertThat(page.getByText("pages scanned", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
         tabTo("Send");
         press("Enter");

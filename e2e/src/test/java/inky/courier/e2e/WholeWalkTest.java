@@ -299,7 +299,7 @@ class WholeWalkTest {
         assertThat(panel.getByText("arriving")).isVisible();
         assertThat(panel.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Page 8, A4")))
                 .isVisible();
-        assertThat(panel.getByText("pages are in", new Page.GetByTextOptions().setExact(true)))
+        assertThat(panel.getByText("pages scanned", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
         checkAccessibility(panel, "the scan at the panel");
         panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send"))

@@ -5,6 +5,7 @@ import inky.courier.connection.ProbeReport.StepState;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.connection.ProbeStep;
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.message.Message;
 import java.io.IOException;
 import java.net.ConnectException;
 import java.net.NoRouteToHostException;
@@ -29,7 +30,7 @@ public final class ConnectionTrace {
     private final Optional<TrustPolicy> policy;
     private BiFunction<ProbeStep, IOException, Optional<Setback>> meaning = (step, e) -> Optional.empty();
     private String farSide = "";
-    private String note = "";
+    private Message note = Message.none();
     private boolean care;
     private ProbeReport.Certificate key;
 
@@ -56,7 +57,7 @@ public final class ConnectionTrace {
     public <T> T at(ProbeStep step, Call<T> call) throws FarSideException {
         long start = System.nanoTime();
         farSide = "";
-        note = "";
+        note = Message.none();
         care = false;
         try {
             T result = call.run();
@@ -84,26 +85,20 @@ public final class ConnectionTrace {
     }
 
     /** What Courier makes of the step under way. */
-    public void note(String words) {
+    public void note(Message words) {
         note = words;
     }
 
     /** What somebody should look at, though the step passes. */
-    public void care(String words) {
-        note = note.isEmpty() ? words : note + " " + words;
+    public void care(Message words) {
+        note = note.and(words);
         care = true;
     }
 
     /** The key of an SSH server, which stands for itself: nobody vouches for it. */
     public void showKey(String kind, String fingerprint) {
         key = new ProbeReport.Certificate(
-                kind + " key",
-                "",
-                null,
-                null,
-                fingerprint,
-                false,
-                "A key is not certified by anyone: compare its fingerprint.");
+                kind + " key", "", null, null, fingerprint, false, Message.of("probe.key-not-certified"));
     }
 
     /** A line of the dialogue: "> " is ours, "< " the far side's, "* " a remark. Secrets must be masked already. */
@@ -122,11 +117,11 @@ public final class ConnectionTrace {
     }
 
     /** @param all the steps that there are; those not taken are shown as such */
-    public ProbeReport report(Instant at, ProbeStep[] all, Optional<Setback> setback, String passedWords) {
+    public ProbeReport report(Instant at, ProbeStep[] all, Optional<Setback> setback, Message passedWords) {
         List<StepResult> shown = new ArrayList<>(steps);
         for (ProbeStep step : all) {
             if (steps.stream().noneMatch(done -> done.step().equals(step.name()))) {
-                shown.add(new StepResult(step.name(), step.titles().passed(), StepState.NOT_TRIED, 0, "", ""));
+                shown.add(new StepResult(step.name(), step.title(true), StepState.NOT_TRIED, 0, "", Message.none()));
             }
         }
         return new ProbeReport(
@@ -135,7 +130,7 @@ public final class ConnectionTrace {
                 shown,
                 setback.map(Setback::cause).orElse(null),
                 setback.map(Setback::sentence).orElse(passedWords),
-                setback.map(Setback::remedy).orElse(""),
+                setback.map(Setback::remedy).orElse(Message.none()),
                 policy.flatMap(TrustPolicy::certificate).orElse(key),
                 0,
                 dialogue());
@@ -143,9 +138,7 @@ public final class ConnectionTrace {
 
     private void done(ProbeStep step, StepState state, long start) {
         long millis = (System.nanoTime() - start) / 1_000_000;
-        String title = state == StepState.FAILED
-                ? step.titles().failed()
-                : step.titles().passed();
+        Message title = step.title(state != StepState.FAILED);
         // A step may be taken in two goes, for example the share and then the folder in it.
         for (StepResult before : List.copyOf(steps)) {
             if (before.step().equals(step.name())) {

@@ -9,7 +9,7 @@ public final class FarSideException extends IOException {
     private final transient Setback setback;
 
     public FarSideException(Setback setback) {
-        super(setback.sentence());
+        super(setback.sentence().toString());
         this.setback = setback;
     }
 

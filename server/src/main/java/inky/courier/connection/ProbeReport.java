@@ -1,5 +1,6 @@
 package inky.courier.connection;
 
+import inky.courier.core.message.Message;
 import jakarta.annotation.Nullable;
 import java.time.Instant;
 import java.util.List;
@@ -16,8 +17,8 @@ public record ProbeReport(
         boolean passed,
         List<StepResult> steps,
         @Nullable String cause,
-        String sentence,
-        String remedy,
+        Message sentence,
+        Message remedy,
         @Nullable Certificate certificate,
         int announcedSizeMb,
         List<String> dialogue) {
@@ -31,7 +32,7 @@ public record ProbeReport(
     }
 
     /** @param farSide the server's words; {@code note} is Courier's */
-    public record StepResult(String step, String title, StepState state, long millis, String farSide, String note) {}
+    public record StepResult(String step, Message title, StepState state, long millis, String farSide, Message note) {}
 
     /**
      * What the far side showed of itself: a certificate, or the key of an SSH server.
@@ -45,7 +46,7 @@ public record ProbeReport(
             @Nullable Instant until,
             String fingerprint,
             boolean trusted,
-            String verdict) {}
+            Message verdict) {}
 
     public ProbeReport withAnnouncedSize(int megabytes) {
         return new ProbeReport(at, passed, steps, cause, sentence, remedy, certificate, megabytes, dialogue);

@@ -2,6 +2,7 @@ package inky.courier.connection;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.message.Message;
 import java.net.Socket;
 import java.security.GeneralSecurityException;
 import java.security.KeyStore;
@@ -94,19 +95,19 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
                     c.getNotAfter().toInstant(),
                     fingerprintOf(c),
                     verdict.isEmpty(),
-                    verdict.map(ConnectionCause::sentence).orElse("Signed by an authority that this machine trusts."));
+                    verdict.map(ConnectionCause::sentence).orElse(Message.of("probe.certified")));
         });
     }
 
     /** A sentence when nobody checks the certificate, or when it will end within 30 days; empty when all is well. */
-    public Optional<String> worry(Instant now) {
+    public Optional<Message> worry(Instant now) {
         if (check == CertificateCheck.OFF) {
-            return Optional.of("The certificate is not checked: the connection could be intercepted.");
+            return Optional.of(Message.of("probe.not-checked"));
         }
         Instant until = seen().map(c -> c.getNotAfter().toInstant()).orElse(Instant.MAX);
         return until.isBefore(now.plus(ENDS_SOON))
-                ? Optional.of("The certificate ends in "
-                        + Duration.between(now, until).toDays() + " days.")
+                ? Optional.of(Message.of("probe.ends-soon")
+                        .with("n", Duration.between(now, until).toDays()))
                 : Optional.empty();
     }
 
@@ -137,7 +138,7 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
             case MUST_BE_VALID -> strictVerdict(chain, kind).orElse(null);
         };
         if (failure != null) {
-            throw new CertificateException(failure.sentence());
+            throw new CertificateException(failure.sentence().toString());
         }
     }
 

@@ -7,6 +7,7 @@ import inky.courier.connection.FarSideException;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.FolderAccess;
@@ -69,11 +70,8 @@ class CloudFolders implements AccessSource {
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
         }
-        return Optional.of(trace.report(
-                clock.instant(),
-                TransferStep.toConsent(),
-                setback,
-                "People can give Courier access, once each, at a panel."));
+        return Optional.of(
+                trace.report(clock.instant(), TransferStep.toConsent(), setback, Message.of("probe.consent.possible")));
     }
 
     private void offered(FolderAccess access, ConnectionTrace trace) throws IOException {
@@ -84,7 +82,8 @@ class CloudFolders implements AccessSource {
                     endpoint.invite(CloudClient.of(access, consent.codes()), consent.scope());
             trace.line("< a code for " + invitation.page());
             trace.said(invitation.page());
-            trace.note("A code lasts " + Math.max(1, invitation.lasts().toMinutes()) + " minutes.");
+            trace.note(Message.of("probe.consent.lasts")
+                    .with("n", Math.max(1, invitation.lasts().toMinutes())));
         } catch (TokenRefused e) {
             trace.line("< " + e.error());
             throw new FarSideException(TransferCause.ofOAuth(e.error()), e.error());

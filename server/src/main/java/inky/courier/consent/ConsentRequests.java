@@ -9,6 +9,7 @@ import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.connection.DeviceGrant;
 import inky.courier.core.delivery.Cause;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
@@ -88,7 +89,7 @@ public class ConsentRequests {
             QrPicture qr,
             Instant expiresAt,
             ConsentState state,
-            String sentence) {}
+            Message sentence) {}
 
     /** Gets a code for a person. Those of earlier tries are forgotten. */
     public ConsentRequest invite(UUID destination, UUID person) {
@@ -154,12 +155,12 @@ public class ConsentRequests {
                 sentence(waiting.state));
     }
 
-    private static String sentence(ConsentState state) {
+    private static Message sentence(ConsentState state) {
         return switch (state) {
-            case WAITING -> "";
-            case GIVEN -> "Allowed. You will not be asked again.";
-            case DECLINED -> "It was declined on the phone.";
-            case TOO_LATE -> "The code has expired.";
+            case WAITING -> Message.none();
+            case GIVEN -> Message.of("consent.given");
+            case DECLINED -> Message.of("consent.declined");
+            case TOO_LATE -> Message.of("consent.too-late");
             case FAILED -> TransferCause.CONSENT_NOT_OFFERED.sentence();
         };
     }

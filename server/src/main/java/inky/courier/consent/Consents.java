@@ -6,6 +6,7 @@ import inky.courier.connection.AccessTokens.TokenRefused;
 import inky.courier.connection.AccessTokens.Tokens;
 import inky.courier.connection.FarSideException;
 import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.destination.ConsentGiven;
 import inky.courier.destination.FolderAccess;
@@ -123,7 +124,7 @@ public class Consents {
     }
 
     /** @param cloudKnows whether the cloud has taken Courier off its list too */
-    public record WithdrawnConsent(boolean cloudKnows, String sentence) {}
+    public record WithdrawnConsent(boolean cloudKnows, Message sentence) {}
 
     /** Courier forgets it in any case, and then tells the cloud. @throws Refusal when there is none */
     public WithdrawnConsent withdraw(UUID destination, UUID person) {
@@ -138,19 +139,15 @@ public class Consents {
             return ended.get(0);
         });
         if (farewell.isEmpty()) {
-            return new WithdrawnConsent(
-                    false,
-                    "Courier has deleted its access. The cloud has no revocation endpoint and may still list Courier.");
+            return new WithdrawnConsent(false, Message.of("consent.withdrawn.no-endpoint"));
         }
         TokenRevocations.Told told = revocations.tell(farewell.get());
         return new WithdrawnConsent(
                 told == TokenRevocations.Told.YES,
                 switch (told) {
-                    case YES -> "Courier has deleted its access, and the cloud has revoked it.";
-                    case REFUSED ->
-                        "Courier has deleted its access. The cloud refused to revoke it; remove Courier from the cloud's list of apps.";
-                    case NOT_YET ->
-                        "Courier has deleted its access. The cloud does not answer; Courier revokes the access there as soon as it does.";
+                    case YES -> Message.of("consent.withdrawn");
+                    case REFUSED -> Message.of("consent.withdrawn.refused");
+                    case NOT_YET -> Message.of("consent.withdrawn.not-yet");
                 });
     }
 

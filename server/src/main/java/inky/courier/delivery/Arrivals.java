@@ -4,6 +4,7 @@ import inky.courier.core.delivery.Lasting;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.message.Message;
 import inky.courier.core.sizing.Bytes;
 import inky.courier.destination.Outcome;
 import inky.courier.web.Json;
@@ -56,12 +57,13 @@ class Arrivals {
             // It takes something again, and others may still wait until somebody mends it.
             agenda.releasing(leg.routeId);
         }
-        String where = accepted.words().isEmpty() ? "" : " " + accepted.words() + ",";
+        Message said = leg.kind.isMail()
+                ? Message.of("delivery.accepted.mail").with("label", leg.label)
+                : accepted.words().isEmpty()
+                        ? Message.of("delivery.accepted")
+                        : Message.of("delivery.accepted.where").with("where", accepted.words());
         change.say(
-                leg,
-                "Accepted by " + leg.routeName + (leg.kind.isMail() ? " for " + leg.label : "") + "," + where + " "
-                        + Bytes.words(accepted.bytes()) + " as sent.",
-                accepted.reply());
+                leg, said.with("route", leg.routeName).with("size", Bytes.words(accepted.bytes())), accepted.reply());
     }
 
     void fail(Change change, Leg leg, Setback setback, List<Outcome.Recipient> recipients, boolean maybeThere) {
@@ -77,7 +79,7 @@ class Arrivals {
     }
 
     static void sayGivenUp(Change change, Leg leg) {
-        change.say(leg, "Given up after " + RetrySchedule.GIVE_UP.toDays() + " days of trying.", "");
+        change.say(leg, Message.of("delivery.given-up").with("days", RetrySchedule.GIVE_UP.toDays()), "");
     }
 
     /** Who has it already is not sent it again. */
@@ -93,7 +95,7 @@ class Arrivals {
                 .distinct()
                 .collect(Collectors.joining(", "));
         if (!have.isEmpty()) {
-            change.say(leg, "Accepted for " + have + ".", "");
+            change.say(leg, Message.of("delivery.accepted-for").with("who", have), "");
         }
     }
 
@@ -110,6 +112,6 @@ class Arrivals {
                         .askedAgain());
         delivery.fitBytes = smaller.limit();
         change.makeAgain();
-        change.say(leg, smaller.setback().sentence() + " It is made again, smaller.", "");
+        change.say(leg, smaller.setback().sentence().and(Message.of("delivery.made-smaller")), "");
     }
 }

@@ -6,6 +6,7 @@ import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -86,24 +87,20 @@ public class ByHand {
         Access.require(Right.ACT_ON_DELIVERIES);
         String reason = order.reason() == null ? "" : PlainText.line(order.reason());
         if (reason.length() > LONGEST_REASON) {
-            throw new Invalid("delivery.reason", "reason", "A reason has at most 200 characters.", "Shorten it.");
+            throw Invalid.of("delivery.reason", "reason");
         }
         DestinationView elsewhere = null;
         if (order.action() == Action.SEND_ELSEWHERE) {
             if (order.destinationId() == null) {
-                throw new Invalid(
-                        "delivery.elsewhere",
-                        "destinationId",
-                        "No destination was given.",
-                        "Choose another destination.");
+                throw Invalid.of("delivery.elsewhere", "destinationId");
             }
             elsewhere = destinations.get(order.destinationId());
             if (elsewhere.kind() == DestinationKind.MAIL_CHOSEN) {
                 throw new Invalid(
                         "delivery.elsewhere",
                         "destinationId",
-                        "Nobody has chosen recipients for " + elsewhere.name() + ".",
-                        "Take a destination with fixed ones.");
+                        Message.of("problem.delivery.no-recipients").with("name", elsewhere.name()),
+                        Message.of("problem.delivery.no-recipients.remedy"));
             }
         }
         // Always in the same order: two people who act on the same deliveries must not wait for each other.
@@ -135,11 +132,7 @@ public class ByHand {
         Delivery delivery = change.delivery();
         boolean sends = order.action() != Action.HOLD && order.action() != Action.STOP;
         if (sends && delivery.contentsRemovedAt != null) {
-            throw new Refusal(
-                    HttpStatus.GONE,
-                    "delivery.removed",
-                    "The pages of this delivery have been removed.",
-                    "Scan them again.");
+            throw Refusal.of(HttpStatus.GONE, "delivery.removed");
         }
         boolean changed = order.action() == Action.TRY_AGAIN && makeAgain(change);
         for (Leg leg : change.legs()) {
@@ -158,9 +151,9 @@ public class ByHand {
         if (delivery.making().isReady() || !delivery.wantsFiles()) {
             return false;
         }
-        delivery.trouble = "";
+        delivery.trouble = Message.none();
         change.making(delivery.making().askedAgain(change.now()));
-        change.say("Making the files was tried again by " + Who.name() + ".", "");
+        change.say(by("delivery.made-again"), "");
         return true;
     }
 
@@ -169,7 +162,7 @@ public class ByHand {
             case TRY_AGAIN -> tryAgain(change, leg);
             case HOLD -> hold(change, leg, reason);
             case RELEASE -> release(change, leg);
-            case STOP -> stop(change, leg, reason, "Stopped");
+            case STOP -> stop(change, leg, reason, "delivery.stopped");
             case SEND_ELSEWHERE -> elsewhere != null && sendTo(change, leg, elsewhere, reason);
         };
     }
@@ -182,7 +175,7 @@ public class ByHand {
         change.become(leg, LegState::askedAgain);
         startAnew(change, leg);
         routes.succeeded(leg.routeId);
-        change.say(leg, "Tried again by " + Who.name() + ".", "");
+        change.say(leg, by("delivery.tried-again"), "");
         return true;
     }
 
@@ -197,7 +190,7 @@ public class ByHand {
             return false;
         }
         change.become(leg, LegState::heldBack);
-        change.say(leg, "Held by " + Who.name() + because(reason), "");
+        change.say(leg, by("delivery.held", reason), "");
         return true;
     }
 
@@ -207,11 +200,11 @@ public class ByHand {
         }
         change.become(leg, LegState::released);
         startAnew(change, leg);
-        change.say(leg, "Released by " + Who.name() + ".", "");
+        change.say(leg, by("delivery.released"), "");
         return true;
     }
 
-    private boolean stop(Change change, Leg leg, String reason, String word) {
+    private boolean stop(Change change, Leg leg, String reason, String code) {
         if (leg.phase == LegPhase.MOVING || leg.phase == LegPhase.ACCEPTED || leg.isCalledOff()) {
             return false;
         }
@@ -220,7 +213,7 @@ public class ByHand {
             // What may lie there is looked for under its name when somebody has it tried again.
             claims.release(leg.id);
         }
-        change.say(leg, word + " by " + Who.name() + because(reason), "");
+        change.say(leg, by(code, reason), "");
         return true;
     }
 
@@ -231,7 +224,7 @@ public class ByHand {
                         change,
                         leg,
                         "sent to " + other.name() + (reason.isEmpty() ? "" : ", " + reason),
-                        "Sent elsewhere")) {
+                        "delivery.sent-elsewhere")) {
             return false;
         }
         Delivery delivery = change.delivery();
@@ -239,12 +232,20 @@ public class ByHand {
         instead.kinds = leg.kinds;
         instead.firstTryAt = change.now();
         delivery.legs.add(instead);
-        change.say(instead, "Goes to " + other.name() + " instead" + because(reason), "");
+        change.say(instead, because(Message.of("delivery.instead").with("name", other.name()), reason), "");
         return true;
     }
 
-    private static String because(String reason) {
-        return reason.isEmpty() ? "." : ": " + reason;
+    private static Message by(String code) {
+        return Message.of(code).with("who", Who.name());
+    }
+
+    private static Message by(String code, String reason) {
+        return because(by(code), reason);
+    }
+
+    private static Message because(Message said, String reason) {
+        return reason.isEmpty() ? said : said.and(Message.of("delivery.reason").with("reason", reason));
     }
 
     /**
@@ -264,13 +265,13 @@ public class ByHand {
                 throw new Refusal(
                         HttpStatus.CONFLICT,
                         "delivery.under-way",
-                        gone ? "Somebody has these files already." : "The pages cannot be changed at this moment.",
-                        gone ? "Scan again to send other files." : "Hold the delivery first.");
+                        Message.of(gone ? "problem.delivery.arrived" : "problem.delivery.moving"),
+                        Message.of(gone ? "problem.delivery.arrived.remedy" : "problem.delivery.moving.remedy"));
             }
             scans.markSent(delivery.scanId, number, keep, splitBefore);
             delivery.legs.forEach(leg -> claims.release(leg.id));
             change.makeAgain();
-            change.say("Page " + number + " changed by " + Who.name() + "; the files are made again.", "");
+            change.say(by("delivery.page-changed").with("page", number), "");
         });
     }
 }

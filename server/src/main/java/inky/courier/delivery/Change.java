@@ -4,6 +4,7 @@ import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Making;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
@@ -82,15 +83,15 @@ final class Change {
     void makeAgain() {
         making(delivery.making().changed(now));
         delivery.namedAt = null;
-        delivery.trouble = "";
+        delivery.trouble = Message.none();
     }
 
-    void say(String words, String farSide) {
+    void say(Message words, String farSide) {
         steps.add(delivery.id, null, words, farSide);
         news = true;
     }
 
-    void say(Leg leg, String words, String farSide) {
+    void say(Leg leg, Message words, String farSide) {
         steps.add(delivery.id, leg.id, words, farSide);
         news = true;
     }

@@ -53,7 +53,7 @@ class Consignments implements Packing {
                 addresses(leg.recipients),
                 addresses(leg.copies),
                 leg.below,
-                new Consignment.Sender(d.personId, d.personName, d.personEmail),
+                new Consignment.Sender(d.personId, d.personName, d.personEmail, d.language()),
                 d.deviceId,
                 WorkshopMaking.read(job.subject()).fill(values),
                 text(job.body(), values),

@@ -17,7 +17,7 @@ final class Days {
         try {
             return LocalDate.parse(text);
         } catch (DateTimeParseException e) {
-            throw new Invalid("filter.day", field, "This is no day.", "For example 2026-11-24.");
+            throw Invalid.of("filter.day", field);
         }
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.delivery;
 
+import inky.courier.core.message.Message;
 import inky.courier.live.Live;
 import inky.courier.web.Refusal;
 import java.time.Clock;
@@ -58,7 +59,7 @@ class Deliveries {
     }
 
     /** Takes a new delivery in. */
-    void begin(Delivery delivery, String words) {
+    void begin(Delivery delivery, Message words) {
         ledger.together(() -> {
             Change change = new Change(delivery, clock.instant(), steps);
             ledger.keep(delivery);

@@ -2,6 +2,8 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.Making;
+import inky.courier.core.message.Languages;
+import inky.courier.core.message.Message;
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -14,6 +16,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Predicate;
@@ -36,17 +39,21 @@ class Delivery {
     String personName;
     String personLogin;
     String personEmail;
+
+    /** That the person reads, as a tag of BCP 47; empty for those from before it was asked. */
+    String language = "";
+
     UUID jobId;
     String jobName;
     String jobIcon;
     String jobSnapshot;
-    String profileWords;
+    Message profileWords;
     int pages;
 
     @Enumerated(EnumType.STRING)
     DeliveryState state = DeliveryState.MOVING;
 
-    String trouble = "";
+    Message trouble = Message.none();
     Instant scanBeganAt;
     Instant scannedAt;
     Instant madeReadyAt;
@@ -97,6 +104,10 @@ class Delivery {
     }
 
     /** Whether somebody still waits for files. */
+    Locale language() {
+        return Languages.of(language).orElse(Languages.FIRST);
+    }
+
     boolean wantsFiles() {
         return legs.stream().anyMatch(leg -> leg.phase == LegPhase.WAITING || leg.phase == LegPhase.HELD);
     }

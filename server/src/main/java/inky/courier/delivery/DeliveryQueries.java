@@ -2,11 +2,13 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Outcome;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.web.Json;
+import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.sql.ResultSet;
@@ -60,8 +62,8 @@ public class DeliveryQueries {
             DestinationKind kind,
             LegPhase state,
             String cause,
-            String sentence,
-            String remedy,
+            Message sentence,
+            Message remedy,
             String reply,
             int tries,
             @Nullable Instant nextTryAt,
@@ -69,14 +71,14 @@ public class DeliveryQueries {
             @Nullable Instant acceptedAt,
             boolean possiblyTwice,
             long sentBytes,
-            String landed,
+            Message landed,
             List<Outcome.Recipient> recipients) {}
 
     public record DeliveryRow(
             UUID id,
             long number,
             DeliveryState state,
-            String trouble,
+            Message trouble,
             UUID personId,
             String personName,
             UUID deviceId,
@@ -95,7 +97,7 @@ public class DeliveryQueries {
             @Nullable Instant contentsRemovedAt,
             List<LegView> legs) {}
 
-    public record StepView(Instant at, @Nullable UUID legId, String words, String farSide) {}
+    public record StepView(Instant at, @Nullable UUID legId, Message words, String farSide) {}
 
     /**
      * A page as scanned.
@@ -107,17 +109,17 @@ public class DeliveryQueries {
             int number,
             long bytes,
             String media,
-            String leftOut,
-            List<String> done,
+            Message leftOut,
+            List<Message> done,
             boolean keep,
             boolean splitBefore) {}
 
     /** A file that was made. */
-    public record FileView(int position, String name, long bytes, int pages, String words) {}
+    public record FileView(int position, String name, long bytes, int pages, Message words) {}
 
     public record DeliveryPage(
             DeliveryRow row,
-            String profileWords,
+            Message profileWords,
             String personEmail,
             List<FileView> files,
             List<PageThumb> pages,
@@ -262,17 +264,17 @@ public class DeliveryQueries {
                         r.getLong(2),
                         r.getString(3),
                         leftOut(r.getString(4)),
-                        Json.read(r.getString(5), new TypeReference<List<String>>() {}),
+                        Json.read(r.getString(5), new TypeReference<List<Message>>() {}),
                         r.getBoolean(6),
                         r.getBoolean(7)))
                 .list();
         List<StepView> log = steps.of(id).stream()
                 .map(s -> new StepView(s.at(), s.legId(), s.words(), s.farSide()))
                 .toList();
-        record Rest(String profile, String email) {}
+        record Rest(Message profile, String email) {}
         Rest rest = jdbc.sql("select profile_words, person_email from delivery where id = ?")
                 .param(id)
-                .query((r, n) -> new Rest(r.getString(1), r.getString(2)))
+                .query((r, n) -> new Rest(MessageColumn.read(r.getString(1)), r.getString(2)))
                 .single();
         List<FileView> made = files.of(id).stream()
                 .map(f -> new FileView(f.position(), f.name(), f.bytes(), f.pages(), fileWords(f)))
@@ -280,17 +282,17 @@ public class DeliveryQueries {
         return new DeliveryPage(row, rest.profile, rest.email, made, pages, log);
     }
 
-    private static String leftOut(String fate) {
+    private static Message leftOut(String fate) {
         return switch (fate) {
-            case "SKIPPED_BLANK" -> "blank, left out";
-            case "SEPARATOR" -> "separator sheet";
-            default -> "";
+            case "SKIPPED_BLANK" -> Message.of("page.left-out.blank");
+            case "SEPARATOR" -> Message.of("page.done.separator");
+            default -> Message.none();
         };
     }
 
-    private static String fileWords(Files.KeptFile file) {
+    private static Message fileWords(Files.KeptFile file) {
         return file.part() == MadeFile.Part.PORTRAIT
-                ? "portrait cut out"
+                ? Message.of("page.done.portrait")
                 : file.kind().words();
     }
 
@@ -344,8 +346,8 @@ public class DeliveryQueries {
                 DestinationKind.valueOf(r.getString("kind")),
                 LegPhase.valueOf(r.getString("state")),
                 r.getString("cause"),
-                r.getString("sentence"),
-                r.getString("remedy"),
+                MessageColumn.read(r.getString("sentence")),
+                MessageColumn.read(r.getString("remedy")),
                 r.getString("reply"),
                 r.getInt("tries"),
                 at(r, "next_try_at"),
@@ -353,7 +355,7 @@ public class DeliveryQueries {
                 at(r, "accepted_at"),
                 r.getBoolean("possibly_twice"),
                 r.getLong("sent_bytes"),
-                r.getString("landed"),
+                MessageColumn.read(r.getString("landed")),
                 Recipients.byAddress(Recipients.read(r.getString("recipient_outcomes"))));
     }
 
@@ -362,7 +364,7 @@ public class DeliveryQueries {
                 r.getObject("id", UUID.class),
                 r.getLong("number"),
                 DeliveryState.valueOf(r.getString("state")),
-                r.getString("trouble"),
+                MessageColumn.read(r.getString("trouble")),
                 r.getObject("person_id", UUID.class),
                 r.getString("person_name"),
                 r.getObject("device_id", UUID.class),

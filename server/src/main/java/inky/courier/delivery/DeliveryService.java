@@ -1,6 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.Making;
+import inky.courier.core.message.Message;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
@@ -8,6 +9,7 @@ import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService.ProfileView;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanState;
+import inky.courier.settings.Settings;
 import inky.courier.store.ContentStore;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
@@ -31,6 +33,7 @@ public class DeliveryService {
     private final ContentStore store;
     private final Files files;
     private final Vault vault;
+    private final Settings settings;
     private final JdbcClient jdbc;
     private final LegsOfJob legsOfJob;
     private final Clock clock;
@@ -42,6 +45,7 @@ public class DeliveryService {
             ContentStore store,
             Files files,
             Vault vault,
+            Settings settings,
             JdbcClient jdbc,
             LegsOfJob legsOfJob,
             Clock clock) {
@@ -51,6 +55,7 @@ public class DeliveryService {
         this.store = store;
         this.files = files;
         this.vault = vault;
+        this.settings = settings;
         this.jdbc = jdbc;
         this.legsOfJob = legsOfJob;
         this.clock = clock;
@@ -92,17 +97,16 @@ public class DeliveryService {
         if (scan.state() == ScanState.SCANNING
                 || scan.state() == ScanState.CANCELLED
                 || scan.pages().isEmpty()) {
-            throw new Refusal(
-                    HttpStatus.CONFLICT,
-                    "scan.not-ready",
-                    "There is nothing to send yet.",
-                    "Wait for the last page, then send.");
+            throw Refusal.of(HttpStatus.CONFLICT, "scan.not-ready");
         }
         scans.sent(order.scanId, order.at);
         Delivery delivery = describe(order, scan);
-        String count = delivery.pages == 1 ? "1 page" : delivery.pages + " pages";
         deliveries.begin(
-                delivery, "Scanned " + count + " on " + delivery.deviceName + ": " + delivery.profileWords + ".");
+                delivery,
+                Message.of("delivery.scanned")
+                        .with("n", delivery.pages)
+                        .with("device", delivery.deviceName)
+                        .with("profile", delivery.profileWords));
         return new Receipt(delivery.id, delivery.number);
     }
 
@@ -118,6 +122,7 @@ public class DeliveryService {
         d.personName = order.person.name();
         d.personLogin = order.person.login();
         d.personEmail = order.person.email();
+        d.language = settings.read().languageOf(order.person.language()).toLanguageTag();
         d.jobId = order.job.id();
         d.jobName = order.job.name();
         d.jobIcon = order.job.icon();
@@ -149,11 +154,7 @@ public class DeliveryService {
                 .filter(file -> file.position() == position)
                 .map(file -> new Handout(store.describe(file.contentId()), file.name()))
                 .findFirst()
-                .orElseThrow(() -> new Refusal(
-                        HttpStatus.GONE,
-                        "delivery.no-file",
-                        "There is no file here.",
-                        "It does not exist yet, or it has expired."));
+                .orElseThrow(() -> Refusal.of(HttpStatus.GONE, "delivery.no-file"));
     }
 
     @Transactional(readOnly = true)

@@ -1,5 +1,6 @@
 package inky.courier.delivery;
 
+import inky.courier.core.message.Message;
 import java.io.IOException;
 import java.util.Set;
 
@@ -30,8 +31,15 @@ interface FileMaking {
 
     /** It cannot be made as it is; the message is for people. */
     final class CannotBeMade extends Exception {
-        CannotBeMade(String sentence, Exception cause) {
-            super(sentence, cause);
+        private final transient Message sentence;
+
+        CannotBeMade(Message sentence, Exception cause) {
+            super(sentence.toString(), cause);
+            this.sentence = sentence;
+        }
+
+        Message sentence() {
+            return sentence;
         }
     }
 }

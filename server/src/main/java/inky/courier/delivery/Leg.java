@@ -6,6 +6,7 @@ import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.destination.Outcome;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -57,8 +58,8 @@ class Leg {
     LegPhase phase = LegPhase.WAITING;
 
     String cause = "";
-    String sentence = "";
-    String remedy = "";
+    Message sentence = Message.none();
+    Message remedy = Message.none();
     String reply = "";
     String lasting = "";
     String scope = "";
@@ -95,7 +96,7 @@ class Leg {
     String recipientOutcomes = "[]";
 
     /** Where it is now, in words. */
-    String landed = "";
+    Message landed = Message.none();
 
     LegState state() {
         return switch (phase) {
@@ -164,8 +165,8 @@ class Leg {
 
     private void put(Optional<Setback> setback) {
         cause = setback.map(Setback::cause).orElse("");
-        sentence = setback.map(Setback::sentence).orElse("");
-        remedy = setback.map(Setback::remedy).orElse("");
+        sentence = setback.map(Setback::sentence).orElse(Message.none());
+        remedy = setback.map(Setback::remedy).orElse(Message.none());
         reply = setback.map(Setback::reply).orElse("");
         lasting = setback.map(s -> s.lasting().name()).orElse("");
         scope = setback.map(s -> s.scope().name()).orElse("");

@@ -3,12 +3,14 @@ package inky.courier.delivery;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.job.Notify;
+import inky.courier.core.message.Message;
 import inky.courier.destination.Announcements;
 import inky.courier.settings.Settings;
 import inky.courier.web.Json;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
@@ -54,27 +56,44 @@ class Notices {
     @Transactional(readOnly = true)
     public Optional<Announcements.Announcement> write(UUID id) {
         return deliveries.withLegs(id).map(d -> {
+            Locale language = d.language();
             boolean good = d.state == DeliveryState.ACCEPTED;
             String what = d.fileName.isEmpty() ? d.jobName : d.fileName;
-            String subject = what + (good ? " has arrived" : " has not arrived yet");
-            StringBuilder text = new StringBuilder(d.jobName + ", " + d.pages + (d.pages == 1 ? " page" : " pages")
-                    + ", scanned on " + d.deviceName + ".\n\n");
+            String subject = Message.of(good ? "mail.notice.arrived" : "mail.notice.not-yet")
+                    .with("what", what)
+                    .in(language);
+            StringBuilder text = new StringBuilder(Message.of("mail.notice.scanned")
+                            .with("job", d.jobName)
+                            .with("n", d.pages)
+                            .with("device", d.deviceName)
+                            .in(language))
+                    .append("\n\n");
             for (Leg leg : d.legs) {
-                String words = leg.phase == LegPhase.ACCEPTED
-                        ? "has it"
-                        : leg.sentence.isEmpty() ? "is on its way" : leg.sentence + " " + leg.remedy;
-                text.append(leg.label).append(": ").append(words).append('\n');
+                text.append(leg.label)
+                        .append(": ")
+                        .append(state(leg).in(language))
+                        .append('\n');
             }
             if (!d.trouble.isEmpty()) {
-                text.append(d.trouble).append('\n');
+                text.append(d.trouble.in(language)).append('\n');
             }
-            text.append("\nDelivery D-").append(d.number);
+            text.append('\n')
+                    .append(Message.of("mail.notice.delivery")
+                            .with("number", "D-" + d.number)
+                            .in(language));
             String address = settings.read().address();
             if (!address.isEmpty()) {
                 text.append(": ").append(address).append("/deliveries/").append(d.id);
             }
             return new Announcements.Announcement(d.personName, d.personEmail, subject, text + "\n");
         });
+    }
+
+    private static Message state(Leg leg) {
+        if (leg.phase == LegPhase.ACCEPTED) {
+            return Message.of("mail.notice.has-it");
+        }
+        return leg.sentence.isEmpty() ? Message.of("mail.notice.on-its-way") : leg.sentence.and(leg.remedy);
     }
 
     /** @return when to try again, where no mail server has taken the news; nothing when that is over */

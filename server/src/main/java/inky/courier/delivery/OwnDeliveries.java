@@ -1,6 +1,8 @@
 package inky.courier.delivery;
 
+import inky.courier.core.message.Message;
 import inky.courier.web.Json;
+import inky.courier.web.MessageColumn;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -41,7 +43,7 @@ public class OwnDeliveries {
             String fileName,
             int pages,
             DeliveryState state,
-            String sentence) {}
+            Message sentence) {}
 
     @Transactional(readOnly = true)
     public List<OwnDelivery> latest(UUID person) {
@@ -91,6 +93,6 @@ public class OwnDeliveries {
                 row.getString(6),
                 row.getInt(7),
                 DeliveryState.valueOf(row.getString(8)),
-                row.getString(9));
+                MessageColumn.read(row.getString(9)));
     }
 }

@@ -3,6 +3,7 @@ package inky.courier.delivery;
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.Making;
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.message.Message;
 import inky.courier.delivery.FileMaking.CannotBeMade;
 import inky.courier.delivery.FileMaking.Made;
 import inky.courier.store.ContentLost;
@@ -27,15 +28,12 @@ import org.springframework.transaction.TransactionException;
 @Component
 class Preparation {
     private static final Logger LOG = LoggerFactory.getLogger(Preparation.class);
-    static final String NO_ROOM =
-            "This machine has no space for the files. Courier tries again automatically; nothing is lost.";
-    static final String OWN_FAULT =
-            "An internal error occurred while the files were being created. Courier tries again automatically; nothing is lost.";
-    private static final String ENDED = " It has stopped trying: fix the cause, then try again.";
-    private static final String DEADLY = "Courier was stopped " + Making.MOST_DEATHS
-            + " times while creating the files, so it does not try again automatically. Find out why, then try again.";
-    private static final String ALL_BLANK =
-            "All sides were blank, so no file was created. Restore pages to send them anyway.";
+    static final Message NO_ROOM = Message.of("delivery.no-room");
+    static final Message OWN_FAULT = Message.of("delivery.own-fault");
+    private static final Message TRIES_AGAIN = Message.of("delivery.tries-again");
+    private static final Message ENDED = Message.of("delivery.tries-ended");
+    private static final Message DEADLY = Message.of("delivery.deadly").with("n", Making.MOST_DEATHS);
+    private static final Message ALL_BLANK = Message.of("delivery.all-blank");
 
     /** Files are not changed under the hands of a clerk who carries them. */
     private static final Duration UNTIL_CARRIED = Duration.ofSeconds(2);
@@ -63,10 +61,10 @@ class Preparation {
             keep(id, begun.get().wantedRevision, made);
         } catch (CannotBeMade e) {
             LOG.warn("delivery {}: {}", id, e.getMessage());
-            stop(id, e.getMessage());
+            stop(id, e.sentence());
         } catch (ContentLost e) {
             LOG.error("delivery {}", id, e);
-            stop(id, "A stored page is missing or damaged, so no file was created.");
+            stop(id, Message.of("delivery.page-lost"));
         } catch (IOException | UncheckedIOException e) {
             LOG.warn("delivery {} waits for room: {}", id, e.getMessage());
             failed(id, NO_ROOM);
@@ -129,7 +127,7 @@ class Preparation {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        delivery.trouble = "";
+        delivery.trouble = Message.none();
         delivery.madeReadyAt = change.now();
         delivery.namedAt = change.now();
         change.making(delivery.making().done());
@@ -137,33 +135,34 @@ class Preparation {
         for (Leg leg : change.legs()) {
             if (leg.phase == LegPhase.WAITING && kinds.stream().noneMatch(kind -> Consignments.goesTo(leg, kind))) {
                 change.become(
-                        leg, state -> state.calledOff(Setback.calledOff("Courier", "nothing of its kind was scanned")));
+                        leg, state -> state.calledOff(Setback.calledOff(Message.of("delivery.nothing-of-its-kind"))));
             }
         }
     }
 
-    private void failed(UUID id, String trouble) {
+    private void failed(UUID id, Message trouble) {
         deliveries.changes(id, change -> {
             Delivery delivery = change.delivery();
             Making next = delivery.making().failed(change.now(), random);
             if (next.isStopped()) {
-                end(change, trouble.substring(0, trouble.indexOf('.') + 1) + ENDED);
+                end(change, trouble.and(ENDED));
             } else {
-                boolean news = !delivery.trouble.equals(trouble);
+                Message goesOn = trouble.and(TRIES_AGAIN);
+                boolean news = !delivery.trouble.equals(goesOn);
                 change.making(next);
-                delivery.trouble = trouble;
+                delivery.trouble = goesOn;
                 if (news) {
-                    change.say(trouble, "");
+                    change.say(goesOn, "");
                 }
             }
         });
     }
 
-    private void stop(UUID id, String trouble) {
+    private void stop(UUID id, Message trouble) {
         deliveries.changes(id, change -> end(change, trouble));
     }
 
-    private static void end(Change change, String trouble) {
+    private static void end(Change change, Message trouble) {
         Delivery delivery = change.delivery();
         change.making(delivery.making().stopped());
         delivery.trouble = trouble;

@@ -7,6 +7,7 @@ import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.destination.Connectors;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
@@ -242,7 +243,7 @@ class Sending {
         boolean news = !leg.cause.equals(setback.cause());
         change.become(leg, state -> state.postponed(until, Optional.of(setback)));
         if (news) {
-            change.say(leg, "Waits with the others: " + setback.sentence(), "");
+            change.say(leg, Message.of("delivery.waits").with("why", setback.sentence()), "");
         }
         return NoTransfer.DEALT_WITH;
     }
@@ -263,13 +264,11 @@ class Sending {
         });
     }
 
-    private static String wordsOfRevival(DestinationKind kind, boolean handedOver) {
+    private static Message wordsOfRevival(DestinationKind kind, boolean handedOver) {
         if (!handedOver) {
-            return "Courier was stopped during the transfer and starts it again.";
+            return Message.of("delivery.revived");
         }
-        return kind.isMail()
-                ? "Courier was stopped before it received the answer. It sends again with the same Message-ID, so this may arrive twice."
-                : "Courier was stopped before it received the answer, and checks whether the file has arrived.";
+        return Message.of(kind.isMail() ? "delivery.revived.mail" : "delivery.revived.file");
     }
 
     private final class Telling implements Progress {

@@ -1,5 +1,7 @@
 package inky.courier.delivery;
 
+import inky.courier.core.message.Message;
+import inky.courier.web.MessageColumn;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Instant;
@@ -20,12 +22,12 @@ class Steps implements StepLog {
         this.clock = clock;
     }
 
-    record Step(Instant at, @Nullable UUID legId, String words, String farSide) {}
+    record Step(Instant at, @Nullable UUID legId, Message words, String farSide) {}
 
     @Override
-    public void add(UUID delivery, @Nullable UUID leg, String words, String farSide) {
+    public void add(UUID delivery, @Nullable UUID leg, Message words, String farSide) {
         jdbc.sql("insert into delivery_step (delivery_id, leg_id, at, words, far_side) values (?, ?, ?, ?, ?)")
-                .params(delivery, leg, OffsetDateTime.now(clock), words, farSide)
+                .params(delivery, leg, OffsetDateTime.now(clock), MessageColumn.write(words), farSide)
                 .update();
     }
 
@@ -35,7 +37,7 @@ class Steps implements StepLog {
                 .query((row, n) -> new Step(
                         row.getObject(1, OffsetDateTime.class).toInstant(),
                         row.getObject(2, UUID.class),
-                        row.getString(3),
+                        MessageColumn.read(row.getString(3)),
                         row.getString(4)))
                 .list();
     }

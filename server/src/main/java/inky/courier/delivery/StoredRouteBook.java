@@ -7,6 +7,7 @@ import inky.courier.core.delivery.RouteHealth.Paused;
 import inky.courier.core.delivery.RouteHealth.Well;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.web.MessageColumn;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -78,8 +79,8 @@ class StoredRouteBook implements RouteBook {
                         health instanceof Well well ? well.failures() : RouteHealth.FAILURES,
                         paused == null ? null : time(paused.since()),
                         setback == null ? "" : setback.cause(),
-                        setback == null ? "" : setback.sentence(),
-                        setback == null ? "" : setback.remedy(),
+                        setback == null ? "" : MessageColumn.write(setback.sentence()),
+                        setback == null ? "" : MessageColumn.write(setback.remedy()),
                         setback == null ? "" : setback.lasting().name(),
                         setback == null ? "" : setback.reply(),
                         paused == null ? 0 : paused.asked(),
@@ -94,8 +95,8 @@ class StoredRouteBook implements RouteBook {
         }
         Setback setback = new Setback(
                 r.getString("cause"),
-                r.getString("sentence"),
-                r.getString("remedy"),
+                MessageColumn.read(r.getString("sentence")),
+                MessageColumn.read(r.getString("remedy")),
                 Lasting.valueOf(r.getString("lasting")),
                 Cause.Scope.ROUTE,
                 r.getString("reply"),

@@ -3,6 +3,7 @@ package inky.courier.delivery;
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.access.Right;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.Csv;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
@@ -43,8 +44,8 @@ class SumsController {
             throw new Invalid(
                     "sums.days",
                     "until",
-                    "The last day comes after the first, at most " + MOST_DAYS + " days.",
-                    "Choose other days.");
+                    Message.of("problem.sums.days").with("n", MOST_DAYS),
+                    Message.of("problem.sums.days.remedy"));
         }
         log.note(
                 SecurityLog.Event.EXPORTED,

@@ -3,8 +3,10 @@ package inky.courier.delivery;
 import static inky.courier.delivery.DeliveryQueries.at;
 
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.web.MessageColumn;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Duration;
@@ -50,8 +52,8 @@ public class Troubles {
             DestinationKind kind,
             String routeName,
             String cause,
-            String sentence,
-            String remedy,
+            Message sentence,
+            Message remedy,
             String reply,
             boolean waits,
             int deliveries,
@@ -64,7 +66,7 @@ public class Troubles {
      *
      * @param waits whether Courier tries again by itself
      */
-    public record Unmade(String sentence, boolean waits, int deliveries, int people, Instant since) {}
+    public record Unmade(Message sentence, boolean waits, int deliveries, int people, Instant since) {}
 
     public List<Trouble> byCause() {
         return causes.get();
@@ -91,8 +93,8 @@ public class Troubles {
                         DestinationKind.valueOf(r.getString("kind")),
                         r.getString("route_name"),
                         r.getString("cause"),
-                        r.getString("sentence"),
-                        r.getString("remedy"),
+                        MessageColumn.read(r.getString("sentence")),
+                        MessageColumn.read(r.getString("remedy")),
                         r.getString("reply"),
                         r.getBoolean("waits"),
                         r.getInt("deliveries"),
@@ -110,7 +112,7 @@ public class Troubles {
                                 + "group by trouble, state = 'WAITING' order by deliveries desc, since")
                 .param("recently", recently())
                 .query((r, n) -> new Unmade(
-                        r.getString("trouble"),
+                        MessageColumn.read(r.getString("trouble")),
                         r.getBoolean("waits"),
                         r.getInt("deliveries"),
                         r.getInt("people"),
@@ -119,7 +121,7 @@ public class Troubles {
     }
 
     /** Sentences of routes at which something waits, for the labels at a panel. */
-    public Map<UUID, String> routes() {
+    public Map<UUID, Message> routes() {
         return byCause().stream()
                 .filter(Trouble::waits)
                 .collect(Collectors.toMap(Trouble::routeId, Trouble::sentence, (a, b) -> a));

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.FileNames;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
@@ -20,6 +21,7 @@ import inky.courier.core.sizing.SizeModel;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.Source;
+import inky.courier.core.workshop.Treatment;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.naming.Counters;
 import inky.courier.scan.PageLimiter;
@@ -100,12 +102,14 @@ class WorkshopMaking implements FileMaking {
         } catch (Invalid e) {
             folders.remove(folder);
             var problem = e.problems().get(0);
-            throw new CannotBeMade(problem.sentence() + " " + problem.remedy(), e);
+            throw new CannotBeMade(problem.sentence().and(problem.remedy()), e);
         } catch (UnreadablePage e) {
             folders.remove(folder);
-            String why = e.getCause() instanceof PixelLimit.TooLarge large
-                    ? "Page " + e.number() + ": " + large.getMessage()
-                    : "Page " + e.number() + " could not be read, so no file was made.";
+            Message why = e.getCause() instanceof PixelLimit.TooLarge large
+                    ? Message.of("delivery.page-too-large")
+                            .with("page", e.number())
+                            .with("why", large.sentence())
+                    : Message.of("delivery.page-unreadable").with("page", e.number());
             throw new CannotBeMade(why, e);
         } catch (IOException | RuntimeException | Error e) {
             folders.remove(folder);
@@ -146,10 +150,10 @@ class WorkshopMaking implements FileMaking {
             keepReports(delivery);
             sizes.observe(fitted.by, made, delivery.deviceId);
             if (!fitted.fits) {
-                change.say("No setting makes this many pages fit. Send a link instead, or fewer pages.", "");
+                change.say(Message.of("delivery.does-not-fit"), "");
             }
-            change.say("Made ready: " + words(profile, made, delivery.fileBytes) + ".", "");
-            change.say("Named " + delivery.fileName + ".", "");
+            change.say(Message.of("delivery.made-ready").with("what", words(profile, made, delivery.fileBytes)), "");
+            change.say(Message.of("delivery.named").with("name", delivery.fileName), "");
         }
 
         @Override
@@ -285,26 +289,26 @@ class WorkshopMaking implements FileMaking {
         }
     }
 
-    private static String words(ScanProfile profile, Workshop.Result made, long bytes) {
+    private static Message words(ScanProfile profile, Workshop.Result made, long bytes) {
         long blank = count(made, PageReport.Fate.SKIPPED_BLANK);
         long coloured = made.pages().stream()
-                .filter(page -> page.done().contains("colour found"))
+                .filter(page -> page.done().contains(Treatment.COLOUR_FOUND))
                 .count();
-        List<String> parts = new ArrayList<>();
+        List<Message> parts = new ArrayList<>();
         parts.add(
                 made.files().size() == 1
                         ? profile.files().words()
-                        : made.files().size() + " files");
+                        : Message.of("delivery.files").with("n", made.files().size()));
         int pages = made.files().stream().mapToInt(MadeFile::pages).sum();
-        parts.add(pages == 1 ? "1 page" : pages + " pages");
-        parts.add(Bytes.words(bytes));
+        parts.add(Message.of("delivery.pages").with("n", pages));
+        parts.add(Bytes.said(bytes));
         if (profile.colour() == ColourMode.AS_FOUND) {
-            parts.add(coloured == 0 ? "no colour found" : coloured + " in colour");
+            parts.add(Message.of("delivery.coloured").with("n", coloured));
         }
         if (blank > 0) {
-            parts.add(blank == 1 ? "1 blank side left out" : blank + " blank sides left out");
+            parts.add(Message.of("delivery.blank").with("n", blank));
         }
-        return String.join(", ", parts);
+        return Message.list(parts);
     }
 
     private static long count(Workshop.Result made, PageReport.Fate fate) {
@@ -335,7 +339,7 @@ class WorkshopMaking implements FileMaking {
                 d.place,
                 d.jobName,
                 file.pages(),
-                file.kind().words(),
+                file.kind().words().toString(),
                 file.separatorText(),
                 scope -> counters.next(scope, at.toLocalDate(), d.jobId, d.deviceId));
     }

@@ -6,6 +6,7 @@ import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Json;
+import inky.courier.web.MessageColumn;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.DayOfWeek;
@@ -128,7 +129,7 @@ class DemoHistory {
                 past.job.id(),
                 past.job.name(),
                 past.job.icon(),
-                past.job.profileSentence(),
+                MessageColumn.write(past.job.profileSentence()),
                 past.pages,
                 time(past.at.minusMillis((long) (seconds * 1000))),
                 time(past.at),

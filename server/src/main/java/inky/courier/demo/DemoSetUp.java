@@ -96,6 +96,7 @@ class DemoSetUp {
                 30,
                 address,
                 "{device.name}, {device.place}\nWherrymoor Ferries",
+                null,
                 null));
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);
@@ -148,14 +149,14 @@ class DemoSetUp {
         Map<String, String> what =
                 world.places().stream().collect(Collectors.toMap(World.Place::name, World.Place::what));
         return world.devices().stream()
-                .map(d -> devices.add(new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60)))
+                .map(d -> devices.add(new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "")))
                 .collect(Collectors.toMap(DeviceView::name, Function.identity()));
     }
 
     private List<PersonView> makePeople(World world) {
         List<PersonView> folk = new ArrayList<>();
         for (World.Person person : world.people()) {
-            PersonView added = people.add(new PersonForm(person.name(), person.login(), person.email()));
+            PersonView added = people.add(new PersonForm(person.name(), person.login(), person.email(), ""));
             String pin = world.pins().get(person.name());
             if (pin == null) {
                 people.makePin(added.id());

@@ -31,8 +31,7 @@ public interface Connector {
 
     /** Tries settings that may not be saved yet. @throws Invalid when this kind has none */
     default ProbeReport probe(FolderAccess access) {
-        throw new Invalid(
-                "destination.probe", "kind", "There is nothing to try here.", "Probe what it goes through instead.");
+        throw Invalid.of("destination.probe", "kind");
     }
 
     /** Transfers at the same time through a route. */

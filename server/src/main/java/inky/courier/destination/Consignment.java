@@ -2,11 +2,13 @@ package inky.courier.destination;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.message.Languages;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.function.Supplier;
@@ -46,8 +48,12 @@ public record Consignment(
         Instant at,
         Map<Integer, String> claimed,
         List<Outcome.Recipient> before) {
-    /** Who scanned. */
-    public record Sender(UUID id, String name, String email) {}
+    /** Who scanned. @param language that they read */
+    public record Sender(UUID id, String name, String email, Locale language) {
+        public Sender(UUID id, String name, String email) {
+            this(id, name, email, Languages.FIRST);
+        }
+    }
 
     /**
      * @param content opens the file anew each time

@@ -53,7 +53,7 @@ public class DestinationFolders {
     public Folders.FolderListing makeFolder(Visitor visitor, String path, String name) {
         FolderAccess access = openFor(visitor);
         if (!access.settings().makeFolders()) {
-            throw new Invalid("folder.make", "name", "Folders cannot be created here.", "Choose an existing one.");
+            throw Invalid.of("folder.make", "name");
         }
         return makeFolder(access, path, name);
     }
@@ -67,8 +67,7 @@ public class DestinationFolders {
         FolderPath parent = FolderPath.of(path);
         FolderPath made = FolderPath.of(name);
         if (made.names().size() != 1) {
-            throw new Invalid(
-                    "folder.name", "name", "This is not a valid folder name.", "Enter one name without slashes.");
+            throw Invalid.of("folder.name", "name");
         }
         folders(access.kind()).make(access, parent.then(made));
         return folders(access.kind()).list(access, parent, "");
@@ -77,11 +76,7 @@ public class DestinationFolders {
     private FolderAccess browsable(UUID id) {
         return accounts.access(id)
                 .filter(access -> access.kind().isBrowsable())
-                .orElseThrow(() -> new Invalid(
-                        "destination.browse",
-                        "kind",
-                        "This destination has no folders to look into.",
-                        "Choose another."));
+                .orElseThrow(() -> Invalid.of("destination.browse", "kind"));
     }
 
     private Folders folders(DestinationKind kind) {

@@ -67,11 +67,7 @@ public class DestinationProbes implements DailyProbes.Visited {
     public ProbeReport probe(UUID id) {
         FolderAccess access = accounts.access(id)
                 .filter(found -> found.kind().isServer())
-                .orElseThrow(() -> new Invalid(
-                        "destination.probe",
-                        "kind",
-                        "There is nothing to try here.",
-                        "Probe what it goes through instead."));
+                .orElseThrow(() -> Invalid.of("destination.probe", "kind"));
         ProbeReport report = destinations.connectorOf(access.kind()).probe(access);
         keep(id, report);
         return report;

@@ -7,6 +7,7 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.LinkSettings;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Reference;
@@ -131,7 +132,7 @@ public class DestinationService implements Connectors {
     }
 
     /** What a probe found. */
-    public record LastProbe(Instant at, boolean passed, String sentence) {}
+    public record LastProbe(Instant at, boolean passed, Message sentence) {}
 
     /** A destination in a list. @param isFolder whether files go into folders, by rules of its own */
     public record DestinationRow(
@@ -185,8 +186,7 @@ public class DestinationService implements Connectors {
     public DestinationView changeSecret(UUID id, String secret) {
         Destination destination = find(id);
         if (secret.isEmpty() || secret.length() > FolderForms.LONGEST_SECRET) {
-            throw new Invalid(
-                    "destination.secret", "secret", "There is no password here.", "Enter the account's new password.");
+            throw Invalid.of("destination.secret", "secret");
         }
         setUp.change(Wish.put(destination.item()).with(Map.of(Destination.PASSWORD, accounts.seal(id, secret))));
         return get(id);

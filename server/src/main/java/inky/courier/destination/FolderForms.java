@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.LinkSettings;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.web.Json;
@@ -33,7 +34,10 @@ final class FolderForms {
     static void checkSecret(DestinationForm form) {
         if (form.secret() != null && form.secret().length() > LONGEST_SECRET) {
             throw new Invalid(
-                    "destination.secret", "secret", "This is too long for a password or key.", "Paste the key alone.");
+                    "destination.secret",
+                    "secret",
+                    Message.of("problem.destination.secret.secret"),
+                    Message.of("problem.destination.secret.secret.remedy"));
         }
     }
 
@@ -52,8 +56,8 @@ final class FolderForms {
             throw new Invalid(
                     "destination.secret",
                     "secret",
-                    "The kept password is for another server or account.",
-                    "Enter the password for this one.");
+                    Message.of("problem.destination.secret.2"),
+                    Message.of("problem.destination.secret.2.remedy"));
         }
         return saved.secret;
     }

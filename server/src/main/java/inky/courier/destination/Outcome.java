@@ -1,6 +1,7 @@
 package inky.courier.destination;
 
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.message.Message;
 import java.util.List;
 
 /** What came of a try to deliver. */
@@ -12,10 +13,10 @@ public sealed interface Outcome {
      * @param bytes as sent over the line
      * @param known whether the far side could be asked, so that it is there exactly once
      */
-    record Accepted(String reply, String words, long bytes, boolean known, List<Recipient> recipients)
+    record Accepted(String reply, Message words, long bytes, boolean known, List<Recipient> recipients)
             implements Outcome {
         public static Accepted by(String reply, long bytes) {
-            return new Accepted(reply, "", bytes, false, List.of());
+            return new Accepted(reply, Message.none(), bytes, false, List.of());
         }
     }
 
@@ -36,7 +37,7 @@ public sealed interface Outcome {
      * @param message which of the messages that the recipient is to get; empty where there is one
      * @param sentence why not; empty for who has it
      */
-    record Recipient(String address, String message, boolean accepted, String sentence, String reply) {
+    record Recipient(String address, String message, boolean accepted, Message sentence, String reply) {
         public Recipient {
             // Those that were kept when every leg was one message do not say which.
             message = message == null ? "" : message;

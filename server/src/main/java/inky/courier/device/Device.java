@@ -2,6 +2,7 @@ package inky.courier.device;
 
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.setup.ItemRow;
 import inky.courier.web.Json;
@@ -35,9 +36,10 @@ class Device implements ItemRow<DeviceItem> {
     @Enumerated(EnumType.STRING)
     DeviceCondition.State condition;
 
-    String conditionWords;
+    Message conditionWords;
     Instant seenAt;
     int signOutSeconds;
+    String language = "";
     Instant createdAt;
 
     /** One that has not been asked yet. */
@@ -52,7 +54,7 @@ class Device implements ItemRow<DeviceItem> {
 
     @Override
     public DeviceItem item() {
-        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds);
+        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds, language);
     }
 
     @Override
@@ -63,6 +65,7 @@ class Device implements ItemRow<DeviceItem> {
         address = item.host();
         port = item.port();
         signOutSeconds = item.signOutSeconds();
+        language = item.language();
     }
 
     DeviceAddress at() {

@@ -1,6 +1,7 @@
 package inky.courier.device;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import java.net.URI;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -14,19 +15,15 @@ public record DeviceAddress(String host, int port) {
     public static DeviceAddress parse(String text, int usualPort) {
         Matcher matcher = FORM.matcher(text.strip());
         if (!matcher.matches()) {
-            throw new Invalid(
-                    "device.address",
-                    "address",
-                    "This is not a network address.",
-                    "For example 192.0.2.17, or the device's name on the network.");
+            throw Invalid.of("device.address", "address");
         }
         int port = matcher.group(3) == null ? usualPort : Integer.parseInt(matcher.group(3));
         if (port < 1 || port > 65_535) {
             throw new Invalid(
                     "device.address",
                     "address",
-                    "There is no port " + port + ".",
-                    "Leave the port out, or enter one from 1 to 65535.");
+                    Message.of("problem.device.port").with("port", port),
+                    Message.of("problem.device.port.remedy"));
         }
         return new DeviceAddress(matcher.group(1), port);
     }

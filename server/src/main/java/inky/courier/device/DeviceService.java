@@ -3,6 +3,7 @@ package inky.courier.device;
 import inky.courier.core.Invalid;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Reference;
@@ -75,8 +76,17 @@ public class DeviceService {
         this.usualPort = usualPort;
     }
 
-    /** @param signOutSeconds 15 to 600: how long a person may do nothing at the panel */
-    public record DeviceForm(String name, String place, String placeWhat, String address, int signOutSeconds) {}
+    /**
+     * @param signOutSeconds 15 to 600: how long a person may do nothing at the panel
+     * @param language of its panel; absent or empty for the office's
+     */
+    public record DeviceForm(
+            String name,
+            String place,
+            String placeWhat,
+            String address,
+            int signOutSeconds,
+            @Nullable String language) {}
 
     public record DeviceView(
             UUID id,
@@ -87,9 +97,10 @@ public class DeviceService {
             DeviceAbilities abilities,
             boolean standIn,
             DeviceCondition.State condition,
-            String conditionWords,
+            Message conditionWords,
             @Nullable Instant seenAt,
             int signOutSeconds,
+            String language,
             String version) {
         /** Whether nobody can scan or print there now. */
         public boolean cannotBeUsed() {
@@ -105,7 +116,7 @@ public class DeviceService {
             String address,
             DeviceAbilities abilities,
             DeviceCondition.State condition,
-            String conditionWords,
+            Message conditionWords,
             boolean standIn) {}
 
     @Transactional(readOnly = true)
@@ -180,7 +191,14 @@ public class DeviceService {
     private DeviceView save(UUID id, DeviceForm form, boolean asks, String version) {
         DeviceAddress address = DeviceAddress.parse(form.address(), usualPort);
         DeviceItem item = new DeviceItem(
-                id, form.name(), form.place(), form.placeWhat(), address.host(), address.port(), form.signOutSeconds());
+                id,
+                form.name(),
+                form.place(),
+                form.placeWhat(),
+                address.host(),
+                address.port(),
+                form.signOutSeconds(),
+                form.language());
         item.check(setUp.office());
         Optional<DeviceLink.Report> report = asks ? Optional.of(lookAt(address)) : Optional.empty();
         return transaction.execute(status -> {
@@ -238,11 +256,7 @@ public class DeviceService {
     public void putSampleStack(UUID id, String name) {
         Device device = find(id);
         if (device.standInUri == null) {
-            throw new Refusal(
-                    HttpStatus.CONFLICT,
-                    "device.real",
-                    "Paper can be loaded only into stand-in devices.",
-                    "Load it at the device.");
+            throw Refusal.of(HttpStatus.CONFLICT, "device.real");
         }
         try {
             link.putSampleStack(device.standInUri, name);
@@ -270,12 +284,12 @@ public class DeviceService {
         try {
             return link.look(address);
         } catch (DeviceTrouble trouble) {
-            throw new Invalid(trouble.code(), "address", trouble.getMessage(), trouble.remedy());
+            throw new Invalid(trouble.code(), "address", trouble.sentence(), trouble.remedy());
         }
     }
 
     private static Refusal refusal(DeviceTrouble trouble) {
-        return new Refusal(HttpStatus.BAD_GATEWAY, trouble.code(), trouble.getMessage(), trouble.remedy());
+        return new Refusal(HttpStatus.BAD_GATEWAY, trouble.code(), trouble.sentence(), trouble.remedy());
     }
 
     private String shown(String host, int port) {
@@ -301,6 +315,7 @@ public class DeviceService {
                 condition.sentence(),
                 device.seenAt,
                 device.signOutSeconds,
+                device.language,
                 SetUp.versionOf(device.item()));
     }
 }

@@ -1,16 +1,25 @@
 package inky.courier.device;
 
+import inky.courier.core.message.Message;
+
 /** A device did not do what it was asked. */
 public class DeviceTrouble extends Exception {
     static final String UNREACHABLE = "device.unreachable";
 
     private final String code;
-    private final String remedy;
+    private final transient Message sentence;
+    private final transient Message remedy;
 
-    public DeviceTrouble(String code, String sentence, String remedy) {
-        super(sentence);
+    public DeviceTrouble(String code, Message sentence, Message remedy) {
+        super(sentence.toString());
         this.code = code;
+        this.sentence = sentence;
         this.remedy = remedy;
+    }
+
+    /** One whose words stand under its code. */
+    static DeviceTrouble of(String code) {
+        return new DeviceTrouble(code, Message.of("trouble." + code), Message.of("trouble." + code + ".remedy"));
     }
 
     public String code() {
@@ -22,7 +31,11 @@ public class DeviceTrouble extends Exception {
         return code.equals(UNREACHABLE);
     }
 
-    public String remedy() {
+    public Message sentence() {
+        return sentence;
+    }
+
+    public Message remedy() {
         return remedy;
     }
 }

@@ -18,6 +18,7 @@ import inky.courier.connection.Bounded;
 import inky.courier.connection.Deadline;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.message.Message;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.web.Json;
 import jakarta.annotation.Nullable;
@@ -267,7 +268,7 @@ class IppDeviceLink implements DeviceLink {
     @Override
     public void putSampleStack(String standInUri, String name) throws DeviceTrouble {
         if (!name.matches("[A-Z_]{1,40}")) {
-            throw new DeviceTrouble("stand-in.stack", "There is no such sample stack.", "Choose one of the list.");
+            throw DeviceTrouble.of("stand-in.stack");
         }
         plain(HttpRequest.newBuilder(URI.create(standInUri + "stacks/" + name))
                 .timeout(ANSWER)
@@ -307,8 +308,7 @@ class IppDeviceLink implements DeviceLink {
     }
 
     private static DeviceTrouble lineBroke() {
-        return new DeviceTrouble(
-                "device.line", "The connection to the device was lost.", "Check its network cable, then try again.");
+        return DeviceTrouble.of("device.line");
     }
 
     private Answer send(URI address, HttpRequest.BodyPublisher body, Duration patience) throws DeviceTrouble {
@@ -356,24 +356,21 @@ class IppDeviceLink implements DeviceLink {
         AttributeGroup group = packet.get(Tag.operationAttributes);
         String words = group == null ? null : group.getString(Types.statusMessage);
         if (status.equals(Status.clientErrorNotPossible)) {
-            throw new DeviceTrouble(
-                    "device.no-paper", "There is no paper in the feeder.", "Put the paper in, then press Scan.");
+            throw DeviceTrouble.of("device.no-paper");
         }
         if (status.equals(Status.clientErrorAttributesOrValuesNotSupported)) {
-            throw new DeviceTrouble(
-                    "device.cannot",
-                    "This device cannot scan as the job wants it.",
-                    "Choose another job, or have the job's profile changed.");
+            throw DeviceTrouble.of("device.cannot");
         }
         if (status.equals(Status.serverErrorDeviceError)) {
             DeviceCondition condition =
                     DeviceCondition.of(5, words == null ? List.of() : List.of(words.split(",\\s*")), true);
-            throw new DeviceTrouble("device.stopped", condition.sentence(), "Clear it at the device, then scan again.");
+            throw new DeviceTrouble(
+                    "device.stopped", condition.sentence(), Message.of("trouble.device.stopped.remedy"));
         }
         throw new DeviceTrouble(
                 REFUSED,
-                "The device refuses: " + (words == null ? status.getName() : words) + ".",
-                "Try again; if this persists, switch the device off and on.");
+                Message.of("trouble.device.refused").with("reason", words == null ? status.getName() : words),
+                Message.of("trouble.device.refused.remedy"));
     }
 
     private static DeviceCondition conditionOf(AttributeGroup group, boolean scans) {
@@ -388,23 +385,14 @@ class IppDeviceLink implements DeviceLink {
     }
 
     private static DeviceTrouble unreachable() {
-        return new DeviceTrouble(
-                DeviceTrouble.UNREACHABLE,
-                "Nothing answers at this address.",
-                "Check the address, and that the device is switched on.");
+        return DeviceTrouble.of("device.unreachable");
     }
 
     private static DeviceTrouble notIpp() {
-        return new DeviceTrouble(
-                NOT_IPP,
-                "No IPP scanner or printer answers at this address.",
-                "Switch IPP on in the device's own settings, or check the address.");
+        return DeviceTrouble.of("device.not-ipp");
     }
 
     private static DeviceTrouble unreadable() {
-        return new DeviceTrouble(
-                "device.unreadable",
-                "The device's answer could not be read.",
-                "Try again; if this persists, switch the device off and on.");
+        return DeviceTrouble.of("device.unreadable");
     }
 }

@@ -9,6 +9,7 @@ import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.connection.ProbeStep;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.destination.Connector;
@@ -173,7 +174,11 @@ class FolderConnector implements Connector, Folders {
                         .flatMap(source -> source.ask(routeId).stream())
                         .findFirst())
                 .orElseGet(() -> new ConnectionTrace(Optional.empty())
-                        .report(clock.instant(), new ProbeStep[0], Optional.empty(), "There is nothing to ask here."));
+                        .report(
+                                clock.instant(),
+                                new ProbeStep[0],
+                                Optional.empty(),
+                                Message.of("probe.nothing-to-ask")));
     }
 
     @Override

@@ -4,6 +4,7 @@ import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
+import inky.courier.core.message.Message;
 import inky.courier.core.sizing.Bytes;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -63,7 +64,7 @@ final class FolderProbe {
         } catch (IOException e) {
             trace.line("* the line broke at the end");
         }
-        return trace.report(clock.instant(), TransferStep.toAFile(), setback, "Files can be stored here.");
+        return trace.report(clock.instant(), TransferStep.toAFile(), setback, Message.of("probe.folder.stored"));
     }
 
     /** What a step has left behind that failed, as far as the line still stands. */
@@ -91,11 +92,11 @@ final class FolderProbe {
                     far.makeFolder(path);
                 }
             }
-            trace.note("It did not exist and has been created.");
+            trace.note(Message.of("probe.folder.created"));
         }
         trace.said(folder.isRoot() ? "the top" : folder.text());
         if (hasFields) {
-            trace.note("What follows is made for each scan.");
+            trace.note(Message.of("probe.folder.for-each-scan"));
         }
     }
 
@@ -112,12 +113,12 @@ final class FolderProbe {
     private void space(RemoteFolder far, FolderPath folder) throws IOException {
         OptionalLong left = far.spaceLeft(folder);
         if (left.isEmpty()) {
-            trace.note("The server does not say.");
+            trace.note(Message.of("probe.folder.space-unknown"));
             return;
         }
         trace.said(Bytes.words(left.getAsLong()) + " left");
         if (left.getAsLong() < LITTLE) {
-            trace.care("That is little.");
+            trace.care(Message.of("probe.folder.little-space"));
         }
     }
 }

@@ -7,6 +7,7 @@ import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -161,18 +162,18 @@ class FtpFolders implements FolderProtocol {
         }
     }
 
-    private static Optional<String> wrongPort(int port, Encryption encryption) {
+    private static Optional<Message> wrongPort(int port, Encryption encryption) {
         if (port == PORT_TLS_FIRST && encryption != Encryption.TLS) {
-            return Optional.of("Port 990 usually has TLS from the start.");
+            return Optional.of(Message.of("probe.folder.port-990"));
         }
         return port == PORT && encryption == Encryption.TLS
-                ? Optional.of("Port 21 usually starts without TLS and upgrades with AUTH TLS.")
+                ? Optional.of(Message.of("probe.folder.port-21"))
                 : Optional.empty();
     }
 
     private void protect(FTPClient client, ConnectionTrace trace, Optional<TrustPolicy> policy) throws IOException {
         if (!(client instanceof ResumingFtps secure)) {
-            trace.care("Not encrypted: the password and files can be intercepted.");
+            trace.care(Message.of("probe.folder.ftp-open"));
             return;
         }
         // RFC 4217 section 9: the second line is private only when both are said.

@@ -7,6 +7,7 @@ import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -145,7 +146,7 @@ class SftpFolders implements FolderProtocol {
         trace.line("< key " + KeyUtils.getKeyType(key) + " " + fingerprint);
         trace.showKey(KeyUtils.getKeyType(key), fingerprint);
         if (s.certificateCheck() == CertificateCheck.OFF) {
-            trace.care("The server's key is not checked: the connection could be intercepted.");
+            trace.care(Message.of("probe.folder.key-not-checked"));
             return null;
         }
         if (s.fingerprint().isBlank()) {

@@ -24,6 +24,7 @@ import inky.courier.connection.FarSideException;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.TransferCause;
@@ -164,9 +165,9 @@ class SmbFolders implements FolderProtocol {
             throw new FarSideException(TransferCause.ENCRYPTION_NOT_OFFERED, dialect.name());
         }
         if (encrypted) {
-            trace.note("Encrypted by SMB 3.");
+            trace.note(Message.of("probe.folder.smb3"));
         } else {
-            trace.care("Not encrypted: files can be intercepted.");
+            trace.care(Message.of("probe.folder.smb-open"));
         }
     }
 

@@ -5,6 +5,7 @@ import inky.courier.connection.FarSideException;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.FolderAccess;
@@ -77,7 +78,7 @@ class StorageAtDevice implements AccessSource {
                     clock.instant(),
                     new TransferStep[] {TransferStep.NAME, TransferStep.REACHED},
                     setback,
-                    "The device answers.");
+                    Message.of("probe.device-answers"));
         });
     }
 }

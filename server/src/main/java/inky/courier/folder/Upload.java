@@ -3,6 +3,7 @@ package inky.courier.folder;
 import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
 import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
@@ -106,9 +107,10 @@ final class Upload {
         return new Outcome.Accepted("", words(files), bytes, true, List.of());
     }
 
-    private String words(List<FileToSend> files) {
-        String what = files.size() == 1 ? "the file" : files.size() + " files";
-        return folder.isRoot() ? "" : what + " in " + folder;
+    private Message words(List<FileToSend> files) {
+        return folder.isRoot()
+                ? Message.none()
+                : Message.of("delivery.in-folder").with("n", files.size()).with("folder", folder.toString());
     }
 
     private void reachFolder() throws IOException {

@@ -2,6 +2,7 @@ package inky.courier.folder;
 
 import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.TransferStep;
 import java.io.IOException;
 import java.io.InputStream;
@@ -51,7 +52,7 @@ public record WebAddress(URI base) {
 
     private void encrypt(HttpClient client, ConnectionTrace trace, Instant now) throws IOException {
         if (trace.policy().isEmpty()) {
-            trace.care("Not encrypted: the sign-in and files can be intercepted.");
+            trace.care(Message.of("probe.folder.http-open"));
             return;
         }
         HttpRequest request = HttpRequest.newBuilder(base)

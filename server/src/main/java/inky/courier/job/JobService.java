@@ -2,6 +2,7 @@ package inky.courier.job;
 
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Reference;
@@ -34,11 +35,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class JobService {
     private static final LongList<JobRow> LIST = new LongList<JobRow>(
                     job -> Stream.concat(
-                            Stream.of(job.name(), job.profileSentence()),
+                            Stream.of(job.name(), job.profileSentence().toString()),
                             job.destinations().stream().map(JobTargetRow::label)),
                     job -> false)
             .column("name", JobRow::name)
-            .column("scans", JobRow::profileSentence);
+            .column("scans", job -> job.profileSentence().toString());
 
     private final SetUp setUp;
     private final ProfileService profiles;
@@ -79,7 +80,7 @@ public class JobService {
             String name,
             String icon,
             UUID profileId,
-            String profileSentence,
+            Message profileSentence,
             UUID templateId,
             String example,
             List<DestinationView> destinations,
@@ -103,7 +104,7 @@ public class JobService {
     }
 
     /** A job in a list. */
-    public record JobRow(UUID id, String name, String icon, String profileSentence, List<JobTargetRow> destinations) {}
+    public record JobRow(UUID id, String name, String icon, Message profileSentence, List<JobTargetRow> destinations) {}
 
     /** @param label who or what gets it, in a few words */
     public record JobTargetRow(UUID id, String label) {}

@@ -70,11 +70,7 @@ class DownloadController {
         if (!links.isRight(link, given.passcode().strip())) {
             links.note(link, source.address(), "wrong passcode");
             throttle.wrong(attempt, "", Place.DOWNLOAD_LINK, source);
-            throw new Refusal(
-                    HttpStatus.FORBIDDEN,
-                    "link.passcode",
-                    "This is not the passcode.",
-                    "It was sent in a separate mail.");
+            throw Refusal.of(HttpStatus.FORBIDDEN, "link.passcode");
         }
         throttle.right(attempt);
         return page(link, false, links.grant(link));
@@ -88,7 +84,7 @@ class DownloadController {
             HttpServletRequest request) {
         Link link = links.open(token);
         if (!links.isGranted(link, grant)) {
-            throw new Refusal(HttpStatus.FORBIDDEN, "link.passcode", "Enter the passcode again.", "Reload the page.");
+            throw Refusal.of(HttpStatus.FORBIDDEN, "link.passcode-again");
         }
         DeliveryService.Handout handout = deliveries.file(link.deliveryId(), position);
         String address = Source.of(request).address();

@@ -1,6 +1,7 @@
 package inky.courier.link;
 
 import inky.courier.core.destination.LinkSettings;
+import inky.courier.core.message.Message;
 import inky.courier.delivery.ContentHold;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.DownloadLinks;
@@ -114,8 +115,8 @@ class Links implements DownloadLinks, ContentHold {
             throw new Refusal(
                     HttpStatus.GONE,
                     "link.over",
-                    link.withdrawnAt != null ? "This link has been withdrawn." : "This link has expired.",
-                    "Ask who sent it for a new one.");
+                    Message.of(link.withdrawnAt != null ? "problem.link.withdrawn" : "problem.link.expired"),
+                    Message.of("problem.link.over.remedy"));
         }
         return link;
     }

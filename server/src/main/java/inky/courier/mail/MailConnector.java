@@ -9,6 +9,7 @@ import inky.courier.core.destination.LinkSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.mail.MailCause;
+import inky.courier.core.message.Message;
 import inky.courier.core.sizing.Bytes;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.destination.Connector;
@@ -19,6 +20,7 @@ import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -69,7 +71,7 @@ class MailConnector implements Connector {
         }
         List<String> addresses = checked("recipients", recipients);
         if (addresses.isEmpty()) {
-            throw tooFewOrMany("recipients", "It needs 1 to 100 mail addresses.");
+            throw tooFewOrMany("recipients", Message.of("problem.destination.too-few-addresses"));
         }
         return addresses;
     }
@@ -87,7 +89,7 @@ class MailConnector implements Connector {
                 .toList();
         // RFC 5321 section 4.5.3.1.8: a server takes at least 100 recipients.
         if (addresses.size() > MOST_RECIPIENTS) {
-            throw tooFewOrMany(field, "It takes up to 100 mail addresses.");
+            throw tooFewOrMany(field, Message.of("problem.destination.too-many-addresses"));
         }
         try {
             return addresses.stream()
@@ -98,8 +100,8 @@ class MailConnector implements Connector {
         }
     }
 
-    private static Invalid tooFewOrMany(String field, String sentence) {
-        return new Invalid("destination." + field, field, sentence, "Enter one address per line.");
+    private static Invalid tooFewOrMany(String field, Message sentence) {
+        return new Invalid("destination." + field, field, sentence, Message.of("problem.destination.addresses.remedy"));
     }
 
     @Override
@@ -128,12 +130,12 @@ class MailConnector implements Connector {
             return Optional.ofNullable(instead.get());
         });
         Outcome outcome = new Messages(consignment.before(), whole, progress)
-                .send(List.of(new Messages.Message("", Letter.of(consignment))), "");
+                .send(List.of(new Messages.Message("", Letter.of(consignment))), Message.none());
         return instead.get() == null ? outcome : instead.get();
     }
 
     private Outcome send(
-            Submission server, Consignment c, List<Messages.Message> messages, String words, Progress progress) {
+            Submission server, Consignment c, List<Messages.Message> messages, Message words, Progress progress) {
         return new Messages(c.before(), (letter, allSent) -> transfer.send(server, letter, allSent), progress)
                 .send(messages, words);
     }
@@ -154,8 +156,10 @@ class MailConnector implements Connector {
 
     private Outcome tooLarge(Submission server, Consignment c, long asMail, long limit, Progress progress) {
         Setback setback = Setback.of(MailCause.TOO_LARGE, "")
-                .saying("It is " + Bytes.words(asMail) + " as mail; " + server.name() + " takes " + Bytes.words(limit)
-                        + ".");
+                .saying(Message.of("cause.mail.too-large.by")
+                        .with("size", Bytes.said(asMail))
+                        .with("server", server.name())
+                        .with("limit", Bytes.said(limit)));
         return switch (c.whenTooLarge()) {
             case REFUSE -> new Outcome.NotAccepted(setback);
             case SMALLER ->
@@ -184,11 +188,15 @@ class MailConnector implements Connector {
         }
         List<Messages.Message> messages = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
-            String text = "Part " + (i + 1) + " of " + parts.size() + ".\r\n\r\n" + c.body();
+            String part = Message.of("mail.part")
+                    .with("n", i + 1)
+                    .with("of", parts.size())
+                    .in(c.sender().language());
+            String text = part + "\r\n\r\n" + c.body();
             messages.add(new Messages.Message(
                     mark(c, parts.get(i)), Letter.of(c).with(text, parts.get(i), Integer.toString(i + 1))));
         }
-        return send(server, c, messages, "in " + parts.size() + " mails", progress);
+        return send(server, c, messages, Message.of("delivery.in-mails").with("n", parts.size()), progress);
     }
 
     /** By what it carries: with another limit the parts are others, and who has one of these has not got those. */
@@ -203,19 +211,25 @@ class MailConnector implements Connector {
             return new Outcome.NotAccepted(Setback.of(MailCause.NO_ADDRESS_FOR_LINKS, ""));
         }
         DownloadLinks.Made link = made.get();
-        String what =
-                c.files().size() == 1 ? c.files().get(0).name() : c.files().size() + " files";
-        String text = c.body() + "\r\n" + what + ", " + Bytes.words(c.bytes()) + ", can be fetched here:\r\n"
-                + link.address() + "\r\n"
-                + (link.passcode().isPresent()
-                        ? "\r\nThe page asks for a passcode, which comes in a mail of its own.\r\n"
-                        : "");
+        Locale language = c.sender().language();
+        Message what = c.files().size() == 1
+                ? Message.text(c.files().get(0).name())
+                : Message.of("delivery.files").with("n", c.files().size());
+        Message fetch = Message.of("mail.link").with("what", what).with("size", Bytes.said(c.bytes()));
+        String asks = link.passcode().isPresent()
+                ? "\r\n" + Message.of("mail.link.asks").in(language) + "\r\n"
+                : "";
+        String text = c.body() + "\r\n" + fetch.in(language) + "\r\n" + link.address() + "\r\n" + asks;
         List<Messages.Message> messages = new ArrayList<>();
         messages.add(new Messages.Message("link", Letter.of(c).with(text, List.of(), "")));
         link.passcode().ifPresent(passcode -> {
-            String words = "The passcode for " + what + " is " + passcode + ".\r\n";
+            String words = Message.of("mail.passcode")
+                            .with("what", what)
+                            .with("passcode", passcode)
+                            .in(language)
+                    + "\r\n";
             messages.add(new Messages.Message("passcode", Letter.of(c).with(words, List.of(), "passcode")));
         });
-        return send(server, c, messages, "as a link", progress);
+        return send(server, c, messages, Message.of("delivery.as-link"), progress);
     }
 }

@@ -2,6 +2,7 @@ package inky.courier.mail;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.mail.MailServers.MailServerForm;
 import jakarta.annotation.Nullable;
@@ -37,8 +38,8 @@ final class MailForms {
             throw new Invalid(
                     "mail.client-secret",
                     "clientSecret",
-                    "This is too long for a client's secret.",
-                    "At most " + LONGEST_SECRET + " characters fit.");
+                    Message.of("problem.mail.client-secret"),
+                    Message.of("problem.mail.client-secret.remedy").with("n", LONGEST_SECRET));
         }
     }
 

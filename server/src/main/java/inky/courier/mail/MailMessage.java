@@ -1,5 +1,7 @@
 package inky.courier.mail;
 
+import inky.courier.core.message.Languages;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import inky.courier.destination.Consignment;
 import jakarta.activation.DataHandler;
@@ -74,10 +76,10 @@ final class MailMessage extends MimeMessage {
                 Session.getInstance(new Properties()), "<" + UUID.randomUUID() + "@courier.invalid>", () -> {});
         message.setFrom(address(server.sender(), "Inky Courier"));
         message.addRecipient(RecipientType.TO, new InternetAddress(to));
-        message.setSubject("Test message from Inky Courier", StandardCharsets.UTF_8.name());
+        message.setSubject(Message.of("mail.test.subject").in(Languages.FIRST), StandardCharsets.UTF_8.name());
         message.setSentDate(Date.from(at));
         message.setText(
-                "This is a test. If you read it, scans can be sent through " + server.name() + ".\r\n",
+                Message.of("mail.test.text").with("server", server.name()).in(Languages.FIRST) + "\r\n",
                 StandardCharsets.UTF_8.name());
         message.saveChanges();
         return message;

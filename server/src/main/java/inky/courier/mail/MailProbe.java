@@ -13,6 +13,7 @@ import inky.courier.core.mail.PortAdvice;
 import inky.courier.core.mail.SaslBearer;
 import inky.courier.core.mail.SaslPlain;
 import inky.courier.core.mail.SmtpReply;
+import inky.courier.core.message.Message;
 import jakarta.mail.MessagingException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -98,7 +99,7 @@ final class MailProbe {
                         clock.instant(),
                         MailStep.values(),
                         setback,
-                        toTheEnd ? "A test message was accepted." : "The server accepts mail.")
+                        Message.of(toTheEnd ? "probe.mail.tested" : "probe.mail.accepts"))
                 .withAnnouncedSize(announcedSizeMb());
     }
 
@@ -129,9 +130,9 @@ final class MailProbe {
         hello = reply.words();
     }
 
-    private String offers() {
+    private Message offers() {
         int size = announcedSizeMb();
-        return size == 0 ? "It does not announce a message size limit." : "It takes messages of up to " + size + " MB.";
+        return Message.of("probe.mail.size").with("mb", size);
     }
 
     private int announcedSizeMb() {
@@ -142,10 +143,7 @@ final class MailProbe {
     private void startTls() throws IOException {
         boolean offered = hello.toUpperCase(Locale.ROOT).contains("STARTTLS");
         if (server.encryption() == Encryption.NONE) {
-            trace.care(
-                    offered
-                            ? "Not encrypted, although the server offers STARTTLS. The connection can be intercepted."
-                            : "Not encrypted. The connection can be intercepted.");
+            trace.care(Message.of(offered ? "probe.mail.starttls-offered" : "probe.mail.not-encrypted"));
             return;
         }
         if (!offered) {
@@ -167,7 +165,7 @@ final class MailProbe {
 
     private void signIn() throws IOException {
         if (server.signIn() == MailSignIn.NONE) {
-            trace.note("No sign-in is set up here.");
+            trace.note(Message.of("probe.mail.no-sign-in"));
             return;
         }
         String offered = hello.toUpperCase(Locale.ROOT);

@@ -8,6 +8,7 @@ import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.mail.PortAdvice;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.core.office.Office;
@@ -117,7 +118,7 @@ public class MailServers implements DailyProbes.Visited {
             String tokenEndpoint,
             String clientId,
             boolean hasClientSecret,
-            String advice,
+            Message advice,
             @Nullable ProbeReport lastProbe,
             String version) {}
 
@@ -156,8 +157,7 @@ public class MailServers implements DailyProbes.Visited {
     public MailServerView changePassword(UUID id, String password) {
         MailServer server = find(id);
         if (password.isEmpty() || password.length() > MailForms.LONGEST_SECRET) {
-            throw new Invalid(
-                    "mail.password", "password", "There is no password here.", "Enter the account's new password.");
+            throw Invalid.of("mail.password", "password");
         }
         setUp.change(
                 Wish.put(server.item()).with(Map.of(MailServer.PASSWORD, vault.sealText(password, secretContext(id)))));
@@ -262,8 +262,8 @@ public class MailServers implements DailyProbes.Visited {
             throw new Invalid(
                     "mail.password",
                     "password",
-                    "The account's password is missing.",
-                    "Enter it; it is stored encrypted and never shown.");
+                    Message.of("problem.mail.password.password"),
+                    Message.of("problem.mail.password.password.remedy"));
         }
         Wish wish = Wish.put(MailForms.item(id, form)).of(version);
         setUp.change(secrets.isEmpty() ? wish : wish.with(secrets));
@@ -279,8 +279,8 @@ public class MailServers implements DailyProbes.Visited {
             throw new Invalid(
                     "mail.password",
                     "password",
-                    "The kept password is for another server or account.",
-                    "Enter the password for this one.");
+                    Message.of("problem.mail.password.2"),
+                    Message.of("problem.mail.password.2.remedy"));
         }
         return server.secret;
     }
@@ -294,11 +294,7 @@ public class MailServers implements DailyProbes.Visited {
         boolean same = server.tokenEndpoint.equals(MailForms.text(form.tokenEndpoint()))
                 && server.clientId.equals(MailForms.text(form.clientId()));
         if (!same && server.clientSecret != null && form.clientSecret() == null) {
-            throw new Invalid(
-                    "mail.client-secret",
-                    "clientSecret",
-                    "The kept secret is for another client or address.",
-                    "Enter the secret of this one.");
+            throw Invalid.of("mail.client-secret", "clientSecret");
         }
         return server.clientSecret;
     }
@@ -367,7 +363,7 @@ public class MailServers implements DailyProbes.Visited {
                 s.tokenEndpoint,
                 s.clientId,
                 s.clientSecret != null,
-                PortAdvice.of(s.port, s.encryption).orElse(""),
+                PortAdvice.of(s.port, s.encryption).orElse(Message.none()),
                 last,
                 SetUp.versionOf(s.item()));
     }

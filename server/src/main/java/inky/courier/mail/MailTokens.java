@@ -6,6 +6,7 @@ import inky.courier.connection.AccessTokens.Tokens;
 import inky.courier.connection.FarSideException;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.mail.MailCause;
+import inky.courier.core.message.Message;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
@@ -72,8 +73,7 @@ class MailTokens {
         return switch (error) {
             case "invalid_grant" -> Setback.of(MailCause.SIGN_IN_REFUSED, error);
             case "invalid_client", "unauthorized_client" ->
-                Setback.of(MailCause.SIGN_IN_REFUSED, error)
-                        .saying("The token endpoint does not know this client, or it has another secret.");
+                Setback.of(MailCause.SIGN_IN_REFUSED, error).saying(Message.of("cause.mail.unknown-client"));
             default -> Setback.of(MailCause.TRY_LATER, error);
         };
     }

@@ -13,6 +13,7 @@ import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.mail.MailStep;
 import inky.courier.core.mail.SaslBearer;
 import inky.courier.core.mail.SmtpReply;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import inky.courier.destination.Outcome;
 import jakarta.annotation.PreDestroy;
@@ -165,7 +166,7 @@ class MailTransfer {
             Submission server, Letter letter, Runnable allSent, LongFunction<Optional<Outcome>> instead) {
         Setback setback = Setback.of(MailCause.ADDRESS_NOT_TAKEN, "");
         if (Addresses.needsUtf8(server.sender())) {
-            return new Outcome.NotAccepted(setback.saying(setback.sentence() + " It is about the sender's own."));
+            return new Outcome.NotAccepted(setback.saying(setback.sentence().and(Message.of("cause.about-sender"))));
         }
         List<String> beyond =
                 letter.everybody().stream().filter(Addresses::needsUtf8).toList();
@@ -179,8 +180,7 @@ class MailTransfer {
         Outcome outcome = send(server, rest, allSent, instead);
         if (outcome instanceof Outcome.Accepted accepted) {
             outcomes.addAll(accepted.recipients());
-            return new Outcome.NotAccepted(
-                    setback.saying(setback.sentence() + " It is about " + String.join(", ", beyond) + "."), outcomes);
+            return new Outcome.NotAccepted(setback.saying(about(setback, String.join(", ", beyond))), outcomes);
         }
         return outcome;
     }
@@ -267,12 +267,17 @@ class MailTransfer {
         try {
             transport.sendMessage(message, recipients);
             List<Outcome.Recipient> all = everybody.stream()
-                    .map(address -> new Outcome.Recipient(address, "", true, "", ""))
+                    .map(address -> new Outcome.Recipient(address, "", true, Message.none(), ""))
                     .toList();
-            return new Outcome.Accepted(oneLine(transport.getLastServerResponse()), "", message.bytes(), false, all);
+            return new Outcome.Accepted(
+                    oneLine(transport.getLastServerResponse()), Message.none(), message.bytes(), false, all);
         } catch (SendFailedException e) {
             return sending(e, everybody);
         }
+    }
+
+    private static Message about(Setback setback, String who) {
+        return setback.sentence().and(Message.of("cause.about").with("who", who));
     }
 
     private static Outcome sending(SendFailedException e, List<String> everybody) throws MessagingException {
@@ -281,7 +286,7 @@ class MailTransfer {
         List<Outcome.Recipient> outcomes = new ArrayList<>();
         for (Address address : addresses(e.getValidSentAddresses())) {
             outcomes.add(new Outcome.Recipient(
-                    asWritten.getOrDefault(address.toString(), address.toString()), "", true, "", ""));
+                    asWritten.getOrDefault(address.toString(), address.toString()), "", true, Message.none(), ""));
         }
         Setback worst = null;
         // The reply to each recipient hangs on the exception for all.
@@ -302,7 +307,7 @@ class MailTransfer {
                     .filter(r -> !r.accepted())
                     .map(Outcome.Recipient::address)
                     .collect(Collectors.joining(", "));
-            Setback named = outcomes.size() > 1 ? worst.saying(worst.sentence() + " It is about " + who + ".") : worst;
+            Setback named = outcomes.size() > 1 ? worst.saying(about(worst, who)) : worst;
             return new Outcome.NotAccepted(named, outcomes);
         }
         MailStep step = e instanceof SMTPSendFailedException failed && failed.getCommand() != null

@@ -43,7 +43,7 @@ final class Messages {
     }
 
     /** @param words what is said of them when all have arrived */
-    Outcome send(List<Message> messages, String words) {
+    Outcome send(List<Message> messages, inky.courier.core.message.Message words) {
         for (int i = 0; i < messages.size(); i++) {
             Optional<Outcome> end = send(messages.get(i), i + 1 == messages.size());
             if (end.isPresent()) {

@@ -4,6 +4,7 @@ import inky.courier.consent.Consents;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.message.Message;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.delivery.Choices;
@@ -127,8 +128,8 @@ class JobQuestions {
                         throw new Invalid(
                                 "panel.recipients",
                                 "recipients",
-                                address + " is not in the address book.",
-                                "Choose people of the list.");
+                                Message.of("problem.panel.not-in-address-book").with("address", address),
+                                Message.of("problem.panel.not-in-address-book.remedy"));
                     });
         }
         return addresses;
@@ -136,6 +137,9 @@ class JobQuestions {
 
     private static Invalid notChosen() {
         return new Invalid(
-                "panel.recipients", "recipients", "No recipient has been chosen yet.", "Choose 1 to 100 people.");
+                "panel.recipients",
+                "recipients",
+                Message.of("problem.panel.recipients"),
+                Message.of("problem.panel.recipients.remedy"));
     }
 }

@@ -3,6 +3,7 @@ package inky.courier.panel;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Office;
@@ -198,12 +199,11 @@ public class PanelPlaces {
                 throw new Invalid(
                         "panel.place",
                         "places",
-                        "This panel has " + places + " places.",
-                        "Take a job off first, or use another device.");
+                        Message.of("problem.panel.places").with("n", places),
+                        Message.of("problem.panel.places.remedy"));
             }
             if (wanted.put(taken.place, taken.jobId) != null) {
-                throw new Invalid(
-                        "panel.twice", "places", "A place takes one job, and a job one place.", "Reload the plan.");
+                throw Invalid.of("panel.twice", "places");
             }
         }
         Reference panel = new Reference(ItemKind.PANEL, deviceId);
@@ -229,11 +229,7 @@ public class PanelPlaces {
         setUp.change(office -> {
             List<Change> changes = fitted(office, deviceId, jobId);
             if (changes.isEmpty()) {
-                throw new Invalid(
-                        "panel.fix",
-                        "jobId",
-                        "There is nothing to change: the job runs here, or cannot be made to.",
-                        "Put it on another device.");
+                throw Invalid.of("panel.fix", "jobId");
             }
             return new Wish(changes, Map.of(), Map.of());
         });

@@ -71,7 +71,7 @@ class PanelSessions {
         if (found.isEmpty()) {
             typos.wrong(deviceId, pin, source);
             throttle.wrong(attempt, "", place, source);
-            throw new Refusal(HttpStatus.UNAUTHORIZED, "pin.wrong", "This PIN is not known.", "Try again slowly.");
+            throw Refusal.of(HttpStatus.UNAUTHORIZED, "pin.wrong");
         }
         PersonView person = found.get();
         throttle.right(attempt);

@@ -2,6 +2,7 @@ package inky.courier.panel;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.message.Message;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
 import inky.courier.delivery.DeliveryService;
@@ -83,26 +84,28 @@ class WalkUp {
             String place,
             boolean standIn,
             DeviceCondition.State condition,
-            String conditionWords,
+            Message conditionWords,
             int signOutSeconds,
+            String language,
             @Nullable PanelPerson person) {}
 
-    record PanelPerson(String name, String email) {}
+    /** @param language empty for the panel's */
+    record PanelPerson(String name, String email, String language) {}
 
     /** A job as the label on the panel tells it. @param note known trouble on the way, in plain words; empty for none */
     record Label(
             UUID jobId,
             String name,
             String icon,
-            List<String> to,
-            String does,
-            String note,
+            List<Message> to,
+            Message does,
+            Message note,
             boolean possible,
             List<JobQuestions.Ask> asks) {}
 
     record SampleStack(String name, String title, String description, int sheets) {}
 
-    record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, String sentence) {}
+    record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, Message sentence) {}
 
     record Progress(UUID deliveryId, long number, boolean madeReady, String fileName, List<PanelLeg> legs) {}
 
@@ -119,33 +122,36 @@ class WalkUp {
                 device.condition(),
                 device.conditionWords(),
                 device.signOutSeconds(),
-                person == null ? null : new PanelPerson(person.name(), person.email()));
+                settings.read().languageOf(device.language()).toLanguageTag(),
+                person == null ? null : new PanelPerson(person.name(), person.email(), person.language()));
     }
 
     List<Label> labels(PanelSessions.Guest guest) {
         PersonView person = people.get(guest.personId());
-        Map<UUID, String> troubled = troubles.routes();
+        Map<UUID, Message> troubled = troubles.routes();
         return places.at(guest.deviceId()).stream()
                 .map(candidate -> label(candidate, person, troubled))
                 .toList();
     }
 
-    private Label label(PanelPlaces.Candidate candidate, PersonView person, Map<UUID, String> troubled) {
+    private Label label(PanelPlaces.Candidate candidate, PersonView person, Map<UUID, Message> troubled) {
         JobView job = candidate.job();
         boolean possible = candidate.findings().stream()
                 .noneMatch(f -> f.severity() == inky.courier.core.preflight.Finding.Severity.STOPS);
         boolean late = job.destinations().stream().map(DestinationView::routeId).anyMatch(troubled::containsKey);
-        String note = !possible
+        Message note = !possible
                 ? candidate.findings().get(0).sentence()
-                : late ? "Sending is delayed at the moment. Your scan is safe and is sent automatically." : "";
+                : late ? Message.of("panel.delayed") : Message.none();
         return new Label(
                 job.id(),
                 job.name(),
                 job.icon(),
                 job.destinations().stream()
                         .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
-                                ? person.name()
-                                : d.kind() == DestinationKind.MAIL_CHOSEN ? "whom you choose" : d.name())
+                                ? Message.text(person.name())
+                                : d.kind() == DestinationKind.MAIL_CHOSEN
+                                        ? Message.of("panel.whom-you-choose")
+                                        : Message.text(d.name()))
                         .toList(),
                 job.profileSentence(),
                 note,
@@ -236,7 +242,7 @@ class WalkUp {
                 row.fileName(),
                 row.legs().stream()
                         .map(leg -> new PanelLeg(
-                                leg.label(), leg.state(), leg.cause().isEmpty() ? "" : leg.sentence()))
+                                leg.label(), leg.state(), leg.cause().isEmpty() ? Message.none() : leg.sentence()))
                         .collect(Collectors.toList()));
     }
 

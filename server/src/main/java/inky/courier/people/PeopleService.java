@@ -4,6 +4,7 @@ import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.message.Languages;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Reference;
 import inky.courier.core.people.Pin;
@@ -16,10 +17,12 @@ import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -56,9 +59,14 @@ public class PeopleService {
         this.clock = clock;
     }
 
-    public record PersonForm(String name, String login, String email) {}
+    /** @param language as a tag of BCP 47; absent or empty for the office's */
+    public record PersonForm(
+            String name,
+            String login,
+            String email,
+            @Nullable String language) {}
 
-    public record PersonView(UUID id, String name, String login, String email, boolean hasPin) {}
+    public record PersonView(UUID id, String name, String login, String email, String language, boolean hasPin) {}
 
     /** A PIN in clear, for the one moment after it was made. */
     public record NewPin(String pin) {}
@@ -127,7 +135,7 @@ public class PeopleService {
         Person person = find(id);
         byte[] index = vault.index(pin.digits());
         if (people.findByPinIndex(index).filter(other -> !other.id.equals(id)).isPresent()) {
-            throw new Invalid("pin.taken", "pin", "This PIN cannot be used.", "Choose another one.");
+            throw Invalid.of("pin.taken", "pin");
         }
         person.pinIndex = index;
         person.pinLength = pin.digits().length();
@@ -147,27 +155,22 @@ public class PeopleService {
     private PersonView save(Person person, PersonForm form, PersonView before) {
         List<Problem> problems = new ArrayList<>();
         if (!PlainText.isName(form.name(), 80)) {
-            problems.add(new Problem(
-                    "person.name",
-                    "name",
-                    "A person needs a name of 1 to 80 characters.",
-                    "Use the name that colleagues know."));
+            problems.add(Problem.of("person.name", "name"));
         }
         if (!form.login().matches("[\\p{L}\\p{N}][\\p{L}\\p{N}._-]{0,39}")) {
-            problems.add(new Problem(
-                    "person.login",
-                    "login",
-                    "A short name has only letters, digits, dots and hyphens.",
-                    "For example o.fennick."));
+            problems.add(Problem.of("person.login", "login"));
         }
         try {
             new MailAddress(form.email().strip());
         } catch (Invalid invalid) {
             problems.addAll(invalid.at("email").problems());
         }
+        String language = Objects.requireNonNullElse(form.language(), "");
+        Languages.problem(language, "language").ifPresent(problems::add);
         if (!problems.isEmpty()) {
             throw new Invalid(problems);
         }
+        person.language = language;
         person.name = form.name().strip();
         person.login = form.login();
         person.email = form.email().strip();
@@ -182,6 +185,6 @@ public class PeopleService {
     }
 
     private static PersonView view(Person p) {
-        return new PersonView(p.id, p.name, p.login, p.email, p.pinIndex != null);
+        return new PersonView(p.id, p.name, p.login, p.email, p.language, p.pinIndex != null);
     }
 }

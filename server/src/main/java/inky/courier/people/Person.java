@@ -18,6 +18,9 @@ class Person {
     String login;
     String email;
 
+    /** As a tag of BCP 47; empty for the office's. */
+    String language = "";
+
     /** Keyed look-up value of the PIN, of which nobody without the key can make a PIN; unique. */
     byte[] pinIndex;
 

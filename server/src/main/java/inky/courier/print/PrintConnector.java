@@ -6,6 +6,7 @@ import inky.courier.connection.ProbeReport;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import inky.courier.core.print.PrintCause;
 import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.Connector;
@@ -94,11 +95,11 @@ class PrintConnector implements Connector {
                 bytes += file.bytes();
             }
         } catch (DeviceTrouble trouble) {
-            return new Outcome.Unknown(
-                    Setback.of(ConnectionCause.LINE_LOST, "").saying(trouble.getMessage()), List.of());
+            return new Outcome.Unknown(Setback.of(ConnectionCause.LINE_LOST, "").saying(trouble.sentence()), List.of());
         }
         progress.handingOver();
-        return new Outcome.Accepted("", queued ? "in the device's queue" : "on paper", bytes, known, List.of());
+        return new Outcome.Accepted(
+                "", Message.of(queued ? "delivery.in-queue" : "delivery.on-paper"), bytes, known, List.of());
     }
 
     /** @return why the device has not taken it */
@@ -160,15 +161,22 @@ class PrintConnector implements Connector {
         try {
             trace.does(TransferStep.REACHED, () -> {
                 try {
-                    trace.said(link.look(devices.addressOf(routeId)).condition().sentence());
+                    trace.said(link.look(devices.addressOf(routeId))
+                            .condition()
+                            .sentence()
+                            .toString());
                 } catch (DeviceTrouble trouble) {
                     throw new FarSideException(
-                            Setback.of(ConnectionCause.NOT_REACHED, "").saying(trouble.getMessage()));
+                            Setback.of(ConnectionCause.NOT_REACHED, "").saying(trouble.sentence()));
                 }
             });
         } catch (FarSideException e) {
             setback = Optional.of(e.setback());
         }
-        return trace.report(clock.instant(), new TransferStep[] {TransferStep.REACHED}, setback, "The device answers.");
+        return trace.report(
+                clock.instant(),
+                new TransferStep[] {TransferStep.REACHED},
+                setback,
+                Message.of("probe.device-answers"));
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.profile;
 
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
@@ -77,7 +78,7 @@ public class ProfileService {
             FileSettings files,
             boolean passcodeSet,
             boolean ownerPasscodeSet,
-            String sentence,
+            Message sentence,
             String version) {}
 
     @Transactional(readOnly = true)

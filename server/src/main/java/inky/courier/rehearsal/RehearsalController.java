@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.access.Right;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.message.Message;
 import inky.courier.core.reading.Speech;
 import inky.courier.core.reading.TextReader;
 import inky.courier.profile.ProfileService;
@@ -57,7 +58,7 @@ class RehearsalController {
             List<String> languages,
             boolean speech,
             boolean opus,
-            List<String> remedies) {}
+            List<Message> remedies) {}
 
     /** @param profileId whose kept passcodes count; null for a new profile */
     record PreviewOrder(ProfileForm profile, @Nullable UUID profileId, String sample) {}
@@ -77,14 +78,14 @@ class RehearsalController {
     @Needs(Right.READ_SETUP)
     @GetMapping("/api/workshop")
     Abilities workshopAbilities() {
-        List<String> remedies = new java.util.ArrayList<>();
+        List<Message> remedies = new java.util.ArrayList<>();
         if (reader.languages().isEmpty()) {
-            remedies.add("Text cannot be read from pages here: apt install tesseract-ocr tesseract-ocr-eng.");
+            remedies.add(Message.of("problem.no-ocr").and(Message.of("problem.no-ocr.remedy")));
         }
         if (!Speech.isInstalled()) {
-            remedies.add("Text cannot be spoken here: apt install espeak-ng.");
+            remedies.add(Message.of("problem.no-speech").and(Message.of("problem.no-speech.remedy")));
         } else if (!Speech.canOpus()) {
-            remedies.add("Ogg Opus cannot be written here: apt install opus-tools.");
+            remedies.add(Message.of("problem.no-opus").and(Message.of("problem.no-opus.remedy")));
         }
         return new Abilities(
                 Samples.ALL,
@@ -119,11 +120,9 @@ class RehearsalController {
     Sizes.EstimateView estimateProfile(@RequestBody EstimateOrder order) {
         MediaSize media = MediaSizes.byName(order.media())
                 .or(() -> MediaSizes.custom(order.media()))
-                .orElseThrow(() -> new Invalid(
-                        "estimate.media", "media", "This is not a known paper size.", "Choose one of the list."));
+                .orElseThrow(() -> Invalid.of("estimate.media", "media"));
         if (order.pages() < 1 || order.pages() > 10_000 || order.limitMb() < 0 || order.limitMb() > 10_000) {
-            throw new Invalid(
-                    "estimate.pages", "pages", "Pages go from 1 to 10,000.", "Put in what is scanned at once.");
+            throw Invalid.of("estimate.pages", "pages");
         }
         return sizes.estimate(
                 profiles.valueOf(order.profile(), order.profileId()),

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.FileNames;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
@@ -90,7 +91,7 @@ class Rehearsals {
 
     /** What a page is, as a person would say it. */
     record Facts(
-            String colour, String paper, String kind, double skewDegrees, int uprightDegrees, List<String> barcodes) {}
+            String colour, String paper, Message kind, double skewDegrees, int uprightDegrees, List<String> barcodes) {}
 
     /**
      * @param before picture as a data URL
@@ -102,10 +103,10 @@ class Rehearsals {
             String before,
             List<String> after,
             PageReport.Fate fate,
-            List<String> done,
+            List<Message> done,
             Facts facts) {}
 
-    record RehearsedFile(String name, String mediaType, long bytes, int pages, String words, List<Integer> scanned) {}
+    record RehearsedFile(String name, String mediaType, long bytes, int pages, Message words, List<Integer> scanned) {}
 
     /** @param warnings what would surprise, in words */
     record Rehearsal(
@@ -113,9 +114,9 @@ class Rehearsals {
             List<RehearsedFile> files,
             long fileBytes,
             long mailBytes,
-            List<String> warnings) {}
+            List<Message> warnings) {}
 
-    record Preview(String before, List<String> after, PageReport.Fate fate, List<String> done, Facts facts) {}
+    record Preview(String before, List<String> after, PageReport.Fate fate, List<Message> done, Facts facts) {}
 
     /** One sample page by a profile that need not be saved. Text is not read: it changes nothing to see. */
     Preview preview(ProfileService.ProfileForm form, UUID profileId, String sample) throws IOException {
@@ -167,8 +168,8 @@ class Rehearsals {
                 throw new Invalid(
                         "rehearsal.pages",
                         "samples",
-                        "A rehearsal has 1 to " + MOST_PAGES + " pages.",
-                        "Choose sample pages, or give pages of your own.");
+                        Message.of("problem.rehearsal.pages").with("n", MOST_PAGES),
+                        Message.of("problem.rehearsal.pages.remedy"));
             }
             Run run = run(profile, sources, job.name(), THUMBNAIL_WIDTH);
             return view(job, profile, template, sources, labels, run);
@@ -256,7 +257,7 @@ class Rehearsals {
                     file.bytes(),
                     file.pages(),
                     file.part() == MadeFile.Part.PORTRAIT
-                            ? "portrait cut out"
+                            ? Message.of("page.done.portrait")
                             : file.kind().words(),
                     file.scanned()));
             bytes += file.bytes();
@@ -274,40 +275,40 @@ class Rehearsals {
                 "Place",
                 job.name(),
                 file.pages(),
-                file.kind().words(),
+                file.kind().words().toString(),
                 file.separatorText(),
                 scope -> 1);
         return file.called(template.fill(values));
     }
 
-    private static List<String> warnings(ScanProfile profile, NameTemplate template, Workshop.Result result) {
-        List<String> warnings = new ArrayList<>();
+    private static List<Message> warnings(ScanProfile profile, NameTemplate template, Workshop.Result result) {
+        List<Message> warnings = new ArrayList<>();
         if (result.files().isEmpty()) {
-            warnings.add("All pages were left out, so there is nothing to send.");
+            warnings.add(Message.of("rehearsal.nothing"));
         }
         long unsure = result.pages().stream()
                 .flatMap(page -> page.analysis().stream())
                 .filter(a -> a.uprightConfidence() > 0 && a.uprightConfidence() < 0.2)
                 .count();
         if (profile.tidy().upright() && unsure > 0) {
-            warnings.add((unsure == 1 ? "On 1 page" : "On " + unsure + " pages")
-                    + " it is not certain which way is up; they stay as they lie.");
+            warnings.add(Message.of("rehearsal.upright").with("n", unsure));
         }
         if (result.files().size() > 1 && template.mayRepeat()) {
-            warnings.add(
-                    "Several files would get the same name and a number behind it; a counter or a time with seconds in the template tells them apart.");
+            warnings.add(Message.of("rehearsal.same-names"));
         }
         if (profile.tidy().crop()
                 && result.pages().stream()
                         .flatMap(page -> page.analysis().stream())
                         .noneMatch(a -> a.paper().edgesSeen())) {
-            warnings.add("No paper edges were detected on any page, so nothing was cropped.");
+            warnings.add(Message.of("rehearsal.no-edges"));
         }
         return warnings;
     }
 
     private static Facts facts(PageReport report) {
-        return report.analysis().map(Rehearsals::facts).orElseGet(() -> new Facts("", "", "", 0, 0, List.of()));
+        return report.analysis()
+                .map(Rehearsals::facts)
+                .orElseGet(() -> new Facts("", "", Message.none(), 0, 0, List.of()));
     }
 
     private static Facts facts(PageAnalysis a) {

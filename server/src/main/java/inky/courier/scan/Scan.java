@@ -1,5 +1,6 @@
 package inky.courier.scan;
 
+import inky.courier.core.message.Message;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -23,8 +24,8 @@ class Scan {
     @Enumerated(EnumType.STRING)
     ScanState state = ScanState.SCANNING;
 
-    String trouble = "";
-    String remedy = "";
+    Message trouble = Message.none();
+    Message remedy = Message.none();
     int dpi;
     Instant createdAt;
     Instant endedAt;

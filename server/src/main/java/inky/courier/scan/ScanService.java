@@ -3,6 +3,7 @@ package inky.courier.scan;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Blankness;
 import inky.courier.core.page.PageAnalyser;
@@ -16,6 +17,7 @@ import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
 import inky.courier.store.ContentStore;
 import inky.courier.store.Transactions;
+import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.PreDestroy;
 import java.io.ByteArrayInputStream;
@@ -98,7 +100,7 @@ public class ScanService {
             int height,
             long bytes,
             String media,
-            String blankReason,
+            Message blankReason,
             boolean keep,
             boolean splitBefore) {}
 
@@ -108,8 +110,8 @@ public class ScanService {
             UUID personId,
             UUID jobId,
             ScanState state,
-            String trouble,
-            String remedy,
+            Message trouble,
+            Message remedy,
             Instant beganAt,
             List<PageView> pages) {}
 
@@ -138,16 +140,12 @@ public class ScanService {
             Scan scan = held(id);
             refuseWhenSent(scan);
             if (scan.state == ScanState.SCANNING || scan.state == ScanState.CANCELLED) {
-                throw new Refusal(
-                        HttpStatus.CONFLICT,
-                        "scan.busy",
-                        "This scan cannot take more paper at the moment.",
-                        "Wait for the last page.");
+                throw Refusal.of(HttpStatus.CONFLICT, "scan.busy");
             }
             scan.state = ScanState.SCANNING;
             scan.aliveAt = clock.instant();
-            scan.trouble = "";
-            scan.remedy = "";
+            scan.trouble = Message.none();
+            scan.remedy = Message.none();
         });
         run(id, address, profile);
         return get(id);
@@ -180,11 +178,7 @@ public class ScanService {
 
     private static void refuseWhenSent(Scan scan) {
         if (scan.sentAt != null) {
-            throw new Refusal(
-                    HttpStatus.CONFLICT,
-                    "scan.sent",
-                    "This scan has been sent already.",
-                    "Start a new scan, or ask an administrator to change this one.");
+            throw Refusal.of(HttpStatus.CONFLICT, "scan.sent");
         }
     }
 
@@ -200,7 +194,7 @@ public class ScanService {
                         row.getInt(3),
                         row.getLong(4),
                         row.getString(5),
-                        row.getString(6),
+                        MessageColumn.read(row.getString(6)),
                         row.getBoolean(7),
                         row.getBoolean(8)))
                 .list();
@@ -289,8 +283,8 @@ public class ScanService {
         ids.forEach(id -> {
             Scan scan = held(id);
             scan.state = ScanState.TROUBLE;
-            scan.trouble = "Courier was stopped during the scan.";
-            scan.remedy = "Put in what is not here yet and scan on.";
+            scan.trouble = Message.of("trouble.scan.restarted");
+            scan.remedy = Message.of("trouble.scan.restarted.remedy");
             scan.endedAt = clock.instant();
             tell(id);
         });
@@ -326,7 +320,7 @@ public class ScanService {
 
     /** Puts a page into a scan without a device, for the demo's history. */
     @Transactional
-    public void keepPage(UUID scanId, int number, byte[] jpeg, String blankReason) throws IOException {
+    public void keepPage(UUID scanId, int number, byte[] jpeg, Message blankReason) throws IOException {
         keep(find(scanId), number, Prepared.of(jpeg, blankReason));
     }
 
@@ -350,7 +344,7 @@ public class ScanService {
                             page.extent.height(),
                             page.jpeg.length,
                             media,
-                            page.blankReason)
+                            MessageColumn.write(page.blankReason))
                     .update();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -372,7 +366,7 @@ public class ScanService {
         scan.state = ScanState.COMPLETE;
         scans.saveAndFlush(scan);
         for (int i = 0; i < pages.size(); i++) {
-            keepPage(scan.id, i + 1, pages.get(i), "");
+            keepPage(scan.id, i + 1, pages.get(i), Message.none());
         }
         return scan.id;
     }
@@ -389,19 +383,15 @@ public class ScanService {
             try {
                 take(id, address, profile);
             } catch (DeviceTrouble trouble) {
-                end(id, ScanState.TROUBLE, trouble.getMessage(), trouble.remedy());
+                end(id, ScanState.TROUBLE, trouble.sentence(), trouble.remedy());
             } catch (PixelLimit.TooLarge e) {
-                end(id, ScanState.TROUBLE, e.getMessage(), "Choose a lower resolution, then scan the rest again.");
+                end(id, ScanState.TROUBLE, e.sentence(), Message.of("trouble.scan.page-too-large.remedy"));
             } catch (IOException e) {
                 LOG.warn("a page of scan {} cannot be read: {}", id, e.getMessage());
-                end(id, ScanState.TROUBLE, "A page from the device could not be read.", "Scan the rest again.");
+                end(id, "trouble.scan.page-unreadable");
             } catch (RuntimeException | OutOfMemoryError e) {
                 LOG.error("scan {}", id, e);
-                end(
-                        id,
-                        ScanState.TROUBLE,
-                        "Courier could not store a page.",
-                        "Try again in a minute, or tell your administrator.");
+                end(id, "trouble.scan.not-stored");
             } finally {
                 running.remove(id);
             }
@@ -422,8 +412,8 @@ public class ScanService {
                 end(
                         id,
                         ScanState.TROUBLE,
-                        "A document has at most " + MOST_PAGES + " pages, and these are as many.",
-                        "Send these, then scan the rest as another document.");
+                        Message.of("trouble.scan.most-pages").with("n", MOST_PAGES),
+                        Message.of("trouble.scan.most-pages.remedy"));
                 return;
             }
             DeviceLink.ScannedPage page = scan.next();
@@ -442,7 +432,7 @@ public class ScanService {
             }
             last = page.last();
         }
-        end(id, ScanState.COMPLETE, "", "");
+        end(id, ScanState.COMPLETE, Message.none(), Message.none());
     }
 
     private boolean isWanted(UUID id) {
@@ -458,7 +448,7 @@ public class ScanService {
     private static Prepared prepared(byte[] jpeg, ScanProfile profile) throws IOException {
         Tidy.SkipBlank skip = profile.tidy().skipBlank();
         if (skip == Tidy.SkipBlank.NO) {
-            return Prepared.of(jpeg, "");
+            return Prepared.of(jpeg, Message.none());
         }
         PageRaster page = JpegPages.decode(jpeg, profile.resolution());
         Blankness blankness = PageAnalyser.blankness(page, BlankSensitivity.valueOf(skip.name()));
@@ -466,7 +456,7 @@ public class ScanService {
                 jpeg,
                 new JpegPages.Extent(page.width(), page.height()),
                 JpegPages.thumbnail(page, THUMBNAIL_WIDTH),
-                blankness.blank() ? blankness.reason() : "");
+                blankness.blank() ? blankness.reason() : Message.none());
     }
 
     /** @return whether it was still wanted when it came */
@@ -486,8 +476,8 @@ public class ScanService {
     }
 
     /** A page with what is seen of it at once; computed before a connection is taken, of which there are few. */
-    private record Prepared(byte[] jpeg, JpegPages.Extent extent, byte[] thumbnail, String blankReason) {
-        static Prepared of(byte[] jpeg, String blankReason) throws IOException {
+    private record Prepared(byte[] jpeg, JpegPages.Extent extent, byte[] thumbnail, Message blankReason) {
+        static Prepared of(byte[] jpeg, Message blankReason) throws IOException {
             return new Prepared(jpeg, JpegPages.extent(jpeg), JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH), blankReason);
         }
     }
@@ -497,7 +487,11 @@ public class ScanService {
         scans.findById(id).ifPresent(scan -> live.tell("scan", id, scan.personId));
     }
 
-    private void end(UUID id, ScanState state, String trouble, String remedy) {
+    private void end(UUID id, String code) {
+        end(id, ScanState.TROUBLE, Message.of(code), Message.of(code + ".remedy"));
+    }
+
+    private void end(UUID id, ScanState state, Message trouble, Message remedy) {
         transaction.executeWithoutResult(status -> {
             Scan scan = held(id);
             if (scan.state == ScanState.SCANNING) {

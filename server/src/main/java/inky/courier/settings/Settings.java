@@ -17,14 +17,15 @@ public class Settings {
         this.setUp = setUp;
     }
 
-    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays absent to leave it as it is */
+    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and {@code language} absent to leave them as they are */
     public record SettingsForm(
             String office,
             int keepAcceptedHours,
             int keepOthersDays,
             String address,
             @Nullable String signature,
-            @Nullable Integer keepDeliveriesDays) {}
+            @Nullable Integer keepDeliveriesDays,
+            @Nullable String language) {}
 
     @Transactional(readOnly = true)
     public OfficeSettings read() {
@@ -39,7 +40,8 @@ public class Settings {
                 form.keepOthersDays(),
                 form.address(),
                 form.signature(),
-                Optional.ofNullable(form.keepDeliveriesDays()).orElseGet(() -> read().keepDeliveriesDays()));
+                Optional.ofNullable(form.keepDeliveriesDays()).orElseGet(() -> read().keepDeliveriesDays()),
+                Optional.ofNullable(form.language()).orElseGet(() -> read().language()));
         setUp.change(Wish.put(wanted));
         return wanted;
     }

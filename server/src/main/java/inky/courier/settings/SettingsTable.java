@@ -47,7 +47,8 @@ class SettingsTable implements ItemTable {
                 Math.max(LEAST_DAYS, number(all, "keep-others-days", usual.keepOthersDays())),
                 all.getOrDefault("address", usual.address()),
                 all.getOrDefault("signature", usual.signature()),
-                number(all, "keep-deliveries-days", usual.keepDeliveriesDays())));
+                number(all, "keep-deliveries-days", usual.keepDeliveriesDays()),
+                all.getOrDefault("language", usual.language())));
     }
 
     @Override
@@ -68,6 +69,7 @@ class SettingsTable implements ItemTable {
         put("address", wanted.address());
         put("signature", wanted.signature());
         put("keep-deliveries-days", Integer.toString(wanted.keepDeliveriesDays()));
+        put("language", wanted.language());
     }
 
     private void put(String name, String value) {

@@ -55,11 +55,7 @@ class OfficeFiles {
         setUp.change(now -> {
             Comparison shown = compare(now, file, removes);
             if (!shown.token.equals(token)) {
-                throw new Invalid(
-                        "office.changed",
-                        "file",
-                        "The set-up was changed after the comparison.",
-                        "Compare again, then import.");
+                throw Invalid.of("office.changed", "file");
             }
             made.set(shown);
             return new Wish(changes(now, file, removes), Map.of(), Map.of());

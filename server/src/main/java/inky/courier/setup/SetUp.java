@@ -2,6 +2,7 @@ package inky.courier.setup;
 
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.access.Right;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.Difference;
 import inky.courier.core.office.Item;
@@ -270,12 +271,14 @@ public class SetUp {
 
     private static Refusal stillNeeded(Office office, String name, List<Item> needing) {
         String names = needing.stream().limit(5).map(office::nameOf).collect(Collectors.joining(", "));
-        String more = needing.size() > 5 ? " and " + (needing.size() - 5) + " more" : "";
         return new Refusal(
                 HttpStatus.CONFLICT,
                 "has-dependents",
-                name + " is still needed by " + names + more + ".",
-                "Give these another one first.");
+                Message.of("problem.has-dependents")
+                        .with("name", name)
+                        .with("needing", names)
+                        .with("more", Math.max(0, needing.size() - 5)),
+                Message.of("problem.has-dependents.remedy"));
     }
 
     private void requireVersion(Office office, Reference what, String version) {
@@ -288,8 +291,10 @@ public class SetUp {
             throw new Refusal(
                     HttpStatus.CONFLICT,
                     "changed-meanwhile",
-                    who + " changed " + item.map(office::nameOf).orElse("this") + " in the meantime.",
-                    "Compare, then keep the other version or save yours.");
+                    Message.of(item.isEmpty() ? "problem.changed-meanwhile.this" : "problem.changed-meanwhile.by")
+                            .with("who", who)
+                            .with("name", item.map(office::nameOf).orElse("")),
+                    Message.of("problem.changed-meanwhile.by.remedy"));
         }
     }
 
@@ -314,10 +319,14 @@ public class SetUp {
         for (ChangeLog.Record record : records) {
             ItemKind kind = record.itemKind();
             if (kind == null || !tables().containsKey(kind)) {
-                throw cannotUndo("This change cannot be undone.", "Make the opposite change yourself.");
+                throw Refusal.of(HttpStatus.CONFLICT, "cannot-undo");
             }
             if (!record.secrets().isEmpty() && record.before() != null && log.isForgotten(record)) {
-                throw cannotUndo("The earlier password is no longer stored.", "Enter the password again instead.");
+                throw new Refusal(
+                        HttpStatus.CONFLICT,
+                        "cannot-undo",
+                        Message.of("problem.cannot-undo.password"),
+                        Message.of("problem.cannot-undo.password.remedy"));
             }
             Reference what = new Reference(kind, record.subjectId());
             Optional<Item> is = office.find(what);
@@ -325,18 +334,14 @@ public class SetUp {
                 throw new Refusal(
                         HttpStatus.CONFLICT,
                         "changed-since",
-                        record.subject() + " was changed again after this.",
-                        "Undo the newer change first, or change it yourself.");
+                        Message.of("problem.changed-since").with("name", record.subject()),
+                        Message.of("problem.changed-since.remedy"));
             }
             Optional<Item> was = Optional.ofNullable(record.before()).map(json -> item(kind, json));
             changes.add(was.<Change>map(Change.Put::new).orElseGet(() -> new Change.Remove(what)));
             was.ifPresent(item -> secrets.put(what, secretsAgain(record)));
         }
         return new Wish(changes, secrets, Map.of());
-    }
-
-    private static Refusal cannotUndo(String sentence, String remedy) {
-        return new Refusal(HttpStatus.CONFLICT, "cannot-undo", sentence, remedy);
     }
 
     /** Those that were there; and those that came with the change go again. */

@@ -94,8 +94,7 @@ class Accounts {
                 .params(OffsetDateTime.now(clock), form.login())
                 .update();
         if (administrators.findByLogin(form.login()).isPresent()) {
-            throw new Invalid(
-                    "account.taken", "login", "There is an account of this name already.", "Choose another name.");
+            throw Invalid.of("account.taken", "login");
         }
         byte[] bytes = new byte[TOKEN_BYTES];
         random.nextBytes(bytes);
@@ -234,11 +233,7 @@ class Accounts {
                 .filter(id -> !id.equals(leaving.id))
                 .count();
         if (others == 0) {
-            throw new Refusal(
-                    HttpStatus.CONFLICT,
-                    "last-administrator",
-                    "This is the only administrator.",
-                    "Make somebody else an administrator first.");
+            throw Refusal.of(HttpStatus.CONFLICT, "last-administrator");
         }
     }
 

@@ -3,6 +3,7 @@ package inky.courier.signin;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
@@ -73,15 +74,10 @@ final class AdministratorRules {
     private static List<Problem> accountProblems(String login, String name, String email) {
         List<Problem> problems = new ArrayList<>();
         if (!login.matches("[a-z0-9][a-z0-9._-]{1,39}")) {
-            problems.add(new Problem(
-                    "admin.login",
-                    "login",
-                    "An account name has 2 to 40 lower-case letters, digits, dots or hyphens.",
-                    "For example your first name."));
+            problems.add(Problem.of("admin.login", "login"));
         }
         if (!PlainText.isName(name, LONGEST_NAME)) {
-            problems.add(
-                    new Problem("admin.name", "name", "A name is missing.", "Enter the name that colleagues see."));
+            problems.add(Problem.of("admin.name", "name"));
         }
         try {
             new MailAddress(email.strip());
@@ -96,25 +92,21 @@ final class AdministratorRules {
             return Optional.of(new Problem(
                     "admin.password",
                     field,
-                    "A password has at least " + SHORTEST_PASSWORD + " characters.",
-                    "Three or four unrelated words are good."));
+                    Message.of("problem.admin.password").with("n", SHORTEST_PASSWORD),
+                    Message.of("problem.admin.password.remedy")));
         }
         String plain = password.toLowerCase(Locale.ROOT);
         boolean oneSign = plain.chars().distinct().count() < 4;
         if (oneSign || MOST_USED.contains(plain.strip())) {
             // NIST SP 800-63B section 5.1.1.2: compared with what is commonly used, expected or repetitive.
-            return Optional.of(new Problem(
-                    "admin.password.used",
-                    field,
-                    "This password is one of the first that are guessed.",
-                    "Three or four unrelated words are good."));
+            return Optional.of(Problem.of("admin.password.used", field));
         }
         return password.length() > LONGEST_PASSWORD
                 ? Optional.of(new Problem(
                         "admin.password.long",
                         field,
-                        "A password has at most " + LONGEST_PASSWORD + " characters.",
-                        "Three or four unrelated words are enough."))
+                        Message.of("problem.admin.password.long").with("n", LONGEST_PASSWORD),
+                        Message.of("problem.admin.password.long.remedy")))
                 : Optional.empty();
     }
 }

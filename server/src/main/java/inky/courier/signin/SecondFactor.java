@@ -58,7 +58,7 @@ class SecondFactor {
         try {
             key = vault.open(java.util.Base64.getDecoder().decode(sealed), context(login));
         } catch (IllegalArgumentException | Vault.SealBroken e) {
-            throw new Invalid("second-factor.offer", "code", "This code is too old.", "Begin again.");
+            throw Invalid.of("second-factor.offer", "code");
         }
         OptionalLong step = Totp.stepOf(key, code, clock.instant().getEpochSecond(), 0);
         if (step.isEmpty()) {
@@ -92,8 +92,7 @@ class SecondFactor {
     }
 
     static Invalid wrong(String field) {
-        return new Invalid(
-                "second-factor.wrong", field, "This code is not right, or not any more.", "Enter the one shown now.");
+        return Invalid.of("second-factor.wrong", field);
     }
 
     private static String context(String login) {

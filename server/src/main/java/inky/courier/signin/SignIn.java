@@ -103,20 +103,12 @@ public class SignIn {
         String who = found.map(a -> a.login).orElse("");
         if (found.isEmpty() || !right) {
             throttle.wrong(attempt, who, Place.DESK, source);
-            throw new Refusal(
-                    HttpStatus.UNAUTHORIZED,
-                    "sign-in.wrong",
-                    "Account or password is wrong.",
-                    "Check both and try again.");
+            throw Refusal.of(HttpStatus.UNAUTHORIZED, "sign-in.wrong");
         }
         Administrator administrator = found.get();
         if (administrator.totpKey != null && code.isBlank()) {
             throttle.right(attempt);
-            throw new Refusal(
-                    HttpStatus.UNAUTHORIZED,
-                    "sign-in.second-factor",
-                    "This account needs a code.",
-                    "Enter the six digits that your authenticator shows.");
+            throw Refusal.of(HttpStatus.UNAUTHORIZED, "sign-in.second-factor");
         }
         if (administrator.totpKey != null && !secondFactor.take(administrator, code)) {
             throttle.wrong(attempt, who, Place.DESK, source);
@@ -164,11 +156,7 @@ public class SignIn {
         SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.browser("own " + administrator.id));
         if (!encoder.matches(present, administrator.passwordHash)) {
             throttle.wrong(attempt, administrator.login, Place.DESK, source);
-            throw new Invalid(
-                    "password.present",
-                    field,
-                    "This is not your current password.",
-                    "Type the one you signed in with.");
+            throw Invalid.of("password.present", field);
         }
         throttle.right(attempt);
     }
@@ -177,18 +165,13 @@ public class SignIn {
     public Identity makeFirst(First first, Source source) {
         SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.FIRST_START, ThrottleKey.source(source));
         if (!isFirstStart()) {
-            throw new Refusal(
-                    HttpStatus.CONFLICT, "first.done", "There is an administrator already.", "Sign in instead.");
+            throw Refusal.of(HttpStatus.CONFLICT, "first.done");
         }
         if (!java.security.MessageDigest.isEqual(
                 first.code().strip().getBytes(java.nio.charset.StandardCharsets.UTF_8),
                 setupCode.getBytes(java.nio.charset.StandardCharsets.UTF_8))) {
             throttle.wrong(attempt, "", Place.DESK, source);
-            throw new Invalid(
-                    "first.code",
-                    "code",
-                    "This is not the code that Courier printed when it started.",
-                    "See the terminal or the server's log.");
+            throw Invalid.of("first.code", "code");
         }
         throttle.right(attempt);
         Identity made = make(first.login(), first.name(), first.email(), first.password(), Role.ADMINISTRATOR);

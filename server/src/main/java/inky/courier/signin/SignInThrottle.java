@@ -3,6 +3,7 @@ package inky.courier.signin;
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Event;
 import inky.courier.audit.SecurityLog.Place;
+import inky.courier.core.message.Message;
 import inky.courier.core.people.ThrottleRule;
 import inky.courier.core.people.ThrottleRule.Level;
 import inky.courier.web.Refusal;
@@ -127,10 +128,7 @@ public class SignInThrottle {
                 .orElse(Duration.ZERO);
         if (!pause.isZero()) {
             throw new Refusal(
-                    HttpStatus.TOO_MANY_REQUESTS,
-                    "sign-in.wait",
-                    "Too many wrong attempts.",
-                    "Try again in " + words(pause) + ". An administrator can unlock it before.");
+                    HttpStatus.TOO_MANY_REQUESTS, "sign-in.wait", Message.of("problem.sign-in.wait"), wait(pause));
         }
         levels.replaceAll((key, level) -> key.kind().rule.attempted(level, now));
         levels.forEach(this::put);
@@ -247,9 +245,11 @@ public class SignInThrottle {
                 .update();
     }
 
-    private static String words(Duration pause) {
+    private static Message wait(Duration pause) {
         long seconds = pause.toSeconds() + 1;
-        return seconds < 90 ? seconds + " s" : (seconds + 59) / 60 + " minutes";
+        return seconds < 90
+                ? Message.of("problem.sign-in.wait.seconds").with("n", seconds)
+                : Message.of("problem.sign-in.wait.minutes").with("n", (seconds + 59) / 60);
     }
 
     private static OffsetDateTime at(Instant at) {

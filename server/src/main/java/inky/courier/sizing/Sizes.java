@@ -2,6 +2,7 @@ package inky.courier.sizing;
 
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.Coding;
@@ -44,8 +45,8 @@ public class Sizes {
         }
     }
 
-    /** @param givesUp what the change costs, in words */
-    public record AdviceView(String sentence, List<String> givesUp, BytesRange mail) {}
+    /** @param givesUp what the change costs */
+    public record AdviceView(Message sentence, List<Message> givesUp, BytesRange mail) {}
 
     /**
      * @param learnedFrom files of this office that the estimate was corrected by

@@ -103,7 +103,7 @@ class Finder {
                 d -> new Hit("Destination", d.name(), d.where(), "/destinations/" + d.id()));
         found.addFew(
                 profiles.list().stream().filter(p -> LongList.holds(text, p.name())),
-                p -> new Hit("Profile", p.name(), p.sentence(), "/profiles/" + p.id()));
+                p -> new Hit("Profile", p.name(), p.sentence().toString(), "/profiles/" + p.id()));
         found.addFew(
                 names.list().stream().filter(n -> LongList.holds(text, n.name(), n.template())),
                 n -> new Hit("Name", n.name(), n.template(), "/names/" + n.id()));
@@ -111,7 +111,7 @@ class Finder {
                 "Jobs",
                 "/jobs",
                 jobs.find(text),
-                j -> new Hit("Job", j.name(), j.profileSentence(), "/jobs/" + j.id()));
+                j -> new Hit("Job", j.name(), j.profileSentence().toString(), "/jobs/" + j.id()));
         found.add(
                 "People",
                 "/people",

@@ -1,6 +1,7 @@
 package inky.courier.watch;
 
 import inky.courier.audit.SecurityLog;
+import inky.courier.core.message.Message;
 import inky.courier.device.DeviceService;
 import inky.courier.signin.SignIn;
 import inky.courier.signin.SignInThrottle;
@@ -44,7 +45,7 @@ class SecurityWatch {
     record LockView(ThrottleKey.Kind kind, String of, String label, int failures, Instant until) {}
 
     /** Somebody seems to guess. */
-    record GuessAlert(String sentence, String remedy) {}
+    record GuessAlert(Message sentence, Message remedy) {}
 
     @Transactional(readOnly = true)
     List<LockView> locks() {
@@ -66,15 +67,19 @@ class SecurityWatch {
         Optional<GuessAlert> panels = level < WORTH_A_WORD
                 ? Optional.empty()
                 : Optional.of(new GuessAlert(
-                        log.failedSince(clock.instant().minus(Duration.ofHours(24)), SecurityLog.Place.Kind.PANEL)
-                                + " wrong PINs at the panels in the last 24 hours: somebody may be guessing.",
-                        "See from where. Longer PINs are harder to guess."));
+                        Message.of("alert.pins")
+                                .with(
+                                        "n",
+                                        log.failedSince(
+                                                clock.instant().minus(Duration.ofHours(24)),
+                                                SecurityLog.Place.Kind.PANEL)),
+                        Message.of("alert.pins.remedy")));
         Optional<GuessAlert> accounts = throttle.waiting().stream()
                 .filter(w -> w.key().kind() == ThrottleKey.Kind.ACCOUNT)
                 .findFirst()
                 .map(w -> new GuessAlert(
-                        "Somebody is guessing the password of " + label(w.key()) + ".",
-                        "See from where. Signing in still works from browsers it was used in before."));
+                        Message.of("alert.password").with("account", label(w.key())),
+                        Message.of("alert.password.remedy")));
         return java.util.stream.Stream.of(panels, accounts)
                 .flatMap(Optional::stream)
                 .toList();

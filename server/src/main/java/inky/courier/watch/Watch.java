@@ -1,6 +1,7 @@
 package inky.courier.watch;
 
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.message.Message;
 import inky.courier.core.preflight.Finding;
 import inky.courier.delivery.DayOfDeliveries;
 import inky.courier.delivery.DayOfDeliveries.Day;
@@ -144,7 +145,7 @@ class Watch {
     record PanelFinding(UUID deviceId, String deviceName, Finding finding) {}
 
     /** Something that needs a person, with where to mend it. */
-    record DeviceNeed(UUID deviceId, String name, String place, DeviceCondition.State condition, String sentence) {}
+    record DeviceNeed(UUID deviceId, String name, String place, DeviceCondition.State condition, Message sentence) {}
 
     record CertificateNeed(UUID serverId, String name, Instant until) {}
 
@@ -239,11 +240,12 @@ class Watch {
     }
 
     /** Who stands there in vain matters more than the reason. */
-    private static String wordsOf(DeviceView device) {
+    private static Message wordsOf(DeviceView device) {
         if (device.condition() == DeviceCondition.State.CARE) {
             return device.conditionWords();
         }
-        return device.conditionWords() + " Nobody can " + (device.abilities().scans() ? "scan" : "print") + " there.";
+        return device.conditionWords()
+                .and(Message.of(device.abilities().scans() ? "device.nobody-scans" : "device.nobody-prints"));
     }
 
     private List<OwnFailure> ownFailures() {

@@ -62,10 +62,6 @@ public final class Access {
     }
 
     static Refusal notAllowed() {
-        return new Refusal(
-                HttpStatus.FORBIDDEN,
-                "not-allowed",
-                "Your account is not allowed to do this.",
-                "Ask an administrator of Courier.");
+        return Refusal.of(HttpStatus.FORBIDDEN, "not-allowed");
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.web;
 
+import inky.courier.core.message.Message;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
@@ -13,6 +14,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -20,6 +22,11 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class ApiDescription {
     private static final String OPTIONAL = "x-optional";
+
+    static {
+        // Said in words, see MessageWords.
+        SpringDocUtils.getConfig().replaceWithClass(Message.class, String.class);
+    }
 
     @Bean
     OpenAPI info() {

@@ -1,6 +1,7 @@
 package inky.courier.web;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.message.Message;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletException;
@@ -28,8 +29,11 @@ final class BodyLimit extends OncePerRequestFilter {
     /** A set-up of 1,000 devices with their panels, as text, is about 2 MB. */
     static final long OF_SET_UPS = 16 * 1024 * 1024;
 
-    private static final Refusal TOO_LARGE =
-            new Refusal(HttpStatus.CONTENT_TOO_LARGE, "request.large", "This is too large.", "Send less at once.");
+    private static final Refusal TOO_LARGE = new Refusal(
+            HttpStatus.CONTENT_TOO_LARGE,
+            "request.large",
+            Message.of("problem.request.large.2"),
+            Message.of("problem.request.large.2.remedy"));
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)

@@ -25,11 +25,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class DatabaseOutageFilter extends OncePerRequestFilter {
     private static final Logger LOG = LoggerFactory.getLogger(DatabaseOutageFilter.class);
 
-    static final Refusal REFUSAL = new Refusal(
-            HttpStatus.SERVICE_UNAVAILABLE,
-            "store.away",
-            "Courier cannot reach its database at the moment.",
-            "Nothing that was confirmed is lost. Try again in a moment.");
+    static final Refusal REFUSAL = Refusal.of(HttpStatus.SERVICE_UNAVAILABLE, "store.away");
 
     /** SQLSTATE classes 08 connection, 53 no resources, 57 ended by an operator, 58 outside of PostgreSQL. */
     private static final Set<String> AWAY = Set.of("08", "53", "57", "58");

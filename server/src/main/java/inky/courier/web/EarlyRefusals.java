@@ -1,10 +1,12 @@
 package inky.courier.web;
 
+import inky.courier.core.message.Message;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
@@ -14,6 +16,7 @@ import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.web.firewall.RequestRejectedHandler;
@@ -21,20 +24,28 @@ import org.springframework.security.web.firewall.RequestRejectedHandler;
 /** What is refused before any controller sees it, by a filter or by the server itself, is told in the same form. */
 @Configuration
 class EarlyRefusals {
-    static final Refusal SIGNED_OUT =
-            new Refusal(HttpStatus.UNAUTHORIZED, "signed-out", "You are signed out.", "Sign in again.");
+    static final Refusal SIGNED_OUT = Refusal.of(HttpStatus.UNAUTHORIZED, "signed-out");
 
-    static final Refusal FORBIDDEN =
-            new Refusal(HttpStatus.FORBIDDEN, "forbidden", "You are not allowed to do this.", "Reload the page.");
+    static final Refusal FORBIDDEN = Refusal.of(HttpStatus.FORBIDDEN, "forbidden");
 
     static final Refusal UNREADABLE = new Refusal(
             HttpStatus.BAD_REQUEST,
             "request.unreadable",
-            "This address cannot be read.",
-            "Check it for unusual characters.");
+            Message.of("problem.address.unreadable"),
+            Message.of("problem.address.unreadable.remedy"));
+
+    /** What has no words but those of HTTP. */
+    static Refusal of(HttpStatus status) {
+        return new Refusal(
+                status,
+                "http-" + status.value(),
+                Message.text(status.getReasonPhrase() + "."),
+                Message.of("problem.http.remedy"));
+    }
 
     /** A problem detail (RFC 9457) like those of {@link ProblemAdvice}. */
     static void write(HttpServletResponse response, Refusal refusal) throws IOException {
+        Locale language = LocaleContextHolder.getLocale();
         response.setStatus(refusal.status().value());
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
         response.setCharacterEncoding(StandardCharsets.UTF_8);
@@ -43,15 +54,15 @@ class EarlyRefusals {
                         "type",
                         "urn:inky-courier:problem:" + refusal.code(),
                         "title",
-                        refusal.getMessage(),
+                        refusal.sentence().in(language),
                         "detail",
-                        refusal.getMessage(),
+                        refusal.sentence().in(language),
                         "status",
                         refusal.status().value(),
                         "code",
                         refusal.code(),
                         "remedy",
-                        refusal.remedy(),
+                        refusal.remedy().in(language),
                         "problems",
                         List.of())));
     }
@@ -79,9 +90,7 @@ class EarlyRefusals {
                 return;
             }
             HttpStatus known = HttpStatus.resolve(status);
-            Refusal refusal = status == 400 || known == null
-                    ? UNREADABLE
-                    : new Refusal(known, "http-" + status, known.getReasonPhrase() + ".", "Check the address.");
+            Refusal refusal = status == 400 || known == null ? UNREADABLE : of(known);
             try {
                 if (response.setErrorReported()) {
                     write(response, refusal);

@@ -10,6 +10,7 @@ public final class Json {
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             // What was written before there was such a value has none.
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .addModule(MessageColumn.module())
             .build();
 
     private Json() {}

@@ -1,6 +1,7 @@
 package inky.courier.web;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import jakarta.annotation.Nullable;
 import java.text.Normalizer;
 import java.util.Comparator;
@@ -139,8 +140,8 @@ public final class LongList<T> {
             throw new Invalid(
                     "list.sort",
                     "sort",
-                    "There is no such column.",
-                    "Choose one of " + String.join(", ", columns.keySet()) + ".");
+                    Message.of("problem.list.sort"),
+                    Message.of("problem.list.sort.remedy").with("columns", String.join(", ", columns.keySet())));
         }
         Comparator<Comparable<Object>> order = Comparator.naturalOrder();
         return ordered(rows, row -> keyOf(column.apply(row)), down ? order.reversed() : order).stream();

@@ -2,17 +2,20 @@ package inky.courier.web;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.message.Message;
 import jakarta.annotation.Nullable;
 import jakarta.persistence.PersistenceException;
 import java.io.IOException;
 import java.net.URI;
 import java.sql.SQLException;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.core.NestedExceptionUtils;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataAccessException;
@@ -55,7 +58,7 @@ class ProblemAdvice {
     }
 
     private static ResponseEntity<ProblemDetail> answer(Refusal refusal) {
-        return answer(refusal.status(), refusal.code(), refusal.getMessage(), refusal.remedy(), List.of());
+        return answer(refusal.status(), refusal.code(), refusal.sentence(), refusal.remedy(), List.of());
     }
 
     @ExceptionHandler({
@@ -73,16 +76,10 @@ class ProblemAdvice {
                 return answer(refusal);
             }
             if (cause instanceof InvalidNullException missing) {
-                return invalid(
-                        new Invalid("field.missing", field(missing), "A required field is missing.", "Fill it in."));
+                return invalid(Invalid.of("field.missing", field(missing)));
             }
         }
-        return answer(
-                HttpStatus.BAD_REQUEST,
-                "request.unreadable",
-                "The request could not be read.",
-                "Reload the page.",
-                List.of());
+        return answer(Refusal.of(HttpStatus.BAD_REQUEST, "request.unreadable"));
     }
 
     private static String field(InvalidNullException missing) {
@@ -100,22 +97,12 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> tooLarge(MaxUploadSizeExceededException e) {
-        return answer(
-                HttpStatus.CONTENT_TOO_LARGE,
-                "request.large",
-                "These files are too large to try things on: 40 MB each, 60 MB together.",
-                "Give a few pages of them.",
-                List.of());
+        return answer(Refusal.of(HttpStatus.CONTENT_TOO_LARGE, "request.large"));
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> changedMeanwhile(ConcurrencyFailureException e) {
-        return answer(
-                HttpStatus.CONFLICT,
-                "changed-meanwhile",
-                "Someone else has changed this in the meantime.",
-                "Reload it, then make your change.",
-                List.of());
+        return answer(Refusal.of(HttpStatus.CONFLICT, "changed-meanwhile"));
     }
 
     @ExceptionHandler
@@ -123,19 +110,9 @@ class ProblemAdvice {
         LOG.debug("data integrity", e);
         if (NestedExceptionUtils.getRootCause(e) instanceof SQLException sql
                 && NO_SUCH_SIGN.equals(sql.getSQLState())) {
-            return answer(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "field.invalid",
-                    "A character in the form cannot be stored.",
-                    "Type it again instead of pasting it.",
-                    List.of());
+            return answer(Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "field.invalid"));
         }
-        return answer(
-                HttpStatus.CONFLICT,
-                "clash",
-                "This conflicts with an existing entry, most likely by its name.",
-                "Choose another name, or load the page again.",
-                List.of());
+        return answer(Refusal.of(HttpStatus.CONFLICT, "clash"));
     }
 
     @ExceptionHandler
@@ -172,25 +149,20 @@ class ProblemAdvice {
     ResponseEntity<ProblemDetail> unexpected(Exception e) {
         if (e instanceof ErrorResponse response) {
             HttpStatus status = HttpStatus.valueOf(response.getStatusCode().value());
-            return answer(
-                    status, "http-" + status.value(), status.getReasonPhrase() + ".", "Check the address.", List.of());
+            return answer(EarlyRefusals.of(status));
         }
         LOG.error("unexpected", e);
-        return answer(
-                HttpStatus.INTERNAL_SERVER_ERROR,
-                "unexpected",
-                "An internal error in Courier prevented this.",
-                "Try again; if this persists, see the server's log.",
-                List.of());
+        return answer(Refusal.of(HttpStatus.INTERNAL_SERVER_ERROR, "unexpected"));
     }
 
     private static ResponseEntity<ProblemDetail> answer(
-            HttpStatus status, String code, String sentence, String remedy, List<Problem> problems) {
-        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
+            HttpStatus status, String code, Message sentence, Message remedy, List<Problem> problems) {
+        Locale language = LocaleContextHolder.getLocale();
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence.in(language));
         detail.setType(URI.create("urn:inky-courier:problem:" + code));
-        detail.setTitle(sentence);
+        detail.setTitle(sentence.in(language));
         detail.setProperty("code", code);
-        detail.setProperty("remedy", remedy);
+        detail.setProperty("remedy", remedy.in(language));
         detail.setProperty("problems", problems);
         return ResponseEntity.status(status).body(detail);
     }

@@ -1,26 +1,34 @@
 package inky.courier.web;
 
+import inky.courier.core.message.Message;
 import org.springframework.http.HttpStatus;
 
 /** A request that cannot be done, told to the person who asked. */
 public class Refusal extends RuntimeException {
     private final HttpStatus status;
     private final String code;
-    private final String remedy;
+    private final transient Message sentence;
+    private final transient Message remedy;
 
-    public Refusal(HttpStatus status, String code, String sentence, String remedy) {
-        super(sentence);
+    public Refusal(HttpStatus status, String code, Message sentence, Message remedy) {
+        super(sentence.toString());
         this.status = status;
         this.code = code;
+        this.sentence = sentence;
         this.remedy = remedy;
+    }
+
+    /** One whose words stand under its code. */
+    public static Refusal of(HttpStatus status, String code) {
+        return new Refusal(status, code, Message.of("problem." + code), Message.of("problem." + code + ".remedy"));
     }
 
     public static Refusal notFound(String what) {
         return new Refusal(
                 HttpStatus.NOT_FOUND,
                 "not-found",
-                "There is no such " + what + ".",
-                "It may have been deleted. Go back to the list.");
+                Message.of("problem.not-found").with("what", what),
+                Message.of("problem.not-found.remedy"));
     }
 
     public HttpStatus status() {
@@ -31,7 +39,11 @@ public class Refusal extends RuntimeException {
         return code;
     }
 
-    public String remedy() {
+    public Message sentence() {
+        return sentence;
+    }
+
+    public Message remedy() {
         return remedy;
     }
 }

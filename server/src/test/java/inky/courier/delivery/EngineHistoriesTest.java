@@ -17,6 +17,7 @@ import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailCause;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.transfer.Sidecar;
 import inky.courier.core.transfer.TransferCause;
@@ -235,7 +236,7 @@ class EngineHistoriesTest {
                 d.legs.add(leg(d, DestinationKind.SFTP, folderRoute, "[]"));
             }
             try {
-                deliveries.begin(d, "Scanned.");
+                deliveries.begin(d, Message.text("Scanned."));
                 confirmed.add(d.id);
             } catch (Killed e) {
                 // The person was not told that it is safe, and it is not there.
@@ -351,7 +352,7 @@ class EngineHistoriesTest {
                 throw new IOException("no room");
             }
             if (!calm && random.nextInt(30) == 0) {
-                throw new CannotBeMade("a page cannot be read.", null);
+                throw new CannotBeMade(Message.text("a page cannot be read."), null);
             }
             if (!calm && random.nextInt(30) == 0) {
                 throw new OutOfMemoryError("a page too many");
@@ -426,8 +427,8 @@ class EngineHistoriesTest {
                         passed,
                         List.of(),
                         passed ? null : ConnectionCause.NOT_REACHED.name(),
-                        "",
-                        "",
+                        Message.none(),
+                        Message.none(),
                         null,
                         0,
                         List.of());
@@ -452,7 +453,8 @@ class EngineHistoriesTest {
                     boolean has = c.before().stream().anyMatch(r -> r.address().equals(address) && r.accepted());
                     if (!has) {
                         boolean taken = calm || random.nextInt(4) > 0;
-                        outcomes.add(new Outcome.Recipient(address, "", taken, taken ? "" : "Later.", ""));
+                        outcomes.add(new Outcome.Recipient(
+                                address, "", taken, taken ? Message.none() : Message.text("Later."), ""));
                     }
                 }
                 progress.handingOver();
@@ -474,7 +476,7 @@ class EngineHistoriesTest {
                 }
                 boolean all = outcomes.stream().allMatch(Outcome.Recipient::accepted);
                 return all
-                        ? new Outcome.Accepted("250", "", 1, false, outcomes)
+                        ? new Outcome.Accepted("250", Message.none(), 1, false, outcomes)
                         : new Outcome.NotAccepted(
                                 Setback.of(MailCause.TRY_LATER, "450").ofThisOne(), outcomes);
             }
@@ -494,7 +496,7 @@ class EngineHistoriesTest {
                     received.add(new Received(c.legId(), "folder", edition));
                     meanwhile();
                 }
-                return new Outcome.Accepted("", "", 1, true, List.of());
+                return new Outcome.Accepted("", Message.none(), 1, true, List.of());
             }
 
             private Outcome refused(inky.courier.core.delivery.Cause... causes) {
@@ -596,7 +598,7 @@ class EngineHistoriesTest {
                         "sends again with the same MessageID",
                         "checks whether the file has arrived",
                         "Waits with the others",
-                        "the files are made again",
+                        "the files are created again",
                         "has no space",
                         "Held by",
                         "Released by",

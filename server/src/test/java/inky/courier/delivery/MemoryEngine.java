@@ -4,6 +4,7 @@ import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.delivery.RouteHealth;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.message.Message;
 import java.lang.reflect.Field;
 import java.lang.reflect.Modifier;
 import java.time.Clock;
@@ -391,8 +392,8 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
     }
 
     @Override
-    public void add(UUID delivery, UUID leg, String words, String farSide) {
-        state.steps.add(words);
+    public void add(UUID delivery, UUID leg, Message words, String farSide) {
+        state.steps.add(words.toString());
     }
 
     List<String> steps() {

@@ -58,7 +58,8 @@ class HostileFoldersTest {
             assertThat(outcome)
                     .isInstanceOfSatisfying(
                             Outcome.NotAccepted.class,
-                            not -> assertThat(not.setback().sentence()).isNotEmpty());
+                            not -> assertThat(not.setback().sentence().toString())
+                                    .isNotEmpty());
             assertThat(far.said()).as("bytes taken").isLessThan(64L * 1024 * 1024);
             assertThat(Duration.between(begin, Instant.now())).isLessThan(Duration.ofSeconds(70));
         }

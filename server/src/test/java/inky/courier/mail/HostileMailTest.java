@@ -52,7 +52,8 @@ class HostileMailTest {
             assertThat(outcome)
                     .isInstanceOfSatisfying(
                             Outcome.NotAccepted.class,
-                            not -> assertThat(not.setback().sentence()).isNotEmpty());
+                            not -> assertThat(not.setback().sentence().toString())
+                                    .isNotEmpty());
             assertThat(new MailProbe(server, "", Clock.systemUTC(), null).run().passed())
                     .isFalse();
             assertThat(far.said()).as("bytes taken").isLessThan(32L * 1024 * 1024);

@@ -104,7 +104,7 @@ class LongListTest {
         assertThatThrownBy(() -> ROOMS.part(List.of(), new ListRequest(null, "colour", null, null, null)))
                 .isInstanceOfSatisfying(
                         Invalid.class,
-                        refused ->
-                                assertThat(refused.problems().get(0).remedy()).isEqualTo("Choose one of name, floor."));
+                        refused -> assertThat(refused.problems().get(0).remedy().toString())
+                                .isEqualTo("Choose one of name, floor."));
     }
 }

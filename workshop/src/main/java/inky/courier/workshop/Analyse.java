@@ -47,7 +47,7 @@ final class Analyse implements Command.Task {
         line.put("media", a.paper().media().name());
         line.put("mediaWidthMm", rounded(a.paper().widthMm(), 10));
         line.put("mediaHeightMm", rounded(a.paper().heightMm(), 10));
-        line.put("kind", a.kind().words());
+        line.put("kind", a.kind().code());
         line.put("kindConfidence", rounded(a.kindConfidence(), 100));
         line.put("portrait", a.portrait().map(Analyse::box).orElse(null));
         line.put("barcodes", a.barcodes().stream().map(Analyse::barcode).toList());

@@ -2,6 +2,7 @@ package inky.courier.workshop;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.message.Message;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
@@ -58,6 +59,10 @@ public final class Command {
     }
 
     static Invalid wrong(String sentence) {
-        return new Invalid("workshop.usage", "", sentence, "\n" + String.join("\n", Arrays.asList(USAGE.split("\n"))));
+        return new Invalid(
+                "workshop.usage",
+                "",
+                Message.text(sentence),
+                Message.text("\n" + String.join("\n", Arrays.asList(USAGE.split("\n")))));
     }
 }

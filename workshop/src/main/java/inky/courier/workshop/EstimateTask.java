@@ -3,6 +3,7 @@ package inky.courier.workshop;
 import inky.courier.core.Invalid;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.message.Message;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.Observed;
@@ -60,9 +61,9 @@ final class EstimateTask implements Command.Task {
                 .orElseThrow(() -> new Invalid(
                         "workshop.media",
                         "media",
-                        "\"" + name + "\" is no known paper size.",
-                        "Give a PWG 5101.1 name, such as iso_a4_210x297mm or custom_80x200mm; known are "
-                                + String.join(", ", names()) + "."));
+                        Message.of("problem.profile.scaleTo").with("size", name),
+                        Message.text("Give a PWG 5101.1 name, such as iso_a4_210x297mm or custom_80x200mm; known are "
+                                + String.join(", ", names()) + ".")));
     }
 
     private static List<String> names() {

@@ -72,7 +72,7 @@ final class Make implements Command.Task {
         line.put("bytes", file.bytes());
         line.put("pages", file.pages());
         line.put("part", file.part().name().toLowerCase(Locale.ROOT));
-        line.put("kind", file.kind().words());
+        line.put("kind", file.kind().code());
         line.put("separator", file.separatorText());
         line.put(
                 "treated",

@@ -1,6 +1,7 @@
 package inky.courier.workshop;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.naming.TemplateParser;
@@ -57,7 +58,9 @@ final class NameTask implements Command.Task {
                     .map(fault -> new inky.courier.core.Problem(
                             fault.code(),
                             "template",
-                            "Characters " + (fault.start() + 1) + " to " + fault.end() + ": " + fault.sentence(),
+                            Message.of("problem.about")
+                                    .with("what", "Characters " + (fault.start() + 1) + " to " + fault.end())
+                                    .with("sentence", fault.sentence()),
                             fault.remedy()))
                     .toList());
         }
@@ -76,8 +79,9 @@ final class NameTask implements Command.Task {
             throw new Invalid(
                     "workshop.values",
                     "values",
-                    "The values are no JSON object of known names.",
-                    "Known are at, personName, personLogin, deviceName, devicePlace, job, pages, kind, separator, counter, extension.");
+                    Message.text("The values are no JSON object of known names."),
+                    Message.text(
+                            "Known are at, personName, personLogin, deviceName, devicePlace, job, pages, kind, separator, counter, extension."));
         }
     }
 
@@ -89,8 +93,8 @@ final class NameTask implements Command.Task {
             throw new Invalid(
                     "workshop.values",
                     "at",
-                    "\"" + v.at + "\" is no time.",
-                    "Write it as ISO 8601, for example 2026-11-25T09:30:00+01:00.");
+                    Message.text("\"" + v.at + "\" is no time."),
+                    Message.text("Write it as ISO 8601, for example 2026-11-25T09:30:00+01:00."));
         }
         return new NameValues(
                 at,

@@ -1,11 +1,17 @@
 package inky.courier.core.connection;
 
+import inky.courier.core.message.Message;
+import java.util.Locale;
+
 /** One step of a probe; an enumeration of each area, in the order in which the steps are taken. */
 public interface ProbeStep {
-    /** What is said when a step passed and when it did not. */
-    record Titles(String passed, String failed) {}
-
     String name();
 
-    Titles titles();
+    /** Where its words stand in the catalogues: {@code step.<area>.<name>}. */
+    String area();
+
+    default Message title(boolean passed) {
+        String code = "step." + area() + "." + name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Message.of(passed ? code : code + ".failed");
+    }
 }

@@ -1,5 +1,8 @@
 package inky.courier.core.delivery;
 
+import inky.courier.core.message.Message;
+import java.util.Locale;
+
 /** Why something does not arrive; an enumeration of each area, so that its name is stable and groups what failed alike. */
 public interface Cause {
     /** What a cause is about. */
@@ -10,26 +13,28 @@ public interface Cause {
         THIS_ONE
     }
 
-    /** What a person is told: one sentence, one remedy; and whether waiting helps. */
-    record Told(Lasting lasting, String sentence, String remedy) {}
-
     String name();
 
-    Told told();
+    /** Where its words stand in the catalogues: {@code cause.<area>.<name>}. */
+    String area();
+
+    /** Whether waiting helps. */
+    Lasting lasting();
 
     default Scope scope() {
         return Scope.ROUTE;
     }
 
-    default Lasting lasting() {
-        return told().lasting();
+    /** What a person is told: one sentence. */
+    default Message sentence() {
+        return Message.of(code());
     }
 
-    default String sentence() {
-        return told().sentence();
+    default Message remedy() {
+        return Message.of(code() + ".remedy");
     }
 
-    default String remedy() {
-        return told().remedy();
+    private String code() {
+        return "cause." + area() + "." + name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.core.delivery;
 
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.time.Duration;
 import java.util.Optional;
@@ -13,8 +14,8 @@ import java.util.Optional;
  */
 public record Setback(
         String cause,
-        String sentence,
-        String remedy,
+        Message sentence,
+        Message remedy,
         Lasting lasting,
         Cause.Scope scope,
         String reply,
@@ -41,12 +42,19 @@ public record Setback(
     public static final String CALLED_OFF = "CALLED_OFF";
 
     public static Setback calledOff(String who, String reason) {
-        String words = who + " stopped it" + (reason.isBlank() ? "." : ": " + reason.strip());
-        return new Setback(CALLED_OFF, words, "", Lasting.FOR_GOOD, Cause.Scope.THIS_ONE, "", Optional.empty());
+        Message words = reason.isBlank()
+                ? Message.of("delivery.called-off").with("who", who)
+                : Message.of("delivery.called-off.reason").with("who", who).with("reason", reason.strip());
+        return calledOff(words);
+    }
+
+    public static Setback calledOff(Message words) {
+        return new Setback(
+                CALLED_OFF, words, Message.none(), Lasting.FOR_GOOD, Cause.Scope.THIS_ONE, "", Optional.empty());
     }
 
     /** The same, said more exactly. */
-    public Setback saying(String exactly) {
+    public Setback saying(Message exactly) {
         return new Setback(cause, exactly, remedy, lasting, scope, reply, wish);
     }
 

@@ -1,6 +1,8 @@
 package inky.courier.core.destination;
 
+import inky.courier.core.message.Message;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -9,97 +11,41 @@ import java.util.Optional;
  */
 public enum DestinationKind {
     /** To the mail address of the person who scans. */
-    MAIL_TO_ME(
-            Family.MAIL,
-            Through.MAIL_SERVER,
-            "Mail to who scans",
-            "Each person gets their own scans.",
-            (folder, recipients) -> "their mailbox"),
+    MAIL_TO_ME(Family.MAIL, Through.MAIL_SERVER, (folder, recipients) -> "their mailbox"),
     /** To fixed mail addresses. */
-    MAIL_FIXED(
-            Family.MAIL,
-            Through.MAIL_SERVER,
-            "Mail to fixed addresses",
-            "A desk or a team gets them.",
-            (folder, recipients) -> String.join(", ", recipients)),
+    MAIL_FIXED(Family.MAIL, Through.MAIL_SERVER, (folder, recipients) -> String.join(", ", recipients)),
     /** To mail addresses that are chosen at the device. */
-    MAIL_CHOSEN(
-            Family.MAIL,
-            Through.MAIL_SERVER,
-            "Mail to whom they choose",
-            "Chosen at the device, from people or freely.",
-            (folder, recipients) -> "whom they choose"),
+    MAIL_CHOSEN(Family.MAIL, Through.MAIL_SERVER, (folder, recipients) -> "whom they choose"),
     /** A network folder, SMB 2 and 3. */
     SMB(
             Family.SERVER_FOLDER,
             null,
-            "Network folder",
-            "A share of a file server, SMB 2 or 3.",
             (folder, recipients) -> "\\\\" + folder.host() + "\\" + folder.share() + below(folder.path(), "\\")),
     /** A folder of an SSH server. */
-    SFTP(
-            Family.SERVER_FOLDER,
-            null,
-            "SFTP folder",
-            "A folder of an SSH server.",
-            (folder, recipients) -> address("sftp", folder)),
+    SFTP(Family.SERVER_FOLDER, null, (folder, recipients) -> address("sftp", folder)),
     /** A folder of an FTP server, with or without TLS. */
-    FTP(
-            Family.SERVER_FOLDER,
-            null,
-            "FTP or FTPS folder",
-            "A folder of an FTP server, with TLS or without.",
-            (folder, recipients) -> address("ftp", folder)),
+    FTP(Family.SERVER_FOLDER, null, (folder, recipients) -> address("ftp", folder)),
     /** A folder of a WebDAV server. */
     WEBDAV(
             Family.SERVER_FOLDER,
             null,
-            "WebDAV folder",
-            "A folder of a web server, by its address.",
             (folder, recipients) -> folder.host().replaceFirst("/+$", "") + below(folder.path(), "/")),
     /** The cloud folder of the person who scans, who has given consent. */
     CLOUD(
             Family.CLOUD_FOLDER,
             null,
-            "Cloud folder of who scans",
-            "Each person allows Courier in once, with their telephone.",
             (folder, recipients) -> "their folder at "
                     + folder.host().replaceFirst("^https?://", "").replaceFirst("/.*$", "")),
     /** The folder that belongs to the person who scans. */
-    DESKTOP(
-            Family.PERSONS_FOLDER,
-            null,
-            "Own folder of who scans",
-            "The folder destination that belongs to the person.",
-            (folder, recipients) -> "the folder that belongs to them"),
+    DESKTOP(Family.PERSONS_FOLDER, null, (folder, recipients) -> "the folder that belongs to them"),
     /** A download page of Courier's own; its address goes by mail to who scans. */
-    LINK(
-            Family.LINK,
-            Through.MAIL_SERVER,
-            "Download link",
-            "A page of Courier's own; its address goes by mail to who scans.",
-            (folder, recipients) -> "a page to download from"),
+    LINK(Family.LINK, Through.MAIL_SERVER, (folder, recipients) -> "a page to download from"),
     /** The USB stick in the device that scans. */
-    USB(
-            Family.DEVICE_STORAGE,
-            null,
-            "USB stick in the device",
-            "Works when the office network is down for mail.",
-            (folder, recipients) -> "the stick in the device"),
+    USB(Family.DEVICE_STORAGE, null, (folder, recipients) -> "the stick in the device"),
     /** The shelf of the device that scans. */
-    SHELF(
-            Family.DEVICE_STORAGE,
-            null,
-            "Shelf of the device",
-            "Stays on the device, in a folder.",
-            (folder, recipients) -> "the shelf of the device" + below(folder.path(), ", ")),
+    SHELF(Family.DEVICE_STORAGE, null, (folder, recipients) -> "the shelf of the device" + below(folder.path(), ", ")),
     /** Printed by a device. */
-    PRINTER(
-            Family.PAPER,
-            Through.DEVICE,
-            "Printed copy",
-            "On paper, at this device or another.",
-            (folder, recipients) -> "on paper");
+    PRINTER(Family.PAPER, Through.DEVICE, (folder, recipients) -> "on paper");
 
     /** What kinds have in common: which settings they have, and who knows where they lead. */
     public enum Family {
@@ -128,15 +74,11 @@ public enum DestinationKind {
 
     private final Family family;
     private final Through through;
-    private final String words;
-    private final String does;
     private final Place place;
 
-    DestinationKind(Family family, Through through, String words, String does, Place place) {
+    DestinationKind(Family family, Through through, Place place) {
         this.family = family;
         this.through = through;
-        this.words = words;
-        this.does = does;
         this.place = place;
     }
 
@@ -150,13 +92,17 @@ public enum DestinationKind {
     }
 
     /** What an administrator calls it. */
-    public String words() {
-        return words;
+    public Message words() {
+        return Message.of("destination." + code());
     }
 
     /** What it is for, in a sentence. */
-    public String does() {
-        return does;
+    public Message does() {
+        return Message.of("destination." + code() + ".does");
+    }
+
+    private String code() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     /** Says where a destination of this kind is, in a few words. */

@@ -1,13 +1,14 @@
 package inky.courier.core.fleet;
 
+import inky.courier.core.message.Message;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.Map;
+import java.util.Set;
 
 /** The state of a device as a person understands it. */
-public record DeviceCondition(State state, String sentence) {
+public record DeviceCondition(State state, Message sentence) {
     public enum State {
         READY,
         BUSY,
@@ -17,7 +18,7 @@ public record DeviceCondition(State state, String sentence) {
     }
 
     public static final DeviceCondition UNREACHABLE =
-            new DeviceCondition(State.UNREACHABLE, "It does not answer. Is it switched on and on the network?");
+            new DeviceCondition(State.UNREACHABLE, Message.of("device.unreachable"));
 
     /** Devices are asked twice a minute; what is older than this is no longer how it is. */
     private static final Duration FRESH = Duration.ofMinutes(5);
@@ -27,19 +28,19 @@ public record DeviceCondition(State state, String sentence) {
 
     private static final int HALTED = 5;
 
-    /** Sentences for the reasons of RFC 8011 section 5.4.12, without their severity suffix. */
-    private static final Map<String, String> REASONS = Map.ofEntries(
-            Map.entry("media-jam", "Paper jam."),
-            Map.entry("input-media-jam", "Paper jam in the feeder."),
-            Map.entry("cover-open", "A cover is open."),
-            Map.entry("door-open", "A door is open."),
-            Map.entry("paused", "Somebody has paused it."),
-            Map.entry("shutdown", "It is shutting down."),
-            Map.entry("media-empty", "A paper tray is empty."),
-            Map.entry("media-low", "A paper tray is nearly empty."),
-            Map.entry("toner-low", "Toner is low."),
-            Map.entry("toner-empty", "Toner is empty."),
-            Map.entry("spool-area-full", "Its storage is full."));
+    /** The reasons of RFC 8011 section 5.4.12 that have words of ours, without their severity suffix. */
+    private static final Set<String> REASONS = Set.of(
+            "media-jam",
+            "input-media-jam",
+            "cover-open",
+            "door-open",
+            "paused",
+            "shutdown",
+            "media-empty",
+            "media-low",
+            "toner-low",
+            "toner-empty",
+            "spool-area-full");
 
     /** How it looks now, when it was last heard of then: a state without a fresh answer is shown as an old one. */
     public DeviceCondition asOf(Instant heard, Instant now) {
@@ -47,10 +48,10 @@ public record DeviceCondition(State state, String sentence) {
             return this;
         }
         long minutes = Duration.between(heard, now).toMinutes();
-        String ago = minutes < 120
-                ? minutes + " minutes"
-                : Duration.between(heard, now).toHours() + " hours";
-        return new DeviceCondition(State.CARE, "Not heard of for " + ago + ". Then: " + sentence);
+        Message silent = minutes < 120
+                ? Message.of("device.silent.minutes").with("n", minutes)
+                : Message.of("device.silent.hours").with("n", minutes / 60);
+        return new DeviceCondition(State.CARE, silent.with("then", sentence));
     }
 
     /**
@@ -63,17 +64,16 @@ public record DeviceCondition(State state, String sentence) {
                 .filter(reason -> !reason.equals("none"))
                 .min(Comparator.comparingInt(DeviceCondition::rank))
                 .orElse("none");
-        String sentence = sentence(gravest);
+        Message sentence = sentence(gravest);
         if (printerState == HALTED) {
-            return new DeviceCondition(
-                    State.STOPPED, gravest.equals("none") ? "It has stopped without giving a reason." : sentence);
+            return new DeviceCondition(State.STOPPED, gravest.equals("none") ? Message.of("device.stopped") : sentence);
         }
         if (!gravest.equals("none") && rank(gravest) < 2) {
-            return new DeviceCondition(State.CARE, scans ? sentence + " Scanning works." : sentence);
+            return new DeviceCondition(State.CARE, scans ? sentence.and(Message.of("device.still-scans")) : sentence);
         }
         return printerState == PROCESSING
-                ? new DeviceCondition(State.BUSY, "It is at work.")
-                : new DeviceCondition(State.READY, "Ready.");
+                ? new DeviceCondition(State.BUSY, Message.of("device.busy"))
+                : new DeviceCondition(State.READY, Message.of("device.ready"));
     }
 
     /** RFC 8011: a reason without suffix counts as an error. */
@@ -81,8 +81,10 @@ public record DeviceCondition(State state, String sentence) {
         return reason.endsWith("-report") ? 2 : reason.endsWith("-warning") ? 1 : 0;
     }
 
-    private static String sentence(String reason) {
+    private static Message sentence(String reason) {
         String bare = reason.replaceFirst("-(error|warning|report)$", "");
-        return REASONS.getOrDefault(bare, "It reports: " + bare.replace('-', ' ') + ".");
+        return REASONS.contains(bare)
+                ? Message.of("device.reason." + bare)
+                : Message.of("device.reason.other").with("reason", bare.replace('-', ' '));
     }
 }

@@ -2,6 +2,7 @@ package inky.courier.core.job;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.naming.TemplateParser.Use;
@@ -21,8 +22,8 @@ public record JobText(String name, NameTemplate subject, NameTemplate body) {
             problems.add(new Problem(
                     "job.name",
                     "name",
-                    "A job needs a name of 1 to " + LONGEST_NAME + " characters.",
-                    "Say what it does in a few words."));
+                    Message.of("problem.job.name").with("n", LONGEST_NAME),
+                    Message.of("problem.job.name.remedy")));
         }
         NameTemplate subjectTemplate = read("subject", subject, Use.SUBJECT, problems);
         NameTemplate bodyTemplate = read("body", body, Use.BODY, problems);

@@ -1,6 +1,7 @@
 package inky.courier.core.mail;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
@@ -32,8 +33,7 @@ public record MailAddress(String text) {
     public MailAddress {
         int at = text.lastIndexOf('@');
         if (text.length() > LONGEST) {
-            throw invalid(
-                    "The address is longer than mail allows (254 characters).", "Check the address with its owner.");
+            throw invalid(Message.of("problem.mail.address.long"), Message.of("problem.mail.address.long.remedy"));
         }
         if (at < 1 || !LOCAL.matcher(text.substring(0, at)).matches()) {
             throw noAddress(text);
@@ -44,11 +44,10 @@ public record MailAddress(String text) {
         }
         int local = octets(text.substring(0, at));
         if (local > 64) {
-            throw invalid("The part before the @ is longer than 64 characters.", "Check the address with its owner.");
+            throw invalid(Message.of("problem.mail.address.long-name"), Message.of("problem.mail.address.long.remedy"));
         }
         if (octets(domain) > 255 || local + 1 + octets(domain) > 254) {
-            throw invalid(
-                    "The address is longer than mail allows (254 characters).", "Check the address with its owner.");
+            throw invalid(Message.of("problem.mail.address.long"), Message.of("problem.mail.address.long.remedy"));
         }
     }
 
@@ -66,7 +65,9 @@ public record MailAddress(String text) {
     }
 
     private static Invalid noAddress(String text) {
-        return invalid("\u201c" + shown(text) + "\u201d is not a mail address.", "For example name@office.example.");
+        return invalid(
+                Message.of("problem.mail.address").with("text", shown(text)),
+                Message.of("problem.mail.address.remedy"));
     }
 
     private static String shown(String text) {
@@ -74,7 +75,7 @@ public record MailAddress(String text) {
         return plain.length() > 60 ? plain.substring(0, 60) + "..." : plain;
     }
 
-    private static Invalid invalid(String sentence, String remedy) {
+    private static Invalid invalid(Message sentence, Message remedy) {
         return new Invalid("mail.address", "address", sentence, remedy);
     }
 }

@@ -7,78 +7,42 @@ import java.util.regex.Pattern;
 
 /** Why mail does not go: one cause, one sentence for a person, one remedy, and whether waiting helps. */
 public enum MailCause implements Cause {
-    NOT_SMTP(
-            Lasting.UNTIL_MENDED,
-            "The service at this port is not a mail server, or requires TLS from the start.",
-            "Port 465 has TLS from the start, port 587 has STARTTLS."),
-    TLS_NOT_OFFERED(
-            Lasting.UNTIL_MENDED,
-            "The server does not offer STARTTLS at this port.",
-            "Try TLS from the start on port 465. Courier does not fall back to an unencrypted connection."),
-    ENCRYPTION_NEEDED(
-            Lasting.UNTIL_MENDED,
-            "The server requires an encrypted connection.",
-            "Choose STARTTLS, or TLS from the start."),
-    SIGN_IN_REFUSED(
-            Lasting.UNTIL_MENDED,
-            "The server does not take this account with this password.",
-            "Enter the account's new password, or an app password if the account has a second factor."),
-    SIGN_IN_TOO_WEAK(
-            Lasting.UNTIL_MENDED,
-            "The server does not take a plain password for this account.",
-            "Create an app password with your mail provider and enter it here."),
-    SIGN_IN_NEEDED(
-            Lasting.UNTIL_MENDED,
-            "The server requires a sign-in before it accepts mail.",
-            "Enter the account and its password."),
-    SENDER_REFUSED(
-            Lasting.UNTIL_MENDED,
-            "The account may not send as this sender.",
-            "Use the account's own address as sender, or have the sender allowed at the server."),
-    RECIPIENT_UNKNOWN(
-            Lasting.FOR_GOOD, "There is no such mailbox.", "Correct the recipient's address, then send again."),
-    ADDRESS_NOT_TAKEN(
-            Lasting.FOR_GOOD,
-            "The server takes no addresses with letters outside ASCII.",
-            "Use another address of this recipient, or a mail server with SMTPUTF8."),
-    RECIPIENT_FULL(
-            Lasting.PASSES, "The recipient's mailbox is full.", "Courier tries again. The recipient can make room."),
-    RELAY_REFUSED(
-            Lasting.UNTIL_MENDED,
-            "The server does not pass mail on to this recipient.",
-            "Sign in at the server, or ask who runs it to allow mail to this domain."),
-    TOO_LARGE(
-            Lasting.FOR_GOOD,
-            "The message is larger than the server takes.",
-            "Scan at a lower resolution or in grey, or in several parts."),
-    NO_ADDRESS_FOR_LINKS(
-            Lasting.UNTIL_MENDED,
-            "The public address of Courier is not set, so no link can be created.",
-            "Enter the address under Settings."),
-    SERVER_FULL(Lasting.PASSES, "The server has no space at the moment.", "Courier tries again automatically."),
-    TRY_LATER(
-            Lasting.PASSES,
-            "The server asks to try again later.",
-            "No action needed: Courier tries again automatically."),
-    CONTENT_REFUSED(
-            Lasting.FOR_GOOD,
-            "The server refuses what is in the message.",
-            "Ask the server's administrator which rule was applied."),
-    REFUSED(Lasting.FOR_GOOD, "The server refuses the message.", "Its reply is shown here; ask its administrator.");
+    NOT_SMTP(Lasting.UNTIL_MENDED),
+    TLS_NOT_OFFERED(Lasting.UNTIL_MENDED),
+    ENCRYPTION_NEEDED(Lasting.UNTIL_MENDED),
+    SIGN_IN_REFUSED(Lasting.UNTIL_MENDED),
+    SIGN_IN_TOO_WEAK(Lasting.UNTIL_MENDED),
+    SIGN_IN_NEEDED(Lasting.UNTIL_MENDED),
+    SENDER_REFUSED(Lasting.UNTIL_MENDED),
+    RECIPIENT_UNKNOWN(Lasting.FOR_GOOD),
+    ADDRESS_NOT_TAKEN(Lasting.FOR_GOOD),
+    RECIPIENT_FULL(Lasting.PASSES),
+    RELAY_REFUSED(Lasting.UNTIL_MENDED),
+    TOO_LARGE(Lasting.FOR_GOOD),
+    NO_ADDRESS_FOR_LINKS(Lasting.UNTIL_MENDED),
+    SERVER_FULL(Lasting.PASSES),
+    TRY_LATER(Lasting.PASSES),
+    CONTENT_REFUSED(Lasting.FOR_GOOD),
+    REFUSED(Lasting.FOR_GOOD);
 
     /** The customary words (common practice, no source). */
     private static final Pattern SENDER_REFUSED_AT_RECIPIENT =
             Pattern.compile("(?i)sender (address )?(rejected|refused|denied|not allowed)|not owned by user");
 
-    private final Told told;
+    private final Lasting lasting;
 
-    MailCause(Lasting lasting, String sentence, String remedy) {
-        this.told = new Told(lasting, sentence, remedy);
+    MailCause(Lasting lasting) {
+        this.lasting = lasting;
     }
 
     @Override
-    public Told told() {
-        return told;
+    public String area() {
+        return "mail";
+    }
+
+    @Override
+    public Lasting lasting() {
+        return lasting;
     }
 
     /** A mailbox, a size or a content is about one message; all else about the server. */

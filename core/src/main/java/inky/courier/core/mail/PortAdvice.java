@@ -1,6 +1,7 @@
 package inky.courier.core.mail;
 
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.message.Message;
 import java.util.Optional;
 
 /** What the customary use of a port says about the chosen encryption. */
@@ -17,17 +18,15 @@ public final class PortAdvice {
     private PortAdvice() {}
 
     /** A sentence when port and encryption do not customarily go together. */
-    public static Optional<String> of(int port, Encryption encryption) {
+    public static Optional<Message> of(int port, Encryption encryption) {
         if (port == SUBMISSIONS && encryption != Encryption.TLS) {
-            return Optional.of("Port 465 usually has TLS from the start. Choose that, or port 587 for STARTTLS.");
+            return Optional.of(Message.of("probe.mail.port-465"));
         }
         if (port == SUBMISSION && encryption == Encryption.TLS) {
-            return Optional.of(
-                    "Port 587 usually starts without TLS and upgrades with STARTTLS. Choose that, or port 465.");
+            return Optional.of(Message.of("probe.mail.port-587"));
         }
         if (port == RELAY && encryption == Encryption.TLS) {
-            return Optional.of(
-                    "Port 25 is for mail between servers and never has TLS from the start. Choose port 465.");
+            return Optional.of(Message.of("probe.mail.port-25"));
         }
         return Optional.empty();
     }

@@ -1,6 +1,7 @@
 package inky.courier.core.media;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 
 /**
  * Scanner resolution, the same both ways.
@@ -13,7 +14,10 @@ public record Resolution(int dpi) {
     public Resolution {
         if (dpi < 75 || dpi > 1200) {
             throw new Invalid(
-                    "profile.resolution", "resolution", dpi + " dpi is outside 75 to 1200.", "Choose 200 or 300 dpi.");
+                    "profile.resolution",
+                    "resolution",
+                    Message.of("problem.profile.resolution").with("dpi", dpi),
+                    Message.of("problem.profile.resolution.remedy"));
         }
     }
 

@@ -1,5 +1,6 @@
 package inky.courier.core.naming;
 
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameTemplate.Counter;
 import inky.courier.core.naming.NameTemplate.Field;
 import inky.courier.core.naming.NameTemplate.Literal;
@@ -41,7 +42,7 @@ public final class TemplateParser {
     public record Faulty(List<Fault> faults) implements Parsed {}
 
     /** What is wrong at the characters from {@code start} up to {@code end} (UTF-16 indexes). */
-    public record Fault(String code, int start, int end, String sentence, String remedy) {}
+    public record Fault(String code, int start, int end, Message sentence, Message remedy) {}
 
     private static final String DATE = "yyyy-MM-dd";
     private static final String TIME = "HHmm";
@@ -62,15 +63,20 @@ public final class TemplateParser {
 
     private Parsed read() {
         if (text.isBlank() && use != Use.BODY) {
-            fault("template.empty", 0, text.length(), "This machine cannot read text from pages.", "Put a field in.");
+            fault(
+                    "template.empty",
+                    0,
+                    text.length(),
+                    Message.of("problem.template.empty"),
+                    Message.of("problem.template.empty.remedy"));
         }
         if (text.length() > use.longest) {
             fault(
                     "template.long",
                     use.longest,
                     text.length(),
-                    "It is longer than " + use.longest + " characters.",
-                    "Shorten it.");
+                    Message.of("problem.template.long").with("n", use.longest),
+                    Message.of("problem.template.long.remedy"));
         }
         int at = 0;
         while (at < text.length()) {
@@ -91,8 +97,8 @@ public final class TemplateParser {
                     "template.brace",
                     start,
                     start + 1,
-                    "This brace has no opening brace.",
-                    "Remove it, or write }} for a brace.");
+                    Message.of("problem.template.brace"),
+                    Message.of("problem.template.brace.remedy"));
             return start + 1;
         }
         StringBuilder words = new StringBuilder();
@@ -105,7 +111,12 @@ public final class TemplateParser {
                 break;
             }
             if (PlainText.isUnseen(c) && !(use == Use.BODY && (c == '\n' || c == '\r' || c == '\t'))) {
-                fault("template.control", at, at + 1, "There is an invisible control character here.", "Delete it.");
+                fault(
+                        "template.control",
+                        at,
+                        at + 1,
+                        Message.of("problem.template.control"),
+                        Message.of("problem.template.control.remedy"));
             }
             words.append(c);
             at += twice ? 2 : 1;
@@ -119,7 +130,12 @@ public final class TemplateParser {
         int nextOpen = text.indexOf('{', start + 1);
         if (close < 0 || nextOpen >= 0 && nextOpen < close) {
             int end = nextOpen >= 0 && (close < 0 || nextOpen < close) ? nextOpen : text.length();
-            fault("template.open", start, end, "This field has no closing brace.", "Add a } after it.");
+            fault(
+                    "template.open",
+                    start,
+                    end,
+                    Message.of("problem.template.open"),
+                    Message.of("problem.template.open.remedy"));
             return end;
         }
         String inside = text.substring(start + 1, close);
@@ -152,8 +168,8 @@ public final class TemplateParser {
                     "template.pattern",
                     start,
                     end,
-                    "\u201c" + pattern + "\u201d is no pattern of date or time.",
-                    "For example yyyy-MM-dd or HHmmss; put other letters between apostrophes.");
+                    Message.of("problem.template.time").with("pattern", pattern),
+                    Message.of("problem.template.time.remedy"));
             return Optional.empty();
         }
     }
@@ -169,8 +185,8 @@ public final class TemplateParser {
                     "template.counter",
                     start,
                     end,
-                    "A counter wants its number of digits, 1 to 9, and may say per day, per job or per device.",
-                    "For example {counter:4 per day}.");
+                    Message.of("problem.template.counter"),
+                    Message.of("problem.template.counter.remedy"));
             return Optional.empty();
         }
         return Optional.of(new Counter(Integer.parseInt(words[0]), scope.get(), start, end));
@@ -184,12 +200,19 @@ public final class TemplateParser {
                     "template.field",
                     start,
                     end,
-                    word.isEmpty() ? "This field has no name." : "There is no field \u201c" + word + "\u201d.",
-                    "Did you mean {" + nearest(word) + "}?");
+                    word.isEmpty()
+                            ? Message.of("problem.template.field.unnamed")
+                            : Message.of("problem.template.field").with("field", word),
+                    Message.of("problem.template.field.remedy").with("field", nearest(word)));
             return Optional.empty();
         }
         if (pattern.isPresent()) {
-            fault("template.pattern", start, end, "The field " + word + " takes no pattern.", "Write {" + word + "}.");
+            fault(
+                    "template.pattern",
+                    start,
+                    end,
+                    Message.of("problem.template.pattern").with("field", word),
+                    Message.of("problem.template.pattern.remedy").with("field", word));
             return Optional.empty();
         }
         return Optional.of(new Value(field.get(), start, end));
@@ -221,7 +244,7 @@ public final class TemplateParser {
         return row[b.length()];
     }
 
-    private void fault(String code, int start, int end, String sentence, String remedy) {
+    private void fault(String code, int start, int end, Message sentence, Message remedy) {
         faults.add(new Fault(code, start, end, sentence, remedy));
     }
 }

@@ -12,6 +12,7 @@ import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.LinkSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.mail.MailAddress;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.core.transfer.SidecarForm;
@@ -98,22 +99,17 @@ public record DestinationItem(
     @Override
     public void check(Office office) {
         if (!PlainText.isName(name, 60)) {
-            throw new Invalid(
-                    "destination.name",
-                    "name",
-                    "A destination needs a name of 1 to 60 characters.",
-                    "Name it after what is there.");
+            throw Invalid.of("destination.name", "name");
         }
         if (kind == DestinationKind.MAIL_FIXED && recipients.isEmpty()) {
-            throw tooFewOrMany("recipients", "It needs 1 to 100 mail addresses.");
+            throw tooFewOrMany("recipients", Message.of("problem.destination.too-few-addresses"));
         }
         checkAddresses("recipients", recipients);
         checkAddresses("copies", mail.copies());
         if (kind.family() == Family.LINK) {
             office.settings().requireAddress("kind");
             if (link.days() < 1 || link.days() > MOST_DAYS) {
-                throw new Invalid(
-                        "destination.days", "days", "A link is valid for 1 to 90 days.", "14 days are usual.");
+                throw Invalid.of("destination.days", "days");
             }
         }
         if (kind.hasFolderSettings()) {
@@ -123,7 +119,7 @@ public record DestinationItem(
 
     private static void checkAddresses(String field, List<String> addresses) {
         if (addresses.size() > MOST_RECIPIENTS) {
-            throw tooFewOrMany(field, "It takes up to 100 mail addresses.");
+            throw tooFewOrMany(field, Message.of("problem.destination.too-many-addresses"));
         }
         try {
             addresses.forEach(MailAddress::new);
@@ -132,8 +128,8 @@ public record DestinationItem(
         }
     }
 
-    private static Invalid tooFewOrMany(String field, String sentence) {
-        return new Invalid("destination." + field, field, sentence, "Enter one address per line.");
+    private static Invalid tooFewOrMany(String field, Message sentence) {
+        return new Invalid("destination." + field, field, sentence, Message.of("problem.destination.addresses.remedy"));
     }
 
     /** What a folder's settings must be before anybody connects with them. @throws Invalid with every problem found */
@@ -148,22 +144,28 @@ public record DestinationItem(
         if (folder.mustEncrypt() && folder.sidecar() != SidecarForm.NONE) {
             problems.add(problem(
                     "sidecar",
-                    "The data file would not be encrypted, next to the encrypted files.",
-                    "Choose no sidecar, or do not insist on encryption."));
+                    Message.of("problem.destination.sidecar"),
+                    Message.of("problem.destination.sidecar.remedy")));
         }
         String names = folder.account() + folder.domain();
         if (folder.account().length() > LONGEST || folder.domain().length() > LONGEST || !PlainText.isLine(names)) {
-            problems.add(problem("account", "This is not an account.", "Enter it as for signing in at the server."));
+            problems.add(problem(
+                    "account",
+                    Message.of("problem.destination.account"),
+                    Message.of("problem.destination.account.remedy")));
         }
         if (folder.certificateCheck() == CertificateCheck.EXACTLY_THIS
                 && folder.fingerprint().isBlank()) {
             problems.add(problem(
                     "fingerprint",
-                    "The fingerprint is missing.",
-                    "Probe, compare what it shows, then trust that one."));
+                    Message.of("problem.destination.fingerprint"),
+                    Message.of("problem.destination.fingerprint.remedy")));
         }
         if (folder.atOnce() < 1 || folder.atOnce() > MOST_AT_ONCE) {
-            problems.add(problem("atOnce", "1 to " + MOST_AT_ONCE + " transfers can go at once.", "4 are usual."));
+            problems.add(problem(
+                    "atOnce",
+                    Message.of("problem.destination.at-once").with("n", MOST_AT_ONCE),
+                    Message.of("problem.destination.at-once.remedy")));
         }
         try {
             FolderTemplate.of(folder.path());
@@ -181,18 +183,19 @@ public record DestinationItem(
         if (byAddress && !SafeAddress.isWeb(folder.host())) {
             problems.add(problem(
                     "host",
-                    "This is not the address of a WebDAV server.",
-                    "For example https://files.office.example/dav/."));
+                    Message.of("problem.destination.web-address"),
+                    Message.of("problem.destination.web-address.remedy")));
         } else if (!byAddress && !HostAddress.isValid(folder.host())) {
             problems.add(problem(
-                    "host", "This is not the name or address of a server.", "For example files.office.example."));
+                    "host", Message.of("problem.destination.host"), Message.of("problem.destination.host.remedy")));
         }
         if (folder.port() < 0 || folder.port() > 65_535) {
-            problems.add(problem("port", "A port is a number up to 65535.", "0 uses the default."));
+            problems.add(problem(
+                    "port", Message.of("problem.destination.port"), Message.of("problem.destination.port.remedy")));
         }
         if (kind == DestinationKind.SMB && !folder.share().strip().matches("[^\\\\/:*?\"<>|\\p{Cntrl}]{1,80}")) {
-            problems.add(
-                    problem("share", "The share's name is missing.", "It follows the server name: \\\\server\\share."));
+            problems.add(problem(
+                    "share", Message.of("problem.destination.share"), Message.of("problem.destination.share.remedy")));
         }
         return problems;
     }
@@ -202,36 +205,39 @@ public record DestinationItem(
         if (!SafeAddress.isForSecrets(consent.codes())) {
             problems.add(problem(
                     "consent.codes",
-                    "This is not the address of a device authorization endpoint.",
-                    "It begins with https; the cloud's administrator knows it."));
+                    Message.of("problem.destination.consent.codes"),
+                    Message.of("problem.destination.consent.codes.remedy")));
         }
         if (!SafeAddress.isForSecrets(consent.tokens())) {
             problems.add(problem(
                     "consent.tokens",
-                    "This is not the address of a token endpoint.",
-                    "It begins with https; the cloud's administrator knows it."));
+                    Message.of("problem.destination.consent.tokens"),
+                    Message.of("problem.destination.consent.tokens.remedy")));
         }
         if (!consent.revocation().isBlank() && !SafeAddress.isForSecrets(consent.revocation())) {
             problems.add(problem(
                     "consent.revocation",
-                    "This is not the address of a revocation endpoint.",
-                    "It begins with https; leave it empty if the cloud has none."));
+                    Message.of("problem.destination.consent.revocation"),
+                    Message.of("problem.destination.consent.revocation.remedy")));
         }
         if (consent.clientId().isBlank()
                 || consent.clientId().length() > LONGEST
                 || !PlainText.isLine(consent.clientId())) {
             problems.add(problem(
                     "consent.clientId",
-                    "The client's name is missing.",
-                    "The cloud gives it when Courier is registered."));
+                    Message.of("problem.destination.consent.client"),
+                    Message.of("problem.destination.consent.client.remedy")));
         }
         if (consent.scope().length() > LONGEST || !PlainText.isLine(consent.scope())) {
-            problems.add(problem("consent.scope", "This is too long.", "Leave it empty for the cloud's default."));
+            problems.add(problem(
+                    "consent.scope",
+                    Message.of("problem.destination.consent.scope"),
+                    Message.of("problem.destination.consent.scope.remedy")));
         }
         return problems;
     }
 
-    private static Problem problem(String field, String sentence, String remedy) {
+    private static Problem problem(String field, Message sentence, Message remedy) {
         return new Problem("destination." + field, field, sentence, remedy);
     }
 }

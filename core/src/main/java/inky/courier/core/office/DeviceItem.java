@@ -3,9 +3,12 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.connection.HostAddress;
+import inky.courier.core.message.Languages;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 
 /**
@@ -15,9 +18,17 @@ import java.util.UUID;
  * @param placeWhat the same in words
  * @param host name or address, and {@code port} of IPP
  * @param signOutSeconds 15 to 600: how long a person may do nothing at the panel
+ * @param language of its panel before somebody signs in, as a tag of BCP 47; empty for the office's
  */
 public record DeviceItem(
-        UUID id, String name, String place, String placeWhat, String host, int port, int signOutSeconds)
+        UUID id,
+        String name,
+        String place,
+        String placeWhat,
+        String host,
+        int port,
+        int signOutSeconds,
+        String language)
         implements Item {
     private static final int LONGEST = 40;
     private static final int SHORTEST_SIGN_OUT = 15;
@@ -27,6 +38,7 @@ public record DeviceItem(
         Required.value(host, "host");
         name = Required.value(name, "name").strip();
         place = Required.value(place, "place").strip();
+        language = Objects.requireNonNullElse(language, "");
         placeWhat = Required.value(placeWhat, "placeWhat").strip();
     }
 
@@ -39,26 +51,18 @@ public record DeviceItem(
     public void check(Office office) {
         List<Problem> problems = new ArrayList<>();
         if (!PlainText.isName(name, LONGEST)) {
-            problems.add(new Problem(
-                    "device.name",
-                    "name",
-                    "A device needs a name of 1 to 40 characters.",
-                    "Name it after the room it stands in."));
+            problems.add(Problem.of("device.name", "name"));
         }
         if (place.length() > LONGEST || placeWhat.length() > LONGEST) {
-            problems.add(new Problem("device.place", "place", "A place has at most 40 characters.", "Shorten it."));
+            problems.add(Problem.of("device.place", "place"));
         }
         if (signOutSeconds < SHORTEST_SIGN_OUT || signOutSeconds > LONGEST_SIGN_OUT) {
-            problems.add(new Problem(
-                    "device.sign-out", "signOutSeconds", "Signing out takes 15 to 600 seconds.", "60 is usual."));
+            problems.add(Problem.of("device.sign-out", "signOutSeconds"));
         }
         if (!HostAddress.isValid(host) || port < 1 || port > 65_535) {
-            problems.add(new Problem(
-                    "device.address",
-                    "address",
-                    "This is not a network address.",
-                    "For example 192.0.2.17, or the device's name on the network."));
+            problems.add(Problem.of("device.address", "address"));
         }
+        Languages.problem(language, "language").ifPresent(problems::add);
         if (!problems.isEmpty()) {
             throw new Invalid(problems);
         }
@@ -69,8 +73,8 @@ public record DeviceItem(
                     throw new Invalid(
                             "device.known",
                             "address",
-                            "This address is the device " + other.name + ".",
-                            "Open that one instead.");
+                            Message.of("problem.device.known").with("name", other.name),
+                            Message.of("problem.device.known.remedy"));
                 });
     }
 }

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.job.JobText;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.Kind;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -84,7 +85,7 @@ public record JobItem(
     public void check(Office office) {
         JobText.of(name, subject, body);
         if (!ICONS.contains(icon)) {
-            throw new Invalid("job.icon", "icon", "There is no such picture.", "Choose one of the stamps.");
+            throw Invalid.of("job.icon", "icon");
         }
         Set<UUID> each = new HashSet<>();
         if (targets.isEmpty()
@@ -93,19 +94,15 @@ public record JobItem(
             throw new Invalid(
                     "job.destinations",
                     "destinationIds",
-                    "A job needs 1 to " + MOST_TARGETS + " destinations.",
-                    "Choose where its files go.");
+                    Message.of("problem.job.destinations").with("n", MOST_TARGETS),
+                    Message.of("problem.job.destinations.remedy"));
         }
         boolean known = targets.stream()
                 .flatMap(target -> target.kinds.stream())
                 .allMatch(kind -> kind.equals(REST)
                         || Arrays.stream(Kind.values()).anyMatch(k -> k.name().equals(kind)));
         if (!known) {
-            throw new Invalid(
-                    "job.kinds",
-                    "kinds",
-                    "There is no such kind of paper.",
-                    "Choose documents, receipts, cards or photos.");
+            throw Invalid.of("job.kinds", "kinds");
         }
         if (whenTooLarge == WhenTooLarge.LINK) {
             office.settings().requireAddress("whenTooLarge");

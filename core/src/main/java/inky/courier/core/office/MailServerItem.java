@@ -8,6 +8,7 @@ import inky.courier.core.connection.HostAddress;
 import inky.courier.core.connection.SafeAddress;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.mail.MailSignIn;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
@@ -61,58 +62,33 @@ public record MailServerItem(
     public void check(Office office) {
         List<Problem> problems = new ArrayList<>();
         if (!PlainText.isName(name, 60)) {
-            problems.add(new Problem(
-                    "mail.name",
-                    "name",
-                    "A mail server needs a name of 1 to 60 characters.",
-                    "Name it as your office calls it."));
+            problems.add(Problem.of("mail.name", "name"));
         }
         if (!HostAddress.isValid(host)) {
-            problems.add(new Problem(
-                    "mail.host",
-                    "host",
-                    "This is not the name or address of a server.",
-                    "For example mail.office.example."));
+            problems.add(Problem.of("mail.host", "host"));
         }
         if (port < 1 || port > 65_535) {
-            problems.add(new Problem(
-                    "mail.port",
-                    "port",
-                    "A port is a number from 1 to 65535.",
-                    "587 with STARTTLS or 465 with TLS are usual."));
+            problems.add(Problem.of("mail.port", "port"));
         }
         if (certificateCheck == CertificateCheck.EXACTLY_THIS
                 && !fingerprint.matches("([0-9A-Fa-f]{2}:){31}[0-9A-Fa-f]{2}")) {
-            problems.add(new Problem(
-                    "mail.fingerprint",
-                    "fingerprint",
-                    "The fingerprint of the certificate is missing.",
-                    "Run the probe, compare what it shows, then trust that one."));
+            problems.add(Problem.of("mail.fingerprint", "fingerprint"));
         }
         if (signIn == MailSignIn.BEARER && !SafeAddress.isForSecrets(tokenEndpoint)) {
-            problems.add(new Problem(
-                    "mail.token",
-                    "tokenEndpoint",
-                    "This is not the address of a token endpoint over https.",
-                    "It begins with https; the identity provider's administrator knows it."));
+            problems.add(Problem.of("mail.token", "tokenEndpoint"));
         }
         if (clientId.length() > LONGEST_NAME || !PlainText.isLine(clientId)) {
-            problems.add(new Problem(
-                    "mail.client",
-                    "clientId",
-                    "This is not a client ID.",
-                    "The identity provider's administrator gives it when Courier is registered."));
+            problems.add(Problem.of("mail.client", "clientId"));
         }
         if (signIn != MailSignIn.NONE && (account.isBlank() || account.length() > LONGEST_NAME)) {
-            problems.add(
-                    new Problem("mail.account", "account", "The account is missing.", "It is often the mail address."));
+            problems.add(Problem.of("mail.account", "account"));
         }
         if (sizeLimitMb < 0 || sizeLimitMb > MOST_MB) {
             problems.add(new Problem(
                     "mail.size",
                     "sizeLimitMb",
-                    "A size limit is 0 to " + MOST_MB + " MB.",
-                    "0 leaves it to the server."));
+                    Message.of("problem.mail.size").with("mb", MOST_MB),
+                    Message.of("problem.mail.size.remedy")));
         }
         try {
             new MailAddress(sender);

@@ -34,11 +34,7 @@ public record NameItem(UUID id, String name, String template) implements Item {
     @Override
     public void check(Office office) {
         if (!PlainText.isName(name, 60)) {
-            throw new Invalid(
-                    "name.name",
-                    "name",
-                    "A template needs a name of 1 to 60 characters.",
-                    "Name what distinguishes its files.");
+            throw Invalid.of("name.name", "name");
         }
         parsed();
     }

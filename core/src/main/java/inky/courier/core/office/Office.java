@@ -1,6 +1,7 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -154,8 +155,9 @@ public final class Office {
             throw new Invalid(
                     "office.name-taken",
                     "name",
-                    "Another " + item.itemKind().words() + " has this name.",
-                    "Choose another name.");
+                    Message.of("problem.office.name-taken")
+                            .with("kind", item.itemKind().words()),
+                    Message.of("problem.office.name-taken.remedy"));
         }
     }
 
@@ -163,8 +165,8 @@ public final class Office {
         return new Invalid(
                 "office.missing",
                 need.field(),
-                "There is no such " + need.what().kind().words() + ".",
-                "It may have been deleted. Choose one of the list.");
+                Message.of("problem.not-found").with("what", need.what().kind().words()),
+                Message.of("problem.office.missing.remedy"));
     }
 
     @Override

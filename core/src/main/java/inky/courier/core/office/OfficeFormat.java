@@ -6,6 +6,7 @@ import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.LinkSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Grouping;
@@ -19,6 +20,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
+import java.util.OptionalInt;
 import java.util.UUID;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -180,8 +182,8 @@ public enum OfficeFormat {
             throw new Invalid(
                     "office.format",
                     "format",
-                    "This is no set-up: \"format\" is not \"" + NAME + "\".",
-                    "Export the set-up to see what one looks like.");
+                    Message.of("problem.set-up.format.other").with("name", NAME),
+                    Message.of("problem.set-up.format.other.remedy"));
         }
         List<Item> items = new ArrayList<>();
         items.add(Objects.requireNonNullElse(d.settings, OfficeSettings.USUAL));
@@ -195,10 +197,7 @@ public enum OfficeFormat {
         long different = items.stream().map(Item::reference).distinct().count();
         if (different < items.size() || items.stream().anyMatch(item -> item.id() == null)) {
             throw new Invalid(
-                    "office.format",
-                    "id",
-                    "Two items of the set-up have one id, or one has none.",
-                    "Give each item an id of its own.");
+                    "office.format", "id", Message.of("problem.set-up.ids"), Message.of("problem.set-up.ids.remedy"));
         }
         // Held to its rules as a whole, as if all of it came new.
         return Office.EMPTY.apply(items.stream().<Change>map(Change.Put::new).toList());
@@ -209,7 +208,7 @@ public enum OfficeFormat {
             try {
                 return mapper.readValue(text, Document.class);
             } catch (JacksonException e) {
-                throw ProfileFormat.invalid(e, "set-up", name(), PAGE, path -> "");
+                throw ProfileFormat.invalid(e, "set-up", name(), PAGE, path -> OptionalInt.empty());
             }
         }
         YamlTree yaml = new YamlTree(text);

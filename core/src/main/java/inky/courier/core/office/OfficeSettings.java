@@ -4,9 +4,12 @@ import inky.courier.core.Invalid;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.job.JobText;
+import inky.courier.core.message.Languages;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.UUID;
 
@@ -19,6 +22,7 @@ import java.util.UUID;
  * @param address where people reach Courier, for links in mails: https://scans.office.example; empty when unknown
  * @param signature ends every mail, a template; empty for none
  * @param keepDeliveriesDays how long deliveries are known at all, 31 to 3660, or {@link #FOR_EVER}
+ * @param language of people and devices that have none of their own, as a tag of BCP 47
  */
 public record OfficeSettings(
         String office,
@@ -26,14 +30,16 @@ public record OfficeSettings(
         int keepOthersDays,
         String address,
         String signature,
-        int keepDeliveriesDays)
+        int keepDeliveriesDays,
+        String language)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
 
     private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
 
-    public static final OfficeSettings USUAL = new OfficeSettings("Our office", 24, 30, "", "", 1096);
+    public static final OfficeSettings USUAL =
+            new OfficeSettings("Our office", 24, 30, "", "", 1096, Languages.FIRST.toLanguageTag());
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -46,10 +52,16 @@ public record OfficeSettings(
         office = Required.value(office, "office").strip();
         address = Objects.requireNonNullElse(address, "").strip().replaceFirst("/+$", "");
         signature = Objects.requireNonNullElse(signature, "").strip();
+        language = Objects.requireNonNullElse(language, Languages.FIRST.toLanguageTag());
     }
 
     public Keeping keeping() {
         return new Keeping(Duration.ofHours(keepAcceptedHours), Duration.ofDays(keepOthersDays));
+    }
+
+    /** What somebody reads whose own language is this one. @param own empty for none */
+    public Locale languageOf(String own) {
+        return Languages.of(own).or(() -> Languages.of(language)).orElse(Languages.FIRST);
     }
 
     @Override
@@ -70,51 +82,45 @@ public record OfficeSettings(
     /** @throws Invalid beside a field that makes links, while nobody has said where Courier is reached */
     public void requireAddress(String field) {
         if (address.isEmpty()) {
-            throw new Invalid(
-                    "settings.address",
-                    field,
-                    "A link needs the address at which people reach Courier.",
-                    "Enter it under Settings first.");
+            throw Invalid.of("settings.address", field);
         }
     }
 
     @Override
     public void check(Office all) {
         if (!PlainText.isName(office, 60)) {
-            throw new Invalid(
-                    "settings.office",
-                    "office",
-                    "The office needs a name of 1 to 60 characters.",
-                    "Enter a name that people recognise.");
+            throw Invalid.of("settings.office", "office");
         }
         if (keepAcceptedHours < 0 || keepAcceptedHours > HOURS_IN_YEAR) {
-            throw new Invalid(
-                    "settings.keep", "keepAcceptedHours", "Pages are kept for 0 to 8784 hours.", "24 is usual.");
+            throw Invalid.of("settings.keep", "keepAcceptedHours");
         }
         if (keepOthersDays < LEAST_DAYS || keepOthersDays > 366) {
             throw new Invalid(
                     "settings.keep",
                     "keepOthersDays",
-                    "Pages that have not arrived are kept for " + LEAST_DAYS + " to 366 days: Courier tries for "
-                            + RetrySchedule.GIVE_UP.toDays() + ".",
-                    "30 is usual.");
+                    Message.of("problem.settings.keep.others")
+                            .with("least", LEAST_DAYS)
+                            .with("tries", RetrySchedule.GIVE_UP.toDays()),
+                    Message.of("problem.settings.keep.others.remedy"));
         }
         if (!address.matches("|https?://[A-Za-z0-9][A-Za-z0-9.-]{0,200}(:\\d{1,5})?")) {
             throw new Invalid(
                     "settings.address",
                     "address",
-                    "This is not the address of Courier.",
-                    "Enter what people type, for example https://scans.office.example.");
+                    Message.of("problem.settings.address.address"),
+                    Message.of("problem.settings.address.address.remedy"));
         }
         JobText.signature(signature);
+        Languages.require(language, "language");
         boolean tooShort = keepDeliveriesDays < LEAST_DELIVERIES_DAYS || keepDeliveriesDays < keepOthersDays;
         if (keepDeliveriesDays != FOR_EVER && (tooShort || keepDeliveriesDays > MOST_DELIVERIES_DAYS)) {
             throw new Invalid(
                     "settings.keep",
                     "keepDeliveriesDays",
-                    "Deliveries are listed for " + LEAST_DELIVERIES_DAYS + " to " + MOST_DELIVERIES_DAYS
-                            + " days, and as long as their pages are kept.",
-                    "1096 is usual; " + FOR_EVER + " keeps them for ever.");
+                    Message.of("problem.settings.keep.listed")
+                            .with("least", LEAST_DELIVERIES_DAYS)
+                            .with("most", MOST_DELIVERIES_DAYS),
+                    Message.of("problem.settings.keep.listed.remedy"));
         }
     }
 }

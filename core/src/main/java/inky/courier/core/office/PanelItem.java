@@ -1,6 +1,7 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
@@ -54,15 +55,17 @@ public record PanelItem(UUID id, SortedMap<Integer, UUID> places) implements Ite
     @Override
     public void check(Office office) {
         if (!office.has(ItemKind.DEVICE, id)) {
-            throw new Invalid("panel.device", "deviceId", "There is no such device.", "Choose one of the list.");
+            throw Invalid.of("panel.device", "deviceId");
         }
         if (!places.isEmpty() && (places.firstKey() < 1 || places.lastKey() > MOST_PLACES)) {
             throw new Invalid(
-                    "panel.place", "places", "A place is a number from 1 to " + MOST_PLACES + ".", "Reload the plan.");
+                    "panel.place",
+                    "places",
+                    Message.of("problem.panel.place").with("n", MOST_PLACES),
+                    Message.of("problem.panel.place.remedy"));
         }
         if (new HashSet<>(places.values()).size() < places.size()) {
-            throw new Invalid(
-                    "panel.twice", "places", "A place takes one job, and a job one place.", "Reload the plan.");
+            throw Invalid.of("panel.twice", "places");
         }
     }
 }

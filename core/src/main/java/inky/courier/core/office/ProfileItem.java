@@ -20,11 +20,7 @@ public record ProfileItem(UUID id, String name, ScanProfile profile) implements 
     @Override
     public void check(Office office) {
         if (!PlainText.isName(name, 60)) {
-            throw new Invalid(
-                    "profile.name",
-                    "name",
-                    "A profile needs a name of 1 to 60 characters.",
-                    "Name it after the paper it is for.");
+            throw Invalid.of("profile.name", "name");
         }
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 
 /** What an item cannot be without, whoever makes it: a form, or a file that somebody wrote. */
 final class Required {
@@ -12,8 +13,8 @@ final class Required {
             throw new Invalid(
                     "field.missing",
                     name,
-                    "The value \"" + name + "\" is missing.",
-                    "docs/set-up-file.md lists what each item has.");
+                    Message.of("problem.set-up.missing").with("name", name),
+                    Message.of("problem.set-up.missing.remedy"));
         }
         return value;
     }

@@ -1,8 +1,10 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.OptionalInt;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
@@ -46,11 +48,9 @@ final class YamlTree {
                     .map(node -> tree("", node, 0))
                     .orElseGet(JsonNodeFactory.instance::nullNode);
         } catch (MarkedYamlEngineException e) {
-            throw invalid(e.getProblemMark()
-                    .map(mark -> " in line " + (mark.getLine() + 1))
-                    .orElse(""));
+            throw invalid(e.getProblemMark().map(mark -> mark.getLine() + 1).orElse(0));
         } catch (YamlEngineException e) {
-            throw invalid("");
+            throw invalid(0);
         }
     }
 
@@ -58,27 +58,24 @@ final class YamlTree {
         return root;
     }
 
-    /** Where the value of a path stands, " in line 7"; empty where that is not known. */
-    String where(String path) {
+    /** In which line the value of a path stands; empty where that is not known. */
+    OptionalInt where(String path) {
         Integer line = lines.get(path);
-        return line == null ? "" : " in line " + line;
+        return line == null ? OptionalInt.empty() : OptionalInt.of(line);
     }
 
-    private static Invalid invalid(String where) {
+    /** @param line 0 where it is not known */
+    private static Invalid invalid(int line) {
         return new Invalid(
                 "set-up.format",
                 "file",
-                "The set-up is no YAML" + where + ".",
-                "Check the indentation, quotes and brackets there.");
+                Message.of("problem.set-up.yaml").with("line", line),
+                Message.of("problem.set-up.yaml.remedy"));
     }
 
     private JsonNode tree(String path, Node node, int depth) {
         if (depth > DEEPEST || ++values > MOST_VALUES) {
-            throw new Invalid(
-                    "set-up.format",
-                    "file",
-                    "The set-up refers to itself, or is larger than any office.",
-                    "Write each value where it belongs instead of repeating it by an alias.");
+            throw Invalid.of("set-up.format", "file");
         }
         node.getStartMark().ifPresent(mark -> lines.put(path, mark.getLine() + 1));
         JsonNodeFactory make = JsonNodeFactory.instance;

@@ -1,10 +1,10 @@
 package inky.courier.core.page;
 
+import inky.courier.core.message.Message;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.function.IntConsumer;
 
@@ -37,12 +37,11 @@ final class BlankFinder {
             Ground ground, Paper paper, double skewDegrees, double colouredMm2, BlankSensitivity sensitivity) {
         double plain = plainInkMm2(ground);
         if (plain > PLAIN_MM2) {
-            return new Blankness(
-                    false, String.format(Locale.ROOT, "Has content: %.0f mm\u00b2 of dark ink.", plain), plain);
+            return new Blankness(false, Message.of("page.content.dark").with("mm2", Math.round(plain)), plain);
         }
         Seen seen = look(wide(ground, paper), skewDegrees, at -> {});
         if (seen.marks.size() >= InkMarks.MOST) {
-            return new Blankness(false, "Has content: " + seen.marks.size() + " marks.", plain);
+            return new Blankness(false, Message.of("page.content.marks").with("n", seen.marks.size()), plain);
         }
         return new Verdict(seen, colouredMm2).at(sensitivity);
     }
@@ -208,7 +207,7 @@ final class BlankFinder {
         }
 
         Blankness at(BlankSensitivity sensitivity) {
-            return score() > sensitivity.least() ? written() : new Blankness(true, "Blank: " + causes() + ".", 0);
+            return score() > sensitivity.least() ? written() : new Blankness(true, causes(), 0);
         }
 
         private Blankness written() {
@@ -224,37 +223,33 @@ final class BlankFinder {
                 }
             }
             if (largest == null) {
-                String what = colouredMm2 > 1
-                        ? String.format(Locale.ROOT, "%.0f mm\u00b2 of colour", colouredMm2)
-                        : "faint marks that may be writing";
-                return new Blankness(false, "Has content: " + what + ".", colouredMm2);
+                Message what = colouredMm2 > 1
+                        ? Message.of("page.content.colour").with("mm2", Math.round(colouredMm2))
+                        : Message.of("page.content.faint");
+                return new Blankness(false, what, colouredMm2);
             }
             return new Blankness(
                     false,
-                    String.format(
-                            Locale.ROOT,
-                            "Has content: %s, %.0f mm\u00b2 of ink, the largest %.0f x %.0f mm.",
-                            MarkCause.CONTENT.words(count),
-                            mm2,
-                            largest.width() * seen.mm,
-                            largest.height() * seen.mm),
+                    Message.of("page.content.ink")
+                            .with("n", count)
+                            .with("mm2", Math.round(mm2))
+                            .with("width", Math.round(largest.width() * seen.mm))
+                            .with("height", Math.round(largest.height() * seen.mm)),
                     mm2);
         }
 
-        private String causes() {
-            List<String> words = new ArrayList<>();
+        private Message causes() {
+            List<Message> found = new ArrayList<>();
             if (seen.rules > 0) {
                 counts.put(MarkCause.RULE, seen.rules);
             }
-            counts.forEach((cause, count) -> words.add(
+            counts.forEach((cause, count) -> found.add(
                     cause == MarkCause.HAIR
-                            ? String.format(
-                                    Locale.ROOT,
-                                    count == 1 ? "%s of %.0f mm" : "%s of up to %.0f mm",
-                                    cause.words(count),
-                                    longestHair)
+                            ? cause.words(count).with("mm", Math.round(longestHair))
                             : cause.words(count)));
-            return words.isEmpty() ? "nothing darker than the paper" : "only " + String.join(", ", words);
+            return found.isEmpty()
+                    ? Message.of("page.blank")
+                    : Message.of("page.blank.only").with("marks", Message.list(found));
         }
     }
 }

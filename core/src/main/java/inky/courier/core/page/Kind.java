@@ -1,19 +1,21 @@
 package inky.courier.core.page;
 
+import inky.courier.core.message.Message;
+import java.util.Locale;
+
 /** What lies on the glass, as told from the page itself. */
 public enum Kind {
-    DOCUMENT("document"),
-    RECEIPT("receipt"),
-    CARD("card"),
-    PHOTO("photo");
+    DOCUMENT,
+    RECEIPT,
+    CARD,
+    PHOTO;
 
-    private final String words;
-
-    Kind(String words) {
-        this.words = words;
+    /** For programs: a file's part, a line of a report. */
+    public String code() {
+        return name().toLowerCase(Locale.ROOT);
     }
 
-    public String words() {
-        return words;
+    public Message words() {
+        return Message.of("page.kind." + code());
     }
 }

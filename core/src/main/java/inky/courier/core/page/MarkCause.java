@@ -1,29 +1,25 @@
 package inky.courier.core.page;
 
+import inky.courier.core.message.Message;
+import java.util.Locale;
+
 /** What made a mark on a page. Everything but {@link #CONTENT} may be on a blank side. */
 enum MarkCause {
-    CONTENT("mark", "marks"),
-    DUST("speck of dust", "specks of dust"),
-    HAIR("hair", "hairs"),
-    FOLD("fold", "folds"),
-    SHADOW("shadow at the edge", "shadows at the edges"),
-    HOLE("punch hole", "punch holes"),
-    STAPLE("staple", "staples"),
-    OTHER_SIDE("", "the other side showing through"),
-    RULE("rule of lined paper", "rules of lined paper"),
-    STREAK("streak of the scanner", "streaks of the scanner"),
-    TEXTURE("", "uneven paper");
-
-    private final String one;
-    private final String many;
-
-    MarkCause(String one, String many) {
-        this.one = one;
-        this.many = many;
-    }
+    CONTENT,
+    DUST,
+    HAIR,
+    FOLD,
+    SHADOW,
+    HOLE,
+    STAPLE,
+    OTHER_SIDE,
+    RULE,
+    STREAK,
+    TEXTURE;
 
     /** "3 specks of dust"; what is not counted is only named. */
-    String words(int count) {
-        return one.isEmpty() ? many : count + " " + (count == 1 ? one : many);
+    Message words(int count) {
+        Message what = Message.of("page.mark." + name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        return this == OTHER_SIDE || this == TEXTURE ? what : what.with("n", count);
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.core.page;
 
+import inky.courier.core.message.Message;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -49,7 +50,8 @@ public final class PageAnalyser {
                         .findFirst()
                         .map(code -> new Blankness(
                                 false,
-                                "Has content: a barcode (" + code.symbology().words() + ").",
+                                Message.of("page.content.barcode")
+                                        .with("symbology", code.symbology().words()),
                                 blankness.inkMm2()))
                         .orElse(blankness)
                 : blankness;

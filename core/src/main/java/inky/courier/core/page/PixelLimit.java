@@ -1,5 +1,6 @@
 package inky.courier.core.page;
 
+import inky.courier.core.message.Message;
 import java.io.IOException;
 
 /** How large a picture may be that is opened whole: no larger than any scanner's page, nor than this machine can hold. */
@@ -14,10 +15,17 @@ public final class PixelLimit {
 
     private PixelLimit() {}
 
-    /** Refused before it is opened; the message is for people. */
+    /** Refused before it is opened. */
     public static final class TooLarge extends IOException {
-        TooLarge(String sentence) {
-            super(sentence);
+        private final transient Message sentence;
+
+        TooLarge(Message sentence) {
+            super(sentence.toString());
+            this.sentence = sentence;
+        }
+
+        public Message sentence() {
+            return sentence;
         }
     }
 
@@ -31,13 +39,15 @@ public final class PixelLimit {
             throw new IOException("a picture without extent");
         }
         long pixels = (long) width * height;
-        String what = "A picture of " + width + " x " + height + " pixels ";
         if (width > MOST_SIDE || height > MOST_SIDE || pixels > MOST_PIXELS) {
-            throw new TooLarge(what + "is larger than any scanner's page.");
+            throw tooLarge("page.larger-than-any", width, height);
         }
         if (pixels > heap / BYTES_A_PIXEL) {
-            throw new TooLarge(
-                    what + "needs more memory than Courier has. Scan at a lower resolution, or give it more.");
+            throw tooLarge("page.needs-memory", width, height);
         }
+    }
+
+    private static TooLarge tooLarge(String code, int width, int height) {
+        return new TooLarge(Message.of(code).with("width", width).with("height", height));
     }
 }

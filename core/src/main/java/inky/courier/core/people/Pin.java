@@ -10,14 +10,10 @@ public record Pin(String digits) {
 
     public Pin {
         if (!digits.matches("[0-9]{" + SHORTEST + "," + LONGEST + "}")) {
-            throw new Invalid("pin.length", "pin", "A PIN has 4 to 8 digits.", "Choose one, or let Courier make it.");
+            throw Invalid.of("pin.length", "pin");
         }
         if (isGuessable(digits)) {
-            throw new Invalid(
-                    "pin.guessable",
-                    "pin",
-                    "This PIN is too easy to guess.",
-                    "Avoid repeated digits, sequences and years.");
+            throw Invalid.of("pin.guessable", "pin");
         }
     }
 

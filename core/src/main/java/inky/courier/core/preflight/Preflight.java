@@ -1,6 +1,7 @@
 package inky.courier.core.preflight;
 
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.message.Message;
 import inky.courier.core.preflight.Finding.Severity;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.ScanProfile;
@@ -22,46 +23,22 @@ public final class Preflight {
 
     public static List<Finding> check(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
         if (!device.scans()) {
-            return List.of(new Finding(
-                    "job.no-scanner",
-                    Severity.STOPS,
-                    jobName,
-                    "This device only prints.",
-                    "Put it on a device that scans."));
+            return List.of(Finding.of("job.no-scanner", Severity.STOPS, jobName));
         }
         List<Finding> findings = new ArrayList<>();
         if (profile.sides().both() && !device.turnsSheets()) {
-            findings.add(new Finding(
-                    "job.sides",
-                    Severity.STOPS,
-                    jobName,
-                    "The profile scans both sides; this device cannot scan both sides.",
-                    "Choose a profile that scans one side."));
+            findings.add(Finding.of("job.sides", Severity.STOPS, jobName));
         }
         if (profile.colour() == ColourMode.COLOUR && !device.scansColour()) {
-            findings.add(new Finding(
-                    "job.colour",
-                    Severity.STOPS,
-                    jobName,
-                    "The profile scans colour; this device scans grey only.",
-                    "Choose a profile in grey, or with colour as found."));
+            findings.add(Finding.of("job.colour", Severity.STOPS, jobName));
         }
         if (profile.colour() == ColourMode.AS_FOUND && !device.scansColour()) {
-            findings.add(new Finding(
-                    "job.colour-as-found",
-                    Severity.CARE,
-                    jobName,
-                    "This device scans in grey only, so \"colour as found\" gives grey.",
-                    "Put it on a colour device where colour matters."));
+            findings.add(Finding.of("job.colour-as-found", Severity.CARE, jobName));
         }
         if (!device.resolutions().contains(profile.resolution().dpi())) {
-            findings.add(new Finding(
-                    "job.resolution",
-                    Severity.STOPS,
-                    jobName,
-                    "The profile scans " + profile.resolution().dpi() + " dpi; this device has "
-                            + list(device.resolutions()) + ".",
-                    "Choose a profile with one of these."));
+            findings.add(Finding.of("job.resolution", Severity.STOPS, jobName)
+                    .with("dpi", profile.resolution().dpi())
+                    .with("has", list(device.resolutions())));
         }
         findings.addAll(exits(jobName, profile, exits, device));
         return List.copyOf(findings);
@@ -70,34 +47,24 @@ public final class Preflight {
     private static List<Finding> exits(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
         List<Finding> findings = new ArrayList<>();
         if (exits.stick && !device.usbPort()) {
-            findings.add(new Finding(
-                    "job.no-usb",
-                    Severity.STOPS,
-                    jobName,
-                    "It writes to a USB stick; this device has no USB port.",
-                    "Put it on a device with a USB port."));
+            findings.add(Finding.of("job.no-usb", Severity.STOPS, jobName));
         } else if (exits.stick && !profile.encryptsFiles()) {
             findings.add(new Finding(
                     "job.stick-open",
                     exits.mustBeEncrypted ? Severity.STOPS : Severity.CARE,
                     jobName,
-                    exits.mustBeEncrypted
-                            ? "Files on this stick must be encrypted; the profile does not encrypt them."
-                            : "Files on the stick are not encrypted: whoever finds it can read them.",
-                    "Choose a profile that makes PDF with a passcode."));
+                    Message.of(exits.mustBeEncrypted ? "job.stick-open.refused" : "job.stick-open"),
+                    Message.of("job.stick-open.remedy")));
         }
         if (exits.shelf && !device.shelf()) {
-            findings.add(new Finding(
-                    "job.no-shelf",
-                    Severity.STOPS,
-                    jobName,
-                    "It puts files on the device's shelf; this device has none.",
-                    "Put it on a device with storage."));
+            findings.add(Finding.of("job.no-shelf", Severity.STOPS, jobName));
         }
         return findings;
     }
 
-    private static String list(List<Integer> resolutions) {
-        return String.join(", ", resolutions.stream().map(String::valueOf).toList()) + " dpi";
+    private static Message list(List<Integer> resolutions) {
+        return Message.list(resolutions.stream()
+                .map(dpi -> Message.text(String.valueOf(dpi)))
+                .toList());
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.core.preflight;
 
+import inky.courier.core.message.Message;
 import inky.courier.core.preflight.Finding.Severity;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,7 +22,7 @@ public final class WaysOut {
     public record Way(String name, Optional<Trouble> trouble, Optional<Room> room) {}
 
     /** What was wrong when it was tried. */
-    public record Trouble(String sentence, String remedy) {}
+    public record Trouble(Message sentence, Message remedy) {}
 
     /** @param limitMb what a message may weigh; {@code pages} of this job, in nine scans of ten, stay below it */
     public record Room(int limitMb, int pages) {}
@@ -33,27 +34,16 @@ public final class WaysOut {
                     "job.way-out",
                     Severity.CARE,
                     jobName,
-                    way.name + " did not take it when it was last tried. " + trouble.sentence,
+                    Message.of("job.way-out").with("way", way.name).and(trouble.sentence),
                     trouble.remedy)));
             way.room
                     .filter(room -> room.pages < USUAL_PAGES)
-                    .ifPresent(room -> findings.add(new Finding(
-                            "job.too-large",
-                            Severity.CARE,
-                            jobName,
-                            way.name + " takes " + room.limitMb + " MB, which " + holds(room.pages)
-                                    + " of this job; scans of " + USUAL_PAGES + " are usual.",
-                            "Choose a profile that makes smaller files, or let the job send a link when a mail is too"
-                                    + " large.")));
+                    .ifPresent(room -> findings.add(Finding.of("job.too-large", Severity.CARE, jobName)
+                            .with("way", way.name)
+                            .with("mb", room.limitMb)
+                            .with("pages", room.pages)
+                            .with("usual", USUAL_PAGES)));
         }
         return List.copyOf(findings);
-    }
-
-    private static String holds(int pages) {
-        return switch (pages) {
-            case 0 -> "does not hold a page";
-            case 1 -> "holds one page";
-            default -> "holds " + pages + " pages";
-        };
     }
 }

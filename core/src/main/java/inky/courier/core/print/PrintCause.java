@@ -9,29 +9,28 @@ import inky.courier.core.delivery.Lasting;
 
 /** Why a device does not print, from the status codes of IPP (RFC 8011 section B.1). */
 public enum PrintCause implements Cause {
-    CANNOT_PRINT(UNTIL_MENDED, "This device does not print.", "Choose another device for this destination."),
-    NOT_THIS_FORMAT(
-            FOR_GOOD,
-            "The device does not print files of this sort.",
-            "Let the job's profile make PDF without a passcode, then scan again."),
-    TOO_LARGE(FOR_GOOD, "The file is larger than the device takes.", "Scan at a lower resolution or in grey."),
-    STOPPED(PASSES, "The device has stopped.", "Clear it at the device; waiting jobs are then printed automatically."),
-    BUSY(PASSES, "The device is busy.", "No action needed: Courier tries again automatically."),
-    GIVEN_UP(
-            FOR_GOOD,
-            "The device took it for printing and then gave it up.",
-            "Check the device's display, then try again."),
-    REFUSED(FOR_GOOD, "The device refuses to print it.", "Its reply is shown here.");
+    CANNOT_PRINT(UNTIL_MENDED),
+    NOT_THIS_FORMAT(FOR_GOOD),
+    TOO_LARGE(FOR_GOOD),
+    STOPPED(PASSES),
+    BUSY(PASSES),
+    GIVEN_UP(FOR_GOOD),
+    REFUSED(FOR_GOOD);
 
-    private final Told told;
+    private final Lasting lasting;
 
-    PrintCause(Lasting lasting, String sentence, String remedy) {
-        this.told = new Told(lasting, sentence, remedy);
+    PrintCause(Lasting lasting) {
+        this.lasting = lasting;
     }
 
     @Override
-    public Told told() {
-        return told;
+    public String area() {
+        return "print";
+    }
+
+    @Override
+    public Lasting lasting() {
+        return lasting;
     }
 
     @Override

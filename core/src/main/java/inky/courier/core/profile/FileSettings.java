@@ -1,6 +1,8 @@
 package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -86,24 +88,20 @@ public record FileSettings(
             throw new Invalid(
                     "profile.pdfOnly",
                     "files.type",
-                    "Light, searchable, archive and passcode are settings of a PDF, not of " + type.words() + ".",
-                    "Choose PDF, or turn them off.");
+                    Message.of("profile.only-pdf").with("type", type.words()),
+                    Message.of("profile.only-pdf.remedy"));
         }
         if (archive && protection.applies()) {
             // ISO 19005-2, 6.1.3: the trailer shall not hold the keyword Encrypt.
-            throw new Invalid(
-                    "profile.archiveProtected",
-                    "files.protection",
-                    "PDF/A forbids encryption, because an archive must open without a key.",
-                    "Turn one of the two off.");
+            throw Invalid.of("profile.archiveProtected", "files.protection");
         }
         for (String language : languages) {
             if (!language.matches("[A-Za-z_]{2,20}(/[A-Za-z_]{2,30})?")) {
                 throw new Invalid(
                         "profile.language",
                         "files.languages",
-                        "\"" + language + "\" is no language of OCR.",
-                        "Languages have three letters, such as eng or deu.");
+                        Message.of("problem.profile.ocr-language").with("language", language),
+                        Message.of("problem.profile.ocr-language.remedy"));
             }
         }
     }
@@ -145,11 +143,24 @@ public record FileSettings(
     }
 
     /** "searchable light PDF of many pages", "TIFF, one page each". */
-    public String words() {
-        String name = (protection.applies() ? "encrypted " : "")
-                + (searchable ? "searchable " : "")
-                + (light ? "light " : "")
-                + (archive ? "PDF/A" : type.words());
-        return name + (onePageEach() ? ", one page each" : type == FileType.SPOKEN ? "" : " of many pages");
+    public Message words() {
+        Message name = archive ? Message.of("profile.file.archive") : type.words();
+        List<String> kinds = new ArrayList<>();
+        if (protection.applies()) {
+            kinds.add("encrypted");
+        }
+        if (searchable) {
+            kinds.add("searchable");
+        }
+        if (light) {
+            kinds.add("light");
+        }
+        if (!kinds.isEmpty()) {
+            name = Message.of("profile.file." + String.join("-", kinds)).with("type", name);
+        }
+        return type == FileType.SPOKEN
+                ? name
+                : Message.of(onePageEach() ? "profile.file.each-page" : "profile.file.many-pages")
+                        .with("file", name);
     }
 }

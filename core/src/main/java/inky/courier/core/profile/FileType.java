@@ -1,32 +1,28 @@
 package inky.courier.core.profile;
 
+import inky.courier.core.message.Message;
+import java.util.Locale;
+
 /** The kinds of file that a profile can make. */
 public enum FileType {
-    PDF("pdf", "application/pdf", "PDF", true, false),
-    TIFF("tif", "image/tiff", "TIFF", true, false),
-    JPEG("jpg", "image/jpeg", "JPEG", false, false),
-    PNG("png", "image/png", "PNG", false, false),
-    TEXT("txt", "text/plain", "plain text", true, true),
-    WORD("docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document", "Word", true, true),
-    EXCEL("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "Excel", true, true),
-    POWERPOINT(
-            "pptx",
-            "application/vnd.openxmlformats-officedocument.presentationml.presentation",
-            "PowerPoint",
-            true,
-            false),
-    SPOKEN("ogg", "audio/ogg", "spoken audio", true, true);
+    PDF("pdf", "application/pdf", true, false),
+    TIFF("tif", "image/tiff", true, false),
+    JPEG("jpg", "image/jpeg", false, false),
+    PNG("png", "image/png", false, false),
+    TEXT("txt", "text/plain", true, true),
+    WORD("docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document", true, true),
+    EXCEL("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", true, true),
+    POWERPOINT("pptx", "application/vnd.openxmlformats-officedocument.presentationml.presentation", true, false),
+    SPOKEN("ogg", "audio/ogg", true, true);
 
     private final String extension;
     private final String mediaType;
-    private final String words;
     private final boolean manyPages;
     private final boolean readsText;
 
-    FileType(String extension, String mediaType, String words, boolean manyPages, boolean readsText) {
+    FileType(String extension, String mediaType, boolean manyPages, boolean readsText) {
         this.extension = extension;
         this.mediaType = mediaType;
-        this.words = words;
         this.manyPages = manyPages;
         this.readsText = readsText;
     }
@@ -39,8 +35,8 @@ public enum FileType {
         return mediaType;
     }
 
-    public String words() {
-        return words;
+    public Message words() {
+        return Message.of("profile.file." + name().toLowerCase(Locale.ROOT));
     }
 
     /** Whether one file can hold several pages. */

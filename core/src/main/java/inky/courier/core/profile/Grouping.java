@@ -1,6 +1,7 @@
 package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -17,27 +18,23 @@ public record Grouping(int everyPages, boolean atBlank, boolean atSeparator, boo
 
     public Grouping {
         if (everyPages < 0 || everyPages > 999) {
-            throw new Invalid(
-                    "profile.everyPages",
-                    "grouping.everyPages",
-                    "A new file begins after 1 to 999 pages, or 0 for never.",
-                    "Two is usual for forms with a back side.");
+            throw Invalid.of("profile.everyPages", "grouping.everyPages");
         }
     }
 
-    public List<String> words() {
-        List<String> words = new ArrayList<>();
+    public List<Message> words() {
+        List<Message> words = new ArrayList<>();
         if (everyPages > 0) {
-            words.add("new file every " + (everyPages == 1 ? "page" : everyPages + " pages"));
+            words.add(Message.of("profile.split.pages").with("n", everyPages));
         }
         if (atBlank) {
-            words.add("new file at blank sides");
+            words.add(Message.of("profile.split.blank"));
         }
         if (atSeparator) {
-            words.add("new file at separator sheets");
+            words.add(Message.of("profile.split.separator"));
         }
         if (byKind) {
-            words.add("a file for each kind");
+            words.add(Message.of("profile.split.kind"));
         }
         return words;
     }

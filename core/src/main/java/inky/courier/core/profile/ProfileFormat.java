@@ -2,7 +2,9 @@ package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
-import java.util.function.UnaryOperator;
+import inky.courier.core.message.Message;
+import java.util.OptionalInt;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
@@ -72,8 +74,8 @@ public final class ProfileFormat {
                 throw new Invalid(
                         "profile.format",
                         "format",
-                        "This is no scan profile: \"format\" is not \"" + NAME + "\".",
-                        "Export a profile to see what one looks like.");
+                        Message.of("problem.profile.format").with("name", NAME),
+                        Message.of("problem.profile.format.remedy"));
             }
             Resolution resolution = new Resolution(d.dpi == null ? 200 : d.dpi);
             ScanProfile profile = new ScanProfile(d.colour, resolution, d.sides, d.tone, d.tidy, d.grouping, d.files);
@@ -84,37 +86,41 @@ public final class ProfileFormat {
     }
 
     private static Invalid invalid(JacksonException e) {
-        return invalid(e, "profile", "JSON", "docs/workshop.md", path -> "");
+        return invalid(e, "profile", "JSON", "docs/workshop.md", path -> OptionalInt.empty());
     }
 
     /** Says where a text of ours is wrong. @param what it should be, the {@code language} in which it is written, the {@code page} that describes it, and in which line a
      *     setting stands, where the reader itself does not know */
     public static Invalid invalid(
-            JacksonException e, String what, String language, String page, UnaryOperator<String> whereOf) {
+            JacksonException e, String what, String language, String page, Function<String, OptionalInt> whereOf) {
         String path = e instanceof DatabindException bind
                 ? bind.getPath().stream()
                         .map(step -> step.getPropertyName() == null ? "" + step.getIndex() : step.getPropertyName())
                         .collect(Collectors.joining("."))
                 : "";
-        String where = e.getLocation() == null || e.getLocation().getLineNr() < 1
-                ? whereOf.apply(path)
-                : " in line " + e.getLocation().getLineNr();
+        int line = e.getLocation() == null || e.getLocation().getLineNr() < 1
+                ? whereOf.apply(path).orElse(0)
+                : e.getLocation().getLineNr();
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof Invalid invalid) {
-                return where.isEmpty() ? invalid : invalid.about(where.replaceFirst("^ in ", ""));
+                return line == 0 ? invalid : invalid.inLine(line);
             }
         }
         if (!path.isEmpty()) {
             return new Invalid(
                     what + ".format",
                     path,
-                    "The " + what + "'s setting \"" + path + "\"" + where + " is not known, or its value is not.",
-                    page + " lists the settings and their values.");
+                    Message.of("problem." + what + ".setting")
+                            .with("path", path)
+                            .with("line", line),
+                    Message.of("problem.setting.remedy").with("page", page));
         }
         return new Invalid(
                 what + ".format",
                 what,
-                "The " + what + " is no " + language + where + ".",
-                "Check its commas and brackets.");
+                Message.of("problem." + what + ".language")
+                        .with("language", language)
+                        .with("line", line),
+                Message.of("problem.language.remedy"));
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 
 /**
  * Encryption of a PDF by AES-256 (ISO 32000-2, 7.6).
@@ -16,18 +17,14 @@ public record Protection(String passcode, String ownerPasscode, boolean mayPrint
         ownerPasscode = ownerPasscode == null ? "" : ownerPasscode;
         // ISO 32000-2, 7.6.4.3.3: a password has at most 127 bytes of UTF-8.
         if (bytes(passcode) > 127 || bytes(ownerPasscode) > 127) {
-            throw new Invalid(
-                    "profile.passcode",
-                    "files.protection",
-                    "A passcode has at most 127 bytes.",
-                    "Choose a shorter one.");
+            throw Invalid.of("profile.passcode", "files.protection");
         }
         if (!passcode.isEmpty() && passcode.length() < 6) {
             throw new Invalid(
                     "profile.passcode",
                     "files.protection",
-                    "A passcode has 6 characters or more.",
-                    "Choose a longer one.");
+                    Message.of("problem.profile.passcode.protection"),
+                    Message.of("problem.profile.passcode.protection.remedy"));
         }
     }
 

@@ -2,6 +2,7 @@ package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -33,14 +34,10 @@ public record ScanProfile(
         grouping = grouping == null ? Grouping.ONE_FILE : grouping;
         files = files == null ? FileSettings.PDF : files;
         if (tidy.openedBook() != Tidy.Book.NO && tidy.card()) {
-            throw new Invalid("profile.book", "tidy.openedBook", "A card is no opened book.", "Choose one of the two.");
+            throw Invalid.of("profile.book", "tidy.openedBook");
         }
         if (tidy.eachPaper() && (tidy.openedBook() != Tidy.Book.NO || tidy.card())) {
-            throw new Invalid(
-                    "profile.eachPaper",
-                    "tidy.eachPaper",
-                    "A book or the two sides of a card cannot be several papers on the glass.",
-                    "Choose one of them.");
+            throw Invalid.of("profile.eachPaper", "tidy.eachPaper");
         }
     }
 
@@ -66,16 +63,15 @@ public record ScanProfile(
     }
 
     /** The profile in one line: "Both sides, colour as found, 200 dpi, straightened, searchable PDF". */
-    public String sentence() {
-        List<String> parts = new ArrayList<>();
+    public Message sentence() {
+        List<Message> parts = new ArrayList<>();
         parts.add(sides.words());
         parts.add(colour.words());
-        parts.add(resolution.dpi() + " dpi");
+        parts.add(Message.of("profile.dpi").with("dpi", resolution.dpi()));
         parts.addAll(tidy.words());
         parts.addAll(grouping.words());
         parts.add(files.words());
-        String text = String.join(", ", parts);
-        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+        return Message.list(parts);
     }
 
     /** Whether nobody can read its files without a passcode. */

@@ -1,25 +1,26 @@
 package inky.courier.core.profile;
 
+import inky.courier.core.message.Message;
+import java.util.Locale;
+
 /** Which sides of the paper are scanned; keywords of IPP's {@code input-sides} (PWG 5100.15). */
 public enum Sides {
-    ONE("one-sided", "one side"),
-    TWO_LONG_EDGE("two-sided-long-edge", "both sides"),
-    TWO_SHORT_EDGE("two-sided-short-edge", "both sides, turned on the short edge");
+    ONE("one-sided"),
+    TWO_LONG_EDGE("two-sided-long-edge"),
+    TWO_SHORT_EDGE("two-sided-short-edge");
 
     private final String ipp;
-    private final String words;
 
-    Sides(String ipp, String words) {
+    Sides(String ipp) {
         this.ipp = ipp;
-        this.words = words;
     }
 
     public String ippKeyword() {
         return ipp;
     }
 
-    public String words() {
-        return words;
+    public Message words() {
+        return Message.of("profile.sides." + name().toLowerCase(Locale.ROOT).replace('_', '-'));
     }
 
     public boolean both() {

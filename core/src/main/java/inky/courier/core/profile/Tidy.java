@@ -2,6 +2,7 @@ package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import inky.courier.core.tidy.StampInk;
 import java.util.ArrayList;
@@ -90,11 +91,14 @@ public record Tidy(
             ink = ink == null ? StampInk.Ink.BLACK : ink;
             points = points == 0 ? 10 : points;
             if (text.length() > 80 || !PlainText.isLine(text)) {
-                throw new Invalid(
-                        "profile.stamp", "tidy.stamp", "A stamp is one line of at most 80 characters.", "Shorten it.");
+                throw Invalid.of("profile.stamp", "tidy.stamp");
             }
             if (points < 6 || points > 72) {
-                throw new Invalid("profile.stamp", "tidy.stamp", "A stamp's type has 6 to 72 points.", "10 is usual.");
+                throw new Invalid(
+                        "profile.stamp",
+                        "tidy.stamp",
+                        Message.of("problem.profile.stamp.stamp"),
+                        Message.of("problem.profile.stamp.stamp.remedy"));
             }
         }
 
@@ -113,25 +117,20 @@ public record Tidy(
         scalePercent = scalePercent == 0 ? 100 : scalePercent;
         stamp = stamp == null ? Stamp.NONE : stamp;
         if (marginMm < 0 || marginMm > 50) {
-            throw new Invalid("profile.margin", "tidy.marginMm", "A rim has 0 to 50 mm.", "3 to 8 mm is usual.");
+            throw Invalid.of("profile.margin", "tidy.marginMm");
         }
         if (scalePercent < 25 || scalePercent > 400) {
-            throw new Invalid(
-                    "profile.scale", "tidy.scalePercent", "Scale goes from 25 to 400 percent.", "71 takes A3 to A4.");
+            throw Invalid.of("profile.scale", "tidy.scalePercent");
         }
         if (!scaleTo.isEmpty() && MediaSizes.byName(scaleTo).isEmpty()) {
             throw new Invalid(
                     "profile.scaleTo",
                     "tidy.scaleTo",
-                    "\"" + scaleTo + "\" is no known paper size.",
-                    "Use a name such as iso_a4_210x297mm.");
+                    Message.of("problem.profile.scaleTo").with("size", scaleTo),
+                    Message.of("problem.profile.scaleTo.remedy"));
         }
         if (fileDpi != 0 && (fileDpi < 75 || fileDpi > 600)) {
-            throw new Invalid(
-                    "profile.fileDpi",
-                    "tidy.fileDpi",
-                    "Files have 75 to 600 dpi.",
-                    "Leave it as scanned, or choose 150.");
+            throw Invalid.of("profile.fileDpi", "tidy.fileDpi");
         }
     }
 
@@ -177,32 +176,35 @@ public record Tidy(
     }
 
     /** What is done, for the profile's sentence. */
-    public List<String> words() {
-        List<String> words = new ArrayList<>();
-        add(words, skipBlank != SkipBlank.NO, "blank sides skipped");
-        add(words, card, "card on one page");
-        add(words, portrait, "portrait cut out");
-        add(words, openedBook != Book.NO, "opened book in two pages");
-        add(words, eachPaper, "a page for each paper on the glass");
+    public List<Message> words() {
+        List<Message> words = new ArrayList<>();
+        add(words, skipBlank != SkipBlank.NO, "blank");
+        add(words, card, "card");
+        add(words, portrait, "portrait");
+        add(words, openedBook != Book.NO, "book");
+        add(words, eachPaper, "papers");
         add(words, crop, "cropped");
         add(words, straighten, "straightened");
         add(words, upright, "upright");
-        add(words, edges != Rim.LEAVE, "edges cleaned");
-        add(words, gutter, "gutter cleaned");
-        add(words, fringe, "colour fringes removed");
-        add(words, scalePercent != 100, "scaled to " + scalePercent + " %");
-        add(
-                words,
-                !scaleTo.isEmpty(),
-                "scaled to " + MediaSizes.byName(scaleTo).map(s -> s.label()).orElse(""));
-        add(words, fileDpi != 0, "files at " + fileDpi + " dpi");
+        add(words, edges != Rim.LEAVE, "edges");
+        add(words, gutter, "gutter");
+        add(words, fringe, "fringes");
+        if (scalePercent != 100) {
+            words.add(Message.of("profile.tidy.scaled").with("percent", scalePercent));
+        }
+        MediaSizes.byName(scaleTo)
+                .ifPresent(
+                        size -> words.add(Message.of("profile.tidy.scaled-to").with("size", size.label())));
+        if (fileDpi != 0) {
+            words.add(Message.of("profile.tidy.dpi").with("dpi", fileDpi));
+        }
         add(words, stamp.applies(), "stamped");
         return words;
     }
 
-    private static void add(List<String> words, boolean done, String word) {
+    private static void add(List<Message> words, boolean done, String what) {
         if (done) {
-            words.add(word);
+            words.add(Message.of("profile.tidy." + what));
         }
     }
 }

@@ -41,8 +41,7 @@ public record Tone(Content content, Threshold threshold, Exposure exposure, int 
         threshold = threshold == null ? Threshold.LOCAL : threshold;
         exposure = exposure == null ? Exposure.AS_SCANNED : exposure;
         if (Math.abs(density) > 4 || Math.abs(contrast) > 4) {
-            throw new Invalid(
-                    "profile.tone", "tone.density", "Density and contrast go from -4 to 4.", "Choose a smaller step.");
+            throw Invalid.of("profile.tone", "tone.density");
         }
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.core.reading;
 
+import inky.courier.core.message.Message;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -43,15 +44,11 @@ public final class Speech {
     public static void speak(Path text, String language, boolean opus, Path target) throws IOException {
         if (!isInstalled()) {
             throw new NotInstalled(
-                    "files.type",
-                    "Text cannot be spoken, because no speech synthesiser is installed on this machine.",
-                    "Install it: apt install espeak-ng.");
+                    "files.type", Message.of("problem.no-speech"), Message.of("problem.no-speech.remedy"));
         }
         if (opus && !canOpus()) {
             throw new NotInstalled(
-                    "files.spokenAs",
-                    "Ogg Opus cannot be written, because its coder is not installed on this machine.",
-                    "Install it: apt install opus-tools, or choose WAV.");
+                    "files.spokenAs", Message.of("problem.no-opus"), Message.of("problem.no-opus.remedy"));
         }
         Path wav = opus ? Files.createTempFile(target.toAbsolutePath().getParent(), "courier", ".wav") : target;
         try {

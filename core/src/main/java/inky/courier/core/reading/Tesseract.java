@@ -1,5 +1,6 @@
 package inky.courier.core.reading;
 
+import inky.courier.core.message.Message;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.PageRaster;
 import java.io.IOException;
@@ -52,17 +53,16 @@ public final class Tesseract implements TextReader {
         List<String> there = languages();
         if (there.isEmpty()) {
             throw new NotInstalled(
-                    "files.searchable",
-                    "Text cannot be read from pages, because no OCR is installed on this machine.",
-                    "Install it: apt install tesseract-ocr tesseract-ocr-eng.");
+                    "files.searchable", Message.of("problem.no-ocr"), Message.of("problem.no-ocr.remedy"));
         }
         for (String language : wanted) {
             if (!there.contains(language)) {
                 throw new NotInstalled(
                         "files.languages",
-                        "OCR does not know the language \"" + language + "\" on this machine.",
-                        "Install it: apt install tesseract-ocr-" + language.toLowerCase(java.util.Locale.ROOT)
-                                + ", or choose one of " + String.join(", ", there) + ".");
+                        Message.of("problem.no-ocr-language").with("language", language),
+                        Message.of("problem.no-ocr-language.remedy")
+                                .with("package", language.toLowerCase(java.util.Locale.ROOT))
+                                .with("there", String.join(", ", there)));
             }
         }
         List<String> command = List.of(

@@ -1,6 +1,6 @@
 package inky.courier.core.sizing;
 
-import java.util.Locale;
+import inky.courier.core.message.Message;
 
 /** Sizes in the units that mail servers count in: 1 KB is 1024 bytes, 1 MB is 1024 KB. */
 public final class Bytes {
@@ -9,13 +9,17 @@ public final class Bytes {
 
     private Bytes() {}
 
-    /** "740 KB" or "10.4 MB". */
+    /** "740 KB" or "10.4 MB", in English, for logs and the dialogues of probes. */
     public static String words(long bytes) {
+        return said(bytes).toString();
+    }
+
+    public static Message said(long bytes) {
         if (bytes < KB) {
-            return bytes + " bytes";
+            return Message.of("size.bytes").with("n", bytes);
         }
         return bytes < MB
-                ? Math.round((double) bytes / KB) + " KB"
-                : String.format(Locale.ROOT, "%.1f MB", (double) bytes / MB);
+                ? Message.of("size.kb").with("n", Math.round((double) bytes / KB))
+                : Message.of("size.mb").with("n", (double) bytes / MB);
     }
 }

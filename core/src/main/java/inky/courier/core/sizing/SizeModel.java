@@ -1,6 +1,7 @@
 package inky.courier.core.sizing;
 
 import inky.courier.core.media.MediaSize;
+import inky.courier.core.message.Message;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
@@ -49,9 +50,9 @@ public final class SizeModel {
     /**
      * A profile that fits, and what it costs in quality.
      *
-     * @param givesUp in words, empty when nothing
+     * @param givesUp empty when nothing
      */
-    public record Advice(ScanProfile profile, List<String> givesUp, Estimate estimate) {}
+    public record Advice(ScanProfile profile, List<Message> givesUp, Estimate estimate) {}
 
     public static Estimate estimate(
             ScanProfile profile, MediaSize media, int pages, Optional<Long> limit, Observed observed) {
@@ -130,20 +131,28 @@ public final class SizeModel {
                 .findFirst();
     }
 
-    private record Candidate(ScanProfile profile, List<String> givesUp, double cost) {}
+    private static final Message COLOUR = Message.of("profile.gives-up.colour");
+    private static final Message SHADES = Message.of("profile.gives-up.shades");
+    private static final Message SMALL_TYPE = Message.of("profile.gives-up.small-type");
+
+    private static Message detail(int dpi) {
+        return Message.of("profile.gives-up.detail-" + dpi);
+    }
+
+    private record Candidate(ScanProfile profile, List<Message> givesUp, double cost) {}
 
     /** Every combination of what can be given up, the least missed first; the costs are judgement, not measurement. */
     private static List<Candidate> candidates(ScanProfile profile) {
         List<Candidate> found = new ArrayList<>();
         found.add(new Candidate(profile, List.of(), 0));
-        widen(found, c -> light(c.profile), "fine grain of the paper behind the print", 1);
-        widen(found, c -> asFound(c.profile), "colour on pages that have none", 1.5);
-        widen(found, c -> quality(c.profile), "some sharpness of pictures", 2.5);
-        widen(found, c -> dpi(c.profile, 200), "detail above 200 dpi", 2);
-        widen(found, c -> dpi(c.profile, 150), "detail above 150 dpi: small type stays readable, but not crisp", 5);
-        widen(found, c -> colour(c.profile, ColourMode.GREY), "colour", 8);
-        widen(found, c -> colour(c.profile, ColourMode.BLACK_AND_WHITE), "every shade between ink and paper", 14);
-        widen(found, c -> dpi(c.profile, 100), "small type", 16);
+        widen(found, c -> light(c.profile), Message.of("profile.gives-up.grain"), 1);
+        widen(found, c -> asFound(c.profile), Message.of("profile.gives-up.colour-where-none"), 1.5);
+        widen(found, c -> quality(c.profile), Message.of("profile.gives-up.sharpness"), 2.5);
+        widen(found, c -> dpi(c.profile, 200), detail(200), 2);
+        widen(found, c -> dpi(c.profile, 150), detail(150), 5);
+        widen(found, c -> colour(c.profile, ColourMode.GREY), COLOUR, 8);
+        widen(found, c -> colour(c.profile, ColourMode.BLACK_AND_WHITE), SHADES, 14);
+        widen(found, c -> dpi(c.profile, 100), SMALL_TYPE, 16);
         return found.stream()
                 .sorted(Comparator.comparingDouble(Candidate::cost))
                 .toList();
@@ -153,15 +162,15 @@ public final class SizeModel {
         Optional<ScanProfile> of(Candidate candidate);
     }
 
-    private static void widen(List<Candidate> found, Change change, String givesUp, double cost) {
+    private static void widen(List<Candidate> found, Change change, Message givesUp, double cost) {
         for (Candidate candidate : List.copyOf(found)) {
             change.of(candidate).ifPresent(profile -> {
-                List<String> words = new ArrayList<>(candidate.givesUp);
-                if (givesUp.startsWith("detail above 150") || givesUp.equals("small type")) {
-                    words.removeIf(word -> word.startsWith("detail above"));
+                List<Message> words = new ArrayList<>(candidate.givesUp);
+                if (givesUp.equals(detail(150)) || givesUp.equals(SMALL_TYPE)) {
+                    words.removeAll(List.of(detail(200), detail(150)));
                 }
-                if (givesUp.startsWith("every shade")) {
-                    words.remove("colour");
+                if (givesUp.equals(SHADES)) {
+                    words.remove(COLOUR);
                 }
                 words.add(givesUp);
                 found.add(new Candidate(profile, List.copyOf(words), candidate.cost + cost));

@@ -1,6 +1,7 @@
 package inky.courier.core.transfer;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
@@ -25,23 +26,23 @@ public record FolderPath(List<String> names) {
     /** Reads what a person or a browser sent. @throws Invalid when it leads outside or cannot be a folder */
     public static FolderPath of(String text) {
         if (text.length() > LONGEST) {
-            throw refused("A folder's path has at most " + LONGEST + " characters.");
+            throw refused(Message.of("problem.folder.path.long").with("n", LONGEST));
         }
         List<String> names = new ArrayList<>();
         for (String part : text.strip().split("[/\\\\]+")) {
             String name = part.strip();
             if (name.equals("..") || name.equals(".")) {
-                throw refused("A folder's path cannot lead upwards.");
+                throw refused(Message.of("problem.folder.path.upwards"));
             }
             if (!PlainText.isLine(name)) {
-                throw refused("A folder's name cannot hold control characters.");
+                throw refused(Message.of("problem.folder.path.control"));
             }
             if (!name.isEmpty()) {
                 names.add(name);
             }
         }
         if (names.size() > DEEPEST) {
-            throw refused("A folder's path has at most " + DEEPEST + " levels.");
+            throw refused(Message.of("problem.folder.path.deep").with("n", DEEPEST));
         }
         return new FolderPath(names);
     }
@@ -92,7 +93,7 @@ public record FolderPath(List<String> names) {
         return text();
     }
 
-    private static Invalid refused(String sentence) {
-        return new Invalid("folder.path", "path", sentence, "Separate names by slashes, for example manifests/2026.");
+    private static Invalid refused(Message sentence) {
+        return new Invalid("folder.path", "path", sentence, Message.of("problem.folder.path.remedy"));
     }
 }

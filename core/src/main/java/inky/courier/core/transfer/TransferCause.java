@@ -11,132 +11,42 @@ import java.util.regex.Pattern;
 
 /** Why a file does not get into a folder, from the protocols' own codes. */
 public enum TransferCause implements Cause {
-    NOT_THIS_PROTOCOL(
-            UNTIL_MENDED,
-            "The service at this port uses another protocol.",
-            "Check the port: SMB has 445, FTP 21, FTPS from the start 990, SFTP 22, WebDAV 443."),
-    TLS_NOT_OFFERED(
-            UNTIL_MENDED,
-            "The server does not offer TLS at this port.",
-            "Try TLS from the start on port 990, or ask the server's administrator. Courier does not fall back to an unencrypted connection."),
-    ENCRYPTION_NEEDED(
-            UNTIL_MENDED,
-            "The server requires an encrypted connection.",
-            "Choose an encrypted connection for this destination."),
-    ENCRYPTION_NOT_OFFERED(
-            UNTIL_MENDED,
-            "The server speaks SMB 2, which has no encryption.",
-            "Have SMB 3 switched on at the server, or choose not to encrypt."),
-    HOST_KEY_UNKNOWN(
-            UNTIL_MENDED,
-            "Nobody has yet accepted the server's key.",
-            "Compare the fingerprint with the server's administrator, then accept exactly this key."),
-    HOST_KEY_CHANGED(
-            UNTIL_MENDED,
-            "The server shows another key than the one you accepted.",
-            "Compare the new fingerprint with the server's administrator before you accept it."),
-    SIGN_IN_REFUSED(
-            UNTIL_MENDED,
-            "The server does not take this account with this password.",
-            "Enter the account's new password. For a domain account, check the domain too."),
-    KEY_HAS_PASSPHRASE(
-            UNTIL_MENDED,
-            "The stored private key is protected by a passphrase.",
-            "Enter the key without its passphrase; it is stored encrypted here."),
-    KEY_NOT_READABLE(
-            UNTIL_MENDED,
-            "The stored value is not a private key.",
-            "Paste the whole key, with its first and last line."),
-    PASSWORD_EXPIRED(
-            UNTIL_MENDED,
-            "The account's password has expired.",
-            "Set a new password for the account, then enter it here."),
-    ACCOUNT_LOCKED(
-            UNTIL_MENDED,
-            "The account is locked after too many wrong passwords.",
-            "Unlock the account at the server, then enter the correct password here."),
-    ACCOUNT_CLOSED(
-            UNTIL_MENDED,
-            "The account may not sign in: it is disabled, expired or restricted.",
-            "Enable the account at the server, or use another."),
-    CLOCK_DIFFERS(
-            UNTIL_MENDED,
-            "The clocks of the server and of its directory differ too much for a sign-in.",
-            "Set the clocks by the same time server."),
-    SHARE_NOT_FOUND(UNTIL_MENDED, "The server has no share of this name.", "Check the spelling of the share's name."),
-    FOLDER_NOT_FOUND(
-            UNTIL_MENDED,
-            "The folder does not exist.",
-            "Create the folder, choose another one, or let Courier create missing folders."),
-    NOT_ALLOWED_IN(
-            UNTIL_MENDED,
-            "The account has no read permission for this share or folder.",
-            "Give the account the right to list the folder."),
-    NOT_ALLOWED_TO_WRITE(
-            UNTIL_MENDED,
-            "The account has no write permission here.",
-            "Give the account the right to create, rename and delete files in the folder."),
-    NO_SPACE(
-            PASSES,
-            "There is no space left.",
-            "Free some space there, or raise the account's quota. Courier tries again."),
-    NAME_REFUSED(FOR_GOOD, "The server refuses this file name.", "Change the name template, then send again."),
-    LEADS_ELSEWHERE(
-            FOR_GOOD,
-            "On an FTP server a folder whose name begins with ~ may be somebody's home folder.",
-            "Choose another folder, or rename this one at the server."),
-    NAME_TAKEN(
-            FOR_GOOD,
-            "A file of this name already exists, and the destination is set not to replace it.",
-            "Remove that file, or let Courier number files, then send again."),
-    FILE_TOO_LARGE(
-            FOR_GOOD,
-            "The file is larger than the server takes.",
-            "Scan at a lower resolution or in grey, or in several parts."),
-    BUSY(
-            PASSES,
-            "The file or folder is in use by someone else.",
-            "No action needed: Courier tries again automatically."),
-    TRY_LATER(PASSES, "The server asks to try again later.", "No action needed: Courier tries again automatically."),
-    DATA_LINE(
-            PASSES,
-            "The FTP data connection cannot be opened.",
-            "Try passive instead of active. A firewall must let the server's passive ports through."),
-    MOVED(UNTIL_MENDED, "The server redirects to another address.", "Use the address that it gives, if it is yours."),
-    CONTENT_DIFFERS(
-            PASSES,
-            "The file there differs from what was sent.",
-            "Courier sends it again. If this persists, the server or its disk is at fault."),
-    NO_OWN_FOLDER(
-            UNTIL_MENDED,
-            "This person has no desktop folder yet.",
-            "Add a folder destination that belongs to the person."),
-    NO_CONSENT(
-            UNTIL_MENDED,
-            "This person has not given Courier access to their cloud folder.",
-            "The person allows it once, at a panel, with their phone. It is then sent automatically."),
-    CONSENT_ENDED(
-            UNTIL_MENDED,
-            "The consent for this person's cloud folder is no longer valid.",
-            "The person allows it again at a panel. It is then sent automatically."),
-    CONSENT_NOT_OFFERED(
-            UNTIL_MENDED,
-            "The cloud does not offer the device authorization grant.",
-            "Ask the cloud's administrator whether this client may use the device authorization grant, and for both endpoints."),
-    TOKEN_RAN_OUT(
-            PASSES,
-            "The permission expired during the transfer.",
-            "No action needed: Courier gets a new one and tries again."),
-    NO_STICK(PASSES, "There is no USB stick in the device.", "Put one in. Courier looks again by itself, for a day."),
-    NO_STORAGE(
-            UNTIL_MENDED,
-            "The device has no storage of this sort.",
-            "Use another destination for jobs on this device."),
-    MUST_BE_ENCRYPTED(
-            FOR_GOOD,
-            "Files on a stick must be encrypted here, and these are not.",
-            "Let the job's profile make encrypted PDF, then scan again."),
-    REFUSED(FOR_GOOD, "The server refuses it.", "Its reply is shown here; ask its administrator.");
+    NOT_THIS_PROTOCOL(UNTIL_MENDED),
+    TLS_NOT_OFFERED(UNTIL_MENDED),
+    ENCRYPTION_NEEDED(UNTIL_MENDED),
+    ENCRYPTION_NOT_OFFERED(UNTIL_MENDED),
+    HOST_KEY_UNKNOWN(UNTIL_MENDED),
+    HOST_KEY_CHANGED(UNTIL_MENDED),
+    SIGN_IN_REFUSED(UNTIL_MENDED),
+    KEY_HAS_PASSPHRASE(UNTIL_MENDED),
+    KEY_NOT_READABLE(UNTIL_MENDED),
+    PASSWORD_EXPIRED(UNTIL_MENDED),
+    ACCOUNT_LOCKED(UNTIL_MENDED),
+    ACCOUNT_CLOSED(UNTIL_MENDED),
+    CLOCK_DIFFERS(UNTIL_MENDED),
+    SHARE_NOT_FOUND(UNTIL_MENDED),
+    FOLDER_NOT_FOUND(UNTIL_MENDED),
+    NOT_ALLOWED_IN(UNTIL_MENDED),
+    NOT_ALLOWED_TO_WRITE(UNTIL_MENDED),
+    NO_SPACE(PASSES),
+    NAME_REFUSED(FOR_GOOD),
+    LEADS_ELSEWHERE(FOR_GOOD),
+    NAME_TAKEN(FOR_GOOD),
+    FILE_TOO_LARGE(FOR_GOOD),
+    BUSY(PASSES),
+    TRY_LATER(PASSES),
+    DATA_LINE(PASSES),
+    MOVED(UNTIL_MENDED),
+    CONTENT_DIFFERS(PASSES),
+    NO_OWN_FOLDER(UNTIL_MENDED),
+    NO_CONSENT(UNTIL_MENDED),
+    CONSENT_ENDED(UNTIL_MENDED),
+    CONSENT_NOT_OFFERED(UNTIL_MENDED),
+    TOKEN_RAN_OUT(PASSES),
+    NO_STICK(PASSES),
+    NO_STORAGE(UNTIL_MENDED),
+    MUST_BE_ENCRYPTED(FOR_GOOD),
+    REFUSED(FOR_GOOD);
 
     /**
      * How servers say in words that there is no room, where they do so under a code for any local error (vsftpd's 451 is
@@ -145,15 +55,20 @@ public enum TransferCause implements Cause {
     private static final Pattern FULL = Pattern.compile(
             "no space|disk (is )?full|quota|insufficient (disk )?(space|storage)|writing to local file");
 
-    private final Told told;
+    private final Lasting lasting;
 
-    TransferCause(Lasting lasting, String sentence, String remedy) {
-        this.told = new Told(lasting, sentence, remedy);
+    TransferCause(Lasting lasting) {
+        this.lasting = lasting;
     }
 
     @Override
-    public Told told() {
-        return told;
+    public String area() {
+        return "transfer";
+    }
+
+    @Override
+    public Lasting lasting() {
+        return lasting;
     }
 
     @Override

@@ -3,6 +3,7 @@ package inky.courier.core.workshop;
 import inky.courier.core.Invalid;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PixelLimit;
 import java.awt.image.BufferedImage;
@@ -64,7 +65,11 @@ public final class ImageFiles {
     public static List<Page> read(Path path, String name, OptionalInt dpi) throws IOException {
         Named file = new Named(path, name);
         if (!Files.isReadable(path) || Files.isDirectory(path)) {
-            throw new Invalid("workshop.file", "file", file + " is not there, or cannot be read.", "Check its name.");
+            throw new Invalid(
+                    "workshop.file",
+                    "file",
+                    Message.of("problem.workshop.file").with("file", file.toString()),
+                    Message.of("problem.workshop.file.remedy"));
         }
         byte[] head = new byte[5];
         try (var in = Files.newInputStream(path)) {
@@ -96,7 +101,11 @@ public final class ImageFiles {
         try {
             PixelLimit.check((int) Math.min(width, Integer.MAX_VALUE), (int) Math.min(height, Integer.MAX_VALUE));
         } catch (PixelLimit.TooLarge e) {
-            throw new Invalid("workshop.size", "file", file + ": " + e.getMessage(), "Scale it down.");
+            throw new Invalid(
+                    "workshop.size",
+                    "file",
+                    Message.of("problem.about").with("what", file.toString()).with("sentence", e.sentence()),
+                    Message.of("problem.workshop.size.remedy"));
         } catch (IOException e) {
             throw unreadable(file);
         }
@@ -136,8 +145,8 @@ public final class ImageFiles {
         return new Invalid(
                 "workshop.file",
                 "file",
-                file + " is no image that can be read.",
-                "Give PNG, JPEG, TIFF or PDF; if it is one of these, it is damaged.");
+                Message.of("problem.workshop.image").with("file", file.toString()),
+                Message.of("problem.workshop.image.remedy"));
     }
 
     private static Resolution resolution(Named file, ImageReader reader, int index, OptionalInt given)
@@ -152,8 +161,8 @@ public final class ImageFiles {
             throw new Invalid(
                     "workshop.dpi",
                     "dpi",
-                    file + " does not say a resolution between 75 and 1200 dpi.",
-                    "Give it: --dpi 200.");
+                    Message.of("problem.workshop.dpi").with("file", file.toString()),
+                    Message.of("problem.workshop.dpi.remedy"));
         }
         return new Resolution(said.getAsInt());
     }
@@ -227,7 +236,11 @@ public final class ImageFiles {
             }
             return pages;
         } catch (InvalidPasswordException e) {
-            throw new Invalid("workshop.locked", "file", file + " is locked by a passcode.", "Give it without one.");
+            throw new Invalid(
+                    "workshop.locked",
+                    "file",
+                    Message.of("problem.workshop.locked").with("file", file.toString()),
+                    Message.of("problem.workshop.locked.remedy"));
         }
     }
 

@@ -25,7 +25,7 @@ public final class SeparatorSheet {
     /** @param text what the next file may be named by; empty for none */
     public static PageRaster draw(String text, int dpi) {
         if (text.length() > LONGEST || !PlainText.isLine(text)) {
-            throw new Invalid("separator.text", "text", "A separator sheet says at most 80 characters.", "Shorten it.");
+            throw Invalid.of("separator.text", "text");
         }
         Resolution resolution = new Resolution(dpi);
         int width = resolution.pixels(MediaSizes.A4.width());

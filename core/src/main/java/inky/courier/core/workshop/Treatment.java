@@ -3,6 +3,7 @@ package inky.courier.core.workshop;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageColour;
@@ -21,11 +22,13 @@ import inky.courier.core.tidy.StampInk;
 import inky.courier.core.tidy.Tones;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /** What a profile does to one page, step by step, with a word for each step taken. */
 public final class Treatment {
+    /** Said of a page that is kept in colour because it has some. */
+    public static final Message COLOUR_FOUND = Message.of("page.done.colour");
+
     /** Turning costs sharpness; less than this nobody sees. */
     private static final double LEAST_TURN = 0.08;
 
@@ -45,10 +48,10 @@ public final class Treatment {
      *
      * @param raster in grey or colour, also where black and white is made of it: text is read from it
      * @param blackAndWhite packed to one bit a pixel, when the profile or the page wants that
-     * @param done what was done, in words
+     * @param done what was done
      */
     @SuppressWarnings("ArrayRecordComponent")
-    public record Treated(PageRaster raster, Optional<byte[]> blackAndWhite, MediaSize media, List<String> done) {}
+    public record Treated(PageRaster raster, Optional<byte[]> blackAndWhite, MediaSize media, List<Message> done) {}
 
     /** What a stamp may say. */
     public record StampValues(int page, int pages, String date) {}
@@ -61,22 +64,22 @@ public final class Treatment {
     }
 
     /** Before all else, as the rims lie along the way that the scanner went. */
-    PageRaster withoutFringe(PageRaster page, List<String> done) {
+    PageRaster withoutFringe(PageRaster page, List<Message> done) {
         if (!tidy.fringe()) {
             return page;
         }
         Optional<PageRaster> clean = ColourFringe.removed(page);
-        clean.ifPresent(changed -> done.add("colour fringes removed"));
+        clean.ifPresent(changed -> done.add(Message.of("page.done.fringes")));
         return clean.orElse(page);
     }
 
     /** The page, or an opened book's two pages in reading order. */
     public List<Treated> apply(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp) {
-        List<String> done = new ArrayList<>();
+        List<Message> done = new ArrayList<>();
         PageRaster straight = straightened(page, analysis, done);
         if (tidy.gutter()) {
             straight = Edges.gutter(straight);
-            done.add("gutter cleaned");
+            done.add(Message.of("page.done.gutter"));
         }
         if (tidy.openedBook() == Tidy.Book.NO) {
             return List.of(finished(straight, analysis, stamp, done));
@@ -84,9 +87,9 @@ public final class Treatment {
         List<PageRaster> halves = OpenedBook.pages(straight, tidy.openedBook() == Tidy.Book.RIGHT_TO_LEFT);
         List<Treated> pages = new ArrayList<>();
         for (PageRaster half : halves) {
-            List<String> own = new ArrayList<>(done);
+            List<Message> own = new ArrayList<>(done);
             if (halves.size() == 2) {
-                own.add(pages.isEmpty() ? "first page of an opened book" : "second page of an opened book");
+                own.add(Message.of(pages.isEmpty() ? "page.done.book-first" : "page.done.book-second"));
             }
             pages.add(finished(half, analysis, stamp, own));
         }
@@ -94,7 +97,7 @@ public final class Treatment {
     }
 
     /** The page with only its place mended: cropped, straight, upright. */
-    PageRaster straightened(PageRaster page, Optional<PageAnalysis> analysis, List<String> done) {
+    PageRaster straightened(PageRaster page, Optional<PageAnalysis> analysis, List<Message> done) {
         PageRaster result = page;
         double skew = 0;
         if (analysis.isPresent()) {
@@ -105,7 +108,8 @@ public final class Treatment {
                 Outline outline = a.paper().outline();
                 result = Resample.cut(result, outline);
                 skew -= a.paper().skewDegrees();
-                done.add("cropped to " + a.paper().media().label());
+                done.add(Message.of("page.done.cropped")
+                        .with("size", a.paper().media().label()));
             }
             result = withoutDarkEdges(result, done);
             // Rows of a table, and lines of print, are told by their height on the page, so text is read from straight
@@ -113,16 +117,13 @@ public final class Treatment {
             boolean straighten = tidy.straighten() || profile.files().type().readsText();
             if (straighten && Math.abs(skew) >= LEAST_TURN) {
                 result = Resample.turned(result, -skew, Edges.paperTone(result)[0]);
-                done.add(String.format(
-                        Locale.ROOT,
-                        "straightened by %.1f\u00b0 %s",
-                        Math.abs(skew),
-                        skew > 0 ? "clockwise" : "counter-clockwise"));
+                done.add(Message.of(skew > 0 ? "page.done.straightened-clockwise" : "page.done.straightened-back")
+                        .with("degrees", Math.round(10 * Math.abs(skew)) / 10.0));
             }
             boolean upright = tidy.upright() || profile.files().type().readsText();
             if (upright && a.uprightDegrees() != 0 && a.uprightConfidence() >= LEAST_UPRIGHT) {
                 result = Resample.quarters(result, a.uprightDegrees());
-                done.add("turned upright by " + a.uprightDegrees() + "\u00b0");
+                done.add(Message.of("page.done.upright").with("degrees", a.uprightDegrees()));
             }
             return result;
         }
@@ -130,43 +131,39 @@ public final class Treatment {
     }
 
     /** Before the page is turned: then dark borders still begin at the very edge, where they are looked for. */
-    private PageRaster withoutDarkEdges(PageRaster page, List<String> done) {
+    private PageRaster withoutDarkEdges(PageRaster page, List<Message> done) {
         if (tidy.edges() != Tidy.Rim.FOUND) {
             return page;
         }
-        done.add("dark edges cleaned");
+        done.add(Message.of("page.done.edges"));
         return Edges.found(page);
     }
 
-    private Treated finished(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp, List<String> done) {
+    private Treated finished(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp, List<Message> done) {
         PageRaster result = page;
         if (tidy.edges() == Tidy.Rim.MARGINS && tidy.marginMm() > 0) {
             result = Edges.margins(result, tidy.marginMm());
-            done.add("edges cleaned to " + trimmed(tidy.marginMm()) + " mm");
+            done.add(Message.of("page.done.margins").with("mm", tidy.marginMm()));
         }
         MediaSize media = result.mediaSize();
         if (tidy.scalePercent() != 100 || !tidy.scaleTo().isEmpty()) {
             MediaSize wanted = MediaSizes.byName(tidy.scaleTo()).orElse(media);
             result = rescaled(result, media, wanted);
             media = result.mediaSize();
-            done.add("scaled to " + media.label());
+            done.add(Message.of("page.done.scaled").with("size", media.label()));
         }
         if (tidy.fileDpi() != 0 && tidy.fileDpi() < result.resolution().dpi()) {
             result = Resample.at(result, new Resolution(tidy.fileDpi()));
-            done.add(tidy.fileDpi() + " dpi");
+            done.add(Message.of("profile.dpi").with("dpi", tidy.fileDpi()));
         }
         result = coloured(result, analysis, done);
         result = exposed(result, done);
         if (tidy.stamp().applies()) {
             Tidy.Stamp s = tidy.stamp();
             result = StampInk.print(result, text(s, stamp), s.corner(), s.ink(), s.points());
-            done.add("stamped");
+            done.add(Message.of("page.done.stamped"));
         }
         return new Treated(result, blackAndWhite(result, done), media, done);
-    }
-
-    private static String trimmed(double value) {
-        return value == Math.rint(value) ? Long.toString((long) value) : Double.toString(value);
     }
 
     private PageRaster rescaled(PageRaster page, MediaSize from, MediaSize to) {
@@ -182,7 +179,7 @@ public final class Treatment {
                 page.resolution());
     }
 
-    private PageRaster coloured(PageRaster page, Optional<PageAnalysis> analysis, List<String> done) {
+    private PageRaster coloured(PageRaster page, Optional<PageAnalysis> analysis, List<Message> done) {
         if (page.isGrey()) {
             return page;
         }
@@ -192,34 +189,36 @@ public final class Treatment {
         }
         if (mode == ColourMode.AS_FOUND) {
             boolean colour = analysis.map(a -> a.colour() == PageColour.COLOUR).orElse(true);
-            done.add(colour ? "colour found" : "no colour found, made grey");
+            done.add(colour ? COLOUR_FOUND : Message.of("page.done.grey"));
             return colour ? page : page.toGrey();
         }
         return page.toGrey();
     }
 
-    private PageRaster exposed(PageRaster page, List<String> done) {
+    private PageRaster exposed(PageRaster page, List<Message> done) {
         Tone tone = profile.tone();
         return switch (tone.exposure()) {
             case AS_SCANNED -> page;
             case AUTOMATIC -> {
-                done.add("exposure set by the page");
+                done.add(Message.of("page.done.exposure"));
                 yield Tones.apply(page, Tones.automatic(page));
             }
             case MANUAL -> {
-                done.add("density " + tone.density() + ", contrast " + tone.contrast());
+                done.add(Message.of("page.done.tone")
+                        .with("density", tone.density())
+                        .with("contrast", tone.contrast()));
                 yield Tones.apply(page, Tones.manual(tone.density(), tone.contrast()));
             }
         };
     }
 
-    private Optional<byte[]> blackAndWhite(PageRaster page, List<String> done) {
+    private Optional<byte[]> blackAndWhite(PageRaster page, List<Message> done) {
         if (profile.colour() != ColourMode.BLACK_AND_WHITE) {
             return Optional.empty();
         }
         PageRaster grey = page.toGrey();
         Tone tone = profile.tone();
-        done.add("made black and white");
+        done.add(Message.of("page.done.black-and-white"));
         return Optional.of(
                 switch (tone.content()) {
                     case PHOTO -> BlackAndWhite.dots(PaperWhite.of(grey));

@@ -6,6 +6,7 @@ import inky.courier.core.document.FileWriter;
 import inky.courier.core.document.FileWriters;
 import inky.courier.core.document.InOrder;
 import inky.courier.core.document.PageCoder;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.Kind;
@@ -32,7 +33,6 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -131,7 +131,7 @@ public final class Workshop {
         if (asItCame.isPresent()) {
             return asItCame.get();
         }
-        List<String> done = new ArrayList<>();
+        List<Message> done = new ArrayList<>();
         PageRaster scanned = source.raster();
         PageRaster raster = treatment.withoutFringe(scanned, done);
         Optional<PageAnalysis> analysis = analysis(raster);
@@ -163,7 +163,7 @@ public final class Workshop {
             Source source,
             boolean splitBefore,
             Treatment.StampValues stamp,
-            List<String> done)
+            List<Message> done)
             throws IOException {
         Kind kind = analysis.map(PageAnalysis::kind).orElse(Kind.DOCUMENT);
         List<Piece> pieces = new ArrayList<>();
@@ -188,48 +188,50 @@ public final class Workshop {
             PageRaster raster,
             List<Outline> outlines,
             Treatment.StampValues stamp,
-            List<String> done)
+            List<Message> done)
             throws IOException {
-        done.add(outlines.size() + " papers on the glass, a page for each");
+        done.add(Message.of("page.done.papers").with("n", outlines.size()));
         List<Piece> pieces = new ArrayList<>();
         List<Piece> portraits = new ArrayList<>();
-        Map<String, List<String>> steps = new LinkedHashMap<>();
+        Map<Message, List<Message>> steps = new LinkedHashMap<>();
         for (int i = 0; i < outlines.size(); i++) {
             PageRaster paper = Resample.cut(raster, outlines.get(i));
             Optional<PageAnalysis> analysis = analysis(paper);
-            List<String> own = new ArrayList<>();
+            List<Message> own = new ArrayList<>();
             if (analysis.isPresent() && isSkipped(analysis.get(), source)) {
-                own.add("left out, blank: " + analysis.get().blankness().reason());
+                own.add(Message.of("page.done.left-out")
+                        .with("why", analysis.get().blankness().reason()));
             } else {
                 boolean split = source.splitBefore() && pieces.isEmpty();
                 pieces.addAll(pieces(number, paper, analysis, Source.of(paper), split, stamp, own));
                 portraits.addAll(portraits(paper, analysis, number, own));
             }
-            String paperNumber = Integer.toString(i + 1);
+            Message paperNumber = Message.text(Integer.toString(i + 1));
             own.forEach(
                     step -> steps.computeIfAbsent(step, s -> new ArrayList<>()).add(paperNumber));
         }
-        steps.forEach((step, of) -> done.add(which(of, outlines.size()) + step));
+        steps.forEach((step, of) -> done.add(which(of, outlines.size(), step)));
         Fate fate = pieces.isEmpty() ? Fate.SKIPPED_BLANK : Fate.KEPT;
         return new Worked(List.of(new PageReport(number, fate, Optional.empty(), done)), pieces, portraits, "");
     }
 
-    private static String which(List<String> papers, int all) {
+    private static Message which(List<Message> papers, int all, Message step) {
         return papers.size() == all
-                ? ""
-                : (papers.size() == 1 ? "paper " : "papers ") + String.join(", ", papers) + ": ";
+                ? step
+                : Message.of("page.done.of-papers")
+                        .with("n", papers.size())
+                        .with("papers", Message.list(papers))
+                        .with("step", step);
     }
 
     /** Whether a light page became one, and what it keeps of the scan. */
-    private Optional<String> coding(DocumentPage page) {
+    private Optional<Message> coding(DocumentPage page) {
         if (page instanceof DocumentPage.Light light) {
-            return Optional.of(String.format(
-                    Locale.ROOT,
-                    "made light, %.0f %% of the contrast kept",
-                    Math.floor(light.layers().kept() * 100)));
+            return Optional.of(Message.of("page.done.light")
+                    .with("percent", (int) Math.floor(light.layers().kept() * 100)));
         }
         return profile.files().light() && page instanceof DocumentPage.Jpeg
-                ? Optional.of("not made light: an ordinary page is as small or easier to read")
+                ? Optional.of(Message.of("page.done.not-light"))
                 : Optional.empty();
     }
 
@@ -256,7 +258,7 @@ public final class Workshop {
         for (int i = 0; i < unit.sources.size(); i++) {
             Source source = unit.sources.get(i);
             int number = unit.number + i;
-            List<String> done = new ArrayList<>();
+            List<Message> done = new ArrayList<>();
             PageRaster raster = treatment.withoutFringe(source.raster(), done);
             Optional<PageAnalysis> analysis = analysis(raster);
             Optional<Worked> apart = setApart(number, source, analysis);
@@ -266,7 +268,7 @@ public final class Workshop {
             }
             sides.add(treatment.straightened(raster, analysis, done));
             portraits.addAll(portraits(raster, analysis, number, done));
-            done.add(sides.size() == 1 ? "upper half of a page" : "lower half of the same page");
+            done.add(Message.of(sides.size() == 1 ? "page.done.card-front" : "page.done.card-back"));
             reports.add(new PageReport(number, Fate.KEPT, analysis, done));
         }
         if (sides.isEmpty()) {
@@ -298,7 +300,7 @@ public final class Workshop {
         return new Piece(page, words, kind, split, number);
     }
 
-    private List<Piece> portraits(PageRaster raster, Optional<PageAnalysis> analysis, int number, List<String> done)
+    private List<Piece> portraits(PageRaster raster, Optional<PageAnalysis> analysis, int number, List<Message> done)
             throws IOException {
         Optional<Box> box = analysis.flatMap(PageAnalysis::portrait);
         if (!profile.tidy().portrait() || box.isEmpty()) {
@@ -309,7 +311,7 @@ public final class Workshop {
         double skew = analysis.get().paper().skewDegrees();
         PageRaster straight = Math.abs(skew) > 0.5 ? Resample.turned(cut, -skew, 255) : cut;
         DocumentPage page = new PageCoder(PORTRAIT).code(straight, straight.mediaSize(), Optional.empty());
-        done.add("portrait cut out");
+        done.add(Message.of("page.done.portrait"));
         return List.of(new Piece(page, PageWords.none(cut.width(), cut.height()), Kind.PHOTO, true, number));
     }
 
@@ -322,7 +324,9 @@ public final class Workshop {
         Grouping grouping = profile.grouping();
         if (grouping.atSeparator() && a.separator().isPresent()) {
             String text = a.separator().get().separatorText();
-            String note = text.isEmpty() ? "separator sheet" : "separator sheet for \"" + text + "\"";
+            Message note = text.isEmpty()
+                    ? Message.of("page.done.separator")
+                    : Message.of("page.done.separator-for").with("text", text);
             return Optional.of(new Worked(
                     List.of(new PageReport(number, Fate.SEPARATOR, analysis, List.of(note))),
                     List.of(),

@@ -28,13 +28,15 @@ class DeviceConditionTest {
             int state, String reasons, DeviceCondition.State expected, String sentence) {
         DeviceCondition condition = DeviceCondition.of(state, Arrays.asList(reasons.split(",")), true);
         assertEquals(expected, condition.state());
-        assertEquals(sentence, condition.sentence());
+        assertEquals(sentence, condition.sentence().toString());
     }
 
     @Test
     void aDeviceWithoutAScannerIsNotSaidToScan() {
         assertEquals(
                 "A paper tray is empty.",
-                DeviceCondition.of(3, List.of("media-empty-warning"), false).sentence());
+                DeviceCondition.of(3, List.of("media-empty-warning"), false)
+                        .sentence()
+                        .toString());
     }
 }

@@ -52,7 +52,8 @@ class MailCauseTest {
         MailCause found = MailCause.of(step, SmtpReply.parse(reply).orElseThrow());
         assertEquals(cause, found);
         assertEquals(lasting, found.lasting());
-        assertTrue(found.sentence().endsWith(".") && found.remedy().endsWith("."));
+        assertTrue(found.sentence().toString().endsWith(".")
+                && found.remedy().toString().endsWith("."));
     }
 
     // RFC 5321 section 4.2.1: a reply of several lines has a hyphen behind the code in all but the last

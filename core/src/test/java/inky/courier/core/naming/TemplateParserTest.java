@@ -75,7 +75,7 @@ class TemplateParserTest {
         assertEquals(code, fault.code());
         assertEquals(start, fault.start());
         assertEquals(end, fault.end());
-        assertEquals(remedy, fault.remedy());
+        assertEquals(remedy, fault.remedy().toString());
     }
 
     @Test

@@ -124,7 +124,7 @@ class OfficeTest {
                     OfficeFormat.YAML.read(String.join("\n", fewer));
                 } catch (Invalid e) {
                     refused++;
-                    assertTrue(e.problems().get(0).sentence().endsWith("."), e.getMessage());
+                    assertTrue(e.problems().get(0).sentence().toString().endsWith("."), e.getMessage());
                 }
             }
         }
@@ -149,7 +149,8 @@ class OfficeTest {
         String noDevice = assertThrows(Invalid.class, () -> OfficeFormat.YAML.read(many.toString()))
                 .problems()
                 .get(0)
-                .sentence();
+                .sentence()
+                .toString();
         assertTrue(noDevice.contains("There is no such device"), noDevice);
         StringBuilder laughs = new StringBuilder("a0: &a0 [x, x, x, x, x, x, x, x, x, x]\n");
         for (int i = 1; i < 12; i++) {
@@ -163,11 +164,11 @@ class OfficeTest {
     void whatIsWrongIsToldWithItsLine() {
         String text =
                 "format: inky-courier-office\ndevices:\n- id: 00000000-0000-0002-0000-000000000001\n  name: Bridge\n";
-        assertEquals("Line 3: The value \"host\" is missing.", told(text));
-        assertTrue(told("format: inky-courier-office\njobz: []\n").contains("\"jobz\" in line 2"));
-        assertTrue(told("format: inky-courier-office\njobs: [\n").startsWith("The set-up is no YAML in line "));
+        assertEquals("Line 3: The value \u201chost\u201d is missing.", told(text));
+        assertTrue(told("format: inky-courier-office\njobz: []\n").contains("\u201cjobz\u201d in line 2"));
+        assertTrue(told("format: inky-courier-office\njobs: [\n").startsWith("The set-up is not valid YAML in line "));
         assertEquals(
-                "The set-up is no YAML.",
+                "The set-up is not valid YAML.",
                 told("!!python/object/apply:os.system [ls]").replace(" in line 1", ""));
     }
 
@@ -175,7 +176,8 @@ class OfficeTest {
         return assertThrows(Invalid.class, () -> OfficeFormat.YAML.read(text))
                 .problems()
                 .get(0)
-                .sentence();
+                .sentence()
+                .toString();
     }
 
     @Test

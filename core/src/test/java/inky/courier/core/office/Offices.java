@@ -33,7 +33,7 @@ final class Offices {
 
     static Office random(Random random) {
         List<Item> items = new ArrayList<>();
-        items.add(new OfficeSettings("Harbour " + random.nextInt(3), 24, 30, "https://scans.example", "", 400));
+        items.add(new OfficeSettings("Harbour " + random.nextInt(3), 24, 30, "https://scans.example", "", 400, "de"));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
@@ -46,7 +46,8 @@ final class Offices {
                         "",
                         "192.0.2." + i,
                         631,
-                        60));
+                        60,
+                        random.nextBoolean() ? "" : "fr"));
             }
             if (random.nextBoolean()) {
                 servers.add(id(ItemKind.MAIL_SERVER, i));

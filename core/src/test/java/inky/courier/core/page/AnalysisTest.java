@@ -203,7 +203,8 @@ class AnalysisTest {
     private static String reason(long fault) {
         return PageAnalyser.analyse(TruthPages.blank(fault, DPI).raster())
                 .blankness()
-                .reason();
+                .reason()
+                .toString();
     }
 
     /** Area in common over area in either. */

@@ -117,8 +117,8 @@ class FittedJobTest {
                 Notify.NEVER,
                 false);
         List<Change> all = new ArrayList<>(List.of(
-                new Change.Put(new DeviceItem(DEVICE, "Landing", "", "", "192.0.2.1", 631, 60)),
-                new Change.Put(new DeviceItem(OTHER, "Bridge", "", "", "192.0.2.2", 631, 60)),
+                new Change.Put(new DeviceItem(DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "")),
+                new Change.Put(new DeviceItem(OTHER, "Bridge", "", "", "192.0.2.2", 631, 60, "")),
                 new Change.Put(named),
                 new Change.Put(stick),
                 new Change.Put(new NameItem(new UUID(6, 1), "Date", "{date}")),

@@ -66,7 +66,8 @@ class PreflightTest {
         assertEquals(
                 "Both sides, colour as found, 200 dpi, PDF of many pages",
                 new ScanProfile(ColourMode.AS_FOUND, new Resolution(200), Sides.TWO_LONG_EDGE, FileType.PDF)
-                        .sentence());
+                        .sentence()
+                        .toString());
     }
 
     @Test

@@ -3,6 +3,7 @@ package inky.courier.core.preflight;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import inky.courier.core.message.Message;
 import inky.courier.core.preflight.WaysOut.Room;
 import inky.courier.core.preflight.WaysOut.Trouble;
 import inky.courier.core.preflight.WaysOut.Way;
@@ -22,7 +23,8 @@ class WaysOutTest {
 
     @Test
     void aServerThatDidNotTakeItIsNamedWithItsRemedyAndStopsNothing() {
-        Trouble trouble = new Trouble("The sign-in was refused.", "Enter the new password.");
+        Trouble trouble =
+                new Trouble(Message.text("The sign-in was refused."), Message.text("Enter the new password."));
         List<Finding> found = WaysOut.check(
                 "Tide table",
                 List.of(
@@ -30,8 +32,8 @@ class WaysOutTest {
                         new Way("Quay files", Optional.empty(), Optional.empty())));
         assertEquals(1, found.size());
         assertEquals(Finding.Severity.CARE, found.get(0).severity());
-        assertTrue(found.get(0).sentence().startsWith("Harbour Post "), found.toString());
-        assertEquals("Enter the new password.", found.get(0).remedy());
+        assertTrue(found.get(0).sentence().toString().startsWith("Harbour Post "), found.toString());
+        assertEquals("Enter the new password.", found.get(0).remedy().toString());
     }
 
     // Ten pages are a usual scan: common practice, no source
@@ -41,7 +43,9 @@ class WaysOutTest {
         List<Finding> findings = WaysOut.check(
                 "Tide table", List.of(new Way("Harbour Post", Optional.empty(), Optional.of(new Room(20, pages)))));
         assertEquals(found, !findings.isEmpty());
-        findings.forEach(
-                f -> assertTrue(f.sentence().contains("20 MB") && f.sentence().contains(words), f.sentence()));
+        findings.forEach(f -> assertTrue(
+                f.sentence().toString().contains("20 MB")
+                        && f.sentence().toString().contains(words),
+                f.sentence().toString()));
     }
 }

@@ -43,7 +43,9 @@ class ProfileFormatTest {
         ScanProfile profile =
                 ProfileFormat.read("{\"format\":\"inky-courier-scan-profile\"}").profile();
         assertEquals(new ScanProfile(null, null, null, null, null, null, null), profile);
-        assertEquals("One side, colour as found, 200 dpi, PDF of many pages", profile.sentence());
+        assertEquals(
+                "One side, colour as found, 200 dpi, PDF of many pages",
+                profile.sentence().toString());
     }
 
     @ParameterizedTest

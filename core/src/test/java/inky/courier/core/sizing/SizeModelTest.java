@@ -239,7 +239,8 @@ class SizeModelTest {
         ScanProfile profile = profile(ColourMode.COLOUR, 300, FileSettings.PDF);
         long limit = 10 * Bytes.MB;
         SizeModel.Advice some = advice(profile, 40, limit);
-        assertEquals(List.of("fine grain of the paper behind the print"), some.givesUp());
+        assertEquals(
+                "[fine grain of the paper behind the print]", some.givesUp().toString());
         SizeModel.Advice more = advice(profile, 300, limit);
         assertTrue(more.givesUp().size() > 1, more.givesUp().toString());
         assertTrue(more.estimate().fits(limit));

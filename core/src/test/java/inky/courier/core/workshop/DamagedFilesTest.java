@@ -57,7 +57,7 @@ class DamagedFilesTest {
                 }
             } catch (Invalid e) {
                 refused++;
-                assertFalse(e.problems().get(0).remedy().isEmpty());
+                assertFalse(e.problems().get(0).remedy().toString().isEmpty());
             } catch (IOException | RuntimeException e) {
                 throw new AssertionError("damage " + seed + " of a " + type + " falls through", e);
             }

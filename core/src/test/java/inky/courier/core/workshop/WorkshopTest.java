@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.document.Description;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.page.Kind;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.profile.ColourMode;
@@ -79,7 +80,7 @@ class WorkshopTest {
         Workshop.Result made = make(Grouping.ONE_FILE, Tidy.USUAL, List.of(page(PRINT), page(BLANK), back));
         assertEquals(List.of(1, 3), made.files().get(0).scanned());
         assertEquals(PageReport.Fate.SKIPPED_BLANK, made.pages().get(1).fate());
-        assertTrue(made.pages().get(1).done().get(0).startsWith("Blank:"));
+        assertTrue(made.pages().get(1).done().get(0).toString().startsWith("Blank:"));
     }
 
     @Test
@@ -169,7 +170,7 @@ class WorkshopTest {
         assertEquals(List.of(5), together.files().stream().map(MadeFile::pages).toList());
         assertEquals(
                 "4 papers on the glass, a page for each",
-                together.pages().get(0).done().get(0));
+                together.pages().get(0).done().get(0).toString());
         Workshop.Result byKind = make(new Grouping(0, false, false, true), each, List.of(page(glass.raster())));
         assertEquals(
                 Map.of(Kind.RECEIPT, 3, Kind.CARD, 1),
@@ -181,7 +182,10 @@ class WorkshopTest {
         TextReader none = new TextReader() {
             @Override
             public PageWords read(PageRaster page, List<String> languages) {
-                throw new NotInstalled("files.searchable", "No OCR is installed.", "apt install tesseract-ocr.");
+                throw new NotInstalled(
+                        "files.searchable",
+                        Message.text("No OCR is installed."),
+                        Message.text("apt install tesseract-ocr."));
             }
 
             @Override
@@ -194,7 +198,8 @@ class WorkshopTest {
                 NotInstalled.class,
                 () -> new Workshop(profile(Grouping.ONE_FILE, Tidy.NONE, searchable), none, 2)
                         .make(List.of(page(PRINT)), folder, description()));
-        assertEquals("apt install tesseract-ocr.", missing.problems().get(0).remedy());
+        assertEquals(
+                "apt install tesseract-ocr.", missing.problems().get(0).remedy().toString());
     }
 
     private static Source page(PageRaster raster) {

@@ -1,0 +1,50 @@
+package inky.courier.core.message;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The languages that Courier speaks. */
+public final class Languages {
+    /** Every message is in this one. */
+    public static final Locale FIRST = Locale.ENGLISH;
+
+    public static final List<Locale> ALL = List.of(FIRST, Locale.GERMAN, Locale.forLanguageTag("es"), Locale.FRENCH);
+
+    private Languages() {}
+
+    /** @param tag of BCP 47, such as {@code de} or {@code de-CH}; empty where nobody has said */
+    public static Optional<Locale> of(String tag) {
+        String language = Locale.forLanguageTag(tag).getLanguage();
+        return ALL.stream().filter(l -> l.getLanguage().equals(language)).findFirst();
+    }
+
+    /** What is wrong with the language of somebody or something. @param tag empty where it has none of its own */
+    public static Optional<Problem> problem(String tag, String field) {
+        return tag.isEmpty() || of(tag).isPresent()
+                ? Optional.empty()
+                : Optional.of(new Problem(
+                        "language.unknown",
+                        field,
+                        Message.of("problem.language.unknown"),
+                        Message.of("problem.language.unknown.remedy")));
+    }
+
+    /** @throws Invalid where it is none that Courier speaks */
+    public static void require(String tag, String field) {
+        if (of(tag).isEmpty()) {
+            throw Invalid.of("language.unknown", field);
+        }
+    }
+
+    /** The first of what a person prefers that Courier speaks. */
+    public static Locale best(List<String> tags) {
+        return tags.stream()
+                .map(Languages::of)
+                .flatMap(Optional::stream)
+                .findFirst()
+                .orElse(FIRST);
+    }
+}

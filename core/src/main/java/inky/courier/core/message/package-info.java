@@ -1,0 +1,5 @@
+/**
+ * What is said to a person, as data: a code with arguments. In: messages of core and server. Out: their words in a language, from the
+ * catalogues in ICU MessageFormat (English, German, Spanish, French).
+ */
+package inky.courier.core.message;
