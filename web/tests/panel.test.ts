@@ -80,6 +80,20 @@ describe('the language', () => {
   });
 });
 
+describe('an answer that comes late', () => {
+  it('does not send away who has come meanwhile', async () => {
+    let answer: (front: object) => void = () => undefined;
+    const seen = await panel();
+    server.on('GET /api/panel/d1', () => new Promise((resolve) => (answer = resolve)));
+    await step(15_000);
+    await seen.signIn('274193');
+    await flushPromises();
+    answer({ ...FRONT, person: undefined });
+    await flushPromises();
+    expect(seen.stage.value).toBe('jobs');
+  });
+});
+
 describe('from the door to the jobs', () => {
   it('a PIN leads to the jobs of this device', async () => {
     const seen = await panel();

@@ -24,7 +24,7 @@ function choose(one: Language) {
       type="button"
       class="key one"
       :aria-expanded="open"
-      :aria-label="`${t('panel.language')}: ${LANGUAGES[language()]}`"
+      :aria-label="`${language().toUpperCase()}, ${t('panel.language')}: ${LANGUAGES[language()]}`"
       @click="open = !open"
     >
       {{ language().toUpperCase() }}

@@ -15,7 +15,7 @@ function press(digit: string) {
   if (pin.value.length < LONGEST) pin.value += digit;
 }
 async function enter() {
-  if (pin.value.length < SHORTEST) return;
+  if (pin.value.length < SHORTEST || busy.value) return;
   const entered = pin.value;
   pin.value = '';
   await props.panel.signIn(entered);

@@ -31,6 +31,8 @@ export function usePanel(device: string) {
   let live: EventSource | undefined;
   /** For who stands here now, whatever their own language and the device's are. */
   let chosen: Language | undefined;
+  /** How often somebody has come or gone. */
+  let comings = 0;
 
   const stage = computed<Stage>(() => {
     if (!front.value?.person) return 'door';
@@ -68,10 +70,13 @@ export function usePanel(device: string) {
   }
 
   async function refreshFront() {
+    const before = comings;
     try {
       const seen = await ask(
         api.GET('/api/panel/{device}', { params: { path }, headers: { 'X-By-Itself': '1' } }),
       );
+      // Who came or went meanwhile is not undone by an answer from before.
+      if (before !== comings) return;
       setZone(seen.zone);
       const wasIn = front.value?.person;
       front.value = seen;
@@ -90,19 +95,29 @@ export function usePanel(device: string) {
     await speak(chosen || seen?.person?.language || seen?.language || 'en');
     if (language() === before || !seen) return;
     problem.value = undefined;
-    front.value = await ask(
+    const again = await ask(
       api.GET('/api/panel/{device}', { params: { path }, headers: { 'X-By-Itself': '1' } }),
     );
-    if (!front.value.person) return;
+    if (front.value) front.value = { ...front.value, conditionWords: again.conditionWords };
+    if (!front.value?.person) return;
     await readLists();
     await Promise.all([refreshScan(), refreshProgress(), refreshConsent()]);
     job.value = labels.value.find((one) => one.jobId === job.value?.jobId) ?? job.value;
   }
 
+  /** Beside what the person does meanwhile: a PIN that is entered while words come is not lost. */
+  async function speakQuietly() {
+    try {
+      await speakAsSeen();
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+    }
+  }
+
   async function choose(one: Language) {
     touch();
     chosen = one;
-    await attempt(speakAsSeen);
+    await speakQuietly();
   }
 
   async function readLists() {
@@ -136,12 +151,14 @@ export function usePanel(device: string) {
       ask(api.POST('/api/panel/{device}/session', { params: { path }, body: { pin } })),
     );
     if (!seen) return false;
+    comings++;
     front.value = seen;
     await attempt(enter);
     return true;
   }
 
   function leave() {
+    comings++;
     live?.close();
     scan.value = undefined;
     progress.value = undefined;
@@ -155,7 +172,7 @@ export function usePanel(device: string) {
     labels.value = [];
     chosen = undefined;
     if (front.value) front.value = { ...front.value, person: undefined };
-    void attempt(speakAsSeen);
+    void speakQuietly();
   }
 
   async function signOut() {
