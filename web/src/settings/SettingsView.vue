@@ -60,7 +60,7 @@ async function save() {
         :placeholder="ADDRESS_EXAMPLE"
         label="Public address of Courier"
         name="address"
-        hint="Stands in mails that lead here, for example download links."
+        hint="Used in mails that link to Courier, for example download links."
       />
       <TextField
         v-model="form.signature"
@@ -79,8 +79,8 @@ async function save() {
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>
       <p class="quiet small">
-        Pages and files lie encrypted in the database. When their time is over they are removed; the delivery
-        stays in the list, with every step on its way.
+        Pages and files are stored encrypted in the database. After this time they are removed; the delivery
+        stays in the list with all its steps.
       </p>
       <TextField
         v-model="form.keepAcceptedHours"

@@ -9,7 +9,7 @@ const model = defineModel<string>({ required: true });
 
 <template>
   <FormField v-slot="f" :label="label" name="language" :hint="hint">
-    <el-select :id="f.id" v-model="model" :aria-describedby="f.describedby">
+    <el-select :id="f.id" v-model="model" :empty-values="[null, undefined]" :aria-describedby="f.describedby">
       <el-option v-if="!office" value="" label="The office’s language" />
       <el-option v-for="(name, tag) in LANGUAGES" :key="tag" :value="tag" :label="name" />
     </el-select>
