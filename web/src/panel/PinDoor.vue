@@ -197,4 +197,36 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
 .pad button.word {
   font: 600 19px/24px var(--text);
 }
+/* A small panel, 800 by 480: the keypad stays whole. */
+@media (max-width: 900px), (max-height: 540px) {
+  .door {
+    grid-template-columns: minmax(0, 1fr) 318px;
+    gap: 20px;
+    padding: 12px 16px;
+  }
+  .tag {
+    margin-top: 10px;
+    padding: 12px 20px 16px 54px;
+  }
+  .digits {
+    gap: 14px;
+    height: 48px;
+  }
+  .actions {
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 12px;
+  }
+  .key.enter {
+    width: 100%;
+    min-height: 56px;
+  }
+  .steps {
+    display: none;
+  }
+  .pad {
+    grid-template-columns: repeat(3, 106px);
+    grid-auto-rows: 92px;
+  }
+}
 </style>

@@ -116,8 +116,6 @@ const title = computed(() => {
     : `${name} has no job yet`;
 });
 
-/** What another profile can solve. */
-const FITTABLE = ['job.sides', 'job.colour', 'job.resolution'];
 const fixing = ref<Candidate>();
 const fixOpen = computed({
   get: () => fixing.value !== undefined,
@@ -308,7 +306,7 @@ function choose(step: number) {
             {{ row.finding.remedy }}
           </span>
           <button
-            v-if="FITTABLE.includes(row.finding.code) && may('CHANGE_SETUP') && row.candidate"
+            v-if="row.finding.mends && may('CHANGE_SETUP') && row.candidate"
             type="button"
             class="button"
             :disabled="dirty"

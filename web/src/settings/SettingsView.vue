@@ -1,56 +1,54 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { ref, watch } from 'vue';
-import { api, ask } from '@/api/client';
+import { useQueryClient } from '@tanstack/vue-query';
+import { api, ask, type Schemas } from '@/api/client';
 import ExportSums from './ExportSums.vue';
 import MoveSetUp from './MoveSetUp.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import LanguageField from '@/shared/LanguageField.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import TextField from '@/shared/TextField.vue';
-import { useForm } from '@/shared/problems';
-import { useToast } from '@/shared/toast';
+import { ifMatch, useOne } from '@/shared/one';
 
 const ADDRESS_EXAMPLE = 'https://scans.office.example';
+/** Nothing is left out. */
+type Form = { [Name in keyof Schemas['SettingsForm']]-?: NonNullable<Schemas['SettingsForm'][Name]> };
 const queries = useQueryClient();
-const { say } = useToast();
-const { general, busy, attempt } = useForm();
-const query = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
-const form = ref({
-  office: '',
-  keepAcceptedHours: 24,
-  keepOthersDays: 30,
-  address: '',
-  signature: '',
-  keepDeliveriesDays: 0,
-  language: 'en',
+const { query, form, save, general, busy } = useOne<Schemas['SettingsView'], Form>({
+  path: 'settings',
+  only: 'office',
+  one: () => ask(api.GET('/api/settings')),
+  add: () => Promise.reject(new Error('there are settings always')),
+  change: (_, body, version) => ask(api.PUT('/api/settings', { params: { header: ifMatch(version) }, body })),
+  remove: () => Promise.reject(new Error('there are settings always')),
+  blank: () => ({
+    office: '',
+    keepAcceptedHours: 24,
+    keepOthersDays: 30,
+    address: '',
+    signature: '',
+    keepDeliveriesDays: 0,
+    language: 'en',
+  }),
+  formOf: (v) => ({
+    office: v.office,
+    keepAcceptedHours: v.keepAcceptedHours,
+    keepOthersDays: v.keepOthersDays,
+    address: v.address,
+    signature: v.signature,
+    keepDeliveriesDays: v.keepDeliveriesDays,
+    language: v.language,
+  }),
 });
-watch(
-  query.data,
-  (settings) =>
-    settings &&
-    (form.value = {
-      ...settings,
-      signature: settings.signature ?? '',
-      keepDeliveriesDays: settings.keepDeliveriesDays ?? 0,
-      language: settings.language ?? 'en',
-    }),
-  { immediate: true },
-);
 
-async function save() {
-  const saved = await attempt(() => ask(api.PUT('/api/settings', { body: form.value })));
-  if (!saved) return;
-  queries.setQueryData(['settings'], saved);
-  void queries.invalidateQueries({ queryKey: ['session'] });
-  say('Settings saved.');
+async function saveIt() {
+  if (await save()) void queries.invalidateQueries({ queryKey: ['session'] });
 }
 </script>
 
 <template>
   <h1>Settings</h1>
   <ErrorNote :error="query.error.value ?? general" />
-  <SetUpForm @save="save">
+  <SetUpForm @save="saveIt">
     <section aria-labelledby="office">
       <h2 id="office">The office</h2>
       <TextField v-model="form.office" :maxlength="60" label="Name, shown at panels" name="office" />

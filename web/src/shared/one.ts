@@ -8,6 +8,8 @@ import { useUndo } from './undo';
 export interface Kind<View, Form> {
   /** Path of its area, also the key of its queries. */
   path: string;
+  /** Of what there is only one: how its path calls it. */
+  only?: string;
   one: (id: string) => Promise<View>;
   add: (form: Form) => Promise<View>;
   /** @param version of what was looked at; empty to replace whatever is stored */
@@ -35,7 +37,7 @@ export function useOne<View extends { id: string; name: string; version?: string
   const router = useRouter();
   const queries = useQueryClient();
   const { sayWithUndo } = useUndo();
-  const openId = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''));
+  const openId = computed(() => kind.only ?? (typeof route.params.id === 'string' ? route.params.id : ''));
   const isNew = computed(() => openId.value === 'new');
   const there = computed(() => openId.value !== '' && !isNew.value);
   const query = useQuery({
@@ -44,6 +46,7 @@ export function useOne<View extends { id: string; name: string; version?: string
     enabled: there,
     placeholderData: keepPreviousData,
   });
+  const keyOf = (view: View) => [kind.path, 'one', kind.only ?? view.id];
   /** The last one stays until the next is there. */
   const open = computed(() => (there.value ? query.data.value : undefined));
   const form = ref(kind.blank()) as Ref<Form>;
@@ -66,7 +69,7 @@ export function useOne<View extends { id: string; name: string; version?: string
     },
     mine: () => form.value,
     take: () => {
-      if (stored) queries.setQueryData([kind.path, 'one', stored.id], stored);
+      if (stored) queries.setQueryData(keyOf(stored), stored);
       show(stored);
     },
     insist: () => {
@@ -90,7 +93,7 @@ export function useOne<View extends { id: string; name: string; version?: string
       wasNew ? kind.add(form.value) : kind.change(id, form.value, version),
     );
     if (!saved) return undefined;
-    queries.setQueryData([kind.path, 'one', saved.id], saved);
+    queries.setQueryData(keyOf(saved), saved);
     show(saved);
     await queries.invalidateQueries({ queryKey: [kind.path] });
     if (wasNew) await router.push(`/${kind.path}/${saved.id}`);

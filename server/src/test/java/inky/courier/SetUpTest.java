@@ -97,6 +97,41 @@ class SetUpTest {
         return desk.post("/api/changes/" + change.path("id").asLong() + "/undo", Map.of());
     }
 
+    /** Like any other item: asked about when somebody else was faster, guarded by what needs them, and undone. */
+    @Test
+    void settingsAreNotLostToEachOtherAndKeepWhatIsNeeded() {
+        JsonNode before = desk.get("/api/settings").ok().json();
+        String version = before.path("version").asString();
+        Map<String, Object> form = new HashMap<>(Map.of(
+                "office",
+                "Wherrymoor Piers",
+                "keepAcceptedHours",
+                24,
+                "keepOthersDays",
+                30,
+                "address",
+                before.path("address").asString(),
+                "language",
+                "fr"));
+        JsonNode saved = desk.put("/api/settings", form, version).ok().json();
+        assertThat(saved.path("language").asString()).isEqualTo("fr");
+        Browser.Answer late = desk.put("/api/settings", with(form, "office", "Wherrymoor Quays"), version);
+        assertThat(late.status()).isEqualTo(409);
+        assertThat(late.get("code")).isEqualTo("changed-meanwhile");
+        String mail = desk.post("/api/mail-servers", server("Linked post")).ok().get("id");
+        String link = desk.post(
+                        "/api/destinations",
+                        Map.of("name", "Fetched here", "kind", "LINK", "routeId", mail, "recipients", List.of()))
+                .ok()
+                .get("id");
+        Browser.Answer needed = desk.put("/api/settings", with(form, "address", ""));
+        assertThat(needed.status()).isEqualTo(422);
+        assertThat(needed.get("title")).isEqualTo("Links need this address: Fetched here.");
+        desk.delete("/api/destinations/" + link);
+        undo(lastChange(before.path("id").asString())).ok();
+        assertThat(desk.get("/api/settings").ok().json()).isEqualTo(before);
+    }
+
     /** Each kind of item: made, changed, deleted, and each of that undone, so that the office is as it was. */
     @Test
     void everyKindOfChangeIsUndone() {

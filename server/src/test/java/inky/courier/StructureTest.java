@@ -21,7 +21,14 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.json.JsonMapper;
@@ -97,6 +104,49 @@ class StructureTest {
                 .dependOnClassesThat()
                 .resideInAPackage("inky.courier.standins..")
                 .check(ALL);
+    }
+
+    private static final Pattern TABLE_MADE = Pattern.compile("create table (?:if not exists )?([a-z_]+)");
+    private static final Pattern LITERAL = Pattern.compile("\"((?:[^\"\\\\]|\\\\.)*)\"");
+    private static final Pattern TABLE_USED = Pattern.compile("\\b(?:from|into|update|join)\\s+([a-z_]+)\\b");
+    private static final Pattern ENTITY =
+            Pattern.compile("@Entity\\s(?:@Table\\(name = \"([a-z_]+)\"\\)\\s)?[^{]*?class (\\w+)");
+
+    /** SQL reaches only the tables of its own package; the demo's past is written from outside, as if it had been. */
+    @Test
+    void modulesReachNoTablesOfOthersBySql() throws Exception {
+        Set<String> tables = new TreeSet<>();
+        try (Stream<Path> files = Files.walk(Path.of("src/main/resources/db/migration"))) {
+            for (Path file : files.filter(f -> f.toString().endsWith(".sql")).toList()) {
+                TABLE_MADE.matcher(Files.readString(file)).results().forEach(m -> tables.add(m.group(1)));
+            }
+        }
+        Map<String, Set<String>> users = new TreeMap<>();
+        Path root = Path.of("src/main/java/inky/courier");
+        try (Stream<Path> files = Files.walk(root)) {
+            for (Path file : files.filter(f -> f.toString().endsWith(".java")).toList()) {
+                String module = root.relativize(file).getName(0).toString();
+                String text = Files.readString(file);
+                String sql =
+                        LITERAL.matcher(text).results().map(m -> m.group(1)).collect(Collectors.joining(" "));
+                Stream.concat(
+                                TABLE_USED.matcher(sql).results().map(m -> m.group(1)),
+                                ENTITY.matcher(text)
+                                        .results()
+                                        .map(m -> m.group(1) != null
+                                                ? m.group(1)
+                                                : m.group(2)
+                                                        .replaceAll("(?<!^)([A-Z])", "_$1")
+                                                        .toLowerCase(Locale.ROOT)))
+                        .filter(tables::contains)
+                        .filter(table -> !module.equals("demo"))
+                        .forEach(table -> users.computeIfAbsent(table, t -> new TreeSet<>())
+                                .add(module));
+            }
+        }
+        assertThat(users).hasSizeGreaterThan(30);
+        users.values().removeIf(modules -> modules.size() == 1);
+        assertThat(users).isEmpty();
     }
 
     /** The interface is typed by this file; {@code -Dapi.write=true} writes it anew. */

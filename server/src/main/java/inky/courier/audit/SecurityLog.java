@@ -19,6 +19,11 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class SecurityLog {
+    /** Writes what {@code bin/admin} does beside the running application: when, what, who. */
+    public static final String FROM_COMMAND_LINE =
+            "insert into security_record (at, what, who, place, place_name, source, words) "
+                    + "values (?, ?, ?, 'THIS_MACHINE', '', '', 'bin/admin')";
+
     private static final int MOST = 500;
 
     /** Wrong attempts in an hour that have a row each; what a flood brings beyond is counted in one. */

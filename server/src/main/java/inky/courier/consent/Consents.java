@@ -12,8 +12,10 @@ import inky.courier.destination.ConsentGiven;
 import inky.courier.destination.FolderAccess;
 import inky.courier.destination.FolderAccounts;
 import inky.courier.live.Live;
+import inky.courier.people.PeopleService;
 import inky.courier.setup.Leaving;
 import inky.courier.vault.Vault;
+import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.io.IOException;
@@ -21,7 +23,9 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
@@ -41,6 +45,7 @@ public class Consents {
     private static final Duration ASIDE = Duration.ofSeconds(45);
 
     private final FolderAccounts accounts;
+    private final PeopleService people;
     private final AccessTokens endpoint;
     private final TokenRevocations revocations;
     private final Vault vault;
@@ -53,6 +58,7 @@ public class Consents {
 
     Consents(
             FolderAccounts accounts,
+            PeopleService people,
             AccessTokens endpoint,
             TokenRevocations revocations,
             Vault vault,
@@ -63,6 +69,7 @@ public class Consents {
             ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.accounts = accounts;
+        this.people = people;
         this.endpoint = endpoint;
         this.revocations = revocations;
         this.vault = vault;
@@ -88,12 +95,12 @@ public class Consents {
 
     @Transactional(readOnly = true)
     public List<ConsentView> at(UUID destination) {
-        return views("c.destination_id = ?", destination);
+        return views("destination_id = ?", destination);
     }
 
     @Transactional(readOnly = true)
     public List<ConsentView> of(UUID person) {
-        return views("c.person_id = ?", person);
+        return views("person_id = ?", person);
     }
 
     /** Whether files of a person can go there now, as far as is known. */
@@ -223,7 +230,7 @@ public class Consents {
     }
 
     private FarSideException missing(UUID destination, UUID person) {
-        boolean once = views("c.destination_id = ?", destination).stream().anyMatch(c -> c.personId.equals(person));
+        boolean once = views("destination_id = ?", destination).stream().anyMatch(c -> c.personId.equals(person));
         return new FarSideException(once ? TransferCause.CONSENT_ENDED : TransferCause.NO_CONSENT, "");
     }
 
@@ -279,27 +286,26 @@ public class Consents {
     }
 
     private String nameOf(UUID person) {
-        return jdbc.sql("select name from person where id = ?")
-                .param(person)
-                .query(String.class)
-                .optional()
-                .orElse("somebody");
+        return people.nameOf(person).orElse("somebody");
     }
 
     private List<ConsentView> views(String which, UUID id) {
-        return jdbc.sql("select c.destination_id, d.name, c.person_id, p.name, c.given_at, c.used_at, c.ended_at "
-                        + "from cloud_consent c join destination d on d.id = c.destination_id join person p on p.id = c.person_id "
-                        + "where " + which + " order by p.name, d.name")
+        Map<UUID, String> destinations = new HashMap<>();
+        List<ConsentView> views = jdbc.sql("select destination_id, person_id, given_at, used_at, ended_at "
+                        + "from cloud_consent where " + which)
                 .param(id)
                 .query((row, n) -> new ConsentView(
                         row.getObject(1, UUID.class),
-                        row.getString(2),
-                        row.getObject(3, UUID.class),
-                        row.getString(4),
-                        row.getObject(5, OffsetDateTime.class).toInstant(),
-                        instant(row.getObject(6, OffsetDateTime.class)),
-                        instant(row.getObject(7, OffsetDateTime.class))))
+                        destinations.computeIfAbsent(
+                                row.getObject(1, UUID.class),
+                                destination -> accounts.nameOf(destination).orElse("")),
+                        row.getObject(2, UUID.class),
+                        nameOf(row.getObject(2, UUID.class)),
+                        row.getObject(3, OffsetDateTime.class).toInstant(),
+                        instant(row.getObject(4, OffsetDateTime.class)),
+                        instant(row.getObject(5, OffsetDateTime.class))))
                 .list();
+        return LongList.ordered(views.stream(), view -> view.person() + "\n" + view.destination());
     }
 
     @Nullable

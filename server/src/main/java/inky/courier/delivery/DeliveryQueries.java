@@ -7,7 +7,7 @@ import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Outcome;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
-import inky.courier.web.Json;
+import inky.courier.scan.ScanService;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -25,7 +25,6 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import tools.jackson.core.type.TypeReference;
 
 /** What the desk sees of deliveries; read without entities. */
 @Component
@@ -41,15 +40,17 @@ public class DeliveryQueries {
 
     private final JdbcClient jdbc;
     private final Steps steps;
+    private final ScanService scans;
     private final Files files;
     private final ZoneId zone;
 
     private final Cached<List<DeliveryRow>> line;
 
-    DeliveryQueries(JdbcClient jdbc, Steps steps, Files files, ZoneId zone, Live live) {
+    DeliveryQueries(JdbcClient jdbc, Steps steps, ScanService scans, Files files, ZoneId zone, Live live) {
         this.jdbc = jdbc;
         this.line = new Cached<>(live, this::readLine, "delivery");
         this.steps = steps;
+        this.scans = scans;
         this.files = files;
         this.zone = zone;
     }
@@ -256,26 +257,28 @@ public class DeliveryQueries {
         DeliveryRow row = rows(ROW + "where d.id = :id", Map.of("id", id)).stream()
                 .findFirst()
                 .orElseThrow(() -> Refusal.notFound("delivery"));
-        List<PageThumb> pages = jdbc.sql(
-                        "select p.number, p.bytes, p.media, p.fate, p.done, p.keep, p.split_before from scan_page p join delivery d on d.scan_id = p.scan_id where d.id = ? order by p.number")
-                .param(id)
-                .query((r, n) -> new PageThumb(
-                        r.getInt(1),
-                        r.getLong(2),
-                        r.getString(3),
-                        leftOut(r.getString(4)),
-                        Json.read(r.getString(5), new TypeReference<List<Message>>() {}),
-                        r.getBoolean(6),
-                        r.getBoolean(7)))
-                .list();
         List<StepView> log = steps.of(id).stream()
                 .map(s -> new StepView(s.at(), s.legId(), s.words(), s.farSide()))
                 .toList();
-        record Rest(Message profile, String email) {}
-        Rest rest = jdbc.sql("select profile_words, person_email from delivery where id = ?")
+        record Rest(Message profile, String email, UUID scan) {}
+        Rest rest = jdbc.sql("select profile_words, person_email, scan_id from delivery where id = ?")
                 .param(id)
-                .query((r, n) -> new Rest(MessageColumn.read(r.getString(1)), r.getString(2)))
+                .query((r, n) ->
+                        new Rest(MessageColumn.read(r.getString(1)), r.getString(2), r.getObject(3, UUID.class)))
                 .single();
+        // What is listed of the demo's past was never scanned.
+        List<PageThumb> pages = rest.scan == null
+                ? List.of()
+                : scans.reportedPages(rest.scan).stream()
+                        .map(p -> new PageThumb(
+                                p.number(),
+                                p.bytes(),
+                                p.media(),
+                                leftOut(p.fate()),
+                                p.done(),
+                                p.keep(),
+                                p.splitBefore()))
+                        .toList();
         List<FileView> made = files.of(id).stream()
                 .map(f -> new FileView(f.position(), f.name(), f.bytes(), f.pages(), fileWords(f)))
                 .toList();

@@ -19,6 +19,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -34,6 +35,7 @@ public class Retention {
     private final Contents contents;
     private final List<ContentHold> holds;
     private final Settings settings;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     Retention(
@@ -43,6 +45,7 @@ public class Retention {
             Contents contents,
             List<ContentHold> holds,
             Settings settings,
+            ApplicationEventPublisher events,
             Clock clock) {
         this.jdbc = jdbc;
         this.deliveries = deliveries;
@@ -50,6 +53,7 @@ public class Retention {
         this.contents = contents;
         this.holds = holds;
         this.settings = settings;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -64,9 +68,7 @@ public class Retention {
             removed += !inUse.contains(id) && removeIfOver(id, keeping) ? 1 : 0;
         }
         int abandoned = scans.removeAbandoned(now.minus(ABANDONED));
-        jdbc.sql("delete from panel_session where last_at < ?")
-                .param(now.minus(ABANDONED).atOffset(ZoneOffset.UTC))
-                .update();
+        events.publishEvent(new RetentionSweep(now.minus(ABANDONED)));
         if (removed > 0 || abandoned > 0) {
             LOG.info("removed the contents of {} deliveries and {} scans never sent", removed, abandoned);
         }

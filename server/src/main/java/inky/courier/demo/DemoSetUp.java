@@ -90,14 +90,16 @@ class DemoSetUp {
     record Office(Map<String, DeviceView> devices, Map<String, JobView> jobs, List<PersonView> people) {}
 
     Office build(World world, int mailPort, int filePort, String address) {
-        settings.change(new Settings.SettingsForm(
-                world.office(),
-                KEEP_ACCEPTED_HOURS,
-                30,
-                address,
-                "{device.name}, {device.place}\nWherrymoor Ferries",
-                null,
-                null));
+        settings.change(
+                new Settings.SettingsForm(
+                        world.office(),
+                        KEEP_ACCEPTED_HOURS,
+                        30,
+                        address,
+                        "{device.name}, {device.place}\nWherrymoor Ferries",
+                        null,
+                        null),
+                "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);
         List<PersonView> folk = makePeople(world);

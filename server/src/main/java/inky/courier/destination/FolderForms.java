@@ -56,8 +56,8 @@ final class FolderForms {
             throw new Invalid(
                     "destination.secret",
                     "secret",
-                    Message.of("problem.destination.secret.2"),
-                    Message.of("problem.destination.secret.2.remedy"));
+                    Message.of("problem.destination.secret.elsewhere"),
+                    Message.of("problem.destination.secret.elsewhere.remedy"));
         }
         return saved.secret;
     }

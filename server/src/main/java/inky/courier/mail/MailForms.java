@@ -38,8 +38,8 @@ final class MailForms {
             throw new Invalid(
                     "mail.client-secret",
                     "clientSecret",
-                    Message.of("problem.mail.client-secret"),
-                    Message.of("problem.mail.client-secret.remedy").with("n", LONGEST_SECRET));
+                    Message.of("problem.mail.client-secret.long"),
+                    Message.of("problem.mail.client-secret.long.remedy").with("n", LONGEST_SECRET));
         }
     }
 

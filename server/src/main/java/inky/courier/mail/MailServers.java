@@ -279,8 +279,8 @@ public class MailServers implements DailyProbes.Visited {
             throw new Invalid(
                     "mail.password",
                     "password",
-                    Message.of("problem.mail.password.2"),
-                    Message.of("problem.mail.password.2.remedy"));
+                    Message.of("problem.mail.password.elsewhere"),
+                    Message.of("problem.mail.password.elsewhere.remedy"));
         }
         return server.secret;
     }

@@ -5,11 +5,15 @@ import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
-import inky.courier.core.preflight.WaysOut;
-import inky.courier.core.preflight.WaysOut.Room;
-import inky.courier.core.preflight.WaysOut.Trouble;
-import inky.courier.core.preflight.WaysOut.Way;
+import inky.courier.core.preflight.JobRoute;
+import inky.courier.core.preflight.JobRoute.Room;
+import inky.courier.core.preflight.JobRoute.Trouble;
+import inky.courier.core.preflight.Preflight;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.delivery.Troubles;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -88,20 +92,26 @@ class JobWays {
     }
 
     /** What is known against each job, by its id. */
-    Map<UUID, List<Finding>> findings(List<JobView> jobs) {
+    Map<UUID, List<Finding>> findings(List<JobView> jobs, Office office) {
         Map<UUID, MailServerView> mail =
                 servers.list().stream().collect(Collectors.toMap(MailServerView::id, server -> server));
         Map<Asked, Optional<Integer>> fits = this.fits.get();
         return jobs.stream().collect(Collectors.toMap(JobView::id, job -> {
-            Stream<Way> ways = servers(job).stream().map(d -> {
-                Optional<ProbeReport> report = Optional.ofNullable(
-                        mail.containsKey(d.routeId()) ? mail.get(d.routeId()).lastProbe() : d.lastProbe());
-                return new Way(
-                        d.routeName(),
-                        report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy())),
-                        room(job, mail.get(d.routeId()), report, fits));
-            });
-            return WaysOut.check(job.name(), ways.toList());
+            Optional<JobItem> item =
+                    office.find(new Reference(ItemKind.JOB, job.id())).map(JobItem.class::cast);
+            Stream<JobRoute> routes = item.stream()
+                    .flatMap(it -> servers(job).stream().map(d -> {
+                        Optional<ProbeReport> report = Optional.ofNullable(
+                                mail.containsKey(d.routeId())
+                                        ? mail.get(d.routeId()).lastProbe()
+                                        : d.lastProbe());
+                        return new JobRoute(
+                                it,
+                                d.routeName(),
+                                report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy())),
+                                room(job, mail.get(d.routeId()), report, fits));
+                    }));
+            return Preflight.check(routes.toList());
         }));
     }
 
@@ -126,7 +136,7 @@ class JobWays {
 
     private Optional<Integer> pagesThatFit(Asked asked) {
         ScanProfile profile = profiles.value(asked.profile);
-        return Optional.ofNullable(sizes.estimate(profile, MediaSizes.A4, WaysOut.USUAL_PAGES, asked.limitMb * MB, "")
+        return Optional.ofNullable(sizes.estimate(profile, MediaSizes.A4, Preflight.USUAL_PAGES, asked.limitMb * MB, "")
                 .pagesThatFit());
     }
 

@@ -1,19 +1,17 @@
 package inky.courier.panel;
 
 import inky.courier.core.Invalid;
-import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.PanelItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
-import inky.courier.core.preflight.FittedJob;
+import inky.courier.core.preflight.JobAtDevice;
 import inky.courier.core.preflight.Preflight;
-import inky.courier.core.profile.ScanProfile;
-import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
@@ -21,7 +19,6 @@ import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
-import inky.courier.profile.ProfileService;
 import inky.courier.setup.ItemChange;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
@@ -35,6 +32,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -58,18 +56,16 @@ public class PanelPlaces {
     private final SetUp setUp;
     private final DeviceService devices;
     private final JobService jobs;
-    private final ProfileService profiles;
     private final JobWays ways;
     private final Cached<List<PanelRow>> rows;
 
     /** What was found of jobs at sorts of devices. */
     private final Cached<Map<Pair, List<Finding>>> checked;
 
-    PanelPlaces(SetUp setUp, DeviceService devices, JobService jobs, ProfileService profiles, JobWays ways, Live live) {
+    PanelPlaces(SetUp setUp, DeviceService devices, JobService jobs, JobWays ways, Live live) {
         this.setUp = setUp;
         this.devices = devices;
         this.jobs = jobs;
-        this.profiles = profiles;
         this.ways = ways;
         this.rows = new Cached<>(
                 live,
@@ -130,7 +126,7 @@ public class PanelPlaces {
             if (device.abilities().scans() || !here.isEmpty()) {
                 List<Finding> findings =
                         LongList.ordered(here.stream().map(all::get).filter(Objects::nonNull), JobView::name).stream()
-                                .flatMap(job -> checks.of(job, device.abilities()).stream())
+                                .flatMap(job -> checks.of(job, device).stream())
                                 .toList();
                 found.add(new PanelRow(
                         device.id(),
@@ -146,27 +142,31 @@ public class PanelPlaces {
 
     private record Pair(UUID job, DeviceAbilities abilities) {}
 
-    /** Each profile is read once, and only if something was not checked before. */
+    /** What was found of a job at one device holds for all of its sort. */
     private final class Checks {
         private final Map<Pair, List<Finding>> known = checked.get();
-        private final Map<UUID, ScanProfile> values = new HashMap<>();
+        private final Office office = setUp.office();
 
-        List<Finding> of(JobView job, DeviceAbilities abilities) {
+        List<Finding> of(JobView job, DeviceView device) {
             return known.computeIfAbsent(
-                    new Pair(job.id(), abilities),
-                    pair -> Preflight.check(
-                            job.name(),
-                            values.computeIfAbsent(job.profileId(), profiles::value),
-                            exits(job),
-                            abilities));
+                    new Pair(job.id(), device.abilities()),
+                    pair -> jobAt(office, job.id(), device)
+                            .map(Preflight::check)
+                            .orElse(List.of()));
         }
+    }
+
+    /** Empty for a job that is gone by now. */
+    private static Optional<JobAtDevice> jobAt(Office office, UUID jobId, DeviceView device) {
+        return office.find(new Reference(ItemKind.JOB, jobId))
+                .map(job -> new JobAtDevice(office, (JobItem) job, device.id(), device.abilities()));
     }
 
     /** The jobs against the device, and against what is known of the servers that they send through. */
     @Transactional(readOnly = true)
     public PlanView plan(UUID deviceId) {
         List<JobView> all = jobs.list();
-        return plan(devices.get(deviceId), all, ways.findings(all));
+        return plan(devices.get(deviceId), all, ways.findings(all, setUp.office()));
     }
 
     /** Tries the servers of jobs that are to be put on a device; the plan then says what was found. */
@@ -184,7 +184,7 @@ public class PanelPlaces {
         Checks checks = new Checks();
         return jobs.list().stream()
                 .filter(job -> placeOf.containsKey(job.id()))
-                .map(job -> new Candidate(job, placeOf.get(job.id()), checks.of(job, device.abilities())))
+                .map(job -> new Candidate(job, placeOf.get(job.id()), checks.of(job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
     }
@@ -237,7 +237,9 @@ public class PanelPlaces {
     }
 
     private List<Change> fitted(Office office, UUID deviceId, UUID jobId) {
-        return FittedJob.changes(office, jobId, deviceId, devices.get(deviceId).abilities(), UUID::randomUUID);
+        return jobAt(office, jobId, devices.get(deviceId))
+                .map(at -> Preflight.fix(at, UUID::randomUUID))
+                .orElse(List.of());
     }
 
     private SortedMap<Integer, UUID> placesOf(UUID deviceId) {
@@ -271,20 +273,10 @@ public class PanelPlaces {
                         job.row(),
                         placeOf.getOrDefault(job.id(), 0),
                         Stream.concat(
-                                        checks.of(job, device.abilities()).stream(),
+                                        checks.of(job, device).stream(),
                                         ofWays.getOrDefault(job.id(), List.of()).stream())
                                 .toList()))
                 .toList();
         return new PlanView(device, device.abilities().panelPlaces(), candidates, versionOf(device.id()));
-    }
-
-    private static Preflight.Exits exits(JobView job) {
-        List<DestinationView> sticks = job.destinations().stream()
-                .filter(d -> d.kind() == DestinationKind.USB)
-                .toList();
-        return new Preflight.Exits(
-                !sticks.isEmpty(),
-                sticks.stream().anyMatch(d -> d.folder() != null && d.folder().mustEncrypt()),
-                job.destinations().stream().anyMatch(d -> d.kind() == DestinationKind.SHELF));
     }
 }

@@ -2,6 +2,7 @@ package inky.courier.panel;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
+import inky.courier.delivery.RetentionSweep;
 import inky.courier.device.DeviceService;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
@@ -17,9 +18,11 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Base64;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -94,15 +97,21 @@ class PanelSessions {
 
     /** Whose session it is, if it is of this device and has not ended. */
     Optional<Guest> find(String token, UUID deviceId) {
-        return jdbc.sql(
-                        "select s.device_id, s.person_id, s.last_at, d.sign_out_seconds from panel_session s join device d on d.id = s.device_id "
-                                + "where s.token_hash = ? and s.device_id = ? and s.created_at > ?")
-                .params(hash(token), deviceId, OffsetDateTime.now(clock).minus(LONGEST))
-                .query((row, n) -> new Guest(
-                        row.getObject(1, UUID.class),
-                        row.getObject(2, UUID.class),
-                        row.getObject(3, OffsetDateTime.class).toInstant().plus(Duration.ofSeconds(row.getInt(4)))))
-                .optional()
+        Optional<Integer> signOutSeconds = devices.list().stream()
+                .filter(device -> device.id().equals(deviceId))
+                .map(DeviceService.DeviceView::signOutSeconds)
+                .findFirst();
+        return signOutSeconds
+                .flatMap(seconds -> jdbc.sql("select device_id, person_id, last_at from panel_session "
+                                + "where token_hash = ? and device_id = ? and created_at > ?")
+                        .params(hash(token), deviceId, OffsetDateTime.now(clock).minus(LONGEST))
+                        .query((row, n) -> new Guest(
+                                row.getObject(1, UUID.class),
+                                row.getObject(2, UUID.class),
+                                row.getObject(3, OffsetDateTime.class)
+                                        .toInstant()
+                                        .plus(Duration.ofSeconds(seconds))))
+                        .optional())
                 .filter(guest -> guest.endsAt.isAfter(clock.instant()));
     }
 
@@ -125,5 +134,13 @@ class PanelSessions {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** What nobody has used for a day is over. */
+    @EventListener
+    void sweep(RetentionSweep sweep) {
+        jdbc.sql("delete from panel_session where last_at < ?")
+                .param(sweep.before().atOffset(ZoneOffset.UTC))
+                .update();
     }
 }

@@ -92,6 +92,14 @@ public class PeopleService {
         return LIST.find(all.get(), words);
     }
 
+    /** From what is in memory. */
+    public Optional<String> nameOf(UUID id) {
+        return all.get().stream()
+                .filter(person -> person.id().equals(id))
+                .map(PersonView::name)
+                .findFirst();
+    }
+
     @Transactional(readOnly = true)
     public PersonView get(UUID id) {
         return view(find(id));

@@ -17,6 +17,7 @@ import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
 import inky.courier.store.ContentStore;
 import inky.courier.store.Transactions;
+import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.PreDestroy;
@@ -42,6 +43,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
 
 /** Runs scans. Every page is safe in the database before the next one is asked for. */
 @Service
@@ -248,6 +250,26 @@ public class ScanService {
         tell(id);
     }
 
+    /** A page and what became of it. @param fate empty as long as no files were made */
+    public record ReportedPage(
+            int number, long bytes, String media, String fate, List<Message> done, boolean keep, boolean splitBefore) {}
+
+    @Transactional(readOnly = true)
+    public List<ReportedPage> reportedPages(UUID id) {
+        return jdbc.sql("select number, bytes, media, fate, done, keep, split_before from scan_page where scan_id = ? "
+                        + "order by number")
+                .param(id)
+                .query((row, n) -> new ReportedPage(
+                        row.getInt(1),
+                        row.getLong(2),
+                        row.getString(3),
+                        row.getString(4),
+                        Json.read(row.getString(5), new TypeReference<List<Message>>() {}),
+                        row.getBoolean(6),
+                        row.getBoolean(7)))
+                .list();
+    }
+
     /** What became of a page when the files were made. */
     @Transactional
     public void keepReport(UUID id, int number, String fate, String done) {
@@ -309,8 +331,7 @@ public class ScanService {
     @Transactional
     public int removeAbandoned(Instant before) {
         List<UUID> ids = jdbc.sql(
-                        "select id from scan s where sent_at is null and created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id) "
-                                + "and not exists (select 1 from delivery d where d.scan_id = s.id)")
+                        "select id from scan s where sent_at is null and created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id)")
                 .param(before.atOffset(ZoneOffset.UTC))
                 .query(UUID.class)
                 .list();

@@ -5,6 +5,7 @@ import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import jakarta.annotation.Nullable;
 import java.util.Optional;
+import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,8 +33,36 @@ public class Settings {
         return setUp.get(OfficeSettings.class, OfficeSettings.USUAL.id());
     }
 
+    /** As {@link OfficeSettings}. */
+    public record SettingsView(
+            UUID id,
+            String name,
+            String office,
+            int keepAcceptedHours,
+            int keepOthersDays,
+            String address,
+            String signature,
+            int keepDeliveriesDays,
+            String language,
+            String version) {
+        static SettingsView of(OfficeSettings s) {
+            return new SettingsView(
+                    s.id(),
+                    s.name(),
+                    s.office(),
+                    s.keepAcceptedHours(),
+                    s.keepOthersDays(),
+                    s.address(),
+                    s.signature(),
+                    s.keepDeliveriesDays(),
+                    s.language(),
+                    SetUp.versionOf(s));
+        }
+    }
+
+    /** @param version of what was looked at; empty to replace whatever it is by now */
     @Transactional
-    public OfficeSettings change(SettingsForm form) {
+    public OfficeSettings change(SettingsForm form, String version) {
         OfficeSettings wanted = new OfficeSettings(
                 form.office(),
                 form.keepAcceptedHours(),
@@ -42,7 +71,7 @@ public class Settings {
                 form.signature(),
                 Optional.ofNullable(form.keepDeliveriesDays()).orElseGet(() -> read().keepDeliveriesDays()),
                 Optional.ofNullable(form.language()).orElseGet(() -> read().language()));
-        setUp.change(Wish.put(wanted));
+        setUp.change(Wish.put(wanted).of(version));
         return wanted;
     }
 }

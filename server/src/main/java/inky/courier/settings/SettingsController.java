@@ -1,11 +1,13 @@
 package inky.courier.settings;
 
 import inky.courier.core.access.Right;
-import inky.courier.core.office.OfficeSettings;
+import inky.courier.settings.Settings.SettingsView;
 import inky.courier.web.Needs;
+import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -21,12 +23,14 @@ class SettingsController {
 
     @Needs(Right.READ_SETUP)
     @GetMapping
-    OfficeSettings read() {
-        return settings.read();
+    SettingsView read() {
+        return SettingsView.of(settings.read());
     }
 
     @PutMapping
-    OfficeSettings change(@RequestBody Settings.SettingsForm form) {
-        return settings.change(form);
+    SettingsView change(
+            @RequestBody Settings.SettingsForm form,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        return SettingsView.of(settings.change(form, version));
     }
 }

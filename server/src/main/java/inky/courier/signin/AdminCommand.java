@@ -1,5 +1,6 @@
 package inky.courier.signin;
 
+import inky.courier.audit.SecurityLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.web.Passwords;
@@ -197,11 +198,7 @@ public final class AdminCommand {
     }
 
     private void note(String what, String who) throws SQLException {
-        update(
-                "insert into security_record (at, what, who, place, place_name, source, words) values (?, ?, ?, 'THIS_MACHINE', '', '', 'bin/admin')",
-                OffsetDateTime.now(ZoneOffset.UTC),
-                what,
-                who);
+        update(SecurityLog.FROM_COMMAND_LINE, OffsetDateTime.now(ZoneOffset.UTC), what, who);
     }
 
     private int update(String sql, Object... values) throws SQLException {

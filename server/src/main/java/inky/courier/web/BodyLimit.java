@@ -32,8 +32,8 @@ final class BodyLimit extends OncePerRequestFilter {
     private static final Refusal TOO_LARGE = new Refusal(
             HttpStatus.CONTENT_TOO_LARGE,
             "request.large",
-            Message.of("problem.request.large.2"),
-            Message.of("problem.request.large.2.remedy"));
+            Message.of("problem.request.large.any"),
+            Message.of("problem.request.large.any.remedy"));
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)

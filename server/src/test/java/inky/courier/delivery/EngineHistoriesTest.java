@@ -176,7 +176,7 @@ class EngineHistoriesTest {
                             org.mockito.ArgumentMatchers.anyInt(),
                             org.mockito.ArgumentMatchers.anyBoolean(),
                             org.mockito.ArgumentMatchers.anyBoolean());
-            retention = new Retention(null, deliveries, scans, contents, List.of(), null, memory.clock);
+            retention = new Retention(null, deliveries, scans, contents, List.of(), null, null, memory.clock);
             byHand = new ByHand(deliveries, null, null, routes, memory, scans, null);
         }
 

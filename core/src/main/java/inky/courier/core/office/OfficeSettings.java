@@ -3,15 +3,19 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.job.JobText;
+import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.UUID;
+import java.util.stream.Stream;
 
 /**
  * The few settings of the whole office.
@@ -42,6 +46,9 @@ public record OfficeSettings(
             new OfficeSettings("Our office", 24, 30, "", "", 1096, Languages.FIRST.toLanguageTag());
 
     static final Reference REFERENCE = USUAL.reference();
+
+    /** Of those that need the address, so many are named. */
+    private static final int NAMES = 5;
 
     private static final int HOURS_IN_YEAR = 8784;
     private static final int LEAST_DELIVERIES_DAYS = 31;
@@ -110,6 +117,9 @@ public record OfficeSettings(
                     Message.of("problem.settings.address.address"),
                     Message.of("problem.settings.address.address.remedy"));
         }
+        if (address.isEmpty()) {
+            refuseWhatLinks(all);
+        }
         JobText.signature(signature);
         Languages.require(language, "language");
         boolean tooShort = keepDeliveriesDays < LEAST_DELIVERIES_DAYS || keepDeliveriesDays < keepOthersDays;
@@ -121,6 +131,25 @@ public record OfficeSettings(
                             .with("least", LEAST_DELIVERIES_DAYS)
                             .with("most", MOST_DELIVERIES_DAYS),
                     Message.of("problem.settings.keep.listed.remedy"));
+        }
+    }
+
+    private static void refuseWhatLinks(Office all) {
+        Stream<Item> links = all.all(DestinationItem.class).stream()
+                .filter(destination -> destination.kind().family() == DestinationKind.Family.LINK)
+                .map(Item.class::cast);
+        Stream<Item> jobs = all.all(JobItem.class).stream()
+                .filter(job -> job.whenTooLarge() == WhenTooLarge.LINK)
+                .map(Item.class::cast);
+        List<String> names = Stream.concat(links, jobs).map(Item::name).sorted().toList();
+        if (!names.isEmpty()) {
+            throw new Invalid(
+                    "settings.address",
+                    "address",
+                    Message.of("problem.settings.address.needed")
+                            .with("names", String.join(", ", names.subList(0, Math.min(names.size(), NAMES))))
+                            .with("more", Math.max(0, names.size() - NAMES)),
+                    Message.of("problem.settings.address.needed.remedy"));
         }
     }
 }

@@ -1,14 +1,24 @@
 package inky.courier.core.preflight;
 
 import inky.courier.core.message.Message;
+import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Reference;
 
 /**
  * Something that will go wrong, found before anybody scans.
  *
  * @param code stable, for programs
- * @param place the name of the job, device or server that it is about
+ * @param subject what it is about, and {@code place} its name
+ * @param mends whether Courier can change the set-up so that it is not found any more
  */
-public record Finding(String code, Severity severity, String place, Message sentence, Message remedy) {
+public record Finding(
+        String code,
+        Severity severity,
+        Reference subject,
+        String place,
+        Message sentence,
+        Message remedy,
+        boolean mends) {
     public enum Severity {
         /** The job cannot work. */
         STOPS,
@@ -16,12 +26,21 @@ public record Finding(String code, Severity severity, String place, Message sent
         CARE
     }
 
-    /** A finding whose code is that of its words too. */
-    static Finding of(String code, Severity severity, String place) {
-        return new Finding(code, severity, place, Message.of(code), Message.of(code + ".remedy"));
+    /** About a job; its words stand under its code. */
+    static Finding of(String code, Severity severity, JobItem job) {
+        return new Finding(
+                code, severity, job.reference(), job.name(), Message.of(code), Message.of(code + ".remedy"), false);
     }
 
     Finding with(String name, Object value) {
-        return new Finding(code, severity, place, sentence.with(name, value), remedy);
+        return saying(sentence.with(name, value), remedy);
+    }
+
+    Finding saying(Message other, Message otherRemedy) {
+        return new Finding(code, severity, subject, place, other, otherRemedy, mends);
+    }
+
+    Finding mending(boolean possible) {
+        return new Finding(code, severity, subject, place, sentence, remedy, possible);
     }
 }

@@ -1,70 +1,52 @@
 package inky.courier.core.preflight;
 
-import inky.courier.core.fleet.DeviceAbilities;
-import inky.courier.core.message.Message;
-import inky.courier.core.preflight.Finding.Severity;
-import inky.courier.core.profile.ColourMode;
-import inky.courier.core.profile.ScanProfile;
-import java.util.ArrayList;
+import inky.courier.core.office.Change;
 import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Supplier;
 
-/** Holds a job against the device it shall run on. */
+/** The checks of a job before anybody scans, each a class of its own; what they find is told in their order. */
 public final class Preflight {
+    /** Pages of a usual scan; common practice, no source. */
+    public static final int USUAL_PAGES = 10;
+
+    private static final Check<JobAtDevice> SCANNER = new ScannerCheck();
+
+    private static final List<Check<JobAtDevice>> AT_DEVICE = List.of(
+            new SidesCheck(),
+            new ColourCheck(),
+            new FoundColourCheck(),
+            new ResolutionCheck(),
+            new UsbPortCheck(),
+            new StickEncryptionCheck(),
+            new ShelfCheck());
+
+    private static final List<Check<JobRoute>> BY_ROUTE = List.of(new RouteCheck(), new MailLimitCheck());
+
     private Preflight() {}
 
-    /**
-     * What a job asks of the device itself, beside scanning.
-     *
-     * @param mustBeEncrypted whether the stick gets encrypted files only
-     */
-    public record Exits(boolean stick, boolean mustBeEncrypted, boolean shelf) {
-        public static final Exits ELSEWHERE = new Exits(false, false, false);
+    /** Of a device that does not scan nothing else need be said. */
+    public static List<Finding> check(JobAtDevice at) {
+        Optional<Finding> prints = SCANNER.find(at);
+        return prints.isPresent() ? List.of(prints.get()) : found(AT_DEVICE, at);
     }
 
-    public static List<Finding> check(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
-        if (!device.scans()) {
-            return List.of(Finding.of("job.no-scanner", Severity.STOPS, jobName));
-        }
-        List<Finding> findings = new ArrayList<>();
-        if (profile.sides().both() && !device.turnsSheets()) {
-            findings.add(Finding.of("job.sides", Severity.STOPS, jobName));
-        }
-        if (profile.colour() == ColourMode.COLOUR && !device.scansColour()) {
-            findings.add(Finding.of("job.colour", Severity.STOPS, jobName));
-        }
-        if (profile.colour() == ColourMode.AS_FOUND && !device.scansColour()) {
-            findings.add(Finding.of("job.colour-as-found", Severity.CARE, jobName));
-        }
-        if (!device.resolutions().contains(profile.resolution().dpi())) {
-            findings.add(Finding.of("job.resolution", Severity.STOPS, jobName)
-                    .with("dpi", profile.resolution().dpi())
-                    .with("has", list(device.resolutions())));
-        }
-        findings.addAll(exits(jobName, profile, exits, device));
-        return List.copyOf(findings);
+    /** The same job by each of its servers. */
+    public static List<Finding> check(List<JobRoute> routes) {
+        return routes.stream().flatMap(route -> found(BY_ROUTE, route).stream()).toList();
     }
 
-    private static List<Finding> exits(String jobName, ScanProfile profile, Exits exits, DeviceAbilities device) {
-        List<Finding> findings = new ArrayList<>();
-        if (exits.stick && !device.usbPort()) {
-            findings.add(Finding.of("job.no-usb", Severity.STOPS, jobName));
-        } else if (exits.stick && !profile.encryptsFiles()) {
-            findings.add(new Finding(
-                    "job.stick-open",
-                    exits.mustBeEncrypted ? Severity.STOPS : Severity.CARE,
-                    jobName,
-                    Message.of(exits.mustBeEncrypted ? "job.stick-open.refused" : "job.stick-open"),
-                    Message.of("job.stick-open.remedy")));
-        }
-        if (exits.shelf && !device.shelf()) {
-            findings.add(Finding.of("job.no-shelf", Severity.STOPS, jobName));
-        }
-        return findings;
+    /** What is to be changed so that the job runs at the device. @param ids new ones, for what is added */
+    public static List<Change> fix(JobAtDevice at, Supplier<UUID> ids) {
+        return AT_DEVICE.stream()
+                .filter(check -> check.find(at).filter(Finding::mends).isPresent())
+                .findFirst()
+                .map(check -> check.fix(at, ids))
+                .orElse(List.of());
     }
 
-    private static Message list(List<Integer> resolutions) {
-        return Message.list(resolutions.stream()
-                .map(dpi -> Message.text(String.valueOf(dpi)))
-                .toList());
+    private static <T> List<Finding> found(List<Check<T>> checks, T at) {
+        return checks.stream().flatMap(check -> check.find(at).stream()).toList();
     }
 }

@@ -1,4 +1,5 @@
 /**
- * Checks before anyone scans. In: a job and a device. Out: findings with a code, a sentence and a remedy.
+ * Checks before anyone scans, one class each. In: a job of the office at a device, or by a server. Out: findings with a code, a sentence, a remedy, and changes
+ * that mend them where there are any.
  */
 package inky.courier.core.preflight;

@@ -47,10 +47,9 @@ class FittedJobTest {
             Office office = office(random);
             DeviceAbilities device = device(random);
             AtomicLong ids = new AtomicLong(100);
-            List<Change> changes =
-                    FittedJob.changes(office, JOB, DEVICE, device, () -> new UUID(9, ids.incrementAndGet()));
-            List<Finding> before = stops(office, JOB, device);
-            assertEquals(before.isEmpty() || !device.scans(), changes.isEmpty(), before::toString);
+            List<Change> changes = Preflight.fix(at(office, JOB, device), () -> new UUID(9, ids.incrementAndGet()));
+            List<Finding> before = mendable(office, JOB, device);
+            assertEquals(before.isEmpty(), changes.isEmpty(), before::toString);
             if (!changes.isEmpty()) {
                 mended++;
                 Office after = office.apply(changes);
@@ -58,7 +57,7 @@ class FittedJobTest {
                                 .orElseThrow())
                         .places()
                         .get(3);
-                assertEquals(List.of(), stops(after, there, device));
+                assertEquals(List.of(), mendable(after, there, device));
                 for (ItemKind kind : List.of(ItemKind.JOB, ItemKind.PROFILE)) {
                     office.items().stream()
                             .filter(item -> item.itemKind() == kind)
@@ -68,19 +67,21 @@ class FittedJobTest {
                 assertEquals(
                         office.find(new Reference(ItemKind.PANEL, OTHER)),
                         after.find(new Reference(ItemKind.PANEL, OTHER)));
-                assertTrue(FittedJob.changes(after, there, DEVICE, device, UUID::randomUUID)
+                assertTrue(Preflight.fix(at(after, there, device), UUID::randomUUID)
                         .isEmpty());
             }
         }
         assertTrue(mended > 200, "enough were mended: " + mended);
     }
 
-    private static List<Finding> stops(Office office, UUID job, DeviceAbilities device) {
+    private static JobAtDevice at(Office office, UUID job, DeviceAbilities device) {
         JobItem item = (JobItem) office.find(new Reference(ItemKind.JOB, job)).orElseThrow();
-        ProfileItem profile = (ProfileItem)
-                office.find(new Reference(ItemKind.PROFILE, item.profileId())).orElseThrow();
-        return Preflight.check("", profile.profile(), Preflight.Exits.ELSEWHERE, device).stream()
-                .filter(finding -> finding.severity() == Finding.Severity.STOPS)
+        return new JobAtDevice(office, item, DEVICE, device);
+    }
+
+    private static List<Finding> mendable(Office office, UUID job, DeviceAbilities device) {
+        return Preflight.check(at(office, job, device)).stream()
+                .filter(Finding::mends)
                 .toList();
     }
 

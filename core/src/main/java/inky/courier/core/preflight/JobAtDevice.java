@@ -1,0 +1,35 @@
+package inky.courier.core.preflight;
+
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.ProfileItem;
+import inky.courier.core.office.Reference;
+import inky.courier.core.profile.ScanProfile;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+
+/** A job of an office at a device. @param device what it said that it can do */
+public record JobAtDevice(Office office, JobItem job, UUID deviceId, DeviceAbilities device) {
+    ScanProfile profile() {
+        return find(ItemKind.PROFILE, job.profileId(), ProfileItem.class)
+                .orElseThrow()
+                .profile();
+    }
+
+    /** Those of a kind to which its files go. */
+    Stream<DestinationItem> destinations(DestinationKind kind) {
+        return job.targets().stream()
+                .flatMap(target -> find(ItemKind.DESTINATION, target.destinationId(), DestinationItem.class).stream())
+                .filter(destination -> destination.kind() == kind);
+    }
+
+    private <T extends Item> Optional<T> find(ItemKind kind, UUID id, Class<T> type) {
+        return office.find(new Reference(kind, id)).map(type::cast);
+    }
+}
