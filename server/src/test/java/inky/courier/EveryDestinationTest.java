@@ -391,23 +391,6 @@ class EveryDestinationTest {
         }
     }
 
-    @Test
-    void aLinkIsRefusedWhileNobodyHasSaidWhereCourierIsReached(Office office) {
-        Map<String, Object> settings = new HashMap<>(
-                Map.of("office", "Wherrymoor Ferries", "keepAcceptedHours", 24, "keepOthersDays", 30, "address", ""));
-        office.desk.put("/api/settings", settings).ok();
-        try {
-            Browser.Answer answer = office.desk.post(
-                    "/api/destinations",
-                    Map.of("name", "Page", "kind", "LINK", "routeId", office.serverId, "recipients", List.of()));
-            assertThat(answer.status()).isEqualTo(422);
-            assertThat(answer.text()).contains("Enter it under Settings first.");
-        } finally {
-            settings.put("address", office.host.uri().toString());
-            office.desk.put("/api/settings", settings).ok();
-        }
-    }
-
     private static String addressIn(Letter letter) {
         try {
             String text = Files.readString(letter.file()).replace("=\r\n", "");

@@ -130,6 +130,14 @@ class SetUpTest {
         desk.delete("/api/destinations/" + link);
         undo(lastChange(before.path("id").asString())).ok();
         assertThat(desk.get("/api/settings").ok().json()).isEqualTo(before);
+        // And the other way round: nothing that links is made as long as nobody has said where Courier is reached.
+        desk.put("/api/settings", with(form, "address", "")).ok();
+        Browser.Answer refused = desk.post(
+                "/api/destinations",
+                Map.of("name", "Fetched here", "kind", "LINK", "routeId", mail, "recipients", List.of()));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.text()).contains("Enter it under Settings first.");
+        undo(lastChange(before.path("id").asString())).ok();
     }
 
     /** Each kind of item: made, changed, deleted, and each of that undone, so that the office is as it was. */

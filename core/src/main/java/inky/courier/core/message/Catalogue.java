@@ -57,8 +57,10 @@ public final class Catalogue {
     private static String formatted(Message message, Locale language) {
         Locale spoken = of(language).containsKey(message.code()) ? language : Languages.FIRST;
         String pattern = of(spoken).get(message.code());
+        assert pattern != null : "no words for " + message.code();
         if (pattern == null) {
-            throw new IllegalArgumentException("no words for " + message.code());
+            // Kept by a version that had words for it; what is around it can still be read.
+            return message.code();
         }
         assert arguments(pattern).equals(message.arguments().keySet())
                 : message.code() + " wants " + arguments(pattern) + ", not " + message.arguments();
@@ -70,7 +72,12 @@ public final class Catalogue {
         MessageFormat format = FORMATS.computeIfAbsent(spoken, l -> new ConcurrentHashMap<>())
                 .computeIfAbsent(message.code(), code -> new MessageFormat(pattern, spoken));
         synchronized (format) {
-            return format.format(values);
+            try {
+                return format.format(values);
+            } catch (IllegalArgumentException e) {
+                // Kept with values of another kind.
+                return pattern;
+            }
         }
     }
 

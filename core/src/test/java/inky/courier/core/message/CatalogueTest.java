@@ -126,13 +126,17 @@ class CatalogueTest {
 
     @Test
     void whatIsMissingIsFoundWhenItIsSaid() {
-        assertThrows(
-                IllegalArgumentException.class,
-                () -> Message.of("no.such.words").toString());
+        assertThrows(AssertionError.class, () -> Message.of("no.such.words").toString());
         assertThrows(
                 AssertionError.class, () -> Message.of("device.reason.other").toString());
         assertThrows(
                 IllegalArgumentException.class, () -> Message.of("page.blank").with("n", new Object()));
+    }
+
+    @Test
+    void whatWasKeptWithAnotherValueIsStillShown() {
+        String shown = Message.of("delivery.files").with("n", "several").toString();
+        assertEquals(Catalogue.of(Languages.FIRST).get("delivery.files"), shown);
     }
 
     @Test
