@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import english from '@words/en/panel.json';
 import { setZone, when, clock, bytes } from '@/shared/format';
 import { bestLanguage, i18n, language, speak, LANGUAGES } from '@/shared/words';
@@ -55,6 +55,19 @@ describe('the words of panels', () => {
   it('are those of the first language that is spoken', () => {
     expect(bestLanguage(['it-IT', 'de-CH', 'en'])).toBe('de');
     expect(bestLanguage(['ja'])).toBe('en');
+  });
+
+  it('go on in the language that is there when another cannot be loaded', async () => {
+    vi.resetModules();
+    vi.doMock('@words/fr/panel.json', () => {
+      throw new TypeError('the network is away');
+    });
+    const fresh = await import('@/shared/words');
+    await fresh.speak('fr');
+    expect(fresh.language()).toBe('en');
+    vi.doUnmock('@words/fr/panel.json');
+    await fresh.speak('fr');
+    expect(fresh.language()).toBe('fr');
   });
 
   it('stay with the language that was asked for last', async () => {

@@ -97,7 +97,8 @@ async function takeBack() {
         <td class="quiet at" :title="exact(change.at)">{{ when(change.at) }}</td>
         <td>{{ change.who }}</td>
         <td>
-          {{ VERBS[change.verb] }} {{ change.kind }} <strong>{{ change.subject }}</strong>
+          {{ VERBS[change.verb] }} {{ change.kind === change.subject.toLowerCase() ? '' : change.kind }}
+          <strong>{{ change.subject }}</strong>
           <span v-if="change.undone" class="quiet"> (undone)</span>
         </td>
         <td class="small">

@@ -46,7 +46,12 @@ export async function speak(tag: string): Promise<void> {
   const best = bestLanguage([tag]);
   wanted = best;
   if (best !== 'en' && !i18n.global.availableLocales.includes(best)) {
-    i18n.global.setLocaleMessage(best, (await CATALOGUES[best]()).default);
+    try {
+      i18n.global.setLocaleMessage(best, (await CATALOGUES[best]()).default);
+    } catch {
+      // The line is away: everything goes on in the language that is there, and the next time this is tried again.
+      return;
+    }
   }
   if (wanted !== best) return;
   i18n.global.locale.value = best;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import inky.courier.core.message.Catalogue;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
+import inky.courier.core.office.ItemKind;
 import inky.courier.web.MessageColumn;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -25,7 +26,7 @@ class MessagesTest {
     /** Codes that are put together: of a constant's name, or of what a far side says. */
     private static final Pattern FAMILY = Pattern.compile(
             "(cause|step|destination)\\.[a-z-]+\\..*|destination\\..*|page\\.(mark|kind)\\..*|device\\.reason\\..*"
-                    + "|profile\\.(colour|sides|file|tidy|gives-up)\\..*|problem\\.(profile|set-up)\\.(setting|language)");
+                    + "|profile\\.(colour|sides|file|tidy|gives-up)\\..*|problem\\.not-found\\..*|problem\\.(profile|set-up)\\.(setting|language)");
 
     private static final Pattern LITERAL = Pattern.compile("\"((?:[^\"\\\\]|\\\\.)*)\"");
     private static final Pattern SAID = Pattern.compile(
@@ -86,6 +87,20 @@ class MessagesTest {
         };
     }
 
+    private static final Pattern NOT_FOUND = Pattern.compile("notFound\\(\"([a-z ]+)\"\\)");
+
+    @Test
+    void whatIsNotThereHasASentenceOfItsOwn() {
+        Set<String> things = new TreeSet<>();
+        SOURCES.values().forEach(text -> NOT_FOUND.matcher(text).results().forEach(m -> things.add(m.group(1))));
+        Stream.of(ItemKind.values()).forEach(kind -> things.add(kind.words()));
+        assertThat(things).hasSizeGreaterThan(20);
+        assertThat(Catalogue.of(Languages.FIRST).keySet())
+                .containsAll(things.stream()
+                        .map(thing -> "problem.not-found." + thing.replace(' ', '-'))
+                        .toList());
+    }
+
     @Test
     void whatHasWordsIsSaid() {
         Set<String> literals = new TreeSet<>();
@@ -126,9 +141,12 @@ class MessagesTest {
                 .with("n", 3)
                 .with("then", Message.list(List.of(Message.of("device.ready"), Message.text("{odd} \"words\""))));
         Message scale = Message.of("page.done.margins").with("mm", 2.5);
+        Message whole = Message.of("page.done.margins").with("mm", 3.0);
         for (Message kept : List.of(
                 nested,
                 scale,
+                whole,
+                Message.of("delivery.given-up").with("days", 4L),
                 Message.none(),
                 Message.text("250 2.0.0 Accepted"),
                 Message.text("{\"code\":\"device.ready\"}"),

@@ -7,6 +7,9 @@ import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.standins.Stack;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -360,5 +363,32 @@ class SecurityTest {
                             found.add(new Described(path, new Endpoint(method.toUpperCase(Locale.ROOT), real))));
         });
         return found;
+    }
+
+    // RFC 9110 section 12.5.4
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "de; Diese Seite gibt es nicht.",
+                "de-CH,de q=0.9; Diese Seite gibt es nicht.",
+                "it,fr,en; Cette page n\u2019existe pas.",
+                "en-GB,de; There is no such page.",
+                "ja,*; There is no such page.",
+                "es-419; Esta p\u00e1gina no existe.",
+                "@@@; There is no such page.",
+                "''; There is no such page.",
+                "aa,ab,af,ak,am,an,ar,as,av,ay,az,ba,be,bg,fr; Cette page n\u2019existe pas."
+            })
+    void aStrangerIsAnsweredInTheFirstLanguageThatCourierSpeaks(String asked, String title, Office office)
+            throws Exception {
+        HttpRequest.Builder request = HttpRequest.newBuilder(office.host.uri().resolve("/api/get/unknown"));
+        if (!asked.isEmpty()) {
+            request.header("Accept-Language", asked.replace(" q=", ";q="));
+        }
+        String answer = HttpClient.newHttpClient()
+                .send(request.build(), HttpResponse.BodyHandlers.ofString())
+                .body();
+        assertThat(answer).contains(title);
     }
 }

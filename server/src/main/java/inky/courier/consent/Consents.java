@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -290,6 +291,8 @@ public class Consents {
     }
 
     private List<ConsentView> views(String which, UUID id) {
+        Map<UUID, String> names = people.list().stream()
+                .collect(Collectors.toMap(PeopleService.PersonView::id, PeopleService.PersonView::name));
         Map<UUID, String> destinations = new HashMap<>();
         List<ConsentView> views = jdbc.sql("select destination_id, person_id, given_at, used_at, ended_at "
                         + "from cloud_consent where " + which)
@@ -300,7 +303,7 @@ public class Consents {
                                 row.getObject(1, UUID.class),
                                 destination -> accounts.nameOf(destination).orElse("")),
                         row.getObject(2, UUID.class),
-                        nameOf(row.getObject(2, UUID.class)),
+                        names.getOrDefault(row.getObject(2, UUID.class), ""),
                         row.getObject(3, OffsetDateTime.class).toInstant(),
                         instant(row.getObject(4, OffsetDateTime.class)),
                         instant(row.getObject(5, OffsetDateTime.class))))

@@ -291,9 +291,9 @@ public class SetUp {
             throw new Refusal(
                     HttpStatus.CONFLICT,
                     "changed-meanwhile",
-                    Message.of(item.isEmpty() ? "problem.changed-meanwhile.this" : "problem.changed-meanwhile.by")
-                            .with("who", who)
-                            .with("name", item.map(office::nameOf).orElse("")),
+                    item.map(now -> Message.of("problem.changed-meanwhile.by").with("name", office.nameOf(now)))
+                            .orElseGet(() -> Message.of("problem.changed-meanwhile.this"))
+                            .with("who", who),
                     Message.of("problem.changed-meanwhile.by.remedy"));
         }
     }

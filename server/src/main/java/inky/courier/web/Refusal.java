@@ -23,11 +23,12 @@ public class Refusal extends RuntimeException {
         return new Refusal(status, code, Message.of("problem." + code), Message.of("problem." + code + ".remedy"));
     }
 
+    /** @param what in the words of the code, which says it of each in a sentence of its own: "scan profile" */
     public static Refusal notFound(String what) {
         return new Refusal(
                 HttpStatus.NOT_FOUND,
                 "not-found",
-                Message.of("problem.not-found").with("what", what),
+                Message.of("problem.not-found." + what.replace(' ', '-')),
                 Message.of("problem.not-found.remedy"));
     }
 

@@ -1,6 +1,8 @@
 package inky.courier.web;
 
 import inky.courier.core.message.Languages;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
+import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.web.servlet.LocaleResolver;
@@ -15,5 +17,11 @@ class SpokenLanguages {
         resolver.setSupportedLocales(Languages.ALL);
         resolver.setDefaultLocale(Languages.FIRST);
         return resolver;
+    }
+
+    /** However many languages a browser lists: the length of the whole head is bounded already. */
+    @Bean
+    WebServerFactoryCustomizer<TomcatServletWebServerFactory> asManyLanguagesAsThereAre() {
+        return server -> server.addConnectorCustomizers(connector -> connector.setMaxLocaleCount(-1));
     }
 }

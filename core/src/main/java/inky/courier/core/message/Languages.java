@@ -25,11 +25,7 @@ public final class Languages {
     public static Optional<Problem> problem(String tag, String field) {
         return tag.isEmpty() || of(tag).isPresent()
                 ? Optional.empty()
-                : Optional.of(new Problem(
-                        "language.unknown",
-                        field,
-                        Message.of("problem.language.unknown"),
-                        Message.of("problem.language.unknown.remedy")));
+                : Optional.of(Problem.of("language.unknown", field));
     }
 
     /** @throws Invalid where it is none that Courier speaks */
@@ -37,14 +33,5 @@ public final class Languages {
         if (of(tag).isEmpty()) {
             throw Invalid.of("language.unknown", field);
         }
-    }
-
-    /** The first of what a person prefers that Courier speaks. */
-    public static Locale best(List<String> tags) {
-        return tags.stream()
-                .map(Languages::of)
-                .flatMap(Optional::stream)
-                .findFirst()
-                .orElse(FIRST);
     }
 }

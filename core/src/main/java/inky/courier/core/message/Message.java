@@ -1,5 +1,6 @@
 package inky.courier.core.message;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -25,8 +26,9 @@ public record Message(String code, Map<String, Object> arguments) {
     private static final Message NONE = new Message(TEXT, Map.of("text", ""));
 
     public Message {
-        arguments.forEach(Message::check);
-        arguments = Map.copyOf(arguments);
+        Map<String, Object> checked = new HashMap<>();
+        arguments.forEach((name, value) -> checked.put(name, checked(name, value)));
+        arguments = Map.copyOf(checked);
     }
 
     /** A message without arguments; {@link #with} adds them. */
@@ -74,13 +76,20 @@ public record Message(String code, Map<String, Object> arguments) {
         return in(Locale.ENGLISH);
     }
 
-    private static void check(String name, Object value) {
+    /** Numbers of one kind each, so that what is kept and read again is equal to what was said. */
+    private static Object checked(String name, Object value) {
+        if (value instanceof Integer || value instanceof Long || value instanceof Short || value instanceof Byte) {
+            return ((Number) value).longValue();
+        }
+        if (value instanceof Double || value instanceof Float) {
+            return ((Number) value).doubleValue();
+        }
         boolean known = value instanceof String
-                || value instanceof Number
                 || value instanceof Message
                 || value instanceof List<?> list && list.stream().allMatch(Message.class::isInstance);
         if (!known) {
-            throw new IllegalArgumentException("the argument " + name + " is a " + value.getClass());
+            throw new IllegalArgumentException("the argument " + name + " is " + value);
         }
+        return value instanceof List<?> list ? List.copyOf(list) : value;
     }
 }

@@ -165,7 +165,7 @@ public final class Office {
         return new Invalid(
                 "office.missing",
                 need.field(),
-                Message.of("problem.not-found").with("what", need.what().kind().words()),
+                Message.of("problem.not-found." + need.what().kind().words().replace(' ', '-')),
                 Message.of("problem.office.missing.remedy"));
     }
 

@@ -140,8 +140,12 @@ class CatalogueTest {
     }
 
     @Test
-    void whatAPersonPrefersIsFoundByItsLanguage() {
-        assertEquals(Locale.GERMAN, Languages.best(List.of("it", "de-CH", "en")));
-        assertEquals(Languages.FIRST, Languages.best(List.of("ja", "*", "")));
+    void aLanguageIsFoundByItsTag() {
+        assertEquals(Locale.GERMAN, Languages.of("de-CH").orElseThrow());
+        assertEquals(
+                List.of(),
+                Stream.of("ja", "*", "", "d e")
+                        .flatMap(tag -> Languages.of(tag).stream())
+                        .toList());
     }
 }
