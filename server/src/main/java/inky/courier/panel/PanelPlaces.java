@@ -115,9 +115,10 @@ public class PanelPlaces {
     /** Each job is checked once against each sort of device, of which an office has few however many devices it has. */
     private List<PanelRow> readRows() {
         Map<UUID, JobView> all = jobs.list().stream().collect(Collectors.toMap(JobView::id, Function.identity()));
-        Map<UUID, PanelItem> panels = setUp.office().all(PanelItem.class).stream()
-                .collect(Collectors.toMap(PanelItem::id, Function.identity()));
-        Checks checks = new Checks();
+        Office office = setUp.office();
+        Map<UUID, PanelItem> panels =
+                office.all(PanelItem.class).stream().collect(Collectors.toMap(PanelItem::id, Function.identity()));
+        Checks checks = new Checks(office);
         List<PanelRow> found = new ArrayList<>();
         for (DeviceView device : devices.list()) {
             Collection<UUID> here = panels.containsKey(device.id())
@@ -145,7 +146,11 @@ public class PanelPlaces {
     /** What was found of a job at one device holds for all of its sort. */
     private final class Checks {
         private final Map<Pair, List<Finding>> known = checked.get();
-        private final Office office = setUp.office();
+        private final Office office;
+
+        Checks(Office office) {
+            this.office = office;
+        }
 
         List<Finding> of(JobView job, DeviceView device) {
             return known.computeIfAbsent(
@@ -165,8 +170,7 @@ public class PanelPlaces {
     /** The jobs against the device, and against what is known of the servers that they send through. */
     @Transactional(readOnly = true)
     public PlanView plan(UUID deviceId) {
-        List<JobView> all = jobs.list();
-        return plan(devices.get(deviceId), all, ways.findings(all, setUp.office()));
+        return plan(devices.get(deviceId), jobs.list(), setUp.office());
     }
 
     /** Tries the servers of jobs that are to be put on a device; the plan then says what was found. */
@@ -181,7 +185,7 @@ public class PanelPlaces {
     public List<Candidate> at(UUID deviceId) {
         DeviceView device = devices.get(deviceId);
         Map<UUID, Integer> placeOf = placesByJob(deviceId);
-        Checks checks = new Checks();
+        Checks checks = new Checks(setUp.office());
         return jobs.list().stream()
                 .filter(job -> placeOf.containsKey(job.id()))
                 .map(job -> new Candidate(job, placeOf.get(job.id()), checks.of(job, device)))
@@ -265,9 +269,11 @@ public class PanelPlaces {
         return placeOf;
     }
 
-    private PlanView plan(DeviceView device, List<JobView> all, Map<UUID, List<Finding>> ofWays) {
+    /** @param office read once: whoever writes reads all of it anew */
+    private PlanView plan(DeviceView device, List<JobView> all, Office office) {
+        Map<UUID, List<Finding>> ofWays = ways.findings(all, office);
         Map<UUID, Integer> placeOf = placesByJob(device.id());
-        Checks checks = new Checks();
+        Checks checks = new Checks(office);
         List<PlanRow> candidates = all.stream()
                 .map(job -> new PlanRow(
                         job.row(),
