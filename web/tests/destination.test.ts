@@ -1,7 +1,9 @@
 import { flushPromises } from '@vue/test-utils';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { isBrowsable, kindWords, KINDS, needsMailServer, usualPort } from '@/destinations/kinds';
+import { isBrowsable, KINDS, needsMailServer } from '@/destinations/kinds';
+import { fitting, rowsOf, shownFields, withValue } from '@/destinations/settings';
 import { useDestination } from '@/destinations/useDestination';
+import { CHECK, KNOWN } from './kinds';
 import { use } from './mounted';
 import { Refusal, server, type Asked } from './server';
 
@@ -10,12 +12,12 @@ const SAVED = {
   name: 'Quay files',
   kind: 'SFTP',
   routeId: 'f1',
-  recipients: [],
-  folder: { host: 'files.wherrymoor.example', path: 'scans', account: 'scans' },
+  settings: { host: 'files.wherrymoor.example', path: 'scans', account: 'scans' },
   hasSecret: true,
 };
 
 beforeEach(() => {
+  KINDS.value = KNOWN;
   server
     .on('GET /api/mail-servers', [{ id: 'm1', name: 'Harbour Post' }])
     .on('GET /api/devices', (asked: Asked) =>
@@ -44,10 +46,13 @@ describe('a destination that is being set up', () => {
   it('goes through the only mail server there is, and says only what its kind has', async () => {
     const view = await open('new');
     view.form.value.kind = 'MAIL_FIXED';
-    view.form.value.recipients = ['berths@wherrymoor.example'];
+    view.form.value.settings = { recipients: ['berths@wherrymoor.example'], host: 'of a kind before' };
     await view.save();
-    expect(server.to('POST /api/destinations')[0]?.body).toMatchObject({ routeId: 'm1' });
-    expect(server.to('POST /api/destinations')[0]?.body).not.toHaveProperty('folder');
+    expect(server.to('POST /api/destinations')[0]?.body).toMatchObject({
+      routeId: 'm1',
+      settings: { recipients: ['berths@wherrymoor.example'] },
+    });
+    expect(server.to('POST /api/destinations')[0]?.body).not.toHaveProperty('settings.host');
   });
 
   it('goes through a mail server that was added since the list was fetched', async () => {
@@ -69,12 +74,12 @@ describe('a destination that is being set up', () => {
   });
 
   it('a mail server is never taken for a device, nor a device for a mail server', async () => {
-    server.on('GET /api/destinations/f1', { ...SAVED, kind: 'MAIL_TO_ME', routeId: 'm1', folder: undefined });
+    server.on('GET /api/destinations/f1', { ...SAVED, kind: 'MAIL_TO_ME', routeId: 'm1', settings: {} });
     const mail = await open('f1');
     mail.form.value.kind = 'PRINTER';
     await flushPromises();
     expect(mail.routeId.value).toBe('d1');
-    server.on('GET /api/destinations/f1', { ...SAVED, kind: 'PRINTER', routeId: 'd7', folder: undefined });
+    server.on('GET /api/destinations/f1', { ...SAVED, kind: 'PRINTER', routeId: 'd7', settings: {} });
     const printer = await open('f1');
     expect(printer.routeId.value).toBe('d7');
     printer.form.value.kind = 'MAIL_TO_ME';
@@ -87,11 +92,11 @@ describe('a destination that is being set up', () => {
     const view = await open('f1');
     await view.probe();
     expect(server.to('POST /api/destinations/f1/probe')).toHaveLength(1);
-    view.form.value.folder.path = 'elsewhere';
+    view.form.value.settings.path = 'elsewhere';
     await view.probe();
     const draft = server.to('POST /api/destinations/probe')[0]?.body as { id: string; form: unknown };
     expect(draft.id).toBe('f1');
-    expect(draft.form).toMatchObject({ folder: { path: 'elsewhere' } });
+    expect(draft.form).toMatchObject({ settings: { path: 'elsewhere' } });
   });
 
   it('accepts the key that was shown, and exactly that', async () => {
@@ -103,7 +108,7 @@ describe('a destination that is being set up', () => {
     const view = await open('f1');
     await view.probe();
     view.trust();
-    expect(view.form.value.folder).toMatchObject({
+    expect(view.form.value.settings).toMatchObject({
       certificateCheck: 'EXACTLY_THIS',
       fingerprint: 'SHA256:quay',
     });
@@ -121,25 +126,26 @@ describe('a destination that is being set up', () => {
   it('a refusal leaves everything as it was typed', async () => {
     server.on('PUT /api/destinations/f1', new Refusal(422, { title: 'There is no such host.' }));
     const view = await open('f1');
-    view.form.value.folder.host = 'nowhere.example';
+    view.form.value.settings.host = 'nowhere.example';
     await view.save();
-    expect(view.form.value.folder.host).toBe('nowhere.example');
+    expect(view.form.value.settings.host).toBe('nowhere.example');
     expect(view.general.value?.sentence).toBe('There is no such host.');
   });
 });
 
 describe('the kinds', () => {
-  it('each have words', () => KINDS.forEach(({ kind }) => expect(kindWords(kind)).not.toBe(kind)));
+  it('say what is shown as things stand, and which step of the probe tries it', () => {
+    const names = (settings: Record<string, unknown>) =>
+      rowsOf(shownFields(settings, 'SFTP')).map((row) => row.fields.map((one) => one.name));
+    expect(names({})).toEqual([['host'], [CHECK], ['path']]);
+    expect(names({ [CHECK]: 'EXACTLY_THIS' })).toEqual([['host'], [CHECK, 'fingerprint'], ['path']]);
+  });
 
-  // IANA: 445 microsoft-ds, 22 ssh, 990 ftps, 21 ftp
-  it.each([
-    ['SMB', 'NONE', 445],
-    ['SFTP', 'TLS', 22],
-    ['FTP', 'TLS', 990],
-    ['FTP', 'NONE', 21],
-  ] as const)('%s with %s has port %i', (kind, encryption, port) =>
-    expect(usualPort(kind, encryption)).toBe(port),
-  );
+  it('a part of a part is entered without touching the others', () => {
+    const settings = withValue({ host: 'h', consent: { codes: 'c' } }, 'consent.scope', 's');
+    expect(settings).toEqual({ host: 'h', consent: { codes: 'c', scope: 's' } });
+    expect(fitting(settings, 'SMB')).toEqual({ host: 'h' });
+  });
 
   it('a person’s own cloud cannot be looked into from the desk', () => {
     expect(isBrowsable('CLOUD')).toBe(false);

@@ -1,3 +1,5 @@
+import { KINDS } from '@/destinations/kinds';
+import { KNOWN } from './kinds';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '@/api/client';
@@ -27,6 +29,8 @@ const PLAIN = [
   'CERTIFICATE_OTHER_NAME',
   'CERTIFICATE_NOT_YET',
 ];
+
+KINDS.value = KNOWN;
 
 describe('Today says of a route what is wrong with it', () => {
   it.each([

@@ -9,6 +9,7 @@ import { clockSeconds, count, figure, longDay } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
+import { useKinds } from '@/destinations/kinds';
 import { useSession } from './session';
 import FindBox from './FindBox.vue';
 import { useLive } from './live';
@@ -21,6 +22,7 @@ const router = useRouter();
 const { live } = useLive();
 const { current: toast, act: actOnToast } = useToast();
 const { may } = useSession();
+useKinds();
 const now = ref(new Date());
 useIntervalFn(() => (now.value = new Date()), 1000);
 

@@ -15,12 +15,10 @@ import TextField from '@/shared/TextField.vue';
 import { useKeys } from '@/shared/keys';
 import FolderBrowser from './FolderBrowser.vue';
 import ConsentList from './ConsentList.vue';
-import FolderRows from './FolderRows.vue';
-import { isAtTheDevice, isBrowsable, isFolder, KINDS, needsMailServer } from './kinds';
+import { asksConsent, isBrowsable, isFolder, kindOf, KINDS, needsDevice, needsMailServer } from './kinds';
 import KindList from './KindList.vue';
-import PlainSettings from './PlainSettings.vue';
 import ProbeHistory from './ProbeHistory.vue';
-import StorageSettings from './StorageSettings.vue';
+import SettingsForm from './SettingsForm.vue';
 import { useDestination } from './useDestination';
 
 const router = useRouter();
@@ -33,15 +31,15 @@ const browsing = ref(false);
 
 const folder = computed(() => isFolder(form.value.kind));
 const routeLabel = computed(() =>
-  form.value.kind === 'PRINTER' ? 'On the device' : 'Through the mail server',
+  needsDevice(form.value.kind) ? 'On the device' : 'Through the mail server',
 );
-const does = computed(() => KINDS.find((k) => k.kind === form.value.kind)?.does);
+const does = computed(() => kindOf(form.value.kind)?.does);
 const title = computed(() => {
   if (isNew.value) return 'New destination';
   const name = query.data.value?.name ?? '';
   if (!report.value || !folder.value) return name;
   return report.value.passed
-    ? `${name} ${form.value.kind === 'CLOUD' ? 'lets people in' : 'takes files'}`
+    ? `${name} ${asksConsent(form.value.kind) ? 'lets people in' : 'takes files'}`
     : `${name}: ${afterColon(report.value.sentence)}`;
 });
 const hint = computed(() => {
@@ -86,7 +84,7 @@ useKeys({
         </el-select>
       </FormField>
       <FormField
-        v-if="form.kind === 'PRINTER'"
+        v-if="needsDevice(form.kind)"
         v-slot="f"
         :label="routeLabel"
         name="routeId"
@@ -120,22 +118,20 @@ useKeys({
       </FormField>
     </div>
     <KindList v-if="isNew" v-model="form.kind" />
-    <StorageSettings v-if="isAtTheDevice(form.kind)" v-model="form.folder" :kind="form.kind" />
-    <PlainSettings v-else-if="!folder" v-model="form" />
-    <template v-else>
-      <ProbeHeads :report="report" :probing="probing" />
-      <FolderRows
-        v-model="form.folder"
-        v-model:secret="form.secret"
-        v-model:owner="form.ownerId"
-        :kind="form.kind"
-        :kept="query.data.value?.hasSecret ?? false"
-        :report="report"
-        @dialogue="dialogue = true"
-        @trust="trust"
-      />
-      <ConsentList v-if="form.kind === 'CLOUD' && !isNew" :id="destination.id.value" />
-      <ProbeHistory v-if="!isNew" :probes="destination.history.data.value ?? []" @open="report = $event" />
+    <ProbeHeads v-if="folder" :report="report" :probing="probing" />
+    <SettingsForm
+      v-model="form.settings"
+      v-model:secret="form.secret"
+      v-model:owner="form.ownerId"
+      :kind="form.kind"
+      :kept="query.data.value?.hasSecret ?? false"
+      :report="report"
+      @dialogue="dialogue = true"
+      @trust="trust"
+    />
+    <template v-if="folder && !isNew">
+      <ConsentList v-if="asksConsent(form.kind)" :id="destination.id.value" />
+      <ProbeHistory :probes="destination.history.data.value ?? []" @open="report = $event" />
     </template>
     <p v-if="!isNew" class="end-of-page">
       <button type="button" class="link small delete" @click="asking = true">Delete this destination</button>

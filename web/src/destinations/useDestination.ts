@@ -3,28 +3,24 @@ import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { ifMatch, useOne, type One } from '@/shared/one';
 import { PRINTERS } from '@/shared/pickable';
-import { BLANK_FOLDER, isAtTheDevice, isFolder, isMail, needsMailServer, type Folder } from './kinds';
+import { isFolder, needsDevice, needsMailServer } from './kinds';
+import { fitting, withValue, type Settings } from './settings';
 
 type View = Schemas['DestinationView'];
-type Form = Omit<Schemas['DestinationForm'], 'folder' | 'link' | 'mail'> & {
-  folder: Folder;
-  link: Schemas['LinkSettings'];
-  mail: Schemas['MailSettings'];
-  /** Apart from the mail server, as the kind may change to and fro. */
-  printerId: string;
+type Form = Omit<Schemas['DestinationForm'], 'settings'> & {
+  settings: Settings;
+  /** By kind, apart from the mail server, as the kind may change to and fro. */
+  devices: Record<string, string>;
 };
 
-const goesThrough = (kind: Form['kind']) => needsMailServer(kind) || kind === 'PRINTER';
+const goesThrough = (kind: Form['kind']) => needsMailServer(kind) || needsDevice(kind);
 
 const BLANK: Form = {
   name: '',
   kind: 'MAIL_TO_ME',
   routeId: '',
-  printerId: '',
-  recipients: [],
-  folder: BLANK_FOLDER,
-  link: { days: 14, withPasscode: false },
-  mail: { copies: [], copyToSender: false, directEntry: true },
+  devices: {},
+  settings: {},
   ownerId: '',
 };
 
@@ -33,15 +29,8 @@ function formOf(view: View): Form {
     name: view.name,
     kind: view.kind,
     routeId: view.routeId,
-    printerId: view.kind === 'PRINTER' ? view.routeId : '',
-    recipients: [...view.recipients],
-    folder: {
-      ...BLANK_FOLDER,
-      ...view.folder,
-      consent: { ...BLANK_FOLDER.consent, ...view.folder?.consent },
-    },
-    link: { ...BLANK.link, ...view.link },
-    mail: { ...BLANK.mail, ...view.mail },
+    devices: { [view.kind]: view.routeId },
+    settings: view.settings,
     ownerId: view.ownerId ?? '',
   };
 }
@@ -69,7 +58,7 @@ export function useDestination() {
     queryKey: ['mail-servers'],
     queryFn: () => ask(api.GET('/api/mail-servers')),
   });
-  const isPrinter = computed(() => form.value.kind === 'PRINTER');
+  const isPrinter = computed(() => needsDevice(form.value.kind));
   const printers = useQuery({
     queryKey: ['devices', 'first printer'],
     queryFn: () => PRINTERS.list({ count: 1 }),
@@ -93,12 +82,13 @@ export function useDestination() {
   /** With one there is nothing to choose. */
   const routeId = computed({
     get: () => {
-      if (isPrinter.value) return form.value.printerId || printers.data.value?.rows[0]?.id || '';
+      if (isPrinter.value)
+        return form.value.devices[form.value.kind] || printers.data.value?.rows[0]?.id || '';
       const all = servers.data.value ?? [];
       return all.find((one) => one.id === form.value.routeId)?.id ?? all[0]?.id ?? '';
     },
     set: (id) => {
-      if (isPrinter.value) form.value.printerId = id;
+      if (isPrinter.value) form.value.devices = { ...form.value.devices, [form.value.kind]: id };
       else form.value.routeId = id;
     },
   });
@@ -109,11 +99,8 @@ export function useDestination() {
       name: f.name,
       kind: f.kind,
       routeId: goesThrough(f.kind) ? routeId.value || undefined : undefined,
-      recipients: f.kind === 'MAIL_FIXED' ? f.recipients : [],
-      folder: isFolder(f.kind) || isAtTheDevice(f.kind) ? f.folder : undefined,
+      settings: fitting(f.settings, f.kind),
       secret: f.secret,
-      link: f.kind === 'LINK' ? f.link : undefined,
-      mail: isMail(f.kind) ? f.mail : undefined,
       ownerId: f.ownerId || undefined,
     };
   });
@@ -150,8 +137,8 @@ export function useDestination() {
 
   function trust() {
     if (!report.value?.certificate) return;
-    form.value.folder.certificateCheck = 'EXACTLY_THIS';
-    form.value.folder.fingerprint = report.value.certificate.fingerprint;
+    const trusting = withValue(form.value.settings, 'certificateCheck', 'EXACTLY_THIS');
+    form.value.settings = withValue(trusting, 'fingerprint', report.value.certificate.fingerprint);
   }
 
   return {

@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { refDebounced } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import { isMail, kindWords, needsMailServer } from '@/destinations/kinds';
+import { isAtTheDevice, isFolder, isMail, kindWords, needsMailServer } from '@/destinations/kinds';
 import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
@@ -98,7 +98,7 @@ watch(
     const known = [
       ...rows,
       ...ticked.value,
-      ...kept.map((d) => ({ ...d, isFolder: d.folder !== undefined })),
+      ...kept.map((d) => ({ ...d, isFolder: isFolder(d.kind) || isAtTheDevice(d.kind) })),
     ];
     ticked.value = ids.flatMap((id) => known.find((d) => d.id === id) ?? []);
   },

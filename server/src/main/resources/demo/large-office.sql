@@ -20,9 +20,9 @@ select md5('person ' || n)::uuid, 0, t.name || ' ' || n, t.login || '.' || n, t.
 from generate_series(1, :people - (select count(*) from person)) n
     join (select *, row_number() over (order by login) - 1 as i, count(*) over () as all_of from person) t on t.i = n % t.all_of;
 
-insert into destination (id, version, name, kind, route_id, recipients, created_at, settings)
-select md5('destination ' || n)::uuid, 0, 'Desk ' || n, 'MAIL_FIXED', t.route_id, '["desk' || n || '@wherrymoor.example"]',
-    now() - interval '3 years', t.settings
+insert into destination (id, version, name, kind, route_id, created_at, settings)
+select md5('destination ' || n)::uuid, 0, 'Desk ' || n, 'MAIL_FIXED', t.route_id, now() - interval '3 years',
+    (t.settings::jsonb || jsonb_build_object('recipients', jsonb_build_array('desk' || n || '@wherrymoor.example')))::text
 from generate_series(1, :destinations - (select count(*) from destination)) n
     cross join lateral (select * from destination where kind = 'MAIL_FIXED' order by name offset n % 2 limit 1) t;
 
@@ -78,7 +78,7 @@ from (select n, date_trunc('day', t) + interval '7 hours' + (t - date_trunc('day
 
 insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients, message_id, state, cause, sentence,
     remedy, reply, tries, first_try_at, handed_over_at, sent_at, accepted_at, possibly_twice, sent_bytes, destination_id, turn)
-select md5('leg ' || n)::uuid, 0, md5('delivery ' || n)::uuid, 0, 'MAIL_FIXED', w.route_id, 'Lantern Post', w.name, w.recipients,
+select md5('leg ' || n)::uuid, 0, md5('delivery ' || n)::uuid, 0, 'MAIL_FIXED', w.route_id, 'Lantern Post', w.name, w.settings::json ->> 'recipients',
     '<' || md5('leg ' || n) || '@wherrymoor.example>', case when d.state = 'ACCEPTED' then 'ACCEPTED' else 'STOPPED' end,
     case when d.state = 'ACCEPTED' then '' else 'CALLED_OFF' end, case when d.state = 'ACCEPTED' then '' else 'Stopped by maud.' end,
     '', '250 2.0.0 Accepted', 1, d.named_at, d.named_at, d.named_at, case when d.state = 'ACCEPTED' then d.named_at + interval '1 second' end,

@@ -81,7 +81,7 @@ class ChosenAtTheDeviceTest {
 
     @SuppressWarnings("unchecked")
     private static Map<String, Object> settings(Map<String, Object> form) {
-        return (Map<String, Object>) form.get("folder");
+        return (Map<String, Object>) form.get("settings");
     }
 
     private static String add(Office office, Map<String, Object> form) {
@@ -370,9 +370,7 @@ class ChosenAtTheDeviceTest {
                 "MAIL_CHOSEN",
                 "routeId",
                 office.serverId,
-                "recipients",
-                List.of(),
-                "mail",
+                "settings",
                 Map.of("copies", List.of("archive@wherrymoor.example"), "copyToSender", true, "directEntry", true)));
         String destination = add(office, form);
         office.goesTo(destination);
@@ -407,7 +405,7 @@ class ChosenAtTheDeviceTest {
         assertThat(guest.get(office.panel("/people?letters=kj")).json().path("people"))
                 .hasSize(1);
 
-        form.put("mail", Map.of("copies", List.of(), "copyToSender", false, "directEntry", false));
+        form.put("settings", Map.of("copies", List.of(), "copyToSender", false, "directEntry", false));
         office.desk.put("/api/destinations/" + destination, form).ok();
         String second = office.scan(guest, Stack.TIDE_TABLE);
         assertThat(guest.post(
@@ -508,8 +506,7 @@ class ChosenAtTheDeviceTest {
         Map<String, Object> form = Office.folderForm("SHELF", "", 0, "Berths/{date:yyyy}");
         form.remove("secret");
         String shelf = add(office, form);
-        String paper = add(
-                office, Map.of("name", "Copy", "kind", "PRINTER", "routeId", office.deviceId, "recipients", List.of()));
+        String paper = add(office, Map.of("name", "Copy", "kind", "PRINTER", "routeId", office.deviceId));
         office.goesTo(shelf, paper);
         int before = office.device.printed().size();
         String delivery = office.send(Stack.TIDE_TABLE);
@@ -564,8 +561,7 @@ class ChosenAtTheDeviceTest {
                                 60))
                 .ok()
                 .get("id");
-        office.goesTo(add(
-                office, Map.of("name", "On the bridge", "kind", "PRINTER", "routeId", id, "recipients", List.of())));
+        office.goesTo(add(office, Map.of("name", "On the bridge", "kind", "PRINTER", "routeId", id)));
         away.close();
         String delivery = office.send(Stack.TIDE_TABLE);
         waitFor(office, delivery, "WAITING");

@@ -384,8 +384,8 @@ class EngineInTimeTest {
                                 "MAIL_FIXED",
                                 "routeId",
                                 office.serverId,
-                                "recipients",
-                                List.of("berths@wherrymoor.example", "late@wherrymoor.example")))
+                                "settings",
+                                Map.of("recipients", List.of("berths@wherrymoor.example", "late@wherrymoor.example"))))
                 .ok()
                 .get("id");
         Map<String, Object> tens = Map.of("everyPages", 10, "atBlank", false, "atSeparator", false, "byKind", false);
@@ -441,9 +441,7 @@ class EngineInTimeTest {
                 "LINK",
                 "routeId",
                 office.serverId,
-                "recipients",
-                List.of(),
-                "link",
+                "settings",
                 Map.of("days", 7, "withPasscode", true)));
         String page = office.desk.post("/api/destinations", link).ok().get("id");
         office.goesTo(Map.of(), page);

@@ -128,8 +128,8 @@ class EveryDestinationTest {
                             "MAIL_FIXED",
                             "routeId",
                             office.serverId,
-                            "recipients",
-                            List.of(desk + "@wherrymoor.example"))));
+                            "settings",
+                            Map.of("recipients", List.of(desk + "@wherrymoor.example")))));
         }
         job(office, both, Map.of());
         CyclicBarrier together = new CyclicBarrier(2);
@@ -278,8 +278,8 @@ class EveryDestinationTest {
                         "MAIL_FIXED",
                         "routeId",
                         office.serverId,
-                        "recipients",
-                        List.of("berths@wherrymoor.example", "nobody@wherrymoor.example")));
+                        "settings",
+                        Map.of("recipients", List.of("berths@wherrymoor.example", "nobody@wherrymoor.example"))));
         job(office, List.of(destination), Map.of());
         office.post.refuseRecipient("nobody@wherrymoor.example", "550 5.1.1 No such mailbox");
         int before = office.post.mailbox().letters().size();
@@ -409,9 +409,7 @@ class EveryDestinationTest {
                 "LINK",
                 "routeId",
                 office.serverId,
-                "recipients",
-                List.of(),
-                "link",
+                "settings",
                 Map.of("days", 3, "withPasscode", true)));
         job(office, List.of(add(office, page)), Map.of());
         int before = office.post.mailbox().letters().size();
@@ -687,9 +685,9 @@ class EveryDestinationTest {
         Map<String, Object> moved = new HashMap<>(form);
         moved.remove("secret");
         @SuppressWarnings("unchecked")
-        Map<String, Object> settings = new HashMap<>((Map<String, Object>) form.get("folder"));
+        Map<String, Object> settings = new HashMap<>((Map<String, Object>) form.get("settings"));
         settings.put("host", "elsewhere.example");
-        moved.put("folder", settings);
+        moved.put("settings", settings);
         assertThat(office.desk.put("/api/destinations/" + folder, moved).status())
                 .isEqualTo(422);
         assertThat(office.desk

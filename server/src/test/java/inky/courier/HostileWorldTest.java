@@ -141,8 +141,8 @@ class HostileWorldTest {
                                     "MAIL_FIXED",
                                     "routeId",
                                     server,
-                                    "recipients",
-                                    List.of("berths@wherrymoor.example")))
+                                    "settings",
+                                    Map.of("recipients", List.of("berths@wherrymoor.example"))))
                     .ok()
                     .get("id");
         }

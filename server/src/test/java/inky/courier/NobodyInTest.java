@@ -469,8 +469,7 @@ class NobodyInTest {
                 case "/api/people" -> Map.of("name", odd, "login", "odd", "email", "o@wherrymoor.example");
                 case "/api/names" -> Map.of("name", odd, "template", "{job}");
                 case "/api/profiles" -> Map.of("name", odd, "colour", "AS_FOUND", "dpi", 200, "sides", "ONE");
-                case "/api/destinations" ->
-                    Map.of("name", odd, "kind", "MAIL_TO_ME", "routeId", office.serverId, "recipients", List.of());
+                case "/api/destinations" -> Map.of("name", odd, "kind", "MAIL_TO_ME", "routeId", office.serverId);
                 case "/api/mail-servers" -> {
                     Map<String, Object> server = office.mailServer(Office.PASSWORD);
                     server.put("name", odd);

@@ -119,9 +119,7 @@ class SetUpTest {
         assertThat(late.status()).isEqualTo(409);
         assertThat(late.get("code")).isEqualTo("changed-meanwhile");
         String mail = desk.post("/api/mail-servers", server("Linked post")).ok().get("id");
-        String link = desk.post(
-                        "/api/destinations",
-                        Map.of("name", "Fetched here", "kind", "LINK", "routeId", mail, "recipients", List.of()))
+        String link = desk.post("/api/destinations", Map.of("name", "Fetched here", "kind", "LINK", "routeId", mail))
                 .ok()
                 .get("id");
         Browser.Answer needed = desk.put("/api/settings", with(form, "address", ""));
@@ -132,9 +130,8 @@ class SetUpTest {
         assertThat(desk.get("/api/settings").ok().json()).isEqualTo(before);
         // And the other way round: nothing that links is made as long as nobody has said where Courier is reached.
         desk.put("/api/settings", with(form, "address", "")).ok();
-        Browser.Answer refused = desk.post(
-                "/api/destinations",
-                Map.of("name", "Fetched here", "kind", "LINK", "routeId", mail, "recipients", List.of()));
+        Browser.Answer refused =
+                desk.post("/api/destinations", Map.of("name", "Fetched here", "kind", "LINK", "routeId", mail));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.text()).contains("Enter it under Settings first.");
         undo(lastChange(before.path("id").asString())).ok();
@@ -145,8 +142,7 @@ class SetUpTest {
     void everyKindOfChangeIsUndone() {
         String mail = desk.post("/api/mail-servers", server("Undone post")).ok().get("id");
         String destination = desk.post(
-                        "/api/destinations",
-                        Map.of("name", "Undone", "kind", "MAIL_TO_ME", "routeId", mail, "recipients", List.of()))
+                        "/api/destinations", Map.of("name", "Undone", "kind", "MAIL_TO_ME", "routeId", mail))
                 .ok()
                 .get("id");
         String profile = desk.post(
@@ -180,8 +176,8 @@ class SetUpTest {
                                 "MAIL_FIXED",
                                 "routeId",
                                 mail,
-                                "recipients",
-                                List.of("a@b.example")),
+                                "settings",
+                                Map.of("recipients", List.of("a@b.example"))),
                 "/api/profiles/" + profile, Map.of("name", "Undone", "colour", "GREY", "dpi", 300, "sides", "ONE"),
                 "/api/names/" + name, Map.of("name", "Undone", "template", "{date} {counter:4}"),
                 "/api/jobs/" + jobId, with(job, "subject", "other"));
@@ -366,9 +362,7 @@ class SetUpTest {
     @Test
     void aWholeSetUpMovesIntoAnotherCourier() throws IOException {
         String mail = desk.post("/api/mail-servers", server("Moved post")).ok().get("id");
-        desk.post(
-                        "/api/destinations",
-                        Map.of("name", "Moved", "kind", "MAIL_TO_ME", "routeId", mail, "recipients", List.of()))
+        desk.post("/api/destinations", Map.of("name", "Moved", "kind", "MAIL_TO_ME", "routeId", mail))
                 .ok();
         for (String format : List.of("YAML", "JSON")) {
             String file = desk.get("/api/office/export?format=" + format).ok().text();

@@ -11,16 +11,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
-import inky.courier.core.destination.DestinationKind;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
-import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
@@ -67,7 +63,7 @@ class StructureTest {
                 .resideInAPackage("inky.courier.core..")
                 .and()
                 .haveNameNotMatching(
-                        "inky\\.courier\\.core\\.(profile\\.ProfileFormat|message\\.Catalogue|office\\.(OfficeFormat|YamlTree)|transfer\\.Sidecar).*")
+                        "inky\\.courier\\.core\\.(profile\\.ProfileFormat|message\\.Catalogue|office\\.(OfficeFormat|DestinationJson|YamlTree)|transfer\\.Sidecar).*")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("tools.jackson..")
@@ -167,26 +163,4 @@ class StructureTest {
     }
 
     /** What the interface shows and asks of each kind of destination is the core's own table. */
-    @Test
-    void theInterfaceKnowsTheKindsOfDestinationsAsTheyAre() throws Exception {
-        JsonMapper mapper = JsonMapper.builder().build();
-        List<Map<String, Object>> kinds = Arrays.stream(DestinationKind.values())
-                .<Map<String, Object>>map(kind -> {
-                    Map<String, Object> one = new LinkedHashMap<>();
-                    one.put("kind", kind.name());
-                    one.put("family", kind.family().name());
-                    one.put("through", kind.through().map(Enum::name).orElse(null));
-                    one.put("words", kind.words().toString());
-                    one.put("does", kind.does().toString());
-                    return one;
-                })
-                .toList();
-        Path file = Path.of("../web/src/api/destination-kinds.json");
-        if (Boolean.getBoolean("api.write")) {
-            Files.writeString(file, mapper.writerWithDefaultPrettyPrinter().writeValueAsString(kinds) + "\n");
-        }
-        assertThat(mapper.readValue(Files.readString(file), Object.class))
-                .as("web/src/api/destination-kinds.json is out of date: run StructureTest with -Dapi.write=true")
-                .isEqualTo(kinds);
-    }
 }

@@ -89,9 +89,7 @@ final class Desk {
     /** @param by the mail server's id */
     String mailToMe(String by) {
         made++;
-        return id(
-                "/api/destinations",
-                map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", by, "recipients", List.of()));
+        return id("/api/destinations", map("name", "Me " + made, "kind", "MAIL_TO_ME", "routeId", by));
     }
 
     /** @return the id of a mail server; several may be the same stand-in under other names */
@@ -123,17 +121,7 @@ final class Desk {
                 map("whenTaken", "NUMBER", "makeFolders", true, "sidecar", "NONE", "atOnce", 4, "mustEncrypt", false));
         return id(
                 "/api/destinations",
-                map(
-                        "name",
-                        kind + " " + made,
-                        "kind",
-                        kind,
-                        "recipients",
-                        List.of(),
-                        "folder",
-                        folder,
-                        "secret",
-                        PASSWORD));
+                map("name", kind + " " + made, "kind", kind, "settings", folder, "secret", PASSWORD));
     }
 
     /** Makes a job and puts it on the panel, alone. */

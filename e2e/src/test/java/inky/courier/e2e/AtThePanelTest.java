@@ -118,15 +118,7 @@ class AtThePanelTest {
         String chosen = office.desk
                 .post(
                         "/api/destinations",
-                        Map.of(
-                                "name",
-                                "Mail to whom they choose",
-                                "kind",
-                                "MAIL_CHOSEN",
-                                "routeId",
-                                office.serverId,
-                                "recipients",
-                                List.of()))
+                        Map.of("name", "Mail to whom they choose", "kind", "MAIL_CHOSEN", "routeId", office.serverId))
                 .ok()
                 .get("id");
         office.goesTo(Map.of("notifyWhen", "ALWAYS"), chosen);

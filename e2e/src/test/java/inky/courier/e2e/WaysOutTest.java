@@ -13,7 +13,6 @@ import inky.courier.standins.Mailbox;
 import inky.courier.standins.Stack;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -117,9 +116,7 @@ class WaysOutTest {
                                 "LINK",
                                 "routeId",
                                 office.serverId,
-                                "recipients",
-                                List.of(),
-                                "link",
+                                "settings",
                                 Map.of("days", 7, "withPasscode", false)))
                 .ok()
                 .get("id");

@@ -48,7 +48,12 @@ class LegsOfJob {
         leg.routeId = destination.routeId();
         leg.below = choices.folders().getOrDefault(destination.id(), "");
         leg.messageId = "<" + delivery.number + "." + leg.id + "@courier.invalid>";
-        List<String> recipients = recipients(delivery, destination, choices);
+        List<String> recipients = destination
+                .kind()
+                .recipients(
+                        destination.settings(),
+                        delivery.personEmail,
+                        choices.recipients().getOrDefault(destination.id(), List.of()));
         leg.recipients = Json.write(recipients);
         leg.copies = Json.write(copies(delivery, destination, recipients));
         if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
@@ -71,17 +76,8 @@ class LegsOfJob {
                 : recipients.get(0) + " and " + (recipients.size() - 1) + " more";
     }
 
-    private static List<String> recipients(Delivery delivery, DestinationView destination, Choices choices) {
-        return switch (destination.kind()) {
-            case MAIL_TO_ME, LINK -> List.of(delivery.personEmail);
-            case MAIL_CHOSEN -> choices.recipients().getOrDefault(destination.id(), List.of());
-            default -> destination.recipients();
-        };
-    }
-
     private static List<String> copies(Delivery delivery, DestinationView destination, List<String> recipients) {
-        MailSettings mail = destination.mail();
-        if (mail == null) {
+        if (!(destination.settings() instanceof MailSettings mail)) {
             return List.of();
         }
         Stream<String> sender = mail.copyToSender() ? Stream.of(delivery.personEmail) : Stream.empty();

@@ -8,10 +8,9 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.transfer.WhenTaken;
+import inky.courier.destination.DestinationForm;
 import inky.courier.destination.DestinationProbes;
 import inky.courier.destination.DestinationService;
-import inky.courier.destination.DestinationService.DestinationForm;
-import java.util.List;
 import java.util.UUID;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
@@ -110,7 +109,8 @@ class DemoFolders {
                 ? settings
                 : settings.trusting(seen.certificate().fingerprint());
         UUID id = destinations
-                .add(new DestinationForm(name, kind, null, List.of(), trusted, house.password(), null, null, owner))
+                .add(DestinationForm.folder(name, kind, trusted, house.password())
+                        .ownedBy(owner))
                 .id();
         probes.probe(id);
         return id;

@@ -142,7 +142,7 @@ class DemoHistory {
             int position = 0;
             for (DestinationView d : past.job.destinations()) {
                 boolean toMe = d.kind() == DestinationKind.MAIL_TO_ME;
-                List<String> to = toMe ? List.of(past.person.email()) : d.recipients();
+                List<String> to = d.kind().recipients(d.settings(), past.person.email(), List.of());
                 legs.add(new Object[] {
                     UUID.randomUUID(),
                     id,

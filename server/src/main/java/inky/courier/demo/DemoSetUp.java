@@ -14,8 +14,8 @@ import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
+import inky.courier.destination.DestinationForm;
 import inky.courier.destination.DestinationService;
-import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
@@ -203,16 +203,11 @@ class DemoSetUp {
         job(made, "Harbour charts", "map", colour, timed, charts, folders.charts());
         job(made, "Safety drill", "ring", grey, plain, watch, toMe);
         UUID chosen = destinations
-                .add(new DestinationForm(
+                .add(DestinationForm.mail(
                         "Mail to whom they choose",
                         DestinationKind.MAIL_CHOSEN,
                         lantern,
-                        List.of(),
-                        null,
-                        null,
-                        null,
-                        new MailSettings(List.of(), true, true),
-                        null))
+                        new MailSettings(List.of(), List.of(), true, true)))
                 .id();
         job(made, "Mail to someone", "letter", single, personal, chosen);
         job(made, "My ferry folder", "card", single, personal, folders.ownCloud());

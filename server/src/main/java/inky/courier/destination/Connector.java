@@ -3,8 +3,6 @@ package inky.courier.destination;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
-import inky.courier.core.destination.MailSettings;
-import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -37,15 +35,5 @@ public interface Connector {
     /** Transfers at the same time through a route. */
     default int atOnce(UUID routeId) {
         return USUAL_AT_ONCE;
-    }
-
-    /** Checked when a destination is saved. @throws Invalid when these cannot be recipients */
-    default List<String> checkRecipients(DestinationKind kind, List<String> recipients) {
-        return List.of();
-    }
-
-    /** Checked when a destination is saved. @throws Invalid when these cannot get copies */
-    default MailSettings checkMail(MailSettings settings) {
-        return settings;
     }
 }

@@ -1,9 +1,7 @@
 package inky.courier.destination;
 
 import inky.courier.core.destination.DestinationKind;
-import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
+import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.setup.ItemRow;
 import inky.courier.web.Json;
@@ -14,10 +12,8 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Collections;
-import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import tools.jackson.core.type.TypeReference;
 
 @Entity
 class Destination implements ItemRow<DestinationItem> {
@@ -35,7 +31,6 @@ class Destination implements ItemRow<DestinationItem> {
     DestinationKind kind;
 
     UUID routeId;
-    String recipients;
     String settings = "{}";
 
     /** Password or key, sealed. */
@@ -55,21 +50,11 @@ class Destination implements ItemRow<DestinationItem> {
 
     @Override
     public DestinationItem item() {
-        return new DestinationItem(
-                id,
-                name,
-                kind,
-                routeId,
-                Json.read(recipients, new TypeReference<List<String>>() {}),
-                kind.hasFolderSettings() ? Json.read(settings, FolderSettings.class) : FolderSettings.BLANK,
-                kind == DestinationKind.LINK ? Json.read(settings, LinkSettings.class) : LinkSettings.USUAL,
-                kind.isMail() ? mailSettings() : MailSettings.USUAL,
-                ownerId == null ? DestinationItem.NOTHING : ownerId);
+        return new DestinationItem(id, name, kind, routeId, settings(), ownerId);
     }
 
-    /** Those that were kept before there was anything to say have the usual. */
-    MailSettings mailSettings() {
-        return settings.equals("{}") ? MailSettings.USUAL : Json.read(settings, MailSettings.class);
+    DestinationSettings settings() {
+        return Json.read(settings, kind.settingsType());
     }
 
     @Override
@@ -78,15 +63,8 @@ class Destination implements ItemRow<DestinationItem> {
         kind = item.kind();
         // A server is its own route, a part of the device that scans has none.
         routeId = kind.isServer() ? id : item.through();
-        recipients = Json.write(item.recipients());
         ownerId = item.owner().orElse(null);
-        if (kind.hasFolderSettings()) {
-            settings = Json.write(item.folder());
-        } else if (kind == DestinationKind.LINK) {
-            settings = Json.write(item.link());
-        } else {
-            settings = kind.isMail() ? Json.write(item.mail()) : "{}";
-        }
+        settings = Json.write(item.settings());
     }
 
     @Override

@@ -2,7 +2,7 @@ package inky.courier.destination;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.access.Right;
-import inky.courier.destination.DestinationService.DestinationForm;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.destination.DestinationService.DestinationRow;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.web.ListPart;
@@ -11,6 +11,7 @@ import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -44,6 +45,13 @@ class DestinationController {
     @GetMapping
     ListPart<DestinationRow> listDestinations(@ParameterObject ListRequest wanted) {
         return destinations.list(wanted);
+    }
+
+    /** The kinds there are, with what is entered for each. */
+    @Needs(Right.READ_DELIVERIES)
+    @GetMapping("/kinds")
+    List<KindView> destinationKinds() {
+        return Stream.of(DestinationKind.values()).map(KindView::of).toList();
     }
 
     @Needs(Right.READ_SETUP)

@@ -4,8 +4,8 @@ import inky.courier.connection.DailyProbes;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.office.DestinationItem;
-import inky.courier.destination.DestinationService.DestinationForm;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.live.Live;
 import jakarta.annotation.Nullable;
@@ -44,20 +44,22 @@ public class DestinationProbes implements DailyProbes.Visited {
     /** Tries settings that are not saved; a kept secret is used only for the account it was kept for. */
     public ProbeReport probe(@Nullable UUID id, DestinationForm form) {
         FolderAccess access = transaction.execute(status -> {
-            DestinationItem draft = FolderForms.item(UUID.randomUUID(), form);
-            FolderForms.checkSecret(form);
-            draft.checkFolder();
+            DestinationItem draft = DestinationForms.item(UUID.randomUUID(), form);
+            DestinationForms.checkSecret(form);
+            FolderSettings folder =
+                    draft.settings(FolderSettings.class).orElseThrow(() -> Invalid.of("destination.probe", "kind"));
+            draft.kind().check(folder);
             String secret = form.secret();
             if (secret == null && id != null) {
                 Destination saved = destinations.find(id);
-                FolderForms.keptSecret(saved, form);
+                DestinationForms.keptSecret(saved, form, draft);
                 secret = saved.secret == null ? "" : accounts.access(saved).secret();
             }
             return new FolderAccess(
                     id == null ? DestinationService.NO_ROUTE : id,
                     form.name(),
                     form.kind(),
-                    draft.folder(),
+                    folder,
                     secret == null ? "" : secret);
         });
         return destinations.connectorOf(form.kind()).probe(access);

@@ -4,9 +4,7 @@ import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
-import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
+import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.ItemKind;
@@ -15,11 +13,11 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
-import inky.courier.web.Json;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.annotation.Nullable;
 import java.time.Instant;
 import java.util.List;
@@ -29,7 +27,6 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
 
 /** The destinations of the office. */
 @Service
@@ -68,42 +65,6 @@ public class DestinationService implements Connectors {
     }
 
     /**
-     * @param routeId of what it goes through: a mail server
-     * @param folder settings of a folder; absent for other kinds
-     * @param secret password or private key, or a cloud client's; absent to keep the one that is there, empty to have none
-     * @param link settings of a download page; absent for other kinds
-     * @param mail what mail has beside its recipients; absent for the usual
-     * @param ownerId the person whose desktop folder it is; absent for the office's
-     */
-    public record DestinationForm(
-            String name,
-            DestinationKind kind,
-            @Nullable UUID routeId,
-            List<String> recipients,
-            @Nullable FolderSettings folder,
-            @Nullable String secret,
-            @Nullable LinkSettings link,
-            @Nullable MailSettings mail,
-            @Nullable UUID ownerId) {
-        public static DestinationForm mail(String name, DestinationKind kind, UUID routeId, List<String> recipients) {
-            return new DestinationForm(name, kind, routeId, recipients, null, null, null, null, null);
-        }
-
-        public static DestinationForm folder(String name, DestinationKind kind, FolderSettings folder, String secret) {
-            return new DestinationForm(name, kind, null, List.of(), folder, secret, null, null, null);
-        }
-
-        public static DestinationForm plain(String name, DestinationKind kind) {
-            return new DestinationForm(name, kind, null, List.of(), null, null, null, null, null);
-        }
-
-        @Override
-        public String toString() {
-            return "DestinationForm[" + kind + " " + name + "]";
-        }
-    }
-
-    /**
      * @param label who or what gets it, in a few words
      * @param where the address, in a few words
      * @param hasSecret whether one is kept; it is never shown
@@ -114,11 +75,8 @@ public class DestinationService implements Connectors {
             DestinationKind kind,
             UUID routeId,
             String routeName,
-            List<String> recipients,
-            @Nullable FolderSettings folder,
+            @Schema(implementation = SettingsByName.class) DestinationSettings settings,
             boolean hasSecret,
-            @Nullable LinkSettings link,
-            @Nullable MailSettings mail,
             @Nullable UUID ownerId,
             String label,
             String where,
@@ -127,9 +85,13 @@ public class DestinationService implements Connectors {
         DestinationRow row() {
             LastProbe last =
                     lastProbe == null ? null : new LastProbe(lastProbe.at(), lastProbe.passed(), lastProbe.sentence());
-            return new DestinationRow(id, name, kind, routeName, folder != null, label, where, last);
+            return new DestinationRow(id, name, kind, routeName, kind.hasFolderSettings(), label, where, last);
         }
     }
+
+    /** Settings as the interface describes them: which there are, the kind says ({@code /api/destinations/kinds}). */
+    @Schema(name = "DestinationSettings", type = "object", additionalProperties = Schema.AdditionalPropertiesValue.TRUE)
+    interface SettingsByName {}
 
     /** What a probe found. */
     public record LastProbe(Instant at, boolean passed, Message sentence) {}
@@ -185,7 +147,7 @@ public class DestinationService implements Connectors {
     @Transactional
     public DestinationView changeSecret(UUID id, String secret) {
         Destination destination = find(id);
-        if (secret.isEmpty() || secret.length() > FolderForms.LONGEST_SECRET) {
+        if (secret.isEmpty() || secret.length() > DestinationForms.LONGEST_SECRET) {
             throw Invalid.of("destination.secret", "secret");
         }
         setUp.change(Wish.put(destination.item()).with(Map.of(Destination.PASSWORD, accounts.seal(id, secret))));
@@ -206,10 +168,10 @@ public class DestinationService implements Connectors {
     }
 
     private DestinationView save(UUID id, DestinationForm form, Optional<Destination> saved, String version) {
-        DestinationItem item = FolderForms.item(id, form);
-        FolderForms.checkSecret(form);
+        DestinationItem item = DestinationForms.item(id, form);
+        DestinationForms.checkSecret(form);
         byte[] before = saved.map(destination -> destination.secret).orElse(null);
-        byte[] kept = saved.map(destination -> FolderForms.keptSecret(destination, form))
+        byte[] kept = saved.map(destination -> DestinationForms.keptSecret(destination, form, item))
                 .orElse(null);
         byte[] wanted = form.kind().hasFolderSettings() ? accounts.change(id, kept, form.secret()) : null;
         Wish wish = Wish.put(item).of(version);
@@ -225,26 +187,22 @@ public class DestinationService implements Connectors {
     }
 
     private DestinationView view(Destination d) {
-        List<String> recipients = Json.read(d.recipients, new TypeReference<List<String>>() {});
-        FolderSettings folder = d.kind.hasFolderSettings() ? Json.read(d.settings, FolderSettings.class) : null;
+        DestinationItem item = d.item();
         return new DestinationView(
                 d.id,
                 d.name,
                 d.kind,
                 d.routeId,
                 routeName(d),
-                recipients,
-                folder,
+                item.settings(),
                 d.secret != null,
-                d.kind == DestinationKind.LINK ? Json.read(d.settings, LinkSettings.class) : null,
-                d.kind.isMail() ? accounts.mail(d) : null,
                 d.ownerId,
                 d.kind == DestinationKind.MAIL_TO_ME || d.kind == DestinationKind.LINK
                         ? "the person who scans"
                         : d.name,
-                d.kind.place(folder == null ? FolderSettings.BLANK : folder, recipients),
+                item.place(),
                 d.kind.isServer() ? probes.last(d.id).orElse(null) : null,
-                SetUp.versionOf(d.item()));
+                SetUp.versionOf(item));
     }
 
     private String routeName(Destination d) {

@@ -1,11 +1,8 @@
 package inky.courier.destination;
 
-import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
 import inky.courier.vault.Vault;
-import inky.courier.web.Json;
 import jakarta.annotation.Nullable;
 import java.util.Optional;
 import java.util.UUID;
@@ -34,22 +31,10 @@ public class FolderAccounts {
         return destinations.findFirstByOwnerIdOrderByName(person).map(this::access);
     }
 
+    /** Settings of a destination that is still there, where they are of this sort. */
     @Transactional(readOnly = true)
-    public LinkSettings link(UUID id) {
-        return destinations
-                .findById(id)
-                .filter(d -> d.kind == DestinationKind.LINK)
-                .map(d -> Json.read(d.settings, LinkSettings.class))
-                .orElse(LinkSettings.USUAL);
-    }
-
-    @Transactional(readOnly = true)
-    public MailSettings mail(UUID id) {
-        return destinations.findById(id).map(this::mail).orElse(MailSettings.USUAL);
-    }
-
-    MailSettings mail(Destination d) {
-        return d.kind.isMail() ? d.mailSettings() : MailSettings.USUAL;
+    public <S extends DestinationSettings> Optional<S> settings(UUID id, Class<S> sort) {
+        return destinations.findById(id).flatMap(d -> d.item().settings(sort));
     }
 
     @Transactional(readOnly = true)
@@ -59,7 +44,7 @@ public class FolderAccounts {
 
     FolderAccess access(Destination d) {
         String secret = d.secret == null ? "" : vault.openText(d.secret, context(d.id));
-        return new FolderAccess(d.id, d.name, d.kind, Json.read(d.settings, FolderSettings.class), secret);
+        return new FolderAccess(d.id, d.name, d.kind, (FolderSettings) d.settings(), secret);
     }
 
     /** As {@link Vault#change}. */

@@ -1,13 +1,10 @@
 package inky.courier.mail;
 
 import inky.courier.connection.ProbeReport;
-import inky.courier.core.Invalid;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
-import inky.courier.core.mail.MailAddress;
 import inky.courier.core.mail.MailCause;
 import inky.courier.core.message.Message;
 import inky.courier.core.sizing.Bytes;
@@ -36,8 +33,6 @@ class MailConnector implements Connector {
     /** The head of an attachment's part: type, encoding, a long name twice coded. */
     private static final int PART_HEAD = 1_200;
 
-    private static final int MOST_RECIPIENTS = 100;
-
     private final MailServers servers;
     private final MailTransfer transfer;
     private final DownloadLinks links;
@@ -65,46 +60,6 @@ class MailConnector implements Connector {
     }
 
     @Override
-    public List<String> checkRecipients(DestinationKind kind, List<String> recipients) {
-        if (kind != DestinationKind.MAIL_FIXED) {
-            return List.of();
-        }
-        List<String> addresses = checked("recipients", recipients);
-        if (addresses.isEmpty()) {
-            throw tooFewOrMany("recipients", Message.of("problem.destination.too-few-addresses"));
-        }
-        return addresses;
-    }
-
-    @Override
-    public MailSettings checkMail(MailSettings settings) {
-        return new MailSettings(checked("copies", settings.copies()), settings.copyToSender(), settings.directEntry());
-    }
-
-    private static List<String> checked(String field, List<String> written) {
-        List<String> addresses = written.stream()
-                .map(String::strip)
-                .filter(r -> !r.isEmpty())
-                .distinct()
-                .toList();
-        // RFC 5321 section 4.5.3.1.8: a server takes at least 100 recipients.
-        if (addresses.size() > MOST_RECIPIENTS) {
-            throw tooFewOrMany(field, Message.of("problem.destination.too-many-addresses"));
-        }
-        try {
-            return addresses.stream()
-                    .map(address -> new MailAddress(address).text())
-                    .toList();
-        } catch (Invalid invalid) {
-            throw invalid.at(field);
-        }
-    }
-
-    private static Invalid tooFewOrMany(String field, Message sentence) {
-        return new Invalid("destination." + field, field, sentence, Message.of("problem.destination.addresses.remedy"));
-    }
-
-    @Override
     public ProbeReport ask(UUID routeId) {
         return servers.ask(routeId);
     }
@@ -117,7 +72,12 @@ class MailConnector implements Connector {
         }
         Submission server = found.get();
         if (consignment.kind() == DestinationKind.LINK) {
-            return sendLink(server, consignment, accounts.link(consignment.destinationId()), progress);
+            return sendLink(
+                    server,
+                    consignment,
+                    accounts.settings(consignment.destinationId(), LinkSettings.class)
+                            .orElse(LinkSettings.USUAL),
+                    progress);
         }
         // What goes in another form than this one message has an outcome of its own.
         AtomicReference<Outcome> instead = new AtomicReference<>();

@@ -3,6 +3,8 @@ package inky.courier.panel;
 import inky.courier.consent.Consents;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.destination.MailSettings;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.message.Message;
 import inky.courier.core.transfer.FolderPath;
@@ -18,7 +20,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -65,22 +66,19 @@ class JobQuestions {
                 asks.add(new Ask(destination.id(), AskKind.CONSENT, destination.name(), false));
             }
             if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
-                boolean freely =
-                        destination.mail() == null || destination.mail().directEntry();
+                boolean freely = !(destination.settings() instanceof MailSettings mail) || mail.directEntry();
                 asks.add(new Ask(destination.id(), AskKind.RECIPIENTS, destination.name(), freely));
             }
-            if (job.askFolder() && canChooseFolder(destination)) {
-                boolean freely = Objects.requireNonNull(destination.folder()).makeFolders();
-                asks.add(new Ask(destination.id(), AskKind.FOLDER, destination.name(), freely));
+            if (job.askFolder() && destination.settings() instanceof FolderSettings folder && canChoose(folder)) {
+                asks.add(new Ask(destination.id(), AskKind.FOLDER, destination.name(), folder.makeFolders()));
             }
         }
         return asks;
     }
 
     /** Where the destination's own folder depends on the day, there is none to look into beforehand. */
-    private static boolean canChooseFolder(DestinationView destination) {
-        return destination.folder() != null
-                && !FolderTemplate.of(destination.folder().path()).hasFields();
+    private static boolean canChoose(FolderSettings folder) {
+        return !FolderTemplate.of(folder.path()).hasFields();
     }
 
     /** @throws Invalid saying what is missing, or wrong */

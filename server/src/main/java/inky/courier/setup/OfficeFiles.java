@@ -1,6 +1,7 @@
 package inky.courier.setup;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
@@ -86,7 +87,10 @@ class OfficeFiles {
         return item instanceof MailServerItem server && server.signIn() != MailSignIn.NONE
                 || item instanceof DestinationItem destination
                         && destination.kind().isServer()
-                        && !destination.folder().account().isEmpty();
+                        && destination
+                                .settings(FolderSettings.class)
+                                .filter(folder -> !folder.account().isEmpty())
+                                .isPresent();
     }
 
     private static String token(Office now, String file, boolean removes) {

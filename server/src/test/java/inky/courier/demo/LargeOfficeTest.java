@@ -47,8 +47,8 @@ class LargeOfficeTest {
                                     "MAIL_FIXED",
                                     "routeId",
                                     office.serverId,
-                                    "recipients",
-                                    List.of(desk + "@wherrymoor.example")))
+                                    "settings",
+                                    Map.of("recipients", List.of(desk + "@wherrymoor.example"))))
                     .ok();
         }
         jdbc = courier.bean(JdbcClient.class);

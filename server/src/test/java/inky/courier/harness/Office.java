@@ -130,16 +130,7 @@ public final class Office implements AutoCloseable {
                 .get("id");
         serverId = desk.post("/api/mail-servers", mailServer(PASSWORD)).ok().get("id");
         String destination = desk.post(
-                        "/api/destinations",
-                        Map.of(
-                                "name",
-                                "Mail to me",
-                                "kind",
-                                "MAIL_TO_ME",
-                                "routeId",
-                                serverId,
-                                "recipients",
-                                List.of()))
+                        "/api/destinations", Map.of("name", "Mail to me", "kind", "MAIL_TO_ME", "routeId", serverId))
                 .ok()
                 .get("id");
         String profile = desk.post(
@@ -283,16 +274,7 @@ public final class Office implements AutoCloseable {
                 Map.entry("atOnce", 4),
                 Map.entry("mustEncrypt", false)));
         return new HashMap<>(Map.of(
-                "name",
-                kind + " " + FOLDERS.incrementAndGet(),
-                "kind",
-                kind,
-                "recipients",
-                List.of(),
-                "folder",
-                folder,
-                "secret",
-                PASSWORD));
+                "name", kind + " " + FOLDERS.incrementAndGet(), "kind", kind, "settings", folder, "secret", PASSWORD));
     }
 
     /** A profile that does nothing to its pages but what is said. */

@@ -1,51 +1,26 @@
 package inky.courier.core.destination;
 
+import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/**
- * The ways out: each constant says all that is known of its kind, and nothing else asks which constant it is where one of these
- * answers will do. The interface reads the same table ({@code destination-kinds.json}).
- */
+/** The ways out. Each constant registers the class that says all that is known of its kind. */
 public enum DestinationKind {
-    /** To the mail address of the person who scans. */
-    MAIL_TO_ME(Family.MAIL, Through.MAIL_SERVER, (folder, recipients) -> "their mailbox"),
-    /** To fixed mail addresses. */
-    MAIL_FIXED(Family.MAIL, Through.MAIL_SERVER, (folder, recipients) -> String.join(", ", recipients)),
-    /** To mail addresses that are chosen at the device. */
-    MAIL_CHOSEN(Family.MAIL, Through.MAIL_SERVER, (folder, recipients) -> "whom they choose"),
-    /** A network folder, SMB 2 and 3. */
-    SMB(
-            Family.SERVER_FOLDER,
-            null,
-            (folder, recipients) -> "\\\\" + folder.host() + "\\" + folder.share() + below(folder.path(), "\\")),
-    /** A folder of an SSH server. */
-    SFTP(Family.SERVER_FOLDER, null, (folder, recipients) -> address("sftp", folder)),
-    /** A folder of an FTP server, with or without TLS. */
-    FTP(Family.SERVER_FOLDER, null, (folder, recipients) -> address("ftp", folder)),
-    /** A folder of a WebDAV server. */
-    WEBDAV(
-            Family.SERVER_FOLDER,
-            null,
-            (folder, recipients) -> folder.host().replaceFirst("/+$", "") + below(folder.path(), "/")),
-    /** The cloud folder of the person who scans, who has given consent. */
-    CLOUD(
-            Family.CLOUD_FOLDER,
-            null,
-            (folder, recipients) -> "their folder at "
-                    + folder.host().replaceFirst("^https?://", "").replaceFirst("/.*$", "")),
-    /** The folder that belongs to the person who scans. */
-    DESKTOP(Family.PERSONS_FOLDER, null, (folder, recipients) -> "the folder that belongs to them"),
-    /** A download page of Courier's own; its address goes by mail to who scans. */
-    LINK(Family.LINK, Through.MAIL_SERVER, (folder, recipients) -> "a page to download from"),
-    /** The USB stick in the device that scans. */
-    USB(Family.DEVICE_STORAGE, null, (folder, recipients) -> "the stick in the device"),
-    /** The shelf of the device that scans. */
-    SHELF(Family.DEVICE_STORAGE, null, (folder, recipients) -> "the shelf of the device" + below(folder.path(), ", ")),
-    /** Printed by a device. */
-    PRINTER(Family.PAPER, Through.DEVICE, (folder, recipients) -> "on paper");
+    MAIL_TO_ME(new MailToSender()),
+    MAIL_FIXED(new MailToFixed()),
+    MAIL_CHOSEN(new MailToChosen()),
+    SMB(new NetworkFolder()),
+    SFTP(new SshFolder()),
+    FTP(new FtpFolder()),
+    WEBDAV(new WebDavFolder()),
+    CLOUD(new CloudFolder()),
+    DESKTOP(new OwnFolder()),
+    LINK(new DownloadPage()),
+    USB(new UsbStick()),
+    SHELF(new DeviceShelf()),
+    PRINTER(new PrintedCopy());
 
     /** What kinds have in common: which settings they have, and who knows where they lead. */
     public enum Family {
@@ -68,27 +43,19 @@ public enum DestinationKind {
         DEVICE
     }
 
-    private interface Place {
-        String words(FolderSettings folder, List<String> recipients);
-    }
+    private final KindRules<?> rules;
 
-    private final Family family;
-    private final Through through;
-    private final Place place;
-
-    DestinationKind(Family family, Through through, Place place) {
-        this.family = family;
-        this.through = through;
-        this.place = place;
+    DestinationKind(KindRules<?> rules) {
+        this.rules = rules;
     }
 
     public Family family() {
-        return family;
+        return rules.family();
     }
 
     /** What it goes through that is set up apart: a mail server, a device. */
     public Optional<Through> through() {
-        return Optional.ofNullable(through);
+        return rules.through();
     }
 
     /** What an administrator calls it. */
@@ -105,55 +72,86 @@ public enum DestinationKind {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
-    /** Says where a destination of this kind is, in a few words. */
-    public String place(FolderSettings folder, List<String> recipients) {
-        return place.words(folder, recipients);
+    /** What is entered for one of this kind, in the order of a form. */
+    public List<Field> fields() {
+        return rules.fields();
+    }
+
+    public Class<? extends DestinationSettings> settingsType() {
+        return rules.type();
+    }
+
+    /** What a new one begins with. */
+    public DestinationSettings usual() {
+        return rules.usual();
+    }
+
+    /** The settings without what this kind has no use for. */
+    public DestinationSettings normal(DestinationSettings settings) {
+        return normal(rules, settings);
+    }
+
+    private static <S extends DestinationSettings> S normal(KindRules<S> rules, DestinationSettings settings) {
+        return rules.normal(rules.type().cast(settings));
+    }
+
+    /** Where a destination of this kind is, in a few words. */
+    public String place(DestinationSettings settings) {
+        return place(rules, settings);
+    }
+
+    private static <S extends DestinationSettings> String place(KindRules<S> rules, DestinationSettings settings) {
+        return rules.place(rules.type().cast(settings));
+    }
+
+    /** @throws Invalid with every problem that the settings have */
+    public void check(DestinationSettings settings) {
+        check(rules, settings);
+    }
+
+    private static <S extends DestinationSettings> void check(KindRules<S> rules, DestinationSettings settings) {
+        var problems = rules.problems(rules.type().cast(settings));
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+    }
+
+    /** Who gets the mail of a scan; empty for what is no mail. @param sender address of who scans @param chosen at the device */
+    public List<String> recipients(DestinationSettings settings, String sender, List<String> chosen) {
+        return recipients(rules, settings, sender, chosen);
+    }
+
+    private static <S extends DestinationSettings> List<String> recipients(
+            KindRules<S> rules, DestinationSettings settings, String sender, List<String> chosen) {
+        return rules.recipients(rules.type().cast(settings), sender, chosen);
     }
 
     public boolean isMail() {
-        return family == Family.MAIL;
+        return family() == Family.MAIL;
     }
 
     /** Whether it is a folder on a server, which can be probed and paused by itself. */
     public boolean isServer() {
-        return family == Family.SERVER_FOLDER || family == Family.CLOUD_FOLDER;
+        return family() == Family.SERVER_FOLDER || family() == Family.CLOUD_FOLDER;
     }
 
     /** Whether it is a part of the device that scans. */
     public boolean isAtTheDevice() {
-        return family == Family.DEVICE_STORAGE;
+        return family() == Family.DEVICE_STORAGE;
     }
 
     /** Whether files go into folders, by rules of the destination's own. */
     public boolean hasFolderSettings() {
-        return isServer() || isAtTheDevice();
+        return settingsType() == FolderSettings.class;
     }
 
     /** Whether its folders can be looked into from the desk: those of a person cannot. */
     public boolean isBrowsable() {
-        return family == Family.SERVER_FOLDER;
-    }
-
-    /** Whether it goes through something that is set up apart: a mail server, a device. */
-    public boolean goesThroughAnother() {
-        return through != null;
+        return family() == Family.SERVER_FOLDER;
     }
 
     /** Whether the person who scans decides where it goes. */
     public boolean isPersonal() {
-        return this == MAIL_TO_ME
-                || family == Family.LINK
-                || family == Family.CLOUD_FOLDER
-                || family == Family.PERSONS_FOLDER;
-    }
-
-    private static String address(String scheme, FolderSettings folder) {
-        String port = folder.port() == 0 ? "" : ":" + folder.port();
-        String path = folder.path().startsWith("/") ? folder.path() : below(folder.path(), "/");
-        return scheme + "://" + folder.host() + port + path;
-    }
-
-    private static String below(String path, String separator) {
-        return path.isEmpty() ? "" : separator + path.replace("/", separator);
+        return rules.isPersonal();
     }
 }

@@ -40,7 +40,8 @@ public record FolderSettings(
         SidecarForm sidecar,
         int atOnce,
         ConsentSettings consent,
-        boolean mustEncrypt) {
+        boolean mustEncrypt)
+        implements DestinationSettings {
     public static final int USUAL_AT_ONCE = 4;
 
     public static final FolderSettings BLANK = new FolderSettings(
@@ -64,7 +65,7 @@ public record FolderSettings(
 
     /** What is absent, in a form or in settings that were kept before there was such a value, is as usual. */
     public FolderSettings {
-        host = text(host);
+        host = text(host).strip();
         share = text(share);
         path = text(path);
         account = text(account);
@@ -79,6 +80,14 @@ public record FolderSettings(
 
     private static String text(String given) {
         return Objects.requireNonNullElse(given, "");
+    }
+
+    /** Whether a secret that was entered for this may be used there too. */
+    public boolean isSameAccount(FolderSettings other) {
+        return host.equalsIgnoreCase(other.host)
+                && port == other.port
+                && account.equals(other.account)
+                && consent.isSameClient(other.consent);
     }
 
     public FolderSettings withHost(String other, int otherPort) {
@@ -97,6 +106,27 @@ public record FolderSettings(
 
     public FolderSettings asking(ConsentSettings other) {
         return with(host, port, certificateCheck, fingerprint, other);
+    }
+
+    public FolderSettings encrypted(Encryption other) {
+        return new FolderSettings(
+                host,
+                port,
+                share,
+                path,
+                account,
+                domain,
+                other,
+                certificateCheck,
+                fingerprint,
+                passive,
+                signsInByKey,
+                whenTaken,
+                makeFolders,
+                sidecar,
+                atOnce,
+                consent,
+                mustEncrypt);
     }
 
     /** What a line there is opened by: the same for all folders of an account. */

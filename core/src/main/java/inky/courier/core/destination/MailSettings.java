@@ -1,18 +1,37 @@
 package inky.courier.core.destination;
 
 import java.util.List;
+import java.util.Objects;
 
 /**
- * What a destination of mail has beside its recipients.
+ * Of a destination of mail.
  *
+ * @param recipients fixed addresses; empty where they are chosen otherwise
  * @param copies addresses that get a copy of each mail
  * @param copyToSender whether who scans gets a copy
- * @param directEntry whether addresses that are in no list may be written at the device
+ * @param directEntry whether addresses that are in no list may be entered at the device
  */
-public record MailSettings(List<String> copies, boolean copyToSender, boolean directEntry) {
-    public static final MailSettings USUAL = new MailSettings(List.of(), false, true);
+public record MailSettings(List<String> recipients, List<String> copies, boolean copyToSender, boolean directEntry)
+        implements DestinationSettings {
+    public static final MailSettings USUAL = new MailSettings(List.of(), List.of(), false, true);
 
     public MailSettings {
-        copies = copies == null ? List.of() : List.copyOf(copies);
+        recipients = stripped(recipients);
+        copies = stripped(copies);
+    }
+
+    private static List<String> stripped(List<String> addresses) {
+        return addresses == null
+                ? List.of()
+                : addresses.stream()
+                        .filter(Objects::nonNull)
+                        .map(String::strip)
+                        .filter(address -> !address.isEmpty())
+                        .distinct()
+                        .toList();
+    }
+
+    public MailSettings to(List<String> others) {
+        return new MailSettings(others, copies, copyToSender, directEntry);
     }
 }

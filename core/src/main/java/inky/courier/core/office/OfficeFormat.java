@@ -1,10 +1,6 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
-import inky.courier.core.destination.DestinationKind;
-import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.profile.ColourMode;
@@ -34,8 +30,8 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
  * ProfileFormat}. Secrets are in none. What is not known is an error, so that a misspelt setting is never silently ignored.
  */
 public enum OfficeFormat {
-    YAML("yaml", ProfileFormat.strict(YAMLMapper.builder())),
-    JSON("json", ProfileFormat.strict(JsonMapper.builder()));
+    YAML("yaml", ProfileFormat.strict(YAMLMapper.builder().addModule(DestinationJson.module()))),
+    JSON("json", ProfileFormat.strict(JsonMapper.builder().addModule(DestinationJson.module())));
 
     private static final String NAME = "inky-courier-office";
 
@@ -60,50 +56,11 @@ public enum OfficeFormat {
             OfficeSettings settings,
             List<DeviceItem> devices,
             List<MailServerItem> mailServers,
-            List<DestinationEntry> destinations,
+            List<DestinationItem> destinations,
             List<ProfileEntry> profiles,
             List<NameItem> names,
             List<JobItem> jobs,
             List<PanelItem> panels) {}
-
-    /** A destination with what its kind has; the rest is left out. */
-    private record DestinationEntry(
-            UUID id,
-            String name,
-            DestinationKind kind,
-            UUID through,
-            List<String> recipients,
-            FolderSettings folder,
-            LinkSettings link,
-            MailSettings mail,
-            UUID owner) {
-        static DestinationEntry of(DestinationItem item) {
-            DestinationKind kind = item.kind();
-            return new DestinationEntry(
-                    item.id(),
-                    item.name(),
-                    kind,
-                    kind.goesThroughAnother() ? item.through() : null,
-                    item.recipients().isEmpty() ? null : item.recipients(),
-                    kind.hasFolderSettings() ? item.folder() : null,
-                    kind.family() == DestinationKind.Family.LINK ? item.link() : null,
-                    kind.isMail() ? item.mail() : null,
-                    item.owner().orElse(null));
-        }
-
-        DestinationItem item() {
-            return new DestinationItem(
-                    id,
-                    name,
-                    kind,
-                    Objects.requireNonNullElse(through, DestinationItem.NOTHING),
-                    given(recipients),
-                    Objects.requireNonNullElse(folder, FolderSettings.BLANK),
-                    Objects.requireNonNullElse(link, LinkSettings.USUAL),
-                    Objects.requireNonNullElse(mail, MailSettings.USUAL),
-                    Objects.requireNonNullElse(owner, DestinationItem.NOTHING));
-        }
-    }
 
     private record ProfileEntry(
             UUID id,
@@ -151,9 +108,7 @@ public enum OfficeFormat {
                 office.settings(),
                 sorted(office, DeviceItem.class),
                 sorted(office, MailServerItem.class),
-                sorted(office, DestinationItem.class).stream()
-                        .map(DestinationEntry::of)
-                        .toList(),
+                sorted(office, DestinationItem.class),
                 sorted(office, ProfileItem.class).stream().map(ProfileEntry::of).toList(),
                 sorted(office, NameItem.class),
                 sorted(office, JobItem.class),
@@ -189,7 +144,7 @@ public enum OfficeFormat {
         items.add(Objects.requireNonNullElse(d.settings, OfficeSettings.USUAL));
         add(items, d.devices);
         add(items, d.mailServers);
-        add(items, given(d.destinations).stream().map(DestinationEntry::item).toList());
+        add(items, d.destinations);
         add(items, given(d.profiles).stream().map(ProfileEntry::item).toList());
         add(items, d.names);
         add(items, d.jobs);

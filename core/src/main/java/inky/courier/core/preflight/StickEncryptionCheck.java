@@ -1,6 +1,7 @@
 package inky.courier.core.preflight;
 
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.preflight.Finding.Severity;
@@ -15,7 +16,9 @@ final class StickEncryptionCheck implements Check<JobAtDevice> {
         if (sticks.isEmpty() || !at.device().usbPort() || at.profile().encryptsFiles()) {
             return Optional.empty();
         }
-        boolean refused = sticks.stream().anyMatch(stick -> stick.folder().mustEncrypt());
+        boolean refused = sticks.stream()
+                .flatMap(stick -> stick.settings(FolderSettings.class).stream())
+                .anyMatch(FolderSettings::mustEncrypt);
         Finding open = Finding.of("job.stick-open", refused ? Severity.STOPS : Severity.CARE, at.job());
         return Optional.of(refused ? open.saying(Message.of("job.stick-open.refused"), open.remedy()) : open);
     }

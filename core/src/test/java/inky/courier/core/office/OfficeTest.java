@@ -14,6 +14,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Properties of the set-up as a value. */
 class OfficeTest {
@@ -178,6 +181,32 @@ class OfficeTest {
                 .get(0)
                 .sentence()
                 .toString();
+    }
+
+    /** Earlier versions had recipients, folder, link and mail beside each other. */
+    @Test
+    void whatAnEarlierVersionExportedIsRead() {
+        Random random = new Random(18);
+        JsonMapper mapper = new JsonMapper();
+        for (int i = 0; i < 10; i++) {
+            Office office = Offices.random(random);
+            JsonNode file = mapper.readTree(OfficeFormat.JSON.write(office));
+            file.path("destinations").forEach(destination -> asEarlier((ObjectNode) destination));
+            assertEquals(office, OfficeFormat.JSON.read(file.toString()));
+        }
+    }
+
+    private static void asEarlier(ObjectNode destination) {
+        ObjectNode settings = (ObjectNode) destination.remove("settings");
+        JsonNode recipients = settings.remove("recipients");
+        destination.set("recipients", recipients == null ? destination.arrayNode() : recipients);
+        if (settings.has("path")) {
+            destination.set("folder", settings);
+        } else if (settings.has("days")) {
+            destination.set("link", settings);
+        } else if (settings.has("copies")) {
+            destination.set("mail", settings);
+        }
     }
 
     @Test

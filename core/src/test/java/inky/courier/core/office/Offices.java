@@ -4,7 +4,6 @@ import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
@@ -58,7 +57,7 @@ final class Offices {
         for (int i = 0; i < STOCK; i++) {
             DestinationKind way = DestinationKind.values()[random.nextInt(DestinationKind.values().length)];
             UUID through = way == DestinationKind.PRINTER ? any(devices, random) : any(servers, random);
-            if (!way.goesThroughAnother() || through != null) {
+            if (!way.through().isPresent() || through != null) {
                 destinations.add(id(ItemKind.DESTINATION, i));
                 items.add(destination(i, way, through));
             }
@@ -131,10 +130,11 @@ final class Offices {
                 "Destination " + i,
                 way,
                 through,
-                List.of("desk@ferry.example", " desk@ferry.example "),
-                folder,
-                LinkSettings.USUAL,
-                MailSettings.USUAL,
+                way.hasFolderSettings()
+                        ? folder
+                        : way.isMail()
+                                ? MailSettings.USUAL.to(List.of("desk@ferry.example", " desk@ferry.example "))
+                                : way.usual(),
                 DestinationItem.NOTHING);
     }
 

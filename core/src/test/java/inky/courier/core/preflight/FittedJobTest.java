@@ -5,8 +5,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
@@ -100,10 +98,7 @@ class FittedJobTest {
                 "Stick",
                 DestinationKind.USB,
                 DestinationItem.NOTHING,
-                List.of(),
                 FolderSettings.BLANK,
-                LinkSettings.USUAL,
-                MailSettings.USUAL,
                 DestinationItem.NOTHING);
         JobItem job = new JobItem(
                 JOB,

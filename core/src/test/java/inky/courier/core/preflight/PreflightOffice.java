@@ -2,8 +2,6 @@ package inky.courier.core.preflight;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.destination.LinkSettings;
-import inky.courier.core.destination.MailSettings;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.office.Change;
@@ -58,27 +56,26 @@ final class PreflightOffice {
                 kind.name(),
                 kind,
                 DestinationItem.NOTHING,
-                List.of(),
-                new FolderSettings(
-                        b.host(),
-                        b.port(),
-                        b.share(),
-                        b.path(),
-                        b.account(),
-                        b.domain(),
-                        b.encryption(),
-                        b.certificateCheck(),
-                        b.fingerprint(),
-                        b.passive(),
-                        b.signsInByKey(),
-                        b.whenTaken(),
-                        b.makeFolders(),
-                        b.sidecar(),
-                        b.atOnce(),
-                        b.consent(),
-                        mustEncrypt),
-                LinkSettings.USUAL,
-                MailSettings.USUAL,
+                kind.hasFolderSettings()
+                        ? new FolderSettings(
+                                b.host(),
+                                b.port(),
+                                b.share(),
+                                b.path(),
+                                b.account(),
+                                b.domain(),
+                                b.encryption(),
+                                b.certificateCheck(),
+                                b.fingerprint(),
+                                b.passive(),
+                                b.signsInByKey(),
+                                b.whenTaken(),
+                                b.makeFolders(),
+                                b.sidecar(),
+                                b.atOnce(),
+                                b.consent(),
+                                mustEncrypt)
+                        : kind.usual(),
                 DestinationItem.NOTHING);
     }
 }
