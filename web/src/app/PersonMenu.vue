@@ -58,8 +58,10 @@ const initials = computed(() =>
         ]"
       />
       <p v-if="identity" class="caption">{{ ROLES[identity.role].name }}</p>
-      <button type="button" class="button" @click="change">Change password</button>
-      <button type="button" class="button" @click="secure">Second factor</button>
+      <template v-if="!identity?.ofProvider">
+        <button type="button" class="button" @click="change">Change password</button>
+        <button type="button" class="button" @click="secure">Second factor</button>
+      </template>
       <button type="button" class="button" @click="endOthers">Sign out everywhere else</button>
       <button type="button" class="button" @click="signOut">Sign out</button>
       <p class="caption">

@@ -13,6 +13,7 @@ import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import { ROLES, type Role } from './roles';
+import SignInProvider from './SignInProvider.vue';
 
 type Account = Schemas['AccountView'];
 
@@ -112,7 +113,12 @@ function remove() {
           </td>
           <td class="mono">{{ account.login }}</td>
           <td>
+            <template v-if="account.ofProvider">
+              {{ ROLES[account.role].name }}
+              <p class="small quiet">by its groups</p>
+            </template>
             <el-select
+              v-else
               :model-value="account.role"
               :aria-label="`Role of ${account.name}`"
               class="role"
@@ -122,7 +128,8 @@ function remove() {
             </el-select>
           </td>
           <td>
-            <template v-if="account.secondFactor">
+            <span v-if="account.ofProvider" class="quiet">At the provider</span>
+            <template v-else-if="account.secondFactor">
               <StateMark mark="accepted" :size="12" silent /> On
               <button type="button" class="link small" @click="removeFactor(account)">Remove</button>
             </template>
@@ -177,6 +184,7 @@ function remove() {
       </tbody>
     </table>
   </template>
+  <SignInProvider />
   <section aria-labelledby="roles">
     <h2 id="roles">Roles</h2>
     <dl>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { nextTick, reactive, ref } from 'vue';
+import { useQuery } from '@tanstack/vue-query';
+import { computed, nextTick, reactive, ref } from 'vue';
+import { useRoute } from 'vue-router';
 import { api, ask, Problem } from '@/api/client';
 import { useSession, type Session } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -13,6 +15,17 @@ const { general, busy, attempt } = useForm();
 const form = reactive({ code: '', login: '', name: '', email: '', password: '' });
 /** The account has a second factor: the password was right, now its code is asked for. */
 const needsCode = ref(false);
+
+/** Why somebody who was sent to the provider is back here. */
+const route = useRoute();
+const sentBack = computed(() => String(route.query['sign-in'] ?? ''));
+const why = useQuery({
+  queryKey: computed(() => ['sign-in problem', sentBack.value]),
+  queryFn: () =>
+    ask(api.GET('/api/session/provider/problem', { params: { query: { code: sentBack.value } } })),
+  enabled: computed(() => sentBack.value !== ''),
+  retry: false,
+});
 
 async function enter() {
   const session = await attempt(async () => {
@@ -103,9 +116,12 @@ async function enter() {
         :aria-describedby="f.describedby"
       />
     </FormField>
-    <ErrorNote :error="general" />
+    <ErrorNote :error="general ?? why.error.value" />
     <button class="button stamp" type="submit" :disabled="busy">
       {{ session.firstStart ? 'Begin' : 'Sign in' }}
     </button>
+    <a v-if="session.provider && !session.firstStart" class="button" href="/api/session/provider">
+      Sign in with {{ session.provider }}
+    </a>
   </DoorTag>
 </template>

@@ -31,6 +31,7 @@ class SecurityTest {
     private static final Set<String> OPEN = Set.of(
             "/api/session",
             "/api/session/first",
+            "/api/session/provider/problem",
             "/api/panel/{device}",
             "/api/panel/{device}/session",
             "/api/invitation/{token}",

@@ -61,7 +61,14 @@ class Accounts {
 
     /** @param sessions how many are open */
     record AccountView(
-            UUID id, String login, String name, String email, Role role, boolean secondFactor, int sessions) {}
+            UUID id,
+            String login,
+            String name,
+            String email,
+            Role role,
+            boolean secondFactor,
+            boolean ofProvider,
+            int sessions) {}
 
     record InvitationView(
             UUID id, String login, String name, String email, Role role, String invitedBy, Instant endsAt) {}
@@ -174,6 +181,9 @@ class Accounts {
     @Transactional
     AccountView changeRole(UUID id, Role role, Source source) {
         Administrator account = account(id);
+        if (account.passwordHash == null) {
+            throw Refusal.of(HttpStatus.CONFLICT, "account.role-by-groups");
+        }
         if (account.role == Role.ADMINISTRATOR && role != Role.ADMINISTRATOR) {
             requireAnother(account);
         }
@@ -238,7 +248,15 @@ class Accounts {
     }
 
     private AccountView view(Administrator a) {
-        return new AccountView(a.id, a.login, a.name, a.email, a.role, a.totpKey != null, sessions.countOf(a.login));
+        return new AccountView(
+                a.id,
+                a.login,
+                a.name,
+                a.email,
+                a.role,
+                a.totpKey != null,
+                a.passwordHash == null,
+                sessions.countOf(a.login));
     }
 
     private static String words(Role role) {

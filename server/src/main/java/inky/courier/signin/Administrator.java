@@ -20,7 +20,13 @@ class Administrator {
     String login;
     String name;
     String email;
+
+    /** Null for accounts of the office's provider. */
     String passwordHash;
+
+    /** Who it is at the office's provider: its issuer and their subject there; null for an account with a password. */
+    String providerSubject;
+
     Instant createdAt;
 
     @Enumerated(EnumType.STRING)

@@ -10,6 +10,8 @@ import org.springframework.transaction.annotation.Transactional;
 interface AdministratorRepository extends JpaRepository<Administrator, UUID> {
     Optional<Administrator> findByLogin(String login);
 
+    Optional<Administrator> findByProviderSubject(String subject);
+
     @Modifying
     @Transactional
     @Query("update Administrator a set a.passwordHash = :hash where a.id = :id")

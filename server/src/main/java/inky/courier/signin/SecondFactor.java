@@ -6,11 +6,13 @@ import inky.courier.core.Invalid;
 import inky.courier.core.access.Totp;
 import inky.courier.vault.Vault;
 import inky.courier.web.QrPicture;
+import inky.courier.web.Refusal;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.OptionalLong;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -65,6 +67,9 @@ class SecondFactor {
             throw wrong("code");
         }
         Administrator account = administrators.findByLogin(login).orElseThrow();
+        if (account.passwordHash == null) {
+            throw Refusal.of(HttpStatus.CONFLICT, "account.of-provider");
+        }
         account.totpKey = vault.seal(key, context(login));
         account.totpStep = step.getAsLong();
         administrators.save(account);

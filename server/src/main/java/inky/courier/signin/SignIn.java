@@ -63,9 +63,15 @@ public class SignIn {
         this.hashOfNobody = encoder.encode(randomCode());
     }
 
-    /** @param rights what the account may do at the desk */
+    /** @param rights what the account may do at the desk @param ofProvider whether it signs in at the office's provider, without a password here */
     public record Identity(
-            String login, String name, String email, Role role, Set<Right> rights, boolean secondFactor) {}
+            String login,
+            String name,
+            String email,
+            Role role,
+            Set<Right> rights,
+            boolean secondFactor,
+            boolean ofProvider) {}
 
     public record First(String code, String login, String name, String email, String password) {}
 
@@ -152,6 +158,9 @@ public class SignIn {
     }
 
     private void requireOwn(Administrator administrator, String present, String field, Source source) {
+        if (administrator.passwordHash == null) {
+            throw Refusal.of(HttpStatus.CONFLICT, "account.of-provider");
+        }
         // Counted apart from the account itself, which strangers can use up.
         SignInThrottle.Attempt attempt = throttle.begin(ThrottleKey.browser("own " + administrator.id));
         if (!encoder.matches(present, administrator.passwordHash)) {
@@ -197,8 +206,9 @@ public class SignIn {
         return identity;
     }
 
-    private static Identity view(Administrator a) {
-        return new Identity(a.login, a.name, a.email, a.role, a.role.rights(), a.totpKey != null);
+    static Identity view(Administrator a) {
+        return new Identity(
+                a.login, a.name, a.email, a.role, a.role.rights(), a.totpKey != null, a.passwordHash == null);
     }
 
     private static String randomCode() {

@@ -35,6 +35,7 @@ class SignInController {
     private final KnownBrowser browsers;
     private final DeskSessions sessions;
     private final SecondFactor secondFactor;
+    private final SignInProviders providers;
     private final Live live;
     private final SecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
@@ -45,7 +46,9 @@ class SignInController {
             KnownBrowser browsers,
             DeskSessions sessions,
             Live live,
-            SecondFactor secondFactor) {
+            SecondFactor secondFactor,
+            SignInProviders providers) {
+        this.providers = providers;
         this.secondFactor = secondFactor;
         this.browsers = browsers;
         this.sessions = sessions;
@@ -62,18 +65,20 @@ class SignInController {
     /**
      * @param firstStart whether the first administrator is still to be made
      * @param zone of the office: every time on the desk is told in it
+     * @param provider what the office calls its provider of sign-ins; absent for none
      */
     record SessionView(
             boolean firstStart,
             String office,
             String zone,
+            @Nullable String provider,
             @Nullable SignIn.Identity identity) {}
 
     @GetMapping
     SessionView session(@Nullable Principal principal) {
         SignIn.Identity identity =
                 principal == null ? null : signIn.identity(principal.getName()).orElse(null);
-        return new SessionView(signIn.isFirstStart(), settings.read().office(), zone.getId(), identity);
+        return view(signIn.isFirstStart(), identity);
     }
 
     @PostMapping
@@ -162,6 +167,11 @@ class SignInController {
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
         browsers.mark(identity.login(), request, response);
-        return new SessionView(false, settings.read().office(), zone.getId(), identity);
+        return view(false, identity);
+    }
+
+    private SessionView view(boolean firstStart, @Nullable SignIn.Identity identity) {
+        String provider = providers.find().map(kept -> kept.provider().name()).orElse(null);
+        return new SessionView(firstStart, settings.read().office(), zone.getId(), provider, identity);
     }
 }

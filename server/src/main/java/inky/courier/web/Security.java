@@ -57,6 +57,7 @@ class Security {
                                 .requestMatchers(
                                         "/api/session",
                                         "/api/session/first",
+                                        "/api/session/provider/**",
                                         "/api/get/**",
                                         "/api/invitation/**",
                                         "/actuator/health/**")
