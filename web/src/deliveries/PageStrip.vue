@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useQueryClient } from '@tanstack/vue-query';
 import { api, ask, type Schemas } from '@/api/client';
+import CropFrame from '@/shared/CropFrame.vue';
+import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
@@ -16,57 +18,61 @@ const props = withDefaults(
 );
 const shown = computed(() => props.delivery.pages.slice(0, props.most));
 const queries = useQueryClient();
-const { busy, attempt } = useForm();
+const { busy, general, attempt } = useForm();
+const BEGUN: Schemas['Part'] = { left: 0.05, top: 0.05, right: 0.95, bottom: 0.95 };
 const { say } = useToast();
-const large = ref(1);
-const largeShown = ref(false);
-const done = computed(() => props.delivery.pages.find((page) => page.number === large.value)?.done ?? []);
-/** Brings a blank side back, or begins a new file at a page; the files are made again. */
-async function change(number: number, keep: boolean, splitBefore: boolean) {
-  const id = props.delivery.row.id;
-  const page = await attempt(() =>
-    ask(
-      api.PUT('/api/deliveries/{id}/pages/{number}', {
-        params: { path: { id, number } },
-        body: { keep, splitBefore },
-      }),
-    ),
-  );
-  if (!page) return;
-  queries.setQueryData(['delivery', id], page);
+const large = ref<string>();
+const seen = computed(() => props.delivery.pages.find((one) => one.id === large.value));
+const largeShown = computed({ get: () => !!seen.value, set: (open) => open || (large.value = undefined) });
+const at = computed(() => props.delivery.pages.findIndex((one) => one.id === large.value));
+const part = ref<Schemas['Part']>();
+watch(large, () => (part.value = undefined));
+
+/** Whatever is done to a page, the files are created again. */
+async function change(doing: () => Promise<Schemas['DeliveryPage']>) {
+  const changed = await attempt(doing);
+  part.value = undefined;
+  if (!changed) return;
+  queries.setQueryData(['delivery', props.delivery.row.id], changed);
   say('The files are created again.');
 }
+const path = computed(() => ({ path: { id: props.delivery.row.id } }));
+const edit = (
+  page: string,
+  action: Schemas['PageEditForm']['action'],
+  more: Partial<Schemas['PageEditForm']> = {},
+) =>
+  change(() =>
+    ask(api.POST('/api/deliveries/{id}/edits', { params: path.value, body: { action, page, ...more } })),
+  );
+const undo = () => change(() => ask(api.DELETE('/api/deliveries/{id}/edits/last', { params: path.value })));
 const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 </script>
 
 <template>
   <div v-if="shown.length" class="strip" :class="{ sizes }">
-    <figure v-for="page in shown" :key="page.number" :class="{ out: page.leftOut }">
-      <button
-        type="button"
-        :aria-label="`Page ${page.number}, look at it larger`"
-        @click="((large = page.number), (largeShown = true))"
-      >
-        <img :src="base + page.number + '/thumbnail'" :alt="`Page ${page.number}`" loading="lazy" />
+    <figure v-for="(page, i) in shown" :key="page.id" :class="{ out: page.leftOut }">
+      <button type="button" :aria-label="`Page ${i + 1}, look at it larger`" @click="large = page.id">
+        <img :src="`${base}${page.id}/thumbnail?look=${page.look}`" :alt="`Page ${i + 1}`" loading="lazy" />
       </button>
       <figcaption v-if="sizes">
-        <strong>{{ page.number }}</strong> <span class="quiet">{{ page.leftOut || bytes(page.bytes) }}</span>
+        <strong>{{ i + 1 }}</strong> <span class="quiet">{{ page.leftOut || bytes(page.bytes) }}</span>
         <template v-if="changeable">
           <button
-            v-if="page.leftOut.startsWith('blank')"
+            v-if="page.leftOut"
             type="button"
             class="link small"
             :disabled="busy"
-            @click="change(page.number, true, page.splitBefore)"
+            @click="edit(page.id, 'BRING_BACK')"
           >
             Bring it back
           </button>
           <button
-            v-else-if="page.number > 1"
+            v-else-if="i > 0"
             type="button"
             class="link small"
             :disabled="busy"
-            @click="change(page.number, page.keep, !page.splitBefore)"
+            @click="edit(page.id, page.splitBefore ? 'JOIN' : 'SPLIT')"
           >
             {{ page.splitBefore ? 'Join to the page before' : 'New file from here' }}
           </button>
@@ -81,11 +87,74 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         : 'No pages.'
     }}
   </p>
-  <el-dialog v-model="largeShown" :title="`Page ${large}`" width="min(720px, 94vw)" top="4vh">
-    <ul v-if="done.length" class="done">
-      <li v-for="step in done" :key="step">{{ step }}</li>
-    </ul>
-    <img v-if="largeShown" class="large" :src="base + large + '/image'" :alt="`Page ${large}`" />
+  <p v-if="changeable && delivery.edited" class="undo">
+    <button type="button" class="link small" :disabled="busy" @click="undo">
+      Undo the last change of a page
+    </button>
+  </p>
+  <ErrorNote :error="general" />
+  <el-dialog v-model="largeShown" :title="`Page ${at + 1}`" width="min(720px, 94vw)" top="4vh">
+    <template v-if="seen">
+      <div v-if="changeable" class="edits">
+        <template v-if="part">
+          <button type="button" class="button ink" :disabled="busy" @click="edit(seen.id, 'CROP', { part })">
+            Crop to this
+          </button>
+          <button type="button" class="button" @click="part = undefined">Do not crop</button>
+        </template>
+        <template v-else>
+          <button
+            type="button"
+            class="button"
+            :disabled="busy"
+            @click="edit(seen.id, 'TURN', { quarters: 3 })"
+          >
+            Turn left
+          </button>
+          <button
+            type="button"
+            class="button"
+            :disabled="busy"
+            @click="edit(seen.id, 'TURN', { quarters: 1 })"
+          >
+            Turn right
+          </button>
+          <button type="button" class="button" :disabled="busy" @click="part = { ...BEGUN }">Crop</button>
+          <button
+            type="button"
+            class="button"
+            :disabled="busy"
+            @click="edit(seen.id, seen.leftOut ? 'BRING_BACK' : 'LEAVE_OUT')"
+          >
+            {{ seen.leftOut ? 'Bring back' : 'Leave out' }}
+          </button>
+          <button
+            type="button"
+            class="button"
+            :disabled="busy || at === 0"
+            @click="edit(seen.id, 'MOVE', { before: delivery.pages[at - 1]?.id })"
+          >
+            Move earlier
+          </button>
+          <button
+            type="button"
+            class="button"
+            :disabled="busy || at + 1 >= delivery.pages.length"
+            @click="edit(seen.id, 'MOVE', { before: delivery.pages[at + 2]?.id })"
+          >
+            Move later
+          </button>
+        </template>
+      </div>
+      <ErrorNote :error="general" />
+      <ul v-if="seen.done.length" class="done">
+        <li v-for="step in seen.done" :key="step">{{ step }}</li>
+      </ul>
+      <div class="large">
+        <img :src="`${base}${seen.id}/image?look=${seen.look}`" :alt="`Page ${at + 1}`" />
+        <CropFrame v-if="part" v-model="part" :label="(corner) => `Corner at the ${corner}`" />
+      </div>
+    </template>
   </el-dialog>
 </template>
 
@@ -111,7 +180,7 @@ figure {
   margin: 0 0 10px;
   padding-left: 16px;
 }
-button {
+figure > button {
   display: block;
   width: 100%;
   padding: 0;
@@ -130,6 +199,20 @@ figcaption {
   font-size: 12px;
 }
 .large {
+  position: relative;
   border: 1px solid var(--rule-2);
+}
+.edits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 12px;
+}
+.edits .button {
+  width: auto;
+  cursor: pointer;
+}
+.undo {
+  margin-top: 6px;
 }
 </style>

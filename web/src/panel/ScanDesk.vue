@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
 import FolderDrawer from './FolderDrawer.vue';
+import PageDrawer from './PageDrawer.vue';
 import RecipientsDrawer from './RecipientsDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import { useWords } from '@/shared/words';
@@ -33,7 +34,10 @@ const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 const TONES = ['a', 'b', 'c'];
 
 type Page = (typeof pages.value)[number];
-const isOut = (page: Page) => page.blankReason !== '' && !page.keep;
+const isOut = (page: Page) =>
+  page.presence === 'LEFT_OUT' || (page.presence === 'AS_FOUND' && page.blankReason !== '');
+/** The page that is looked at large. */
+const looking = ref<string>();
 /** Numbers of the pages that begin a file, by the splits set here. */
 const files = computed(() =>
   pages.value.filter((page, i) => i === 0 || page.splitBefore).map((page) => page.number),
@@ -83,35 +87,55 @@ watch(
       <p class="head">
         <span>{{ t('scan.files', { n: Math.max(1, files.length) }) }}</span>
         <span class="quiet">{{ job?.does }}</span>
+        <button v-if="scan?.edited" type="button" class="undo" :disabled="busy" @click="panel.undoEdit()">
+          {{ t('page.undo') }}
+        </button>
       </p>
       <ol ref="strip" tabindex="0" :aria-label="t('scan.pages')">
         <li
           v-for="page in pages"
-          :key="page.number"
+          :key="page.id"
           :class="['tone-' + TONES[fileOf(page.number) % 3], { out: isOut(page) }]"
         >
           <span v-if="begins(page.number)" class="letter">{{ LETTERS[fileOf(page.number) % 26] }}</span>
-          <span class="frame">
+          <button
+            type="button"
+            class="frame"
+            :aria-label="t('page.open', { n: page.number })"
+            @click="looking = page.id"
+          >
             <img
-              :src="`/api/panel/${device}/scans/${scan?.id}/pages/${page.number}/thumbnail`"
+              :src="`/api/panel/${device}/scans/${scan?.id}/pages/${page.id}/thumbnail?look=${page.look}`"
               :alt="t('scan.page', { n: page.number, media: page.media })"
             />
-          </span>
+          </button>
           <button
-            v-if="page.blankReason"
+            v-if="isOut(page)"
             type="button"
             class="choice"
-            :aria-pressed="page.keep"
-            @click="panel.mark(page.number, !page.keep, page.splitBefore)"
+            :disabled="busy"
+            @click="panel.edit({ action: 'BRING_BACK', page: page.id })"
           >
-            {{ page.keep ? t('scan.leave-out') : t('scan.keep-blank') }}
+            {{
+              page.blankReason && page.presence === 'AS_FOUND' ? t('scan.keep-blank') : t('page.bring-back')
+            }}
+          </button>
+          <button
+            v-else-if="page.blankReason"
+            type="button"
+            class="choice"
+            :disabled="busy"
+            @click="panel.edit({ action: 'LEAVE_OUT', page: page.id })"
+          >
+            {{ t('scan.leave-out') }}
           </button>
           <button
             v-else-if="page.number > 1"
             type="button"
             class="choice"
             :aria-pressed="page.splitBefore"
-            @click="panel.mark(page.number, page.keep, !page.splitBefore)"
+            :disabled="busy"
+            @click="panel.edit({ action: page.splitBefore ? 'JOIN' : 'SPLIT', page: page.id })"
           >
             {{ page.splitBefore ? t('scan.join') : t('scan.new-file') }}
           </button>
@@ -182,6 +206,13 @@ watch(
       :panel="panel"
       :question="answering"
       @done="answering = undefined"
+    />
+    <PageDrawer
+      v-if="looking"
+      :panel="panel"
+      :page="looking"
+      @look="looking = $event"
+      @done="looking = undefined"
     />
     <SampleDrawer v-if="drawer" :panel="panel" @done="drawer = false" />
   </div>
@@ -284,6 +315,20 @@ li {
 .frame {
   position: relative;
   display: block;
+  padding: 0;
+  border: 0;
+  background: none;
+  cursor: zoom-in;
+}
+.undo {
+  min-height: 44px;
+  margin: -10px 0 -10px auto;
+  padding: 0 14px;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 2px;
+  background: var(--paper-0);
+  font-weight: 600;
+  cursor: pointer;
 }
 .out .frame::after {
   content: '';

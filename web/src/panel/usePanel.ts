@@ -300,12 +300,18 @@ export function usePanel(device: string) {
     });
   }
 
-  async function addLoad() {
+  /** More paper, or a page once more. */
+  async function addLoad(instead?: string) {
     touch();
     const id = scan.value?.id;
     if (!id) return;
     const begun = await attempt(() =>
-      ask(api.POST('/api/panel/{device}/scans/{scan}/loads', { params: { path: { device, scan: id } } })),
+      ask(
+        api.POST('/api/panel/{device}/scans/{scan}/loads', {
+          params: { path: { device, scan: id } },
+          body: { instead },
+        }),
+      ),
     );
     if (begun) scan.value = begun;
     loaded.value = undefined;
@@ -328,20 +334,34 @@ export function usePanel(device: string) {
     }
   }
 
-  /** Brings a side back that was taken for blank, or sets a split before a page. */
-  async function mark(number: number, keep: boolean, splitBefore: boolean) {
+  /** What the person does to a page: turned, cropped, left out, moved, where a file begins. */
+  async function edit(body: Schemas['PageEditForm']) {
     const id = scan.value?.id;
     if (!id) return;
     touch();
-    const marked = await attempt(() =>
+    const edited = await attempt(() =>
       ask(
-        api.PUT('/api/panel/{device}/scans/{scan}/pages/{number}', {
-          params: { path: { device, scan: id, number } },
-          body: { keep, splitBefore },
+        api.POST('/api/panel/{device}/scans/{scan}/edits', {
+          params: { path: { device, scan: id } },
+          body,
         }),
       ),
     );
-    if (marked) scan.value = marked;
+    if (edited) scan.value = edited;
+  }
+
+  async function undoEdit() {
+    const id = scan.value?.id;
+    if (!id) return;
+    touch();
+    const undone = await attempt(() =>
+      ask(
+        api.DELETE('/api/panel/{device}/scans/{scan}/edits/last', {
+          params: { path: { device, scan: id } },
+        }),
+      ),
+    );
+    if (undone) scan.value = undone;
   }
 
   async function cancelScan() {
@@ -457,7 +477,8 @@ export function usePanel(device: string) {
     begin,
     addLoad,
     cancelScan,
-    mark,
+    edit,
+    undoEdit,
     send,
     next,
     touch,

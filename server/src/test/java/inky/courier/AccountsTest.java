@@ -125,7 +125,7 @@ class AccountsTest {
     @Test
     void pagesOfOthersAreForThoseWhoMayAndEachOpeningIsRecorded(Office office) {
         String delivery = office.send(Stack.TIDE_TABLE);
-        String page = "/api/deliveries/" + delivery + "/pages/1/thumbnail";
+        String page = "/api/deliveries/" + delivery + "/pages/" + office.pageOf(delivery, 1) + "/thumbnail";
         Waiting.until(() -> office.desk.get(page).status() == 200, "the page is there");
         assertThat(office.desk.get(page).status()).isEqualTo(200);
         assertThat(account(office, Role.OPERATOR).browser.get(page).status()).isEqualTo(403);

@@ -49,8 +49,8 @@ class BackupTest {
         for (JsonNode row : desk.get("/api/deliveries?limit=200").ok().json().path("rows")) {
             String id = row.path("id").asString();
             for (JsonNode page : desk.get("/api/deliveries/" + id).ok().json().path("pages")) {
-                String path = "/api/deliveries/" + id + "/pages/"
-                        + page.path("number").asInt() + "/image";
+                String path =
+                        "/api/deliveries/" + id + "/pages/" + page.path("id").asString() + "/image";
                 pages.put(
                         path,
                         Integer.toHexString(java.util.Arrays.hashCode(

@@ -355,9 +355,7 @@ class EngineInTimeTest {
     void aPageChangedWhileFilesWaitMakesThemAgainBeforeAnythingLeaves() {
         String delivery = deferred(Stack.BERTH_PERMIT);
         int before = office.post.mailbox().letters().size();
-        office.desk
-                .put("/api/deliveries/" + delivery + "/pages/2", Map.of("keep", false, "splitBefore", true))
-                .ok();
+        office.edit(delivery, 2, "SPLIT").ok();
         timed.time.pass(Duration.ofHours(1));
         assertThat(office.state(delivery)).isEqualTo("ACCEPTED");
         assertThat(office.desk
@@ -518,8 +516,8 @@ class EngineInTimeTest {
                 .ok()
                 .get("deliveryId");
         assertThat(guest.delete(office.panel("/scans/" + scan)).status()).isEqualTo(409);
-        assertThat(guest.put(office.panel("/scans/" + scan + "/pages/1"), Map.of("keep", true, "splitBefore", false))
-                        .status())
+        assertThat(office.edit(guest, scan, 1, "BRING_BACK").status()).isEqualTo(409);
+        assertThat(guest.delete(office.panel("/scans/" + scan + "/edits/last")).status())
                 .isEqualTo(409);
         assertThat(guest.post(office.panel("/scans/" + scan + "/loads"), Map.of())
                         .status())

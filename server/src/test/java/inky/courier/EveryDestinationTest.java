@@ -557,9 +557,8 @@ class EveryDestinationTest {
                 .path("files")
                 .size();
         office.act("HOLD", delivery);
-        office.desk
-                .put("/api/deliveries/" + delivery + "/pages/2", Map.of("keep", true, "splitBefore", true))
-                .ok();
+        office.edit(delivery, 2, "BRING_BACK").ok();
+        office.edit(delivery, 2, "SPLIT").ok();
         Waiting.until(
                 () -> office.desk
                                 .get("/api/deliveries/" + delivery)
@@ -574,10 +573,7 @@ class EveryDestinationTest {
         waitFor(office, delivery, "ACCEPTED");
         assertThat(house.stored().stream().filter(path -> path.startsWith("again/")))
                 .hasSize(files + 1);
-        assertThat(office.desk
-                        .put("/api/deliveries/" + delivery + "/pages/2", Map.of("keep", true, "splitBefore", false))
-                        .status())
-                .isEqualTo(409);
+        assertThat(office.edit(delivery, 2, "JOIN").status()).isEqualTo(409);
     }
 
     @Test

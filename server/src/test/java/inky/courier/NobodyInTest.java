@@ -386,7 +386,8 @@ class NobodyInTest {
     void aPanelsBrowserKeepsNoPictureAndTheDesksDownloadIsWrittenDown() {
         Browser guest = office.guest();
         String scan = office.scan(guest, Stack.TIDE_TABLE);
-        var picture = guest.get(office.panel("/scans/" + scan + "/pages/1/thumbnail"))
+        var picture = guest.get(
+                        office.panel("/scans/" + scan + "/pages/" + office.pageOf(guest, scan, 1) + "/thumbnail"))
                 .ok()
                 .response();
         assertThat(picture.headers().firstValue("Cache-Control").orElse("")).contains("no-store");

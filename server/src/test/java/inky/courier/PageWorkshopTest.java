@@ -7,11 +7,14 @@ import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.Stack;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -148,6 +151,94 @@ class PageWorkshopTest {
         assertThat(office.desk.post("/api/workshop/estimate", order).status()).isEqualTo(422);
     }
 
+    /** What is done at the panel is what is in the file: pages turned, cropped, moved, left out, scanned again, undone. */
+    @Test
+    void editsOfPagesAreInTheFilesAsTheyAreShown(Office office) throws IOException {
+        String job = jobWith(office, "As it comes", Office.profileForm("As it comes", Map.of(), Map.of()));
+        Browser guest = office.guest();
+        office.device.put(Stack.CARGO_MANIFEST);
+        String scan =
+                guest.post(office.panel("/scans"), Map.of("jobId", job)).ok().get("id");
+        office.waitForScan(guest, scan, "COMPLETE");
+        List<String> ids = ids(guest.get(office.panel("/scans/" + scan)).json());
+        assertThat(ids).hasSize(4);
+
+        String edits = office.panel("/scans/" + scan + "/edits");
+        guest.post(edits, Map.of("action", "TURN", "page", ids.get(0), "quarters", 1))
+                .ok();
+        guest.post(
+                        edits,
+                        Map.of(
+                                "action",
+                                "CROP",
+                                "page",
+                                ids.get(1),
+                                "part",
+                                Map.of("left", 0, "top", 0, "right", 1, "bottom", 0.5)))
+                .ok();
+        guest.post(edits, Map.of("action", "MOVE", "page", ids.get(3), "before", ids.get(0)))
+                .ok();
+        guest.post(edits, Map.of("action", "LEAVE_OUT", "page", ids.get(0))).ok();
+        JsonNode undone = guest.delete(edits + "/last").ok().json();
+        assertThat(ids(undone)).containsExactly(ids.get(3), ids.get(0), ids.get(1), ids.get(2));
+        assertThat(undone.path("pages").path(1).path("presence").asString()).isEqualTo("AS_FOUND");
+        guest.post(edits, Map.of("action", "LEAVE_OUT", "page", ids.get(2))).ok();
+        assertThat(guest.post(edits, Map.of("action", "REPLACE", "page", ids.get(0), "by", ids.get(1)))
+                        .status())
+                .as("only scanning again replaces")
+                .isEqualTo(422);
+
+        // The moved page was spoiled: it is scanned again.
+        office.device.put(Stack.TIDE_TABLE);
+        guest.post(office.panel("/scans/" + scan + "/loads"), Map.of("instead", ids.get(3)))
+                .ok();
+        office.waitForScan(guest, scan, "COMPLETE");
+        List<String> now = ids(guest.get(office.panel("/scans/" + scan)).json());
+        assertThat(now).doesNotContain(ids.get(3)).endsWith(ids.get(0), ids.get(1), ids.get(2));
+
+        byte[] turned = guest.get(office.panel("/scans/" + scan + "/pages/" + ids.get(0) + "/thumbnail"))
+                .ok()
+                .response()
+                .body();
+        var shown = javax.imageio.ImageIO.read(new java.io.ByteArrayInputStream(turned));
+        assertThat(shown.getWidth()).isGreaterThan(shown.getHeight());
+
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        byte[] pdf = office.desk
+                .get("/api/deliveries/" + delivery + "/files/0")
+                .ok()
+                .response()
+                .body();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            assertThat(document.getNumberOfPages()).isEqualTo(now.size() - 1);
+            int at = now.indexOf(ids.get(0));
+            var wide = document.getPage(at).getMediaBox();
+            assertThat(wide.getWidth()).as("turned").isGreaterThan(wide.getHeight());
+            var half = document.getPage(at + 1).getMediaBox();
+            // A4, its upper half
+            assertThat(half.getHeight()).isBetween(419f, 423f);
+        }
+        JsonNode pages =
+                office.desk.get("/api/deliveries/" + delivery).ok().json().path("pages");
+        assertThat(pages.path(now.size() - 1).path("leftOut").asString()).isEqualTo("left out");
+        assertThat(office.desk
+                        .get("/api/deliveries/" + delivery)
+                        .json()
+                        .path("row")
+                        .path("pages")
+                        .asInt())
+                .isEqualTo(now.size() - 1);
+    }
+
+    private static List<String> ids(JsonNode scan) {
+        List<String> ids = new ArrayList<>();
+        scan.path("pages").forEach(page -> ids.add(page.path("id").asString()));
+        return ids;
+    }
+
     @Test
     void blankBacksAreLeftOutUnlessAPersonBringsThemBackAndSplitsMakeFiles(Office office) {
         String job = jobWith(
@@ -172,10 +263,8 @@ class PageWorkshopTest {
             }
         }
         assertThat(blank).as("two backs are blank").hasSize(2);
-        guest.put(office.panel("/scans/" + scan + "/pages/" + blank.get(0)), Map.of("keep", true, "splitBefore", false))
-                .ok();
-        guest.put(office.panel("/scans/" + scan + "/pages/3"), Map.of("keep", false, "splitBefore", true))
-                .ok();
+        office.edit(guest, scan, blank.get(0), "BRING_BACK").ok();
+        office.edit(guest, scan, 3, "SPLIT").ok();
         String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
                 .ok()
                 .get("deliveryId");

@@ -210,7 +210,7 @@ class SecurityTest {
         Browser other = new Browser(office.host.uri());
         other.post(office.panel("/session"), Map.of("pin", pin)).ok();
         assertThat(other.get(office.panel("/scans/" + scan)).status()).isEqualTo(404);
-        assertThat(other.get(office.panel("/scans/" + scan + "/pages/1/thumbnail"))
+        assertThat(other.get(office.panel("/scans/" + scan + "/pages/" + UUID.randomUUID() + "/thumbnail"))
                         .status())
                 .isEqualTo(404);
         assertThat(other.post(office.panel("/scans/" + scan + "/send"), Map.of())

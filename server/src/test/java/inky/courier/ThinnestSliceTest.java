@@ -83,7 +83,7 @@ class ThinnestSliceTest {
         assertThat(leg.path("acceptedAt").asString()).isNotEmpty();
         assertThat(page.json().path("steps").size()).isGreaterThanOrEqualTo(4);
         byte[] picture = office.desk
-                .get("/api/deliveries/" + delivery + "/pages/1/thumbnail")
+                .get("/api/deliveries/" + delivery + "/pages/" + office.pageOf(delivery, 1) + "/thumbnail")
                 .ok()
                 .response()
                 .body();

@@ -10,6 +10,8 @@ import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.scan.PageEditForm;
+import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanService;
 import inky.courier.web.Access;
 import inky.courier.web.Refusal;
@@ -36,6 +38,7 @@ public class ByHand {
     private final Routes routes;
     private final Claims claims;
     private final ScanService scans;
+    private final ScanPages pages;
     private final JdbcClient jdbc;
 
     ByHand(
@@ -45,6 +48,7 @@ public class ByHand {
             Routes routes,
             Claims claims,
             ScanService scans,
+            ScanPages pages,
             JdbcClient jdbc) {
         this.deliveries = deliveries;
         this.destinations = destinations;
@@ -52,6 +56,7 @@ public class ByHand {
         this.routes = routes;
         this.claims = claims;
         this.scans = scans;
+        this.pages = pages;
         this.jdbc = jdbc;
     }
 
@@ -248,30 +253,48 @@ public class ByHand {
         return reason.isEmpty() ? said : said.and(Message.of("delivery.reason").with("reason", reason));
     }
 
-    /**
-     * Changes what becomes of a page, and makes the files again for whoever has not got them.
-     *
-     * @param keep whether a side taken for blank goes along all the same
-     * @param splitBefore whether a new file begins at it
-     */
+    /** Changes a page, and makes the files again for whoever has not got them. */
     @Transactional
-    public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
+    public void edit(UUID id, PageEditForm edit) {
         deliveries.changes(id, change -> {
-            Delivery delivery = change.delivery();
-            boolean busy = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.MOVING);
-            boolean gone = delivery.legs.stream()
-                    .anyMatch(leg -> leg.phase == LegPhase.ACCEPTED || leg.maybeThere || leg.hasRecipients());
-            if (busy || gone || delivery.contentsRemovedAt != null) {
-                throw new Refusal(
-                        HttpStatus.CONFLICT,
-                        "delivery.under-way",
-                        Message.of(gone ? "problem.delivery.arrived" : "problem.delivery.moving"),
-                        Message.of(gone ? "problem.delivery.arrived.remedy" : "problem.delivery.moving.remedy"));
-            }
-            scans.markSent(delivery.scanId, number, keep, splitBefore);
-            delivery.legs.forEach(leg -> claims.release(leg.id));
-            change.makeAgain();
-            change.say(by("delivery.page-changed").with("page", number), "");
+            Delivery delivery = changeable(change);
+            int place = pages.placeOf(delivery.scanId, edit.page());
+            scans.editSent(delivery.scanId, edit);
+            makeAgain(change, by("delivery.page-changed").with("page", place));
         });
+    }
+
+    /** Takes the last change of a page back, and makes the files again. */
+    @Transactional
+    public void undoEdit(UUID id) {
+        deliveries.changes(id, change -> {
+            scans.undoEditSent(changeable(change).scanId);
+            makeAgain(change, by("delivery.page-change-undone"));
+        });
+    }
+
+    private static Delivery changeable(Change change) {
+        Delivery delivery = change.delivery();
+        boolean busy = delivery.legs.stream().anyMatch(leg -> leg.phase == LegPhase.MOVING);
+        boolean gone = delivery.legs.stream()
+                .anyMatch(leg -> leg.phase == LegPhase.ACCEPTED || leg.maybeThere || leg.hasRecipients());
+        if (busy || gone || delivery.contentsRemovedAt != null) {
+            throw new Refusal(
+                    HttpStatus.CONFLICT,
+                    "delivery.under-way",
+                    Message.of(gone ? "problem.delivery.arrived" : "problem.delivery.moving"),
+                    Message.of(gone ? "problem.delivery.arrived.remedy" : "problem.delivery.moving.remedy"));
+        }
+        return delivery;
+    }
+
+    private void makeAgain(Change change, Message said) {
+        Delivery delivery = change.delivery();
+        delivery.pages = (int) pages.of(delivery.scanId).stream()
+                .filter(page -> !page.edited().isLeftOut())
+                .count();
+        delivery.legs.forEach(leg -> claims.release(leg.id));
+        change.makeAgain();
+        change.say(said, "");
     }
 }

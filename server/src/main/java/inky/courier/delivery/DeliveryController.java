@@ -6,20 +6,22 @@ import inky.courier.core.access.Right;
 import inky.courier.delivery.DeliveryQueries.DeliveryPage;
 import inky.courier.delivery.DeliveryQueries.Filter;
 import inky.courier.delivery.DeliveryQueries.Listing;
+import inky.courier.scan.PageEditForm;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
 import java.security.Principal;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -52,8 +54,6 @@ class DeliveryController {
         this.store = store;
     }
 
-    record PageChange(boolean keep, boolean splitBefore) {}
-
     @GetMapping
     Listing listDeliveries(
             @RequestParam(defaultValue = "") List<DeliveryState> state,
@@ -80,11 +80,18 @@ class DeliveryController {
         return byHand.carryOut(order);
     }
 
-    /** Brings a side back that was taken for blank, or sets a split, before the files have gone. */
+    /** Turns, crops, leaves out, brings back, moves or splits, before the files have gone. */
     @Needs(Right.OPEN_PAGES)
-    @PutMapping("/{id}/pages/{number}")
-    DeliveryPage markDeliveryPage(@PathVariable UUID id, @PathVariable int number, @RequestBody PageChange mark) {
-        byHand.mark(id, number, mark.keep(), mark.splitBefore());
+    @PostMapping("/{id}/edits")
+    DeliveryPage editDeliveryPage(@PathVariable UUID id, @RequestBody PageEditForm edit) {
+        byHand.edit(id, edit);
+        return queries.page(id);
+    }
+
+    @Needs(Right.OPEN_PAGES)
+    @DeleteMapping("/{id}/edits/last")
+    DeliveryPage undoDeliveryEdit(@PathVariable UUID id) {
+        byHand.undoEdit(id);
         return queries.page(id);
     }
 
@@ -98,18 +105,20 @@ class DeliveryController {
     }
 
     @Needs(Right.OPEN_PAGES)
-    @GetMapping("/{id}/pages/{number}/thumbnail")
-    ResponseEntity<StreamingResponseBody> deliveryThumbnail(
-            @PathVariable UUID id, @PathVariable int number, Principal who, HttpServletRequest request) {
+    @GetMapping("/{id}/pages/{page}/thumbnail")
+    ResponseEntity<byte[]> deliveryThumbnail(
+            @PathVariable UUID id, @PathVariable UUID page, Principal who, HttpServletRequest request)
+            throws IOException {
         openings.note(who.getName(), id, request.getRemoteAddr());
-        return StreamedContent.picture(store, deliveries.page(id, number, true));
+        return StreamedContent.picture(deliveries.picture(id, page, true));
     }
 
     @Needs(Right.OPEN_PAGES)
-    @GetMapping("/{id}/pages/{number}/image")
-    ResponseEntity<StreamingResponseBody> deliveryImage(
-            @PathVariable UUID id, @PathVariable int number, Principal who, HttpServletRequest request) {
+    @GetMapping("/{id}/pages/{page}/image")
+    ResponseEntity<byte[]> deliveryImage(
+            @PathVariable UUID id, @PathVariable UUID page, Principal who, HttpServletRequest request)
+            throws IOException {
         openings.note(who.getName(), id, request.getRemoteAddr());
-        return StreamedContent.picture(store, deliveries.page(id, number, false));
+        return StreamedContent.picture(deliveries.picture(id, page, false));
     }
 }

@@ -2,12 +2,13 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.message.Message;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Outcome;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
-import inky.courier.scan.ScanService;
+import inky.courier.scan.ScanPages;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -40,17 +41,17 @@ public class DeliveryQueries {
 
     private final JdbcClient jdbc;
     private final Steps steps;
-    private final ScanService scans;
+    private final ScanPages pages;
     private final Files files;
     private final ZoneId zone;
 
     private final Cached<List<DeliveryRow>> line;
 
-    DeliveryQueries(JdbcClient jdbc, Steps steps, ScanService scans, Files files, ZoneId zone, Live live) {
+    DeliveryQueries(JdbcClient jdbc, Steps steps, ScanPages pages, Files files, ZoneId zone, Live live) {
         this.jdbc = jdbc;
         this.line = new Cached<>(live, this::readLine, "delivery");
         this.steps = steps;
-        this.scans = scans;
+        this.pages = pages;
         this.files = files;
         this.zone = zone;
     }
@@ -107,13 +108,14 @@ public class DeliveryQueries {
      * @param done what was done to it, and why
      */
     public record PageThumb(
-            int number,
+            UUID id,
             long bytes,
             String media,
             Message leftOut,
             List<Message> done,
-            boolean keep,
-            boolean splitBefore) {}
+            Presence presence,
+            boolean splitBefore,
+            String look) {}
 
     /** A file that was made. */
     public record FileView(int position, String name, long bytes, int pages, Message words) {}
@@ -124,6 +126,7 @@ public class DeliveryQueries {
             String personEmail,
             List<FileView> files,
             List<PageThumb> pages,
+            boolean edited,
             List<StepView> steps) {}
 
     /** @param state empty for all; {@code day} as ISO date, empty for all; {@code before} a number, 0 for the newest */
@@ -267,27 +270,30 @@ public class DeliveryQueries {
                         new Rest(MessageColumn.read(r.getString(1)), r.getString(2), r.getObject(3, UUID.class)))
                 .single();
         // What is listed of the demo's past was never scanned.
-        List<PageThumb> pages = rest.scan == null
+        List<PageThumb> shown = rest.scan == null
                 ? List.of()
-                : scans.reportedPages(rest.scan).stream()
+                : pages.reported(rest.scan).stream()
                         .map(p -> new PageThumb(
-                                p.number(),
+                                p.id(),
                                 p.bytes(),
                                 p.media(),
                                 leftOut(p.fate()),
                                 p.done(),
-                                p.keep(),
-                                p.splitBefore()))
+                                p.presence(),
+                                p.splitBefore(),
+                                p.look()))
                         .toList();
         List<FileView> made = files.of(id).stream()
                 .map(f -> new FileView(f.position(), f.name(), f.bytes(), f.pages(), fileWords(f)))
                 .toList();
-        return new DeliveryPage(row, rest.profile, rest.email, made, pages, log);
+        return new DeliveryPage(
+                row, rest.profile, rest.email, made, shown, rest.scan != null && pages.isEdited(rest.scan), log);
     }
 
     private static Message leftOut(String fate) {
         return switch (fate) {
             case "SKIPPED_BLANK" -> Message.of("page.left-out.blank");
+            case "LEFT_OUT" -> Message.of("page.left-out.by-hand");
             case "SEPARATOR" -> Message.of("page.done.separator");
             default -> Message.none();
         };

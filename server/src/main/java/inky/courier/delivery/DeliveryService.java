@@ -1,12 +1,14 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.Making;
+import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.message.Message;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService.ProfileView;
+import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanState;
 import inky.courier.settings.Settings;
@@ -14,6 +16,7 @@ import inky.courier.store.ContentStore;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
+import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -30,6 +33,7 @@ public class DeliveryService {
     private final DeliveryRepository known;
     private final Deliveries deliveries;
     private final ScanService scans;
+    private final ScanPages pages;
     private final ContentStore store;
     private final Files files;
     private final Vault vault;
@@ -42,6 +46,7 @@ public class DeliveryService {
             DeliveryRepository known,
             Deliveries deliveries,
             ScanService scans,
+            ScanPages pages,
             ContentStore store,
             Files files,
             Vault vault,
@@ -52,6 +57,7 @@ public class DeliveryService {
         this.known = known;
         this.deliveries = deliveries;
         this.scans = scans;
+        this.pages = pages;
         this.store = store;
         this.files = files;
         this.vault = vault;
@@ -94,9 +100,7 @@ public class DeliveryService {
         if (before.isPresent()) {
             return new Receipt(before.get().id, before.get().number);
         }
-        if (scan.state() == ScanState.SCANNING
-                || scan.state() == ScanState.CANCELLED
-                || scan.pages().isEmpty()) {
+        if (scan.state() == ScanState.SCANNING || scan.state() == ScanState.CANCELLED || wanted(scan) == 0) {
             throw Refusal.of(HttpStatus.CONFLICT, "scan.not-ready");
         }
         scans.sent(order.scanId, order.at);
@@ -108,6 +112,13 @@ public class DeliveryService {
                         .with("device", delivery.deviceName)
                         .with("profile", delivery.profileWords));
         return new Receipt(delivery.id, delivery.number);
+    }
+
+    /** Pages that nobody has left out. */
+    private static int wanted(ScanService.ScanView scan) {
+        return (int) scan.pages().stream()
+                .filter(page -> page.presence() != Presence.LEFT_OUT)
+                .count();
     }
 
     private Delivery describe(Order order, ScanService.ScanView scan) {
@@ -129,7 +140,7 @@ public class DeliveryService {
         d.jobSnapshot = Json.write(
                 JobSnapshot.of(order.nameTemplate, order.job, order.profile.name(), order.scanProfile, vault));
         d.profileWords = order.profile.sentence();
-        d.pages = scan.pages().size();
+        d.pages = wanted(scan);
         d.scanBeganAt = scan.beganAt();
         d.scannedAt = order.at;
         d.legs.addAll(legsOfJob.of(d, order.job, order.choices));
@@ -158,13 +169,12 @@ public class DeliveryService {
     }
 
     @Transactional(readOnly = true)
-    public ContentStore.Stored page(UUID id, int number, boolean small) {
+    public byte[] picture(UUID id, UUID page, boolean small) throws IOException {
         Delivery delivery = known.findById(id).orElseThrow(() -> Refusal.notFound("delivery"));
-        return scans.keptPages(delivery.scanId).stream()
-                .filter(page -> page.number() == number)
-                .map(page -> store.describe(small ? page.thumbnailId() : page.contentId()))
-                .findFirst()
-                .orElseThrow(() -> Refusal.notFound("page"));
+        if (delivery.scanId == null) {
+            throw Refusal.notFound("page");
+        }
+        return pages.picture(delivery.scanId, page, small, scans.resolution(delivery.scanId));
     }
 
     /** Moves what was done just now to the time that the demo tells it of. */

@@ -1,7 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.delivery.Departure;
-import inky.courier.scan.ScanService;
+import inky.courier.scan.ScanPages;
 import inky.courier.store.ContentStore;
 import java.util.List;
 import java.util.UUID;
@@ -10,12 +10,12 @@ import org.springframework.stereotype.Component;
 /** Pages and files in the store. */
 @Component
 class StoredContents implements Contents {
-    private final ScanService scans;
+    private final ScanPages pages;
     private final ContentStore store;
     private final Files files;
 
-    StoredContents(ScanService scans, ContentStore store, Files files) {
-        this.scans = scans;
+    StoredContents(ScanPages pages, ContentStore store, Files files) {
+        this.pages = pages;
         this.store = store;
         this.files = files;
     }
@@ -29,7 +29,7 @@ class StoredContents implements Contents {
     @Override
     public void remove(Delivery d) {
         if (d.scanId != null) {
-            scans.removeContents(d.scanId);
+            pages.removeContents(d.scanId);
         }
         store.remove(contentsOf(d));
         files.remove(d.id);

@@ -3,6 +3,7 @@ package inky.courier.delivery;
 import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
+import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.FileNames;
@@ -25,6 +26,7 @@ import inky.courier.core.workshop.Treatment;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.naming.Counters;
 import inky.courier.scan.PageLimiter;
+import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanService;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
@@ -53,6 +55,7 @@ class WorkshopMaking implements FileMaking {
     private static final int FITTING_TRIES = 3;
 
     private final ScanService scans;
+    private final ScanPages pages;
     private final ContentStore store;
     private final Files files;
     private final WorkFolders folders;
@@ -66,6 +69,7 @@ class WorkshopMaking implements FileMaking {
 
     WorkshopMaking(
             ScanService scans,
+            ScanPages pages,
             ContentStore store,
             Files files,
             WorkFolders folders,
@@ -77,6 +81,7 @@ class WorkshopMaking implements FileMaking {
             ZoneId zone,
             PageLimiter limiter) {
         this.scans = scans;
+        this.pages = pages;
         this.store = store;
         this.files = files;
         this.folders = folders;
@@ -95,21 +100,23 @@ class WorkshopMaking implements FileMaking {
         Path folder = folders.make();
         try {
             ScanProfile profile = job.scanProfile(vault);
+            List<ScanPages.KeptPage> wanted = pages.of(delivery.scanId).stream()
+                    .filter(page -> !page.edited().isLeftOut())
+                    .toList();
             Fitted made = delivery.fitBytes == 0
-                    ? new Fitted(profile, make(delivery, profile, folder), true)
-                    : makeFitting(delivery, profile, folder);
-            return new MadeInFolder(job, profile, made, folder);
+                    ? new Fitted(profile, make(delivery, wanted, profile, folder), true)
+                    : makeFitting(delivery, wanted, profile, folder);
+            return new MadeInFolder(job, profile, made, wanted, folder);
         } catch (Invalid e) {
             folders.remove(folder);
             var problem = e.problems().get(0);
             throw new CannotBeMade(problem.sentence().and(problem.remedy()), e);
         } catch (UnreadablePage e) {
             folders.remove(folder);
+            int place = pages.placeOf(delivery.scanId, e.page);
             Message why = e.getCause() instanceof PixelLimit.TooLarge large
-                    ? Message.of("delivery.page-too-large")
-                            .with("page", e.number())
-                            .with("why", large.sentence())
-                    : Message.of("delivery.page-unreadable").with("page", e.number());
+                    ? Message.of("delivery.page-too-large").with("page", place).with("why", large.sentence())
+                    : Message.of("delivery.page-unreadable").with("page", place);
             throw new CannotBeMade(why, e);
         } catch (IOException | RuntimeException | Error e) {
             folders.remove(folder);
@@ -123,13 +130,19 @@ class WorkshopMaking implements FileMaking {
         private final ScanProfile profile;
         private final Fitted fitted;
         private final Workshop.Result made;
+
+        /** What the workshop was given, in that order. */
+        private final List<ScanPages.KeptPage> sources;
+
         private final Path folder;
 
-        MadeInFolder(JobSnapshot job, ScanProfile profile, Fitted fitted, Path folder) {
+        MadeInFolder(
+                JobSnapshot job, ScanProfile profile, Fitted fitted, List<ScanPages.KeptPage> sources, Path folder) {
             this.job = job;
             this.profile = profile;
             this.fitted = fitted;
             this.made = fitted.result;
+            this.sources = sources;
             this.folder = folder;
         }
 
@@ -140,7 +153,10 @@ class WorkshopMaking implements FileMaking {
 
         @Override
         public void keepReports(Delivery delivery) {
-            WorkshopMaking.this.keepReports(delivery.scanId, made.pages());
+            for (PageReport report : made.pages()) {
+                UUID page = sources.get(report.number() - 1).id();
+                pages.keepReport(page, report.fate().name(), Json.write(report.done()));
+            }
         }
 
         @Override
@@ -168,20 +184,25 @@ class WorkshopMaking implements FileMaking {
      */
     private record Fitted(ScanProfile by, Workshop.Result result, boolean fits) {}
 
-    private Workshop.Result make(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
+    private Workshop.Result make(Delivery delivery, List<ScanPages.KeptPage> wanted, ScanProfile profile, Path folder)
+            throws IOException {
         Resolution resolution = scans.resolution(delivery.scanId);
-        List<StoredPage> pages = scans.keptPages(delivery.scanId).stream()
+        List<StoredPage> sources = wanted.stream()
                 .map(page -> new StoredPage(store, page, resolution, limiter))
                 .toList();
         return new Workshop(profile, reader, CORES)
-                .make(pages, folder, new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
+                .make(
+                        sources,
+                        folder,
+                        new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
     }
 
     /**
      * With the least change by which the files fit into a mail; the estimate may be wrong for these very pages, so what
      * was made is weighed, and the aim lowered by as much as it missed.
      */
-    private Fitted makeFitting(Delivery delivery, ScanProfile profile, Path folder) throws IOException {
+    private Fitted makeFitting(Delivery delivery, List<ScanPages.KeptPage> wanted, ScanProfile profile, Path folder)
+            throws IOException {
         ScanProfile by = profile;
         Workshop.Result made = null;
         long aim = delivery.fitBytes;
@@ -192,10 +213,10 @@ class WorkshopMaking implements FileMaking {
             }
             folders.empty(folder);
             by = smaller.get();
-            made = make(delivery, by, folder);
+            made = make(delivery, wanted, by, folder);
             aim = (long) (aim * Math.min(0.9, (double) delivery.fitBytes / asMail(made)));
         }
-        Workshop.Result result = made == null ? make(delivery, profile, folder) : made;
+        Workshop.Result result = made == null ? make(delivery, wanted, profile, folder) : made;
         return new Fitted(by, result, fits(result, delivery));
     }
 
@@ -212,21 +233,24 @@ class WorkshopMaking implements FileMaking {
     }
 
     /** A page as it lies in the store. */
-    private record StoredPage(ContentStore store, ScanService.KeptPage page, Resolution resolution, PageLimiter limiter)
+    private record StoredPage(ContentStore store, ScanPages.KeptPage page, Resolution resolution, PageLimiter limiter)
             implements Source {
         @Override
         public PageRaster raster() throws IOException {
             limiter.awaitTurn();
             byte[] jpeg = store.readAll(page.contentId());
             try {
-                return JpegPages.decode(jpeg, resolution);
+                return page.edited().shape().of(JpegPages.decode(jpeg, resolution));
             } catch (IOException e) {
-                throw new UnreadablePage(page.number(), e);
+                throw new UnreadablePage(page.id(), e);
             }
         }
 
         @Override
         public Optional<byte[]> jpeg() throws IOException {
+            if (!page.edited().shape().isAsScanned()) {
+                return Optional.empty();
+            }
             byte[] jpeg = store.readAll(page.contentId());
             return JpegPages.isUsual(jpeg) ? Optional.of(jpeg) : Optional.empty();
         }
@@ -238,12 +262,12 @@ class WorkshopMaking implements FileMaking {
 
         @Override
         public boolean splitBefore() {
-            return page.splitBefore();
+            return page.edited().splitBefore();
         }
 
         @Override
         public boolean keep() {
-            return page.keep();
+            return page.edited().presence() == Presence.WANTED;
         }
     }
 
@@ -283,12 +307,6 @@ class WorkshopMaking implements FileMaking {
         delivery.fileName = names.size() == 1 ? names.get(0) : names.get(0) + " and " + (names.size() - 1) + " more";
     }
 
-    private void keepReports(UUID scanId, List<PageReport> reports) {
-        for (PageReport report : reports) {
-            scans.keepReport(scanId, report.number(), report.fate().name(), Json.write(report.done()));
-        }
-    }
-
     private static Message words(ScanProfile profile, Workshop.Result made, long bytes) {
         long blank = count(made, PageReport.Fate.SKIPPED_BLANK);
         long coloured = made.pages().stream()
@@ -317,15 +335,11 @@ class WorkshopMaking implements FileMaking {
 
     /** A page whose picture is no picture. */
     private static final class UnreadablePage extends IOException {
-        private final int number;
+        private final UUID page;
 
-        UnreadablePage(int number, IOException cause) {
+        UnreadablePage(UUID page, IOException cause) {
             super(cause.getMessage(), cause);
-            this.number = number;
-        }
-
-        int number() {
-            return number;
+            this.page = page;
         }
     }
 

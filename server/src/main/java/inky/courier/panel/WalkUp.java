@@ -15,16 +15,20 @@ import inky.courier.naming.NamingService;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
+import inky.courier.scan.PageEditForm;
+import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.settings.Settings;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
+import java.io.IOException;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -38,6 +42,7 @@ class WalkUp {
     private final NamingService names;
     private final PeopleService people;
     private final ScanService scans;
+    private final ScanPages pages;
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
     private final Troubles troubles;
@@ -53,6 +58,7 @@ class WalkUp {
             NamingService names,
             PeopleService people,
             ScanService scans,
+            ScanPages pages,
             DeliveryService deliveries,
             DeliveryQueries queries,
             Troubles troubles,
@@ -66,6 +72,7 @@ class WalkUp {
         this.names = names;
         this.people = people;
         this.scans = scans;
+        this.pages = pages;
         this.deliveries = deliveries;
         this.queries = queries;
         this.troubles = troubles;
@@ -179,10 +186,11 @@ class WalkUp {
                 profiles.value(job.profileId()));
     }
 
-    ScanView addLoad(PanelSessions.Guest guest, UUID scanId) {
+    /** @param instead the page that is scanned again; empty for more paper */
+    ScanView addLoad(PanelSessions.Guest guest, UUID scanId, Optional<UUID> instead) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
-        return scans.addLoad(scanId, devices.addressOf(guest.deviceId()), profiles.value(job.profileId()));
+        return scans.addLoad(scanId, devices.addressOf(guest.deviceId()), profiles.value(job.profileId()), instead);
     }
 
     void cancel(PanelSessions.Guest guest, UUID scanId) {
@@ -199,20 +207,21 @@ class WalkUp {
         return scan;
     }
 
-    /** Brings a side back that was taken for blank, or sets a split before a page. */
-    ScanView mark(PanelSessions.Guest guest, UUID scanId, int number, boolean keep, boolean splitBefore) {
+    ScanView edit(PanelSessions.Guest guest, UUID scanId, PageEditForm edit) {
         own(guest, scanId);
-        scans.mark(scanId, number, keep, splitBefore);
+        scans.edit(scanId, edit);
         return scans.get(scanId);
     }
 
-    UUID thumbnail(PanelSessions.Guest guest, UUID scanId, int number) {
+    ScanView undoEdit(PanelSessions.Guest guest, UUID scanId) {
         own(guest, scanId);
-        return scans.keptPages(scanId).stream()
-                .filter(page -> page.number() == number)
-                .map(ScanService.KeptPage::thumbnailId)
-                .findFirst()
-                .orElseThrow(() -> Refusal.notFound("page"));
+        scans.undoEdit(scanId);
+        return scans.get(scanId);
+    }
+
+    byte[] picture(PanelSessions.Guest guest, UUID scanId, UUID page, boolean small) throws IOException {
+        own(guest, scanId);
+        return pages.picture(scanId, page, small, scans.resolution(scanId));
     }
 
     DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable JobQuestions.Answers answers) {

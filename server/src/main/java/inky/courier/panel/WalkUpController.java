@@ -6,14 +6,16 @@ import inky.courier.panel.WalkUp.Front;
 import inky.courier.panel.WalkUp.Label;
 import inky.courier.panel.WalkUp.Progress;
 import inky.courier.panel.WalkUp.SampleStack;
+import inky.courier.scan.PageEditForm;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.signin.Source;
-import inky.courier.store.ContentStore;
 import inky.courier.web.StreamedContent;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -25,13 +27,11 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** The panel. The guest is the signed-in person, and the security chain has made sure that the device is theirs. */
 @RestController
@@ -39,19 +39,20 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class WalkUpController {
     private final WalkUp walkUp;
     private final PanelSessions sessions;
-    private final ContentStore store;
     private final Live live;
 
-    WalkUpController(WalkUp walkUp, PanelSessions sessions, ContentStore store, Live live) {
+    WalkUpController(WalkUp walkUp, PanelSessions sessions, Live live) {
         this.walkUp = walkUp;
         this.sessions = sessions;
-        this.store = store;
         this.live = live;
     }
 
     record PinEntry(String pin) {}
 
     record ScanOrder(UUID jobId) {}
+
+    /** @param instead the page that is scanned again; absent for more paper */
+    record LoadOrder(@Nullable UUID instead) {}
 
     @GetMapping
     Front panelFront(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
@@ -113,8 +114,11 @@ class WalkUpController {
 
     @PostMapping("/scans/{scan}/loads")
     ScanView addLoad(
-            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.addLoad(guest, scan);
+            @PathVariable UUID device,
+            @PathVariable UUID scan,
+            @RequestBody(required = false) @Nullable LoadOrder order,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.addLoad(guest, scan, Optional.ofNullable(order).map(LoadOrder::instead));
     }
 
     @DeleteMapping("/scans/{scan}")
@@ -124,26 +128,40 @@ class WalkUpController {
         walkUp.cancel(guest, scan);
     }
 
-    @GetMapping("/scans/{scan}/pages/{number}/thumbnail")
-    ResponseEntity<StreamingResponseBody> scanThumbnail(
+    @GetMapping("/scans/{scan}/pages/{page}/thumbnail")
+    ResponseEntity<byte[]> scanThumbnail(
             @PathVariable UUID device,
             @PathVariable UUID scan,
-            @PathVariable int number,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return StreamedContent.passingPicture(store, store.describe(walkUp.thumbnail(guest, scan, number)));
+            @PathVariable UUID page,
+            @AuthenticationPrincipal PanelSessions.Guest guest)
+            throws IOException {
+        return StreamedContent.passingPicture(walkUp.picture(guest, scan, page, true));
     }
 
-    /** @param keep whether a side taken for blank is sent all the same */
-    record PageMark(boolean keep, boolean splitBefore) {}
-
-    @PutMapping("/scans/{scan}/pages/{number}")
-    ScanView markPage(
+    @GetMapping("/scans/{scan}/pages/{page}/image")
+    ResponseEntity<byte[]> scanImage(
             @PathVariable UUID device,
             @PathVariable UUID scan,
-            @PathVariable int number,
-            @RequestBody PageMark mark,
+            @PathVariable UUID page,
+            @AuthenticationPrincipal PanelSessions.Guest guest)
+            throws IOException {
+        return StreamedContent.passingPicture(walkUp.picture(guest, scan, page, false));
+    }
+
+    /** Turns, crops, leaves out, brings back, moves or splits. */
+    @PostMapping("/scans/{scan}/edits")
+    ScanView editPage(
+            @PathVariable UUID device,
+            @PathVariable UUID scan,
+            @RequestBody PageEditForm edit,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.mark(guest, scan, number, mark.keep(), mark.splitBefore());
+        return walkUp.edit(guest, scan, edit);
+    }
+
+    @DeleteMapping("/scans/{scan}/edits/last")
+    ScanView undoPageEdit(
+            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.undoEdit(guest, scan);
     }
 
     @PostMapping("/scans/{scan}/send")

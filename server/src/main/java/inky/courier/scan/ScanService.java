@@ -1,27 +1,17 @@
 package inky.courier.scan;
 
-import inky.courier.core.document.JpegPages;
-import inky.courier.core.media.MediaSizes;
+import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
-import inky.courier.core.page.BlankSensitivity;
-import inky.courier.core.page.Blankness;
-import inky.courier.core.page.PageAnalyser;
-import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.core.profile.Tidy;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceLink;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
-import inky.courier.store.ContentStore;
 import inky.courier.store.Transactions;
-import inky.courier.web.Json;
-import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.PreDestroy;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
@@ -29,6 +19,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
@@ -43,14 +34,11 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
 
 /** Runs scans. Every page is safe in the database before the next one is asked for. */
 @Service
 public class ScanService {
     private static final Logger LOG = LoggerFactory.getLogger(ScanService.class);
-    private static final String JPEG = "image/jpeg";
-    private static final int THUMBNAIL_WIDTH = 300;
 
     /** More than any stack of paper; bounds a device that never ends. */
     private static final int MOST_PAGES = 2_000;
@@ -59,7 +47,7 @@ public class ScanService {
 
     private final ScanRepository scans;
     private final DeviceLink link;
-    private final ContentStore store;
+    private final ScanPages pages;
     private final JdbcClient jdbc;
     private final Live live;
     private final Clock clock;
@@ -73,7 +61,7 @@ public class ScanService {
     ScanService(
             ScanRepository scans,
             DeviceLink link,
-            ContentStore store,
+            ScanPages pages,
             JdbcClient jdbc,
             Live live,
             Clock clock,
@@ -81,7 +69,7 @@ public class ScanService {
             PageLimiter limiter) {
         this.scans = scans;
         this.link = link;
-        this.store = store;
+        this.pages = pages;
         this.jdbc = jdbc;
         this.live = live;
         this.clock = clock;
@@ -89,22 +77,6 @@ public class ScanService {
         this.limiter = limiter;
         beats.scheduleWithFixedDelay(this::beat, BEAT.toMillis(), BEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
-
-    /**
-     * @param media what a person calls the paper size
-     * @param blankReason why the profile leaves this side out; empty when it does not
-     * @param keep whether a person brought it back
-     * @param splitBefore whether a person set a split before it
-     */
-    public record PageView(
-            int number,
-            int width,
-            int height,
-            long bytes,
-            String media,
-            Message blankReason,
-            boolean keep,
-            boolean splitBefore) {}
 
     public record ScanView(
             UUID id,
@@ -115,10 +87,8 @@ public class ScanService {
             Message trouble,
             Message remedy,
             Instant beganAt,
-            List<PageView> pages) {}
-
-    /** A page as the delivery needs it. */
-    public record KeptPage(int number, UUID contentId, UUID thumbnailId, boolean keep, boolean splitBefore) {}
+            List<ScanPages.PageView> pages,
+            boolean edited) {}
 
     /** Begins a scan; its pages come by themselves from then on. */
     public ScanView start(UUID deviceId, DeviceAddress address, UUID personId, UUID jobId, ScanProfile profile) {
@@ -132,14 +102,15 @@ public class ScanService {
             made.aliveAt = made.createdAt;
             return scans.save(made);
         });
-        run(scan.id, address, profile);
+        run(scan.id, address, profile, Optional.empty());
         return get(scan.id);
     }
 
-    /** Another load of paper into the same document. */
-    public ScanView addLoad(UUID id, DeviceAddress address, ScanProfile profile) {
+    /** Another load of paper into the same document. @param instead the page whose place its first one takes; its others follow that */
+    public ScanView addLoad(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead) {
         transaction.executeWithoutResult(status -> {
             Scan scan = held(id);
+            instead.ifPresent(page -> pages.placeOf(id, page));
             refuseWhenSent(scan);
             if (scan.state == ScanState.SCANNING || scan.state == ScanState.CANCELLED) {
                 throw Refusal.of(HttpStatus.CONFLICT, "scan.busy");
@@ -149,7 +120,7 @@ public class ScanService {
             scan.trouble = Message.none();
             scan.remedy = Message.none();
         });
-        run(id, address, profile);
+        run(id, address, profile, instead);
         return get(id);
     }
 
@@ -160,7 +131,7 @@ public class ScanService {
             refuseWhenSent(scan);
             scan.state = ScanState.CANCELLED;
             scan.endedAt = clock.instant();
-            removeContents(id);
+            pages.removeContents(id);
             tell(id);
         });
     }
@@ -187,19 +158,6 @@ public class ScanService {
     @Transactional(readOnly = true)
     public ScanView get(UUID id) {
         Scan scan = find(id);
-        List<PageView> pages = jdbc.sql(
-                        "select number, width, height, bytes, media, blank_reason, keep, split_before from scan_page where scan_id = ? order by number")
-                .param(id)
-                .query((row, n) -> new PageView(
-                        row.getInt(1),
-                        row.getInt(2),
-                        row.getInt(3),
-                        row.getLong(4),
-                        row.getString(5),
-                        MessageColumn.read(row.getString(6)),
-                        row.getBoolean(7),
-                        row.getBoolean(8)))
-                .list();
         return new ScanView(
                 id,
                 scan.deviceId,
@@ -209,7 +167,8 @@ public class ScanService {
                 scan.trouble,
                 scan.remedy,
                 scan.createdAt,
-                pages);
+                pages.views(id),
+                pages.isEdited(id));
     }
 
     @Transactional(readOnly = true)
@@ -217,74 +176,36 @@ public class ScanService {
         return new Resolution(find(id).dpi);
     }
 
-    @Transactional(readOnly = true)
-    public List<KeptPage> keptPages(UUID id) {
-        return jdbc.sql(
-                        "select number, content_id, thumbnail_id, keep, split_before from scan_page where scan_id = ? order by number")
-                .param(id)
-                .query((row, n) -> new KeptPage(
-                        row.getInt(1),
-                        row.getObject(2, UUID.class),
-                        row.getObject(3, UUID.class),
-                        row.getBoolean(4),
-                        row.getBoolean(5)))
-                .list();
-    }
-
-    /** What a person decides about a page before it is sent. */
+    /** What a person does to a page before it is sent. */
     @Transactional
-    public void mark(UUID id, int number, boolean keep, boolean splitBefore) {
+    public void edit(UUID id, PageEditForm edit) {
         refuseWhenSent(held(id));
-        markSent(id, number, keep, splitBefore);
+        editSent(id, edit);
     }
 
-    /** What a person decides about a page of a delivery, which makes its files again. */
+    /** What a person does to a page of a delivery, which makes its files again. */
     @Transactional
-    public void markSent(UUID id, int number, boolean keep, boolean splitBefore) {
-        if (jdbc.sql("update scan_page set keep = ?, split_before = ? where scan_id = ? and number = ?")
-                        .params(keep, splitBefore, id, number)
-                        .update()
-                == 0) {
-            throw Refusal.notFound("page");
+    public void editSent(UUID id, PageEditForm edit) {
+        if (edit.action() == PageEditForm.Action.REPLACE) {
+            // Only scanning it again does.
+            throw Invalid.of("page-edit.page", "by");
         }
+        pages.edit(id, edit);
         tell(id);
     }
 
-    /** A page and what became of it. @param fate empty as long as no files were made */
-    public record ReportedPage(
-            int number, long bytes, String media, String fate, List<Message> done, boolean keep, boolean splitBefore) {}
-
-    @Transactional(readOnly = true)
-    public List<ReportedPage> reportedPages(UUID id) {
-        return jdbc.sql("select number, bytes, media, fate, done, keep, split_before from scan_page where scan_id = ? "
-                        + "order by number")
-                .param(id)
-                .query((row, n) -> new ReportedPage(
-                        row.getInt(1),
-                        row.getLong(2),
-                        row.getString(3),
-                        row.getString(4),
-                        Json.read(row.getString(5), new TypeReference<List<Message>>() {}),
-                        row.getBoolean(6),
-                        row.getBoolean(7)))
-                .list();
+    /** Takes the last edit back, before it is sent. */
+    @Transactional
+    public void undoEdit(UUID id) {
+        refuseWhenSent(held(id));
+        undoEditSent(id);
     }
 
-    /** What became of a page when the files were made. */
+    /** The same of a delivery, which makes its files again. */
     @Transactional
-    public void keepReport(UUID id, int number, String fate, String done) {
-        jdbc.sql("update scan_page set fate = ?, done = ? where scan_id = ? and number = ?")
-                .params(fate, done, id, number)
-                .update();
-    }
-
-    /** Removes the pages for good. */
-    @Transactional
-    public void removeContents(UUID id) {
-        for (KeptPage page : keptPages(id)) {
-            store.remove(List.of(page.contentId, page.thumbnailId));
-        }
-        jdbc.sql("delete from scan_page where scan_id = ?").param(id).update();
+    public void undoEditSent(UUID id) {
+        pages.undo(id);
+        tell(id);
     }
 
     /** Forgets scans whose deliveries are gone. */
@@ -335,47 +256,13 @@ public class ScanService {
                 .param(before.atOffset(ZoneOffset.UTC))
                 .query(UUID.class)
                 .list();
-        ids.forEach(this::removeContents);
+        ids.forEach(pages::removeContents);
         return ids.size();
-    }
-
-    /** Puts a page into a scan without a device, for the demo's history. */
-    @Transactional
-    public void keepPage(UUID scanId, int number, byte[] jpeg, Message blankReason) throws IOException {
-        keep(find(scanId), number, Prepared.of(jpeg, blankReason));
-    }
-
-    private void keep(Scan scan, int number, Prepared page) {
-        Resolution resolution = new Resolution(scan.dpi);
-        String media = MediaSizes.snap(
-                        resolution.hundredthsOfMm(page.extent.width()), resolution.hundredthsOfMm(page.extent.height()))
-                .label();
-        try {
-            UUID content = store.keep(new ByteArrayInputStream(page.jpeg), JPEG).id();
-            UUID thumbnail =
-                    store.keep(new ByteArrayInputStream(page.thumbnail), JPEG).id();
-            jdbc.sql("insert into scan_page (scan_id, number, content_id, thumbnail_id, width, height, bytes, media, "
-                            + "blank_reason) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
-                    .params(
-                            scan.id,
-                            number,
-                            content,
-                            thumbnail,
-                            page.extent.width(),
-                            page.extent.height(),
-                            page.jpeg.length,
-                            media,
-                            MessageColumn.write(page.blankReason))
-                    .update();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        tell(scan.id);
     }
 
     /** A scan that is complete from the start, for the demo's history. */
     @Transactional
-    public UUID keepComplete(UUID deviceId, UUID personId, UUID jobId, int dpi, Instant at, List<byte[]> pages)
+    public UUID keepComplete(UUID deviceId, UUID personId, UUID jobId, int dpi, Instant at, List<byte[]> jpegs)
             throws IOException {
         Scan scan = new Scan();
         scan.deviceId = deviceId;
@@ -386,8 +273,8 @@ public class ScanService {
         scan.endedAt = at;
         scan.state = ScanState.COMPLETE;
         scans.saveAndFlush(scan);
-        for (int i = 0; i < pages.size(); i++) {
-            keepPage(scan.id, i + 1, pages.get(i), Message.none());
+        for (byte[] jpeg : jpegs) {
+            pages.keep(scan.id, new Resolution(dpi), Prepared.of(jpeg, Message.none()));
         }
         return scan.id;
     }
@@ -398,11 +285,11 @@ public class ScanService {
         threads.shutdownNow();
     }
 
-    private void run(UUID id, DeviceAddress address, ScanProfile profile) {
+    private void run(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead) {
         running.add(id);
         threads.execute(() -> {
             try {
-                take(id, address, profile);
+                take(id, address, profile, instead);
             } catch (DeviceTrouble trouble) {
                 end(id, ScanState.TROUBLE, trouble.sentence(), trouble.remedy());
             } catch (PixelLimit.TooLarge e) {
@@ -419,16 +306,18 @@ public class ScanService {
         });
     }
 
-    private void take(UUID id, DeviceAddress address, ScanProfile profile) throws DeviceTrouble, IOException {
+    private void take(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead)
+            throws DeviceTrouble, IOException {
         DeviceLink.Scan scan = link.begin(address, profile);
-        int number = keptPages(id).size();
+        int count = pages.count(id);
+        Arrival arrival = new Arrival(id, instead);
         boolean last = false;
         while (!last) {
             if (!isWanted(id)) {
                 scan.cancel();
                 return;
             }
-            if (number >= MOST_PAGES) {
+            if (count >= MOST_PAGES) {
                 scan.cancel();
                 end(
                         id,
@@ -438,10 +327,10 @@ public class ScanService {
                 return;
             }
             DeviceLink.ScannedPage page = scan.next();
-            number++;
+            count++;
             boolean kept;
             try {
-                kept = keepInTransaction(id, number, limiter.compute(() -> prepared(page.jpeg(), profile)));
+                kept = arrival.keep(limiter.compute(() -> Prepared.of(page.jpeg(), profile)));
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
                 scan.cancel();
@@ -465,41 +354,62 @@ public class ScanService {
                 .isPresent();
     }
 
-    /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
-    private static Prepared prepared(byte[] jpeg, ScanProfile profile) throws IOException {
-        Tidy.SkipBlank skip = profile.tidy().skipBlank();
-        if (skip == Tidy.SkipBlank.NO) {
-            return Prepared.of(jpeg, Message.none());
-        }
-        PageRaster page = JpegPages.decode(jpeg, profile.resolution());
-        Blankness blankness = PageAnalyser.blankness(page, BlankSensitivity.valueOf(skip.name()));
-        return new Prepared(
-                jpeg,
-                new JpegPages.Extent(page.width(), page.height()),
-                JpegPages.thumbnail(page, THUMBNAIL_WIDTH),
-                blankness.blank() ? blankness.reason() : Message.none());
-    }
+    /** Pages as they come in one load. */
+    private final class Arrival {
+        private final UUID scan;
 
-    /** @return whether it was still wanted when it came */
-    private boolean keepInTransaction(UUID id, int number, Prepared page) throws IOException {
-        try {
-            return Boolean.TRUE.equals(transaction.persistently(() -> {
-                Scan scan = held(id);
-                if (scan.state != ScanState.SCANNING) {
-                    return false;
-                }
-                keep(scan, number, page);
-                return true;
-            }));
-        } catch (UncheckedIOException e) {
-            throw e.getCause();
-        }
-    }
+        /** The page whose place the next one takes. */
+        private Optional<UUID> instead;
 
-    /** A page with what is seen of it at once; computed before a connection is taken, of which there are few. */
-    private record Prepared(byte[] jpeg, JpegPages.Extent extent, byte[] thumbnail, Message blankReason) {
-        static Prepared of(byte[] jpeg, Message blankReason) throws IOException {
-            return new Prepared(jpeg, JpegPages.extent(jpeg), JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH), blankReason);
+        /** What the others of a load that replaces a page stand before; none for the end. */
+        private Optional<UUID> before = Optional.empty();
+
+        private boolean inPlace;
+
+        Arrival(UUID scan, Optional<UUID> instead) {
+            this.scan = scan;
+            this.instead = instead;
+        }
+
+        /** @return whether it was still wanted when it came */
+        boolean keep(Prepared page) throws IOException {
+            try {
+                return Boolean.TRUE.equals(transaction.persistently(() -> {
+                    Scan held = held(scan);
+                    if (held.state != ScanState.SCANNING) {
+                        return false;
+                    }
+                    place(kept(held, page));
+                    tell(scan);
+                    return true;
+                }));
+            } catch (UncheckedIOException e) {
+                throw e.getCause();
+            }
+        }
+
+        private UUID kept(Scan held, Prepared page) {
+            try {
+                return pages.keep(scan, new Resolution(held.dpi), page);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        private void place(UUID page) {
+            if (instead.isPresent()) {
+                List<UUID> now =
+                        pages.of(scan).stream().map(ScanPages.KeptPage::id).toList();
+                int next = now.indexOf(instead.get()) + 1;
+                before = next < now.size() && !now.get(next).equals(page)
+                        ? Optional.of(now.get(next))
+                        : Optional.empty();
+                pages.edit(scan, PageEditForm.replacing(instead.get(), page));
+                instead = Optional.empty();
+                inPlace = true;
+            } else if (inPlace && before.isPresent()) {
+                pages.edit(scan, PageEditForm.moving(page, before.get()));
+            }
         }
     }
 

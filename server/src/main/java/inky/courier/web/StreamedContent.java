@@ -14,19 +14,22 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 public final class StreamedContent {
     private StreamedContent() {}
 
-    /** A picture of a page; kept by an administrator's browser for a while, since it never changes. */
-    public static ResponseEntity<StreamingResponseBody> picture(ContentStore store, ContentStore.Stored stored) {
-        return picture(store, stored, CacheControl.maxAge(Duration.ofHours(1)).cachePrivate());
+    /** A picture of a page; kept by an administrator's browser for a while, since it never changes under one address. */
+    public static ResponseEntity<byte[]> picture(byte[] jpeg) {
+        return picture(jpeg, CacheControl.maxAge(Duration.ofHours(1)).cachePrivate());
     }
 
     /** The same for a panel's browser, which keeps nothing: the next person at it is somebody else. */
-    public static ResponseEntity<StreamingResponseBody> passingPicture(ContentStore store, ContentStore.Stored stored) {
-        return picture(store, stored, CacheControl.noStore());
+    public static ResponseEntity<byte[]> passingPicture(byte[] jpeg) {
+        return picture(jpeg, CacheControl.noStore());
     }
 
-    private static ResponseEntity<StreamingResponseBody> picture(
-            ContentStore store, ContentStore.Stored stored, CacheControl keeping) {
-        return body(stored).cacheControl(keeping).body(out -> store.copyTo(stored.id(), out));
+    private static ResponseEntity<byte[]> picture(byte[] jpeg, CacheControl keeping) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .header("X-Content-Type-Options", "nosniff")
+                .cacheControl(keeping)
+                .body(jpeg);
     }
 
     /** A file to be saved under its name. */

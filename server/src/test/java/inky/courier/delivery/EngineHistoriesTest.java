@@ -30,6 +30,8 @@ import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import inky.courier.live.Live;
 import inky.courier.queue.Queue.Lane;
+import inky.courier.scan.PageEditForm;
+import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanService;
 import inky.courier.web.Refusal;
 import java.io.ByteArrayInputStream;
@@ -171,13 +173,9 @@ class EngineHistoriesTest {
                         return null;
                     })
                     .when(scans)
-                    .markSent(
-                            org.mockito.ArgumentMatchers.any(),
-                            org.mockito.ArgumentMatchers.anyInt(),
-                            org.mockito.ArgumentMatchers.anyBoolean(),
-                            org.mockito.ArgumentMatchers.anyBoolean());
+                    .editSent(org.mockito.ArgumentMatchers.any(), org.mockito.ArgumentMatchers.any());
             retention = new Retention(null, deliveries, scans, contents, List.of(), null, null, memory.clock);
-            byHand = new ByHand(deliveries, null, null, routes, memory, scans, null);
+            byHand = new ByHand(deliveries, null, null, routes, memory, scans, mock(ScanPages.class), null);
         }
 
         private UUID id() {
@@ -257,6 +255,9 @@ class EngineHistoriesTest {
             return leg;
         }
 
+        private static final PageEditForm BROUGHT_BACK =
+                new PageEditForm(PageEditForm.Action.BRING_BACK, new UUID(0, 1), null, null, null, null);
+
         private void byHand() {
             List<Delivery> all = memory.deliveries().toList();
             UUID id = all.get(random.nextInt(all.size())).id;
@@ -265,7 +266,7 @@ class EngineHistoriesTest {
             };
             try {
                 if (random.nextInt(3) == 0) {
-                    byHand.mark(id, 1, true, false);
+                    byHand.edit(id, BROUGHT_BACK);
                     return;
                 }
                 // To stop one is rarer than all else, or nothing would be left to happen.

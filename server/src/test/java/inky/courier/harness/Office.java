@@ -230,6 +230,32 @@ public final class Office implements AutoCloseable {
         Waiting.until(() -> guest.get(panel("/scans/" + scan)).get("state").equals(state), "the scan is " + state);
     }
 
+    /** A page of a scan, by its place from 1. */
+    public String pageOf(Browser guest, String scan, int place) {
+        return page(guest.get(panel("/scans/" + scan)), place);
+    }
+
+    /** A page of a delivery, by its place from 1. */
+    public String pageOf(String delivery, int place) {
+        return page(desk.get("/api/deliveries/" + delivery), place);
+    }
+
+    private static String page(Browser.Answer answer, int place) {
+        return answer.ok().json().path("pages").path(place - 1).path("id").asString();
+    }
+
+    /** Does something to a page of a scan, as the panel does. */
+    public Browser.Answer edit(Browser guest, String scan, int place, String action) {
+        return guest.post(
+                panel("/scans/" + scan + "/edits"), Map.of("action", action, "page", pageOf(guest, scan, place)));
+    }
+
+    /** Does something to a page of a delivery, as the desk does. */
+    public Browser.Answer edit(String delivery, int place, String action) {
+        return desk.post(
+                "/api/deliveries/" + delivery + "/edits", Map.of("action", action, "page", pageOf(delivery, place)));
+    }
+
     /** Scans and sends. @return the delivery's id */
     public String send(Stack stack) {
         Browser guest = guest();

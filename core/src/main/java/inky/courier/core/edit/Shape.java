@@ -1,0 +1,43 @@
+package inky.courier.core.edit;
+
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.tidy.Resample;
+
+/**
+ * How a page is shown: the scan turned, and a part of that.
+ *
+ * @param quarters clockwise, 0 to 3
+ * @param part of the turned page
+ */
+public record Shape(int quarters, Part part) {
+    public static final Shape AS_SCANNED = new Shape(0, Part.WHOLE);
+
+    public boolean isAsScanned() {
+        return equals(AS_SCANNED);
+    }
+
+    Shape turned(int more) {
+        return new Shape(Math.floorMod(quarters + more, 4), part.turned(more));
+    }
+
+    Shape cropped(Part inner) {
+        return new Shape(quarters, part.part(inner));
+    }
+
+    /** The page as it is shown; its samples are not changed, only fewer or in other places. */
+    public PageRaster of(PageRaster scanned) {
+        PageRaster turned = quarters == 0 ? scanned : Resample.quarters(scanned, quarters * 90);
+        if (part.equals(Part.WHOLE)) {
+            return turned;
+        }
+        int left = at(part.left(), turned.width());
+        int top = at(part.top(), turned.height());
+        int width = Math.max(1, at(part.right(), turned.width()) - left);
+        int height = Math.max(1, at(part.bottom(), turned.height()) - top);
+        return Resample.part(turned, left, top, width, height);
+    }
+
+    private static int at(double fraction, int samples) {
+        return (int) Math.round(fraction * samples);
+    }
+}

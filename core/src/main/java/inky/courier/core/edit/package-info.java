@@ -1,0 +1,2 @@
+/** What people do to the pages of a scan: edits by a page's identity, kept in order, undone, and applied alike everywhere. */
+package inky.courier.core.edit;

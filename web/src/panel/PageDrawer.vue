@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue';
+import type { Schemas } from '@/api/client';
+import CropFrame from '@/shared/CropFrame.vue';
+import { useWords } from '@/shared/words';
+import type { PanelState } from './usePanel';
+
+/** One page, large, with all that can be done to it. */
+const props = defineProps<{ panel: PanelState; page: string }>();
+const emit = defineEmits<{ done: []; look: [page: string] }>();
+const { t } = useWords();
+const { scan, busy, device } = props.panel;
+
+const WHOLE: Schemas['Part'] = { left: 0, top: 0, right: 1, bottom: 1 };
+const BEGUN: Schemas['Part'] = { left: 0.05, top: 0.05, right: 0.95, bottom: 0.95 };
+const part = ref<Schemas['Part']>();
+const root = ref<HTMLElement>();
+onMounted(() => root.value?.querySelector('button')?.focus());
+
+const pages = computed(() => scan.value?.pages ?? []);
+const at = computed(() => pages.value.findIndex((one) => one.id === props.page));
+const seen = computed(() => pages.value[at.value]);
+const neighbour = (by: number) => pages.value[at.value + by]?.id;
+const isOut = computed(
+  () =>
+    seen.value?.presence === 'LEFT_OUT' ||
+    (seen.value?.presence === 'AS_FOUND' && seen.value.blankReason !== ''),
+);
+watch(
+  () => props.page,
+  () => (part.value = undefined),
+);
+/** It was replaced, or taken back. */
+watch(seen, (there) => there || emit('done'));
+
+const edit = (action: Schemas['PageEditForm']['action'], more: Partial<Schemas['PageEditForm']> = {}) =>
+  props.panel.edit({ action, page: props.page, ...more });
+async function crop() {
+  if (!part.value) {
+    part.value = { ...BEGUN };
+    return;
+  }
+  const wanted = part.value;
+  part.value = undefined;
+  if (JSON.stringify(wanted) !== JSON.stringify(WHOLE)) await edit('CROP', { part: wanted });
+}
+function later() {
+  return edit('MOVE', { before: pages.value[at.value + 2]?.id });
+}
+async function again() {
+  emit('done');
+  await props.panel.addLoad(props.page);
+}
+function close() {
+  if (part.value) part.value = undefined;
+  else emit('done');
+}
+</script>
+
+<template>
+  <section
+    v-if="seen"
+    ref="root"
+    class="drawer"
+    :aria-label="t('scan.page', { n: seen.number, media: seen.media })"
+    @keydown.esc="close"
+  >
+    <div class="sheet">
+      <span class="picture" :class="{ out: isOut }">
+        <img
+          :key="seen.id + seen.look"
+          :src="`/api/panel/${device}/scans/${scan?.id}/pages/${seen.id}/image?look=${seen.look}`"
+          :alt="t('scan.page', { n: seen.number, media: seen.media })"
+        />
+        <CropFrame v-if="part" v-model="part" :label="() => t('page.corner')" />
+      </span>
+    </div>
+    <div class="side">
+      <p class="where">
+        <button
+          type="button"
+          class="key"
+          :disabled="!neighbour(-1)"
+          :aria-label="t('page.previous')"
+          @click="emit('look', neighbour(-1) ?? seen.id)"
+        >
+          ‹
+        </button>
+        <strong>{{ t('page.of', { n: seen.number, of: pages.length }) }}</strong>
+        <button
+          type="button"
+          class="key"
+          :disabled="!neighbour(1)"
+          :aria-label="t('page.next')"
+          @click="emit('look', neighbour(1) ?? seen.id)"
+        >
+          ›
+        </button>
+      </p>
+      <p v-if="isOut" class="quiet" role="status">{{ seen.blankReason || t('page.is-out') }}</p>
+      <div v-if="part" class="keys one">
+        <button type="button" class="key stamp" :disabled="busy" @click="crop">
+          {{ t('page.crop-now') }}
+        </button>
+        <button type="button" class="key" @click="part = undefined">{{ t('page.crop-not') }}</button>
+      </div>
+      <div v-else class="keys">
+        <button type="button" class="key" :disabled="busy" @click="edit('TURN', { quarters: 3 })">
+          {{ t('page.turn-left') }}
+        </button>
+        <button type="button" class="key" :disabled="busy" @click="edit('TURN', { quarters: 1 })">
+          {{ t('page.turn-right') }}
+        </button>
+        <button type="button" class="key" :disabled="busy" @click="crop">{{ t('page.crop') }}</button>
+        <button type="button" class="key" :disabled="busy" @click="edit(isOut ? 'BRING_BACK' : 'LEAVE_OUT')">
+          {{ isOut ? t('page.bring-back') : t('scan.leave-out') }}
+        </button>
+        <button
+          type="button"
+          class="key"
+          :disabled="busy || at === 0"
+          @click="edit('MOVE', { before: neighbour(-1) })"
+        >
+          {{ t('page.earlier') }}
+        </button>
+        <button type="button" class="key" :disabled="busy || !neighbour(1)" @click="later">
+          {{ t('page.later') }}
+        </button>
+        <button
+          type="button"
+          class="key"
+          :disabled="busy || at === 0"
+          @click="edit(seen.splitBefore ? 'JOIN' : 'SPLIT')"
+        >
+          {{ seen.splitBefore ? t('scan.join') : t('scan.new-file') }}
+        </button>
+        <button type="button" class="key" :disabled="busy || scan?.state === 'SCANNING'" @click="again">
+          {{ t('page.scan-again') }}
+        </button>
+      </div>
+      <div v-if="!part" class="keys end">
+        <button type="button" class="key" :disabled="busy || !scan?.edited" @click="panel.undoEdit()">
+          {{ t('page.undo') }}
+        </button>
+        <button type="button" class="key ink" @click="emit('done')">{{ t('page.done') }}</button>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.drawer {
+  position: absolute;
+  inset: 0;
+  z-index: 2;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  gap: 20px;
+  padding: 14px 20px;
+  background: var(--paper-1);
+}
+.sheet {
+  display: grid;
+  min-height: 0;
+  place-items: center;
+}
+.picture {
+  position: relative;
+  display: block;
+  min-height: 0;
+  max-height: 100%;
+}
+img {
+  display: block;
+  max-width: 100%;
+  max-height: calc(100vh - 100px);
+  border: 1.5px solid var(--rule-2);
+  background: var(--paper-0);
+}
+.out img {
+  opacity: 0.45;
+}
+.side {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  min-height: 0;
+}
+.where {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  font-size: 20px;
+}
+.where .key {
+  width: 56px;
+  justify-content: center;
+  font-size: 26px;
+}
+.keys {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+.keys.one {
+  grid-template-columns: 1fr;
+}
+.keys .key {
+  min-height: 54px;
+  justify-content: center;
+  text-align: center;
+}
+.end {
+  margin-top: auto;
+}
+.key.ink {
+  background: var(--ink-9);
+  color: var(--paper-0);
+}
+</style>
