@@ -26,6 +26,11 @@ const seen = computed(() => props.delivery.pages.find((one) => one.id === large.
 const largeShown = computed({ get: () => !!seen.value, set: (open) => open || (large.value = undefined) });
 const at = computed(() => props.delivery.pages.findIndex((one) => one.id === large.value));
 const part = ref<Schemas['Part']>();
+const picture = computed(() =>
+  seen.value ? `${base.value}${seen.value.id}/image?look=${seen.value.look}` : '',
+);
+/** The picture that has come: only of what is seen can a part be chosen. */
+const come = ref('');
 watch(large, () => (part.value = undefined));
 
 /** Whatever is done to a page, the files are created again. */
@@ -119,7 +124,14 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
           >
             Turn right
           </button>
-          <button type="button" class="button" :disabled="busy" @click="part = { ...BEGUN }">Crop</button>
+          <button
+            type="button"
+            class="button"
+            :disabled="busy || come !== picture"
+            @click="part = { ...BEGUN }"
+          >
+            Crop
+          </button>
           <button
             type="button"
             class="button"
@@ -151,7 +163,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         <li v-for="step in seen.done" :key="step">{{ step }}</li>
       </ul>
       <div class="large">
-        <img :src="`${base}${seen.id}/image?look=${seen.look}`" :alt="`Page ${at + 1}`" />
+        <img :key="picture" :src="picture" :alt="`Page ${at + 1}`" @load="come = picture" />
         <CropFrame v-if="part" v-model="part" :label="(corner) => `Corner at the ${corner}`" />
       </div>
     </template>
@@ -170,7 +182,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 figure {
   margin: 0;
 }
-.out button {
+.out img {
   opacity: 0.45;
 }
 .done {

@@ -14,12 +14,19 @@ const { scan, busy, device } = props.panel;
 const WHOLE: Schemas['Part'] = { left: 0, top: 0, right: 1, bottom: 1 };
 const BEGUN: Schemas['Part'] = { left: 0.05, top: 0.05, right: 0.95, bottom: 0.95 };
 const part = ref<Schemas['Part']>();
+/** The picture that has come: only of what is seen can a part be chosen. */
+const come = ref('');
 const root = ref<HTMLElement>();
 onMounted(() => root.value?.querySelector('button')?.focus());
 
 const pages = computed(() => scan.value?.pages ?? []);
 const at = computed(() => pages.value.findIndex((one) => one.id === props.page));
 const seen = computed(() => pages.value[at.value]);
+const picture = computed(() =>
+  seen.value
+    ? `/api/panel/${device}/scans/${scan.value?.id}/pages/${seen.value.id}/image?look=${seen.value.look}`
+    : '',
+);
 const neighbour = (by: number) => pages.value[at.value + by]?.id;
 const isOut = computed(
   () =>
@@ -68,9 +75,10 @@ function close() {
     <div class="sheet">
       <span class="picture" :class="{ out: isOut }">
         <img
-          :key="seen.id + seen.look"
-          :src="`/api/panel/${device}/scans/${scan?.id}/pages/${seen.id}/image?look=${seen.look}`"
+          :key="picture"
+          :src="picture"
           :alt="t('scan.page', { n: seen.number, media: seen.media })"
+          @load="come = picture"
         />
         <CropFrame v-if="part" v-model="part" :label="() => t('page.corner')" />
       </span>
@@ -111,7 +119,9 @@ function close() {
         <button type="button" class="key" :disabled="busy" @click="edit('TURN', { quarters: 1 })">
           {{ t('page.turn-right') }}
         </button>
-        <button type="button" class="key" :disabled="busy" @click="crop">{{ t('page.crop') }}</button>
+        <button type="button" class="key" :disabled="busy || come !== picture" @click="crop">
+          {{ t('page.crop') }}
+        </button>
         <button type="button" class="key" :disabled="busy" @click="edit(isOut ? 'BRING_BACK' : 'LEAVE_OUT')">
           {{ isOut ? t('page.bring-back') : t('scan.leave-out') }}
         </button>

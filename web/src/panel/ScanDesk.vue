@@ -269,6 +269,7 @@ watch(
 .head {
   display: flex;
   gap: 12px;
+  align-items: center;
   padding: 0 0 6px;
   font-weight: 600;
 }
@@ -322,7 +323,7 @@ li {
 }
 .undo {
   min-height: 44px;
-  margin: -10px 0 -10px auto;
+  margin-left: auto;
   padding: 0 14px;
   border: 1.5px solid var(--rule-2);
   border-radius: 2px;

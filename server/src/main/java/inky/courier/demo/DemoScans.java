@@ -8,7 +8,9 @@ import inky.courier.delivery.Choices;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.delivery.DeliveryState;
-import inky.courier.device.DeviceLink;
+import inky.courier.device.DeviceAddress;
+import inky.courier.device.DeviceLinks;
+import inky.courier.device.DeviceScanner;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceTrouble;
@@ -38,7 +40,8 @@ class DemoScans {
     private static final Duration PATIENCE = Duration.ofSeconds(40);
 
     private final DeviceService devices;
-    private final DeviceLink link;
+    private final DeviceLinks links;
+    private final SampleFeeder feeder;
     private final ScanService scans;
     private final DeliveryService deliveries;
     private final DeliveryQueries queries;
@@ -48,7 +51,8 @@ class DemoScans {
 
     DemoScans(
             DeviceService devices,
-            DeviceLink link,
+            DeviceLinks links,
+            SampleFeeder feeder,
             ScanService scans,
             DeliveryService deliveries,
             DeliveryQueries queries,
@@ -56,7 +60,8 @@ class DemoScans {
             NamingService names,
             Clock clock) {
         this.devices = devices;
-        this.link = link;
+        this.links = links;
+        this.feeder = feeder;
         this.scans = scans;
         this.deliveries = deliveries;
         this.queries = queries;
@@ -142,13 +147,18 @@ class DemoScans {
     }
 
     private List<byte[]> scan(UUID device, String stack, ScanProfile profile) throws DeviceTrouble {
-        devices.putSampleStack(device, stack);
-        DeviceLink.Scan scan = link.begin(
-                devices.addressOf(device),
-                new ScanProfile(
-                        ColourMode.COLOUR, new Resolution(profile.resolution().dpi()), Sides.ONE, profile.fileType()));
+        feeder.put(device, stack);
+        DeviceAddress address = devices.addressOf(device);
+        DeviceScanner.Scan scan = links.scanner(address)
+                .begin(
+                        address,
+                        new ScanProfile(
+                                ColourMode.COLOUR,
+                                new Resolution(profile.resolution().dpi()),
+                                Sides.ONE,
+                                profile.fileType()));
         List<byte[]> pages = new ArrayList<>();
-        DeviceLink.ScannedPage page;
+        DeviceScanner.ScannedPage page;
         do {
             page = scan.next();
             pages.add(page.jpeg());

@@ -2,6 +2,7 @@ package inky.courier.device;
 
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.setup.ItemRow;
@@ -40,6 +41,10 @@ class Device implements ItemRow<DeviceItem> {
     Instant seenAt;
     int signOutSeconds;
     String language = "";
+
+    @Enumerated(EnumType.STRING)
+    DeviceProtocol protocol = DeviceProtocol.IPP;
+
     Instant createdAt;
 
     /** One that has not been asked yet. */
@@ -54,7 +59,7 @@ class Device implements ItemRow<DeviceItem> {
 
     @Override
     public DeviceItem item() {
-        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds, language);
+        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds, language, protocol);
     }
 
     @Override
@@ -66,10 +71,11 @@ class Device implements ItemRow<DeviceItem> {
         port = item.port();
         signOutSeconds = item.signOutSeconds();
         language = item.language();
+        protocol = item.protocol();
     }
 
     DeviceAddress at() {
-        return new DeviceAddress(address, port);
+        return new DeviceAddress(address, port, protocol);
     }
 
     DeviceAbilities abilities() {
@@ -77,7 +83,7 @@ class Device implements ItemRow<DeviceItem> {
     }
 
     /** @return whether anything that a person sees has changed */
-    boolean take(DeviceLink.Report report, Instant now) {
+    boolean take(DeviceStatus.Report report, Instant now) {
         String described = Json.write(report.abilities());
         boolean changed = take(report.condition()) | !described.equals(abilities);
         abilities = described;

@@ -1,13 +1,14 @@
 package inky.courier.device;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
 import java.net.URI;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Where a device is reached: a host name or IPv4 address, and the port of IPP. */
-public record DeviceAddress(String host, int port) {
+/** Where and how a device is reached: a host name or IPv4 address, and the port of its protocol. */
+public record DeviceAddress(String host, int port, DeviceProtocol protocol) {
     private static final Pattern FORM =
             Pattern.compile("([A-Za-z0-9]([A-Za-z0-9.-]{0,251}[A-Za-z0-9])?)(?::(\\d{1,5}))?");
 
@@ -25,7 +26,7 @@ public record DeviceAddress(String host, int port) {
                     Message.of("problem.device.port").with("port", port),
                     Message.of("problem.device.port.remedy"));
         }
-        return new DeviceAddress(matcher.group(1), port);
+        return new DeviceAddress(matcher.group(1), port, DeviceProtocol.IPP);
     }
 
     URI ippUri() {

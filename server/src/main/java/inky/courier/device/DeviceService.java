@@ -27,7 +27,6 @@ import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -50,7 +49,7 @@ public class DeviceService {
 
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
-    private final DeviceLink link;
+    private final DeviceLinks links;
     private final SetUp setUp;
     private final Cached<List<DeviceView>> all;
     private final Live live;
@@ -60,14 +59,14 @@ public class DeviceService {
 
     DeviceService(
             DeviceRepository devices,
-            DeviceLink link,
+            DeviceLinks links,
             SetUp setUp,
             Live live,
             Clock clock,
             TransactionTemplate transaction,
             @Value("${courier.device-port}") int usualPort) {
         this.devices = devices;
-        this.link = link;
+        this.links = links;
         this.setUp = setUp;
         this.live = live;
         this.all = new Cached<>(live, this::read, "device");
@@ -168,7 +167,7 @@ public class DeviceService {
 
     public Look look(String address) {
         DeviceAddress parsed = DeviceAddress.parse(address, usualPort);
-        DeviceLink.Report report = lookAt(parsed);
+        DeviceStatus.Report report = lookAt(parsed);
         return new Look(
                 shown(parsed.host(), parsed.port()),
                 report.abilities(),
@@ -198,9 +197,10 @@ public class DeviceService {
                 address.host(),
                 address.port(),
                 form.signOutSeconds(),
-                form.language());
+                form.language(),
+                address.protocol());
         item.check(setUp.office());
-        Optional<DeviceLink.Report> report = asks ? Optional.of(lookAt(address)) : Optional.empty();
+        Optional<DeviceStatus.Report> report = asks ? Optional.of(lookAt(address)) : Optional.empty();
         return transaction.execute(status -> {
             setUp.change(Wish.put(item).of(version));
             Device device = find(id);
@@ -220,16 +220,16 @@ public class DeviceService {
     /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
     public DeviceView refresh(UUID id) {
         DeviceAddress address = addressOf(id);
-        DeviceLink.Report report;
+        DeviceStatus.Report report;
         try {
-            report = link.look(address);
+            report = links.status(address).look(address);
         } catch (DeviceTrouble trouble) {
             report = null;
         } catch (RuntimeException e) {
             LOG.warn("device {} says what cannot be understood", address, e);
             report = null;
         }
-        DeviceLink.Report seen = report;
+        DeviceStatus.Report seen = report;
         return transaction.execute(status -> {
             Device device = find(id);
             boolean changed =
@@ -241,28 +241,10 @@ public class DeviceService {
         });
     }
 
-    public List<DeviceLink.SampleStack> sampleStacks(UUID id) {
-        Device device = find(id);
-        if (device.standInUri == null) {
-            return List.of();
-        }
-        try {
-            return link.sampleStacks(device.standInUri);
-        } catch (DeviceTrouble trouble) {
-            throw refusal(trouble);
-        }
-    }
-
-    public void putSampleStack(UUID id, String name) {
-        Device device = find(id);
-        if (device.standInUri == null) {
-            throw Refusal.of(HttpStatus.CONFLICT, "device.real");
-        }
-        try {
-            link.putSampleStack(device.standInUri, name);
-        } catch (DeviceTrouble trouble) {
-            throw refusal(trouble);
-        }
+    /** Where a stand-in takes sample paper; a real device has no such door. */
+    @Transactional(readOnly = true)
+    public Optional<String> standInDoor(UUID id) {
+        return Optional.ofNullable(find(id).standInUri);
     }
 
     /**
@@ -280,16 +262,12 @@ public class DeviceService {
         return devices.findById(id).map(d -> d.name);
     }
 
-    private DeviceLink.Report lookAt(DeviceAddress address) {
+    private DeviceStatus.Report lookAt(DeviceAddress address) {
         try {
-            return link.look(address);
+            return links.status(address).look(address);
         } catch (DeviceTrouble trouble) {
             throw new Invalid(trouble.code(), "address", trouble.sentence(), trouble.remedy());
         }
-    }
-
-    private static Refusal refusal(DeviceTrouble trouble) {
-        return new Refusal(HttpStatus.BAD_GATEWAY, trouble.code(), trouble.sentence(), trouble.remedy());
     }
 
     private String shown(String host, int port) {

@@ -110,8 +110,6 @@ class WalkUp {
             boolean possible,
             List<JobQuestions.Ask> asks) {}
 
-    record SampleStack(String name, String title, String description, int sheets) {}
-
     record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, Message sentence) {}
 
     record Progress(UUID deliveryId, long number, boolean madeReady, String fileName, List<PanelLeg> legs) {}
@@ -164,16 +162,6 @@ class WalkUp {
                 note,
                 possible,
                 questions.of(job, person.id()));
-    }
-
-    List<SampleStack> stacks(PanelSessions.Guest guest) {
-        return devices.sampleStacks(guest.deviceId()).stream()
-                .map(s -> new SampleStack(s.name(), s.title(), s.description(), s.sheets()))
-                .toList();
-    }
-
-    void putStack(PanelSessions.Guest guest, String name) {
-        devices.putSampleStack(guest.deviceId(), name);
     }
 
     ScanView begin(PanelSessions.Guest guest, UUID jobId) {

@@ -5,7 +5,6 @@ import inky.courier.live.Live;
 import inky.courier.panel.WalkUp.Front;
 import inky.courier.panel.WalkUp.Label;
 import inky.courier.panel.WalkUp.Progress;
-import inky.courier.panel.WalkUp.SampleStack;
 import inky.courier.scan.PageEditForm;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.signin.Source;
@@ -84,18 +83,6 @@ class WalkUpController {
     @GetMapping("/jobs")
     List<Label> panelJobs(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
         return walkUp.labels(guest);
-    }
-
-    @GetMapping("/stacks")
-    List<SampleStack> panelStacks(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.stacks(guest);
-    }
-
-    @PostMapping("/stacks/{name}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void putStack(
-            @PathVariable UUID device, @PathVariable String name, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        walkUp.putStack(guest, name);
     }
 
     @PostMapping("/scans")

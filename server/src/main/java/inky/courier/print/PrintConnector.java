@@ -14,7 +14,8 @@ import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import inky.courier.device.DeviceAddress;
-import inky.courier.device.DeviceLink;
+import inky.courier.device.DeviceLinks;
+import inky.courier.device.DevicePrinter;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.web.Refusal;
@@ -35,12 +36,12 @@ class PrintConnector implements Connector {
     private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(1);
 
     private final DeviceService devices;
-    private final DeviceLink link;
+    private final DeviceLinks links;
     private final Clock clock;
 
-    PrintConnector(DeviceService devices, DeviceLink link, Clock clock) {
+    PrintConnector(DeviceService devices, DeviceLinks links, Clock clock) {
         this.devices = devices;
-        this.link = link;
+        this.links = links;
         this.clock = clock;
     }
 
@@ -75,23 +76,23 @@ class PrintConnector implements Connector {
             for (int position = 0; position < consignment.files().size(); position++) {
                 Consignment.FileToSend file = consignment.files().get(position);
                 String name = jobName(file.name(), consignment.legId() + "." + position);
-                DeviceLink.PrintState before = consignment.claimed().containsKey(position)
-                        ? link.printState(device, name)
-                        : DeviceLink.PrintState.NOT_PRINTED;
-                if (before == DeviceLink.PrintState.UNKNOWN || before == DeviceLink.PrintState.NOT_PRINTED) {
+                DevicePrinter.PrintState before = consignment.claimed().containsKey(position)
+                        ? links.printer(device).printState(device, name)
+                        : DevicePrinter.PrintState.NOT_PRINTED;
+                if (before == DevicePrinter.PrintState.UNKNOWN || before == DevicePrinter.PrintState.NOT_PRINTED) {
                     // A device forgets its jobs after a while, so one that it does not know may have been printed.
-                    known &= before != DeviceLink.PrintState.UNKNOWN;
+                    known &= before != DevicePrinter.PrintState.UNKNOWN;
                     Optional<Outcome> refused = print(device, consignment, position, file, name, progress);
                     if (refused.isPresent()) {
                         return refused.get();
                     }
                 }
-                DeviceLink.PrintState after = follow(device, name);
-                if (after == DeviceLink.PrintState.NOT_PRINTED) {
+                DevicePrinter.PrintState after = follow(device, name);
+                if (after == DevicePrinter.PrintState.NOT_PRINTED) {
                     progress.unclaim("print:" + consignment.legId(), name);
                     return new Outcome.NotAccepted(Setback.of(PrintCause.GIVEN_UP, ""));
                 }
-                queued |= after != DeviceLink.PrintState.PRINTED;
+                queued |= after != DevicePrinter.PrintState.PRINTED;
                 bytes += file.bytes();
             }
         } catch (DeviceTrouble trouble) {
@@ -114,13 +115,10 @@ class PrintConnector implements Connector {
         String claim = "print:" + consignment.legId();
         progress.claim(claim, position, name);
         try {
-            DeviceLink.PrintAnswer answer =
-                    link.print(device, new DeviceLink.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
-            if (answer.taken()) {
-                return Optional.empty();
-            }
-            progress.unclaim(claim, name);
-            return Optional.of(new Outcome.NotAccepted(Setback.of(PrintCause.ofIpp(answer.status()), answer.words())));
+            DevicePrinter.PrintAnswer answer = links.printer(device)
+                    .print(device, new DevicePrinter.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
+            answer.refusal().ifPresent(cause -> progress.unclaim(claim, name));
+            return answer.refusal().map(cause -> new Outcome.NotAccepted(Setback.of(cause, answer.words())));
         } catch (DeviceTrouble trouble) {
             if (!trouble.neverReached()) {
                 throw trouble;
@@ -131,16 +129,16 @@ class PrintConnector implements Connector {
     }
 
     /** Taken is not printed: a device may give a job up later. What takes longer than this stands in its queue. */
-    private DeviceLink.PrintState follow(DeviceAddress device, String name) throws DeviceTrouble {
-        DeviceLink.PrintState state = link.printState(device, name);
-        for (int looks = 1; looks < LOOKS && state == DeviceLink.PrintState.UNDER_WAY; looks++) {
+    private DevicePrinter.PrintState follow(DeviceAddress device, String name) throws DeviceTrouble {
+        DevicePrinter.PrintState state = links.printer(device).printState(device, name);
+        for (int looks = 1; looks < LOOKS && state == DevicePrinter.PrintState.UNDER_WAY; looks++) {
             try {
                 Thread.sleep(BETWEEN_LOOKS.toMillis());
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return state;
             }
-            state = link.printState(device, name);
+            state = links.printer(device).printState(device, name);
         }
         return state;
     }
@@ -161,7 +159,9 @@ class PrintConnector implements Connector {
         try {
             trace.does(TransferStep.REACHED, () -> {
                 try {
-                    trace.said(link.look(devices.addressOf(routeId))
+                    DeviceAddress device = devices.addressOf(routeId);
+                    trace.said(links.status(device)
+                            .look(device)
                             .condition()
                             .sentence()
                             .toString());

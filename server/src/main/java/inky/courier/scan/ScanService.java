@@ -6,7 +6,8 @@ import inky.courier.core.message.Message;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.device.DeviceAddress;
-import inky.courier.device.DeviceLink;
+import inky.courier.device.DeviceLinks;
+import inky.courier.device.DeviceScanner;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
 import inky.courier.store.Transactions;
@@ -46,7 +47,7 @@ public class ScanService {
     private static final Duration BEAT = Duration.ofSeconds(2);
 
     private final ScanRepository scans;
-    private final DeviceLink link;
+    private final DeviceLinks links;
     private final ScanPages pages;
     private final JdbcClient jdbc;
     private final Live live;
@@ -60,7 +61,7 @@ public class ScanService {
 
     ScanService(
             ScanRepository scans,
-            DeviceLink link,
+            DeviceLinks links,
             ScanPages pages,
             JdbcClient jdbc,
             Live live,
@@ -68,7 +69,7 @@ public class ScanService {
             Transactions transaction,
             PageLimiter limiter) {
         this.scans = scans;
-        this.link = link;
+        this.links = links;
         this.pages = pages;
         this.jdbc = jdbc;
         this.live = live;
@@ -308,7 +309,7 @@ public class ScanService {
 
     private void take(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead)
             throws DeviceTrouble, IOException {
-        DeviceLink.Scan scan = link.begin(address, profile);
+        DeviceScanner.Scan scan = links.scanner(address).begin(address, profile);
         int count = pages.count(id);
         Arrival arrival = new Arrival(id, instead);
         boolean last = false;
@@ -326,7 +327,7 @@ public class ScanService {
                         Message.of("trouble.scan.most-pages.remedy"));
                 return;
             }
-            DeviceLink.ScannedPage page = scan.next();
+            DeviceScanner.ScannedPage page = scan.next();
             count++;
             boolean kept;
             try {

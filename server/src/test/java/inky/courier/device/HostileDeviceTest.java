@@ -3,6 +3,7 @@ package inky.courier.device;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.harness.Hostile;
 import inky.courier.harness.Hostile.Manner;
 import java.io.IOException;
@@ -27,7 +28,8 @@ class HostileDeviceTest {
     void whatItsAnswerNeverEndsWithEnds(Manner manner) throws IOException {
         try (Hostile device = new Hostile(manner, true, HEAD + BEGINNING, ATTRIBUTE)) {
             Instant begin = Instant.now();
-            assertThatThrownBy(() -> new IppDeviceLink().look(new DeviceAddress(device.address(), device.port())))
+            assertThatThrownBy(() -> new IppStatus(new IppClient())
+                            .look(new DeviceAddress(device.address(), device.port(), DeviceProtocol.IPP)))
                     .isInstanceOf(DeviceTrouble.class);
             assertThat(Duration.between(begin, Instant.now())).isLessThan(Duration.ofSeconds(15));
             assertThat(device.said()).isLessThan(16L * 1024 * 1024);

@@ -3,6 +3,7 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.connection.HostAddress;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
 import inky.courier.core.text.PlainText;
@@ -18,6 +19,7 @@ import java.util.UUID;
  * @param placeWhat the same in words
  * @param host name or address, and {@code port} of IPP
  * @param signOutSeconds 15 to 600: how long a person may do nothing at the panel
+ * @param protocol how it is spoken to; IPP where nothing is said
  * @param language of its panel before somebody signs in, as a tag of BCP 47; empty for the office's
  */
 public record DeviceItem(
@@ -28,7 +30,8 @@ public record DeviceItem(
         String host,
         int port,
         int signOutSeconds,
-        String language)
+        String language,
+        DeviceProtocol protocol)
         implements Item {
     private static final int LONGEST = 40;
     private static final int SHORTEST_SIGN_OUT = 15;
@@ -39,6 +42,7 @@ public record DeviceItem(
         name = Required.value(name, "name").strip();
         place = Required.value(place, "place").strip();
         language = Objects.requireNonNullElse(language, "");
+        protocol = Objects.requireNonNullElse(protocol, DeviceProtocol.IPP);
         placeWhat = Required.value(placeWhat, "placeWhat").strip();
     }
 

@@ -5,6 +5,7 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
@@ -46,7 +47,8 @@ final class Offices {
                         "192.0.2." + i,
                         631,
                         60,
-                        random.nextBoolean() ? "" : "fr"));
+                        random.nextBoolean() ? "" : "fr",
+                        DeviceProtocol.IPP));
             }
             if (random.nextBoolean()) {
                 servers.add(id(ItemKind.MAIL_SERVER, i));

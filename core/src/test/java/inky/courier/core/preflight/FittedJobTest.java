@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.media.Resolution;
@@ -113,8 +114,8 @@ class FittedJobTest {
                 Notify.NEVER,
                 false);
         List<Change> all = new ArrayList<>(List.of(
-                new Change.Put(new DeviceItem(DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "")),
-                new Change.Put(new DeviceItem(OTHER, "Bridge", "", "", "192.0.2.2", 631, 60, "")),
+                new Change.Put(new DeviceItem(DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "", DeviceProtocol.IPP)),
+                new Change.Put(new DeviceItem(OTHER, "Bridge", "", "", "192.0.2.2", 631, 60, "", DeviceProtocol.IPP)),
                 new Change.Put(named),
                 new Change.Put(stick),
                 new Change.Put(new NameItem(new UUID(6, 1), "Date", "{date}")),

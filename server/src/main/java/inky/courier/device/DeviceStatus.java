@@ -1,0 +1,18 @@
+package inky.courier.device;
+
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceCondition;
+import java.util.Optional;
+
+/** Asks a device what it can, and how it is. */
+public interface DeviceStatus extends DeviceLink {
+    /** What a device says of itself. @param storageUri below which its stick and its shelf are reached by WebDAV */
+    record Report(
+            DeviceAbilities abilities,
+            DeviceCondition condition,
+            Optional<String> standInUri,
+            Optional<String> storageUri,
+            int sheetsInFeeder) {}
+
+    Report look(DeviceAddress device) throws DeviceTrouble;
+}

@@ -1,0 +1,159 @@
+package inky.courier.device;
+
+import com.hp.jipp.encoding.AttributeGroup;
+import com.hp.jipp.encoding.IppInputStream;
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.Tag;
+import com.hp.jipp.model.Status;
+import com.hp.jipp.model.Types;
+import inky.courier.connection.Bounded;
+import inky.courier.connection.Deadline;
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.message.Message;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.ConnectException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpConnectTimeoutException;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.stereotype.Component;
+
+/** Requests and answers of IPP over HTTP (RFC 8010), bounded in size and time. */
+@Component
+class IppClient {
+    static final String NOT_IPP = "device.not-ipp";
+    static final String REFUSED = "device.refused";
+
+    private static final Duration CONNECT = Duration.ofSeconds(3);
+    static final Duration ANSWER = Duration.ofSeconds(6);
+
+    /** No scanner's page in JPEG is larger; bounds what a broken device can make us hold. */
+    private static final int MAX_PAGE_BYTES = 96 * 1024 * 1024;
+
+    /** No device has more to say of itself. */
+    private static final int MAX_ATTRIBUTE_BYTES = 2 * 1024 * 1024;
+
+    private final HttpClient http = HttpClient.newBuilder()
+            .connectTimeout(CONNECT)
+            .version(HttpClient.Version.HTTP_1_1)
+            .build();
+    private final AtomicInteger requestIds = new AtomicInteger();
+
+    /** @param data what follows the packet: a page */
+    @SuppressWarnings("ArrayRecordComponent")
+    record Answer(IppPacket packet, byte[] data) {}
+
+    /** Asks, and takes no for an error. */
+    Answer ask(URI door, IppPacket.Builder request, Duration patience) throws DeviceTrouble {
+        Answer answer = send(door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), patience);
+        checkStatus(answer.packet);
+        return answer;
+    }
+
+    /** Asks, whatever the answer is. */
+    Answer tell(URI door, IppPacket.Builder request) throws DeviceTrouble {
+        return send(door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), ANSWER);
+    }
+
+    /** The same with a document behind the request. */
+    Answer tell(URI door, IppPacket.Builder request, HttpRequest.BodyPublisher document, Duration patience)
+            throws DeviceTrouble {
+        HttpRequest.BodyPublisher head = HttpRequest.BodyPublishers.ofByteArray(bytes(request));
+        return send(door, HttpRequest.BodyPublishers.concat(head, document), patience);
+    }
+
+    private byte[] bytes(IppPacket.Builder request) throws DeviceTrouble {
+        request.setRequestId(requestIds.incrementAndGet());
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try {
+            request.build().write(bytes);
+            return bytes.toByteArray();
+        } catch (IOException e) {
+            throw lineBroke();
+        }
+    }
+
+    private static DeviceTrouble lineBroke() {
+        return DeviceTrouble.of("device.line");
+    }
+
+    private Answer send(URI address, HttpRequest.BodyPublisher body, Duration patience) throws DeviceTrouble {
+        try {
+            HttpRequest request = HttpRequest.newBuilder(address)
+                    .header("Content-Type", "application/ipp")
+                    .timeout(patience)
+                    .POST(body)
+                    .build();
+            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
+            Bounded said = new Bounded(response.body(), MAX_ATTRIBUTE_BYTES);
+            // The time of a request ends with the head of its answer; the rest has as much again.
+            // One stream for both: the codec reads ahead, so what follows the packet is only to be had from it.
+            try (var ignored = Deadline.of(patience, response.body());
+                    IppInputStream in = new IppInputStream(said)) {
+                if (response.statusCode() != 200) {
+                    throw notIpp();
+                }
+                IppPacket packet = in.readPacket();
+                said.allow(MAX_PAGE_BYTES);
+                byte[] data = in.readNBytes(MAX_PAGE_BYTES + 1);
+                if (data.length > MAX_PAGE_BYTES) {
+                    throw unreadable();
+                }
+                return new Answer(packet, data);
+            }
+        } catch (ConnectException | HttpConnectTimeoutException e) {
+            throw unreachable();
+        } catch (IOException e) {
+            throw lineBroke();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw unreachable();
+        } catch (IllegalArgumentException | IllegalStateException e) {
+            throw notIpp();
+        }
+    }
+
+    /** Status codes: RFC 8011 section B.1; below 0x0400 is success. */
+    private static void checkStatus(IppPacket packet) throws DeviceTrouble {
+        Status status = packet.getStatus();
+        if (status.getCode() < 0x0400) {
+            return;
+        }
+        AttributeGroup group = packet.get(Tag.operationAttributes);
+        String words = group == null ? null : group.getString(Types.statusMessage);
+        if (status.equals(Status.clientErrorNotPossible)) {
+            throw DeviceTrouble.of("device.no-paper");
+        }
+        if (status.equals(Status.clientErrorAttributesOrValuesNotSupported)) {
+            throw DeviceTrouble.of("device.cannot");
+        }
+        if (status.equals(Status.serverErrorDeviceError)) {
+            DeviceCondition condition =
+                    DeviceCondition.of(5, words == null ? List.of() : List.of(words.split(",\\s*")), true);
+            throw new DeviceTrouble(
+                    "device.stopped", condition.sentence(), Message.of("trouble.device.stopped.remedy"));
+        }
+        throw new DeviceTrouble(
+                REFUSED,
+                Message.of("trouble.device.refused").with("reason", words == null ? status.getName() : words),
+                Message.of("trouble.device.refused.remedy"));
+    }
+
+    private static DeviceTrouble unreachable() {
+        return DeviceTrouble.of("device.unreachable");
+    }
+
+    static DeviceTrouble notIpp() {
+        return DeviceTrouble.of(NOT_IPP);
+    }
+
+    static DeviceTrouble unreadable() {
+        return DeviceTrouble.of("device.unreadable");
+    }
+}

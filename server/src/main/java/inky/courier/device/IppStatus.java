@@ -1,0 +1,117 @@
+package inky.courier.device;
+
+import com.hp.jipp.encoding.AttributeGroup;
+import com.hp.jipp.encoding.BooleanType;
+import com.hp.jipp.encoding.IntType;
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.Resolution;
+import com.hp.jipp.encoding.Tag;
+import com.hp.jipp.encoding.UriType;
+import com.hp.jipp.model.Operation;
+import com.hp.jipp.model.Types;
+import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceProtocol;
+import java.net.URI;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.springframework.stereotype.Component;
+
+/** What a device says of itself by Get-Printer-Attributes: RFC 8011 section 4.2.5, PWG 5100.17. */
+@Component
+class IppStatus implements DeviceStatus {
+    private static final IntType FEEDER_CAPACITY = new IntType("feeder-capacity");
+    private static final IntType PANEL_PLACES = new IntType("panel-places");
+    private static final BooleanType CARD_READER = new BooleanType("card-reader");
+    private static final BooleanType USB_PORT = new BooleanType("usb-port");
+    private static final BooleanType SHELF = new BooleanType("shelf");
+    private static final UriType STORAGE_URI = new UriType("storage-uri");
+    private static final UriType STAND_IN_URI = new UriType("stand-in-uri");
+    private static final IntType FEEDER_SHEETS = new IntType("stand-in-feeder-sheets");
+
+    private final IppClient client;
+
+    IppStatus(IppClient client) {
+        this.client = client;
+    }
+
+    @Override
+    public DeviceProtocol protocol() {
+        return DeviceProtocol.IPP;
+    }
+
+    @Override
+    public Report look(DeviceAddress device) throws DeviceTrouble {
+        AttributeGroup group = description(device);
+        List<String> sources = group.getStrings(Types.inputSourceSupported);
+        TreeSet<Integer> resolutions = new TreeSet<>();
+        for (Resolution resolution : group.getValues(Types.inputResolutionSupported)) {
+            resolutions.add(resolution.getCrossFeedResolution());
+        }
+        String model = group.getString(Types.printerMakeAndModel);
+        DeviceAbilities abilities = new DeviceAbilities(
+                model == null ? "Unnamed model" : model,
+                sources.contains("adf"),
+                sources.contains("platen"),
+                number(group, FEEDER_CAPACITY),
+                group.getStrings(Types.inputColorModeSupported),
+                group.getStrings(Types.inputSidesSupported),
+                List.copyOf(resolutions),
+                group.getStrings(sources.isEmpty() ? Types.mediaSupported : Types.inputMediaSupported),
+                number(group, PANEL_PLACES),
+                Boolean.TRUE.equals(group.getValue(CARD_READER)),
+                Boolean.TRUE.equals(group.getValue(USB_PORT)),
+                Boolean.TRUE.equals(group.getValue(SHELF)),
+                group.getValues(Types.operationsSupported).stream().anyMatch(Operation.printJob::equals));
+        return new Report(
+                abilities,
+                conditionOf(group, abilities.scans()),
+                ownDoor(device, group.getValue(STAND_IN_URI)),
+                ownDoor(device, group.getValue(STORAGE_URI)),
+                number(group, FEEDER_SHEETS));
+    }
+
+    /** As its scanner has it, or, where it has none, its printer. */
+    private AttributeGroup description(DeviceAddress device) throws DeviceTrouble {
+        Optional<AttributeGroup> scanner = Optional.empty();
+        try {
+            scanner = description(device.httpUri(), IppPacket.getPrinterAttributes(device.ippUri()))
+                    .filter(group ->
+                            !group.getStrings(Types.inputSourceSupported).isEmpty());
+        } catch (DeviceTrouble e) {
+            if (!e.code().equals(IppClient.NOT_IPP) && !e.code().equals(IppClient.REFUSED)) {
+                throw e;
+            }
+        }
+        if (scanner.isPresent()) {
+            return scanner.get();
+        }
+        return description(device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()))
+                .filter(group -> group.getValues(Types.operationsSupported).contains(Operation.printJob))
+                .orElseThrow(IppClient::notIpp);
+    }
+
+    private Optional<AttributeGroup> description(URI door, IppPacket.Builder request) throws DeviceTrouble {
+        return Optional.ofNullable(
+                client.ask(door, request, IppClient.ANSWER).packet().get(Tag.printerAttributes));
+    }
+
+    /** Only doors of the device itself are used: an address elsewhere would make Courier call strangers. */
+    private static Optional<String> ownDoor(DeviceAddress device, URI announced) {
+        return Optional.ofNullable(announced)
+                .filter(uri -> device.host().equals(uri.getHost()) && "http".equals(uri.getScheme()))
+                .map(URI::toString);
+    }
+
+    private static DeviceCondition conditionOf(AttributeGroup group, boolean scans) {
+        var state = group.getValue(Types.printerState);
+        return DeviceCondition.of(
+                state == null ? 3 : state.getCode(), group.getStrings(Types.printerStateReasons), scans);
+    }
+
+    private static int number(AttributeGroup group, IntType type) {
+        Integer value = group.getValue(type);
+        return value == null ? 0 : value;
+    }
+}

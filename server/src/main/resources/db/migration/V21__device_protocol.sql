@@ -1,0 +1,1 @@
+alter table device add column protocol text not null default 'IPP';
