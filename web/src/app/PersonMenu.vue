@@ -57,7 +57,10 @@ const initials = computed(() =>
           { value: 'system', words: 'System' },
         ]"
       />
-      <p v-if="identity" class="caption">{{ ROLES[identity.role].name }}</p>
+      <p v-if="identity" class="caption">
+        {{ ROLES[identity.role].name
+        }}<template v-if="identity.places.length">, {{ identity.places.join(', ') }}</template>
+      </p>
       <template v-if="!identity?.ofProvider">
         <button type="button" class="button" @click="change">Change password</button>
         <button type="button" class="button" @click="secure">Second factor</button>

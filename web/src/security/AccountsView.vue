@@ -12,6 +12,7 @@ import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
+import PlaceLimits from './PlaceLimits.vue';
 import { ROLES, type Role } from './roles';
 import SignInProvider from './SignInProvider.vue';
 
@@ -75,6 +76,8 @@ const withdraw = (id: string, name: string) =>
     () => ask(api.DELETE('/api/accounts/invitations/{id}', { params: { path: { id } } })),
     `The invitation of ${name} is withdrawn.`,
   );
+/** The account whose places are chosen. */
+const limited = ref<Account>();
 const leaving = ref<Account>();
 const asking = computed({ get: () => !!leaving.value, set: (open) => open || (leaving.value = undefined) });
 function remove() {
@@ -126,6 +129,16 @@ function remove() {
             >
               <el-option v-for="(role, key) in ROLES" :key="key" :value="key" :label="role.name" />
             </el-select>
+            <p v-if="account.role === 'OPERATOR'">
+              <button
+                type="button"
+                class="link small"
+                :aria-label="`Places of ${account.name}`"
+                @click="limited = account"
+              >
+                {{ account.places.length ? account.places.join(', ') : 'All places' }}
+              </button>
+            </p>
           </td>
           <td>
             <span v-if="account.ofProvider" class="quiet">At the provider</span>
@@ -184,6 +197,7 @@ function remove() {
       </tbody>
     </table>
   </template>
+  <PlaceLimits v-model="limited" @changed="fresh" />
   <SignInProvider />
   <section aria-labelledby="roles">
     <h2 id="roles">Roles</h2>

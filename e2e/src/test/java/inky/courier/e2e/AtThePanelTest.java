@@ -51,7 +51,7 @@ class AtThePanelTest {
         field("Device authorization endpoint").fill(cloud.address() + "/oauth/device");
         field("Token endpoint").fill(cloud.address() + "/oauth/token");
         field("Revocation endpoint (optional)").fill(cloud.address() + "/oauth/revoke");
-        field("Client\u2019s name").fill("inky-courier");
+        field("Client ID").fill("inky-courier");
         field("Folder").fill("from scanners");
         button(desk, "Probe").click();
         button(desk, "Trust exactly this one").click();

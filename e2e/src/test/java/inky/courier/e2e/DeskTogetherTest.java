@@ -27,6 +27,7 @@ class DeskTogetherTest {
             Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
             Page operator = invited(maud, chrome, courier, "brannoc", "Operator");
             anOperatorKeepsDeliveriesGoing(operator, courier, delivery);
+            anOperatorIsLimitedToAPlace(maud, operator, courier);
             Page auditor = invited(maud, chrome, courier, "ebba", "Auditor");
             anAuditorReads(auditor, courier, office);
         }
@@ -110,6 +111,21 @@ class DeskTogetherTest {
         assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Today")))
                 .isVisible();
         return page;
+    }
+
+    private static void anOperatorIsLimitedToAPlace(Page maud, Page operator, Courier courier) {
+        maud.navigate(courier.uri() + "/accounts");
+        maud.getByLabel(Pattern.compile("^Places of")).first().click();
+        Locator dialog = maud.getByRole(AriaRole.DIALOG);
+        dialog.getByRole(AriaRole.COMBOBOX).click();
+        maud.getByRole(AriaRole.OPTION).getByText("Linnet Pier").click();
+        maud.keyboard().press("Escape");
+        button(maud, "Save").click();
+        assertThat(maud.getByText(Pattern.compile("sees Linnet Pier from the next sign-in")))
+                .isVisible();
+        Chrome.checkAccessibility(maud, "accounts");
+        operator.reload();
+        assertThat(operator.getByLabel("Password")).isVisible();
     }
 
     private static void anOperatorKeepsDeliveriesGoing(Page page, Courier courier, String delivery) {

@@ -17,7 +17,9 @@ import inky.courier.web.Access;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -113,9 +115,14 @@ public class ByHand {
         int done = 0;
         for (UUID id : wanted) {
             DestinationView other = elsewhere;
-            done += deliveries.change(id, change -> act(change, order, other, reason)) ? 1 : 0;
+            done += deliveries.change(
+                            id, change -> Access.sees(change.delivery().place) && act(change, order, other, reason))
+                    ? 1
+                    : 0;
         }
-        if (order.action() == Action.TRY_AGAIN && order.routeId() != null) {
+        if (order.action() == Action.TRY_AGAIN
+                && order.routeId() != null
+                && PlaceLimit.now().isEmpty()) {
             routes.succeeded(order.routeId());
         }
         return new Done(done, wanted.size() - done);
@@ -125,10 +132,13 @@ public class ByHand {
         if (order.routeId() == null || order.cause() == null) {
             return List.of();
         }
+        Map<String, Object> values =
+                new HashMap<>(Map.of("route", order.routeId(), "cause", order.cause(), "most", MOST));
+        String there = PlaceLimit.and(values);
         return jdbc.sql("select distinct l.delivery_id from leg l join delivery d on d.id = l.delivery_id "
-                        + "where l.route_id = ? and l.cause = ? and l.state in ('WAITING', 'STOPPED') "
-                        + "and d.contents_removed_at is null limit ?")
-                .params(order.routeId(), order.cause(), MOST)
+                        + "where l.route_id = :route and l.cause = :cause and l.state in ('WAITING', 'STOPPED') "
+                        + "and d.contents_removed_at is null" + there + " limit :most")
+                .params(values)
                 .query(UUID.class)
                 .list();
     }

@@ -8,6 +8,7 @@ import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,9 +51,11 @@ public class DayOfDeliveries {
     public Day day() {
         LocalDate today = LocalDate.now(clock.withZone(zone));
         LocalDateTime now = LocalDateTime.now(clock.withZone(zone));
+        // What is kept in memory is of the whole office.
+        boolean limited = PlaceLimit.now().isPresent();
         Map<Integer, int[]> slots = new LinkedHashMap<>();
         int[] totals = new int[STATES];
-        for (Counted c : this.today.get()) {
+        for (Counted c : limited ? counted(today) : this.today.get()) {
             slots.computeIfAbsent(c.slot(), s -> new int[STATES])[c.state.ordinal()] += c.count;
             totals[c.state.ordinal()] += c.count;
         }
@@ -62,7 +65,8 @@ public class DayOfDeliveries {
         int minuteNow = now.getHour() * 60 + now.getMinute();
         earlier.keySet().removeIf(day -> day.isBefore(today.minusWeeks(USUAL_WEEKS)));
         for (int week = 1; week <= USUAL_WEEKS; week++) {
-            List<Counted> then = earlier.computeIfAbsent(today.minusWeeks(week), this::counted);
+            LocalDate day = today.minusWeeks(week);
+            List<Counted> then = limited ? counted(day) : earlier.computeIfAbsent(day, this::counted);
             weeks += then.isEmpty() ? 0 : 1;
             for (Counted c : then) {
                 usual[c.slot()] += c.count;
@@ -91,11 +95,13 @@ public class DayOfDeliveries {
     }
 
     private List<Counted> counted(LocalDate day) {
+        Map<String, Object> values = new HashMap<>(Map.of("start", start(day), "until", start(day.plusDays(1))));
+        String there = PlaceLimit.and(values);
         return jdbc.sql(
                         "select floor(extract(epoch from (scanned_at - cast(:start as timestamptz))) / 60)::int, state, count(*) "
-                                + "from delivery where scanned_at >= :start and scanned_at < :until group by 1, 2")
-                .param("start", start(day))
-                .param("until", start(day.plusDays(1)))
+                                + "from delivery d where scanned_at >= :start and scanned_at < :until" + there
+                                + " group by 1, 2")
+                .params(values)
                 .query((r, n) -> new Counted(r.getInt(1), DeliveryState.valueOf(r.getString(2)), r.getInt(3)))
                 .list();
     }

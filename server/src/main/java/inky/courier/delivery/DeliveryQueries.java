@@ -9,6 +9,7 @@ import inky.courier.destination.Outcome;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.scan.ScanPages;
+import inky.courier.web.Access;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -148,6 +149,7 @@ public class DeliveryQueries {
         Map<String, Object> values = new HashMap<>();
         List<String> where = new ArrayList<>();
         where.add("true");
+        PlaceLimit.add(where, values);
         if (!f.state.isEmpty()) {
             where.add("d.state in (:states)");
             values.put("states", f.state.stream().map(Enum::name).toList());
@@ -243,9 +245,11 @@ public class DeliveryQueries {
         Map<String, Object> values = new HashMap<>();
         values.put("limit", most);
         boolean number = look(text, values);
-        List<Long> found = lately(0, LATELY, List.of("true"), values, number);
+        List<String> where = new ArrayList<>(List.of("true"));
+        PlaceLimit.add(where, values);
+        List<Long> found = lately(0, LATELY, where, values, number);
         if (found.isEmpty() && text.length() >= SHORTEST_INDEXED) {
-            found = numbers(List.of("true"), "(d.looked_for ilike :text" + orNumber(number), values);
+            found = numbers(where, "(d.looked_for ilike :text" + orNumber(number), values);
         }
         return byNumbers(found, most).rows;
     }
@@ -257,9 +261,7 @@ public class DeliveryQueries {
     }
 
     public DeliveryPage page(UUID id) {
-        DeliveryRow row = rows(ROW + "where d.id = :id", Map.of("id", id)).stream()
-                .findFirst()
-                .orElseThrow(() -> Refusal.notFound("delivery"));
+        DeliveryRow row = row(id);
         List<StepView> log = steps.of(id).stream()
                 .map(s -> new StepView(s.at(), s.legId(), s.words(), s.farSide()))
                 .toList();
@@ -307,21 +309,25 @@ public class DeliveryQueries {
 
     public DeliveryRow row(UUID id) {
         return rows(ROW + "where d.id = :id", Map.of("id", id)).stream()
+                .filter(row -> Access.sees(row.place))
                 .findFirst()
                 .orElseThrow(() -> Refusal.notFound("delivery"));
     }
 
     /** The line now: the first of what moves, then of the newest. */
     public List<DeliveryRow> onTheLine() {
-        return line.get();
+        return PlaceLimit.now().isPresent() ? readLine() : line.get();
     }
 
     private List<DeliveryRow> readLine() {
+        Map<String, Object> values = new HashMap<>(Map.of("limit", ON_THE_LINE));
+        String there = PlaceLimit.and(values);
         return rows(
-                "select * from ((select * from delivery where state = 'MOVING' order by scanned_at desc limit :limit) "
-                        + "union all (select * from delivery where state <> 'MOVING' order by scanned_at desc limit :limit)) d "
+                "select * from ((select d.* from delivery d where state = 'MOVING'" + there
+                        + " order by scanned_at desc limit :limit) union all (select d.* from delivery d where state <> 'MOVING'"
+                        + there + " order by scanned_at desc limit :limit)) d "
                         + "order by (d.state = 'MOVING') desc, d.scanned_at desc limit :limit",
-                Map.of("limit", ON_THE_LINE));
+                values);
     }
 
     private List<DeliveryRow> rows(String sql, Map<String, ?> values) {

@@ -5,6 +5,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.access.Right;
 import inky.courier.core.message.Message;
 import inky.courier.core.text.Csv;
+import inky.courier.web.Access;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
@@ -38,6 +39,7 @@ class SumsController {
     @GetMapping(path = "/api/delivery-sums.csv", produces = "text/csv")
     ResponseEntity<StreamingResponseBody> exportDeliverySums(
             @RequestParam String from, @RequestParam String until, Principal who, HttpServletRequest request) {
+        Access.requireEverywhere();
         LocalDate first = Days.read("from", from);
         LocalDate last = Days.read("until", until);
         if (last.isBefore(first) || first.plusDays(MOST_DAYS).isBefore(last)) {

@@ -13,6 +13,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -69,14 +70,16 @@ public class Troubles {
     public record Unmade(Message sentence, boolean waits, int deliveries, int people, Instant since) {}
 
     public List<Trouble> byCause() {
-        return causes.get();
+        return PlaceLimit.now().isPresent() ? readCauses() : causes.get();
     }
 
     public List<Unmade> unmade() {
-        return unmade.get();
+        return PlaceLimit.now().isPresent() ? readUnmade() : unmade.get();
     }
 
     private List<Trouble> readCauses() {
+        Map<String, Object> values = new HashMap<>(Map.of("recently", recently()));
+        String there = PlaceLimit.and(values);
         return jdbc.sql("""
                         select l.route_id, max(l.kind) as kind, max(l.route_name) as route_name, max(h.next_question) as next_question, l.cause, l.state = 'WAITING' as waits,
                             (array_agg(l.sentence order by d.number desc))[1] as sentence, (array_agg(l.remedy order by d.number desc))[1] as remedy,
@@ -85,9 +88,9 @@ public class Troubles {
                         from leg l join delivery d on d.id = l.delivery_id
                             left join route_health h on h.route_id = l.route_id
                         where l.state in ('WAITING', 'STOPPED') and l.cause not in ('', 'CALLED_OFF')
-                            and (d.contents_removed_at is null or d.contents_removed_at > :recently)
-                        group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""")
-                .param("recently", recently())
+                            and (d.contents_removed_at is null or d.contents_removed_at > :recently) %s
+                        group by l.route_id, l.cause, l.state = 'WAITING' order by deliveries desc, since""".formatted(there))
+                .params(values)
                 .query((r, n) -> new Trouble(
                         r.getObject("route_id", UUID.class),
                         DestinationKind.valueOf(r.getString("kind")),
@@ -105,12 +108,14 @@ public class Troubles {
     }
 
     private List<Unmade> readUnmade() {
+        Map<String, Object> values = new HashMap<>(Map.of("recently", recently()));
+        String there = PlaceLimit.and(values);
         return jdbc.sql(
                         "select trouble, state = 'WAITING' as waits, count(*) as deliveries, count(distinct person_id) as people, "
-                                + "min(scanned_at) as since from delivery where trouble <> '' and state in ('WAITING', 'STOPPED') "
-                                + "and (contents_removed_at is null or contents_removed_at > :recently) "
-                                + "group by trouble, state = 'WAITING' order by deliveries desc, since")
-                .param("recently", recently())
+                                + "min(scanned_at) as since from delivery d where trouble <> '' and state in ('WAITING', 'STOPPED') "
+                                + "and (contents_removed_at is null or contents_removed_at > :recently)" + there
+                                + " group by trouble, state = 'WAITING' order by deliveries desc, since")
+                .params(values)
                 .query((r, n) -> new Unmade(
                         MessageColumn.read(r.getString("trouble")),
                         r.getBoolean("waits"),

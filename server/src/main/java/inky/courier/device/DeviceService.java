@@ -11,6 +11,7 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
+import inky.courier.web.Access;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
@@ -123,20 +124,24 @@ public class DeviceService {
         return all.get();
     }
 
+    /** Those at the places that whoever asks is limited to. */
+    @Transactional(readOnly = true)
+    public List<DeviceView> seen() {
+        return all.get().stream().filter(device -> Access.sees(device.place())).toList();
+    }
+
     /** What holds the words, in the usual order. */
     @Transactional(readOnly = true)
     public List<DeviceView> find(String words) {
-        return LIST.find(all.get(), words);
+        return LIST.find(seen(), words);
     }
 
     /** @param printing only those that print */
     @Transactional(readOnly = true)
     public ListPart<DeviceView> list(ListRequest wanted, boolean printing) {
         List<DeviceView> of = printing
-                ? all.get().stream()
-                        .filter(device -> device.abilities().prints())
-                        .toList()
-                : all.get();
+                ? seen().stream().filter(device -> device.abilities().prints()).toList()
+                : seen();
         return LIST.part(of, wanted);
     }
 
@@ -144,7 +149,7 @@ public class DeviceService {
     @Transactional(readOnly = true)
     public List<DevicePlace> places() {
         Map<String, DevicePlace> places = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-        all.get().stream()
+        seen().stream()
                 .filter(device -> !device.place().isEmpty())
                 .forEach(device ->
                         places.putIfAbsent(device.place(), new DevicePlace(device.place(), device.placeWhat())));
@@ -158,7 +163,11 @@ public class DeviceService {
 
     @Transactional(readOnly = true)
     public DeviceView get(UUID id) {
-        return view(find(id));
+        Device device = find(id);
+        if (!Access.sees(device.place)) {
+            throw Refusal.notFound("device");
+        }
+        return view(device);
     }
 
     public DeviceAddress addressOf(UUID id) {
@@ -219,7 +228,7 @@ public class DeviceService {
 
     /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
     public DeviceView refresh(UUID id) {
-        DeviceAddress address = addressOf(id);
+        DeviceAddress address = find(get(id).id()).at();
         DeviceStatus.Report report;
         try {
             report = links.status(address).look(address);

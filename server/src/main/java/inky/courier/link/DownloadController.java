@@ -2,6 +2,7 @@ package inky.courier.link;
 
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.access.Right;
+import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.link.Links.Link;
 import inky.courier.settings.Settings;
@@ -33,14 +34,21 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class DownloadController {
     private final Links links;
     private final DeliveryService deliveries;
+    private final DeliveryQueries queries;
     private final ContentStore store;
     private final SignInThrottle throttle;
     private final Settings settings;
 
     DownloadController(
-            Links links, DeliveryService deliveries, ContentStore store, SignInThrottle throttle, Settings settings) {
+            Links links,
+            DeliveryService deliveries,
+            DeliveryQueries queries,
+            ContentStore store,
+            SignInThrottle throttle,
+            Settings settings) {
         this.links = links;
         this.deliveries = deliveries;
+        this.queries = queries;
         this.store = store;
         this.throttle = throttle;
         this.settings = settings;
@@ -100,13 +108,14 @@ class DownloadController {
     @Needs(Right.READ_DELIVERIES)
     @GetMapping("/api/deliveries/{id}/links")
     List<Links.LinkView> deliveryLinks(@PathVariable UUID id) {
-        return links.of(id);
+        return links.of(queries.row(id).id());
     }
 
     @Needs(Right.ACT_ON_DELIVERIES)
     @DeleteMapping("/api/links/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdrawLink(@PathVariable UUID id) {
+        links.deliveryOf(id).ifPresent(queries::row);
         links.withdraw(id);
     }
 

@@ -167,6 +167,15 @@ class Links implements DownloadLinks, ContentHold {
                 .list();
     }
 
+    /** Whose files it hands out. */
+    @Transactional(readOnly = true)
+    public Optional<UUID> deliveryOf(UUID id) {
+        return jdbc.sql("select delivery_id from download_link where id = ?")
+                .param(id)
+                .query(UUID.class)
+                .optional();
+    }
+
     @Transactional
     public void withdraw(UUID id) {
         int changed = jdbc.sql("update download_link set withdrawn_at = ? where id = ? and withdrawn_at is null")

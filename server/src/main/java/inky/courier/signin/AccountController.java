@@ -8,6 +8,7 @@ import inky.courier.signin.Accounts.InvitationForm;
 import inky.courier.signin.Accounts.Invited;
 import inky.courier.web.Needs;
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -52,6 +53,14 @@ class AccountController {
     @PutMapping("/{id}/role")
     AccountView changeRole(@PathVariable UUID id, @RequestBody RoleChange change, HttpServletRequest request) {
         return accounts.changeRole(id, change.role(), Source.of(request));
+    }
+
+    /** @param places empty for everywhere */
+    record PlaceLimits(List<String> places) {}
+
+    @PutMapping("/{id}/places")
+    AccountView limitToPlaces(@PathVariable UUID id, @RequestBody PlaceLimits limits, HttpServletRequest request) {
+        return accounts.limit(id, limits.places(), Source.of(request));
     }
 
     @DeleteMapping("/{id}/second-factor")

@@ -5,6 +5,8 @@ import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.Invalid;
 import inky.courier.core.access.Role;
+import inky.courier.core.text.PlainText;
+import inky.courier.web.Json;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
 import java.nio.charset.StandardCharsets;
@@ -18,6 +20,8 @@ import java.time.OffsetDateTime;
 import java.util.Base64;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -32,6 +36,8 @@ class Accounts {
     static final Duration INVITED = Duration.ofDays(3);
 
     private static final int TOKEN_BYTES = 24;
+    private static final int MOST_PLACES = 50;
+    private static final int LONGEST_PLACE = 40;
 
     private final AdministratorRepository administrators;
     private final SignIn signIn;
@@ -68,6 +74,7 @@ class Accounts {
             Role role,
             boolean secondFactor,
             boolean ofProvider,
+            List<String> places,
             int sessions) {}
 
     record InvitationView(
@@ -201,6 +208,39 @@ class Accounts {
         return view(account);
     }
 
+    /**
+     * What an operator sees and acts on: deliveries and devices of these places, or all of them. The account's sessions end.
+     *
+     * @throws Invalid when there are too many, or one is no name of a place
+     */
+    @Transactional
+    AccountView limit(UUID id, List<String> places, Source source) {
+        Administrator account = account(id);
+        if (account.role != Role.OPERATOR) {
+            throw Refusal.of(HttpStatus.CONFLICT, "account.limit-role");
+        }
+        List<String> wanted = places.stream()
+                .filter(Objects::nonNull)
+                .map(String::strip)
+                .distinct()
+                .toList();
+        if (wanted.size() > MOST_PLACES || !wanted.stream().allMatch(place -> PlainText.isName(place, LONGEST_PLACE))) {
+            throw Invalid.of("account.places", "places");
+        }
+        List<String> before = account.limits();
+        account.places = Json.write(wanted);
+        administrators.saveAndFlush(account);
+        changes.record("account", id, account.name, Map.of("places", before), Map.of("places", wanted));
+        log.note(
+                SecurityLog.Event.ACCOUNT_CHANGED,
+                Who.name(),
+                Place.DESK,
+                source.address(),
+                account.login + ", " + (wanted.isEmpty() ? "everywhere" : String.join(", ", wanted)));
+        sessions.endAll(account.login);
+        return view(account);
+    }
+
     @Transactional
     void remove(UUID id, Source source) {
         Administrator account = account(id);
@@ -256,6 +296,7 @@ class Accounts {
                 a.role,
                 a.totpKey != null,
                 a.passwordHash == null,
+                a.limits(),
                 sessions.countOf(a.login));
     }
 

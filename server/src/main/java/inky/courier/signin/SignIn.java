@@ -63,7 +63,7 @@ public class SignIn {
         this.hashOfNobody = encoder.encode(randomCode());
     }
 
-    /** @param rights what the account may do at the desk @param ofProvider whether it signs in at the office's provider, without a password here */
+    /** @param rights what the account may do at the desk @param ofProvider whether it signs in at the office's provider, without a password here @param places that it is limited to; empty for everywhere */
     public record Identity(
             String login,
             String name,
@@ -71,7 +71,8 @@ public class SignIn {
             Role role,
             Set<Right> rights,
             boolean secondFactor,
-            boolean ofProvider) {}
+            boolean ofProvider,
+            List<String> places) {}
 
     public record First(String code, String login, String name, String email, String password) {}
 
@@ -208,7 +209,14 @@ public class SignIn {
 
     static Identity view(Administrator a) {
         return new Identity(
-                a.login, a.name, a.email, a.role, a.role.rights(), a.totpKey != null, a.passwordHash == null);
+                a.login,
+                a.name,
+                a.email,
+                a.role,
+                a.role.rights(),
+                a.totpKey != null,
+                a.passwordHash == null,
+                a.limits());
     }
 
     private static String randomCode() {

@@ -163,7 +163,9 @@ class SignInController {
         request.getSession(true);
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                identity.login(), null, AuthorityUtils.createAuthorityList(Access.authority(identity.role()))));
+                identity.login(),
+                null,
+                AuthorityUtils.createAuthorityList(Access.authorities(identity.role(), identity.places()))));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
         browsers.mark(identity.login(), request, response);

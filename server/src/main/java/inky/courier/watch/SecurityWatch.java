@@ -6,6 +6,8 @@ import inky.courier.device.DeviceService;
 import inky.courier.signin.SignIn;
 import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.ThrottleKey;
+import inky.courier.web.Access;
+import inky.courier.web.Refusal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -50,6 +52,7 @@ class SecurityWatch {
     @Transactional(readOnly = true)
     List<LockView> locks() {
         return throttle.waiting().stream()
+                .filter(w -> sees(w.key()))
                 .map(w -> new LockView(
                         w.key().kind(), w.key().of(), label(w.key()), (int) Math.ceil(w.level()), w.until()))
                 .toList();
@@ -57,6 +60,9 @@ class SecurityWatch {
 
     @Transactional
     void unlock(ThrottleKey key, String who, String source) {
+        if (!sees(key)) {
+            throw Refusal.notFound("panel");
+        }
         throttle.unlock(key);
         log.note(SecurityLog.Event.UNLOCKED, who, SecurityLog.Place.DESK, source, label(key));
     }
@@ -83,6 +89,15 @@ class SecurityWatch {
         return java.util.stream.Stream.of(panels, accounts)
                 .flatMap(Optional::stream)
                 .toList();
+    }
+
+    /** Who is limited to places unlocks the panels there, and nothing of the whole office. */
+    private boolean sees(ThrottleKey key) {
+        return Access.places().isEmpty()
+                || key.kind() == ThrottleKey.Kind.PANEL
+                        && id(key).stream()
+                                .anyMatch(device -> devices.seen().stream()
+                                        .anyMatch(seen -> seen.id().equals(device)));
     }
 
     private String label(ThrottleKey key) {

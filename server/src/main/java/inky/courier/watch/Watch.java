@@ -27,7 +27,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -174,10 +176,13 @@ class Watch {
         List<Trouble> troubles = this.troubles.byCause();
         int needCare = troubles.stream().mapToInt(Trouble::deliveries).sum()
                 + this.troubles.unmade().stream().mapToInt(Unmade::deliveries).sum();
-        List<DeviceView> allDevices = devices.list();
+        List<DeviceView> allDevices = devices.seen();
         List<MailServerView> allServers = servers.list();
         List<DestinationView> allDestinations = destinations.list();
-        List<PanelPlaces.PanelRow> allPanels = panels.list();
+        Set<UUID> seen = allDevices.stream().map(DeviceView::id).collect(Collectors.toSet());
+        List<PanelPlaces.PanelRow> allPanels = panels.list().stream()
+                .filter(panel -> seen.contains(panel.deviceId()))
+                .toList();
         List<PanelFinding> findings = allPanels.stream()
                 .flatMap(panel -> panel.findings().stream()
                         .filter(finding -> finding.severity() == Finding.Severity.STOPS)
@@ -205,7 +210,7 @@ class Watch {
 
     @Transactional(readOnly = true)
     Today today() {
-        List<DeviceNeed> needs = devices.list().stream()
+        List<DeviceNeed> needs = devices.seen().stream()
                 .filter(d ->
                         d.condition() != DeviceCondition.State.READY && d.condition() != DeviceCondition.State.BUSY)
                 .sorted(java.util.Comparator.comparing(DeviceView::condition).reversed())

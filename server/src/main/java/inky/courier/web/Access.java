@@ -2,7 +2,11 @@ package inky.courier.web;
 
 import inky.courier.core.access.Right;
 import inky.courier.core.access.Role;
+import java.util.Collection;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.GrantedAuthority;
@@ -11,6 +15,7 @@ import org.springframework.security.core.context.SecurityContextHolder;
 /** What whoever asks may do. */
 public final class Access {
     private static final String PREFIX = "ROLE_";
+    private static final String PLACE = "PLACE_";
 
     /** Of sessions that began before there were roles. */
     private static final String BEFORE_ROLES = "ROLE_ADMIN";
@@ -40,9 +45,39 @@ public final class Access {
         return Optional.empty();
     }
 
-    /** What stands for a role in a session. */
-    public static String authority(Role role) {
+    /** What stands for a role in a session, and for the places that it is limited to; none is everywhere. */
+    public static String[] authorities(Role role, Collection<String> places) {
+        return Stream.concat(Stream.of(authority(role)), places.stream().map(place -> PLACE + place))
+                .toArray(String[]::new);
+    }
+
+    private static String authority(Role role) {
         return PREFIX + role;
+    }
+
+    /** The places that whoever asks is limited to; empty where they see everything. */
+    public static Optional<Set<String>> places() {
+        Authentication who = SecurityContextHolder.getContext().getAuthentication();
+        Set<String> places = who == null
+                ? Set.of()
+                : who.getAuthorities().stream()
+                        .map(GrantedAuthority::getAuthority)
+                        .filter(authority -> authority.startsWith(PLACE))
+                        .map(authority -> authority.substring(PLACE.length()))
+                        .collect(Collectors.toSet());
+        return Optional.of(places).filter(some -> !some.isEmpty());
+    }
+
+    /** Whether whoever asks sees what is at a place. */
+    public static boolean sees(String place) {
+        return places().map(places -> places.contains(place)).orElse(true);
+    }
+
+    /** For what is of the whole office. @throws Refusal when whoever asks is limited to places */
+    public static void requireEverywhere() {
+        if (places().isPresent()) {
+            throw notAllowed();
+        }
     }
 
     /** Whether somebody at the desk has a right. */
