@@ -159,11 +159,13 @@ function close() {
 </template>
 
 <style scoped>
+/* Below the head of the panel, whatever is behind it. */
 .drawer {
-  position: absolute;
-  inset: 0;
+  position: fixed;
+  inset: 72px 0 0;
   z-index: 2;
   display: grid;
+  grid-template-rows: minmax(0, 1fr);
   grid-template-columns: minmax(0, 1fr) 400px;
   gap: 20px;
   padding: 14px 20px;
@@ -177,13 +179,11 @@ function close() {
 .picture {
   position: relative;
   display: block;
-  min-height: 0;
-  max-height: 100%;
 }
 img {
   display: block;
   max-width: 100%;
-  max-height: calc(100vh - 100px);
+  max-height: calc(100vh - 124px);
   border: 1.5px solid var(--rule-2);
   background: var(--paper-0);
 }
@@ -222,6 +222,25 @@ img {
 }
 .end {
   margin-top: auto;
+}
+/* The smallest panel that is usual. */
+@media (max-height: 540px), (max-width: 900px) {
+  .drawer {
+    grid-template-columns: minmax(0, 1fr) 356px;
+    padding: 8px 12px;
+  }
+  .side,
+  .keys {
+    gap: 6px;
+  }
+  .keys .key {
+    min-height: 46px;
+    padding: 4px 6px;
+    font-size: 17px;
+  }
+  img {
+    max-height: calc(100vh - 112px);
+  }
 }
 .key.ink {
   background: var(--ink-9);

@@ -100,7 +100,7 @@ async function remove() {
       says="Everybody who signed in through it is signed out. Their accounts stay in the list until you remove them."
       @remove="remove"
     />
-    <el-dialog v-model="open" title="Sign-in provider" width="560" append-to-body>
+    <el-dialog v-model="open" title="Sign-in provider" width="560" top="3vh" append-to-body>
       <form class="stacked" novalidate @submit.prevent="save">
         <TextField
           v-model="form.name"
@@ -196,6 +196,7 @@ fieldset {
   border: 0;
 }
 legend {
+  padding: 0;
   margin-bottom: 4px;
   font-weight: 600;
 }
