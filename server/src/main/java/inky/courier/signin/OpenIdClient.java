@@ -2,13 +2,16 @@ package inky.courier.signin;
 
 import inky.courier.signin.SignInProviders.Kept;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.ReentrantLock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
@@ -28,25 +31,69 @@ class OpenIdClient {
 
     private static final Duration REMEMBERED = Duration.ofMinutes(10);
 
+    /** One that does not answer is left alone for so long. */
+    private static final Duration NOT_ASKED_AGAIN = Duration.ofSeconds(10);
+
+    private static final Duration PATIENCE = Duration.ofSeconds(2);
+
     private final Clock clock;
     private final AtomicReference<Remembered> last = new AtomicReference<>();
+    private final ReentrantLock asking = new ReentrantLock();
 
     OpenIdClient(Clock clock) {
         this.clock = clock;
     }
 
-    private record Remembered(UUID revision, Instant at, ClientRegistration registration) {}
+    /** @param registration absent where the provider did not answer */
+    private record Remembered(
+            UUID revision, Instant at, @Nullable ClientRegistration registration) {}
 
     /** @throws Refusal when the provider does not say who it is, or is another */
     ClientRegistration of(Kept kept) {
-        Instant now = clock.instant();
+        return known(kept).orElseGet(() -> askOnce(kept));
+    }
+
+    private Optional<ClientRegistration> known(Kept kept) {
         Remembered known = last.get();
-        if (known != null && known.revision.equals(kept.revision()) && now.isBefore(known.at.plus(REMEMBERED))) {
-            return known.registration;
+        if (known == null || !known.revision.equals(kept.revision())) {
+            return Optional.empty();
         }
-        ClientRegistration found = discover(kept);
-        last.set(new Remembered(kept.revision(), now, found));
-        return found;
+        Instant now = clock.instant();
+        if (known.registration == null && now.isBefore(known.at.plus(NOT_ASKED_AGAIN))) {
+            throw unknown();
+        }
+        return Optional.ofNullable(known.registration).filter(found -> now.isBefore(known.at.plus(REMEMBERED)));
+    }
+
+    /** Anybody at the door can ask for this: one asks the provider, the others wait a moment, and no thread is held for long. */
+    private ClientRegistration askOnce(Kept kept) {
+        try {
+            if (!asking.tryLock(PATIENCE.toMillis(), TimeUnit.MILLISECONDS)) {
+                throw unknown();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw unknown();
+        }
+        try {
+            Optional<ClientRegistration> known = known(kept);
+            if (known.isPresent()) {
+                return known.get();
+            }
+            ClientRegistration found = null;
+            try {
+                found = discover(kept);
+                return found;
+            } finally {
+                last.set(new Remembered(kept.revision(), clock.instant(), found));
+            }
+        } finally {
+            asking.unlock();
+        }
+    }
+
+    private static Refusal unknown() {
+        return Refusal.of(HttpStatus.BAD_GATEWAY, "provider.unknown");
     }
 
     /** Asks the provider anew. @throws Refusal as above */
@@ -59,7 +106,7 @@ class OpenIdClient {
                     "the sign-in provider {} cannot be used: {}",
                     kept.provider().issuer(),
                     e.toString());
-            throw Refusal.of(HttpStatus.BAD_GATEWAY, "provider.unknown");
+            throw unknown();
         }
         boolean hasSecret = !kept.secret().isEmpty();
         if (!hasSecret) {

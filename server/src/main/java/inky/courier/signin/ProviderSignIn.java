@@ -12,28 +12,36 @@ import inky.courier.signin.SignInProviders.Kept;
 import inky.courier.web.Refusal;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.client.SimpleClientHttpRequestFactory;
+import org.springframework.http.converter.FormHttpMessageConverter;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.oauth2.client.authentication.OAuth2LoginAuthenticationToken;
 import org.springframework.security.oauth2.client.endpoint.RestClientAuthorizationCodeTokenResponseClient;
+import org.springframework.security.oauth2.client.http.OAuth2ErrorResponseErrorHandler;
 import org.springframework.security.oauth2.client.oidc.authentication.OidcAuthorizationCodeAuthenticationProvider;
 import org.springframework.security.oauth2.client.oidc.authentication.OidcIdTokenDecoderFactory;
 import org.springframework.security.oauth2.client.oidc.userinfo.OidcUserService;
 import org.springframework.security.oauth2.client.registration.ClientRegistration;
 import org.springframework.security.oauth2.client.registration.ClientRegistrationRepository;
+import org.springframework.security.oauth2.client.userinfo.DefaultOAuth2UserService;
 import org.springframework.security.oauth2.client.web.DefaultOAuth2AuthorizationRequestResolver;
 import org.springframework.security.oauth2.core.endpoint.OAuth2AuthorizationExchange;
 import org.springframework.security.oauth2.core.endpoint.OAuth2AuthorizationRequest;
 import org.springframework.security.oauth2.core.endpoint.OAuth2AuthorizationResponse;
+import org.springframework.security.oauth2.core.http.converter.OAuth2AccessTokenResponseHttpMessageConverter;
 import org.springframework.security.oauth2.core.oidc.user.OidcUser;
 import org.springframework.security.oauth2.jose.jws.SignatureAlgorithm;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.client.RestClient;
+import org.springframework.web.client.RestTemplate;
 
 /**
  * Signing in at the office's provider (OpenID Connect Core 1.0 section 3.1, with the proof key of RFC 7636). What somebody may do
@@ -43,6 +51,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class ProviderSignIn {
     private static final Logger LOG = LoggerFactory.getLogger(ProviderSignIn.class);
     private static final int LONGEST_NAME = 80;
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
 
     private final SignInProviders providers;
     private final OpenIdClient client;
@@ -71,11 +80,40 @@ class ProviderSignIn {
         this.changes = changes;
         this.clock = clock;
         this.transaction = transaction;
-        this.exchange = new OidcAuthorizationCodeAuthenticationProvider(
-                new RestClientAuthorizationCodeTokenResponseClient(), new OidcUserService());
+        this.exchange = new OidcAuthorizationCodeAuthenticationProvider(tokens(), userInfo());
         OidcIdTokenDecoderFactory decoders = new OidcIdTokenDecoderFactory();
         decoders.setJwsAlgorithmResolver(ProviderSignIn::algorithm);
         exchange.setJwtDecoderFactory(decoders);
+    }
+
+    /** As Spring's own, with an end to patience. */
+    private static RestClientAuthorizationCodeTokenResponseClient tokens() {
+        RestClientAuthorizationCodeTokenResponseClient client = new RestClientAuthorizationCodeTokenResponseClient();
+        client.setRestClient(RestClient.builder()
+                .requestFactory(patient())
+                .configureMessageConverters(converters -> converters
+                        .addCustomConverter(new FormHttpMessageConverter())
+                        .addCustomConverter(new OAuth2AccessTokenResponseHttpMessageConverter()))
+                .defaultStatusHandler(new OAuth2ErrorResponseErrorHandler())
+                .build());
+        return client;
+    }
+
+    private static OidcUserService userInfo() {
+        RestTemplate http = new RestTemplate(patient());
+        http.setErrorHandler(new OAuth2ErrorResponseErrorHandler());
+        DefaultOAuth2UserService plain = new DefaultOAuth2UserService();
+        plain.setRestOperations(http);
+        OidcUserService service = new OidcUserService();
+        service.setOauth2UserService(plain);
+        return service;
+    }
+
+    private static SimpleClientHttpRequestFactory patient() {
+        SimpleClientHttpRequestFactory factory = new SimpleClientHttpRequestFactory();
+        factory.setConnectTimeout(PATIENCE);
+        factory.setReadTimeout(PATIENCE);
+        return factory;
     }
 
     /** OpenID Connect Core 1.0 section 15.1: every provider signs by RS256, unless it says that it does not. */
