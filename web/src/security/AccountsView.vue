@@ -76,6 +76,7 @@ const withdraw = (id: string, name: string) =>
     () => ask(api.DELETE('/api/accounts/invitations/{id}', { params: { path: { id } } })),
     `The invitation of ${name} is withdrawn.`,
   );
+const placesOf = (account: Account) => account.places.join(', ') || 'All places';
 /** The account whose places are chosen. */
 const limited = ref<Account>();
 const leaving = ref<Account>();
@@ -133,10 +134,10 @@ function remove() {
               <button
                 type="button"
                 class="link small"
-                :aria-label="`Places of ${account.name}`"
+                :aria-label="`Places of ${account.name}: ${placesOf(account)}`"
                 @click="limited = account"
               >
-                {{ account.places.length ? account.places.join(', ') : 'All places' }}
+                {{ placesOf(account) }}
               </button>
             </p>
           </td>

@@ -115,7 +115,8 @@ class DeskTogetherTest {
 
     private static void anOperatorIsLimitedToAPlace(Page maud, Page operator, Courier courier) {
         maud.navigate(courier.uri() + "/accounts");
-        maud.getByLabel(Pattern.compile("^Places of")).first().click();
+        maud.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Places of")))
+                .click();
         Locator dialog = maud.getByRole(AriaRole.DIALOG);
         dialog.getByRole(AriaRole.COMBOBOX).focus();
         maud.keyboard().press("Enter");
