@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useQueryClient } from '@tanstack/vue-query';
 import { api, ask, type Schemas } from '@/api/client';
+import { useCrop } from '@/shared/crop';
 import CropFrame from '@/shared/CropFrame.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes } from '@/shared/format';
@@ -16,27 +17,32 @@ const props = withDefaults(
     changeable: false,
   },
 );
-const shown = computed(() => props.delivery.pages.slice(0, props.most));
+const all = ref(false);
+const shown = computed(() => props.delivery.pages.slice(0, all.value ? undefined : props.most));
+const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 const queries = useQueryClient();
 const { busy, general, attempt } = useForm();
-const BEGUN: Schemas['Part'] = { left: 0.05, top: 0.05, right: 0.95, bottom: 0.95 };
 const { say } = useToast();
 const large = ref<string>();
 const seen = computed(() => props.delivery.pages.find((one) => one.id === large.value));
 const largeShown = computed({ get: () => !!seen.value, set: (open) => open || (large.value = undefined) });
 const at = computed(() => props.delivery.pages.findIndex((one) => one.id === large.value));
-const part = ref<Schemas['Part']>();
 const picture = computed(() =>
   seen.value ? `${base.value}${seen.value.id}/image?look=${seen.value.look}` : '',
 );
-/** The picture that has come: only of what is seen can a part be chosen. */
-const come = ref('');
-watch(large, () => (part.value = undefined));
+const { part, ready, loaded, begin, end } = useCrop(() => picture.value);
+const cropKey = ref<HTMLElement>();
+watch(part, (now, before) => before && !now && void nextTick(() => cropKey.value?.focus()));
+/** Leaving while a part is chosen leaves only that. */
+function close(leave: () => void) {
+  if (part.value) end();
+  else leave();
+}
 
 /** Whatever is done to a page, the files are created again. */
 async function change(doing: () => Promise<Schemas['DeliveryPage']>) {
+  if (busy.value) return;
   const changed = await attempt(doing);
-  part.value = undefined;
   if (!changed) return;
   queries.setQueryData(['delivery', props.delivery.row.id], changed);
   say('The files are created again.');
@@ -51,7 +57,6 @@ const edit = (
     ask(api.POST('/api/deliveries/{id}/edits', { params: path.value, body: { action, page, ...more } })),
   );
 const undo = () => change(() => ask(api.DELETE('/api/deliveries/{id}/edits/last', { params: path.value })));
-const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
 </script>
 
 <template>
@@ -64,7 +69,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         <strong>{{ i + 1 }}</strong> <span class="quiet">{{ page.leftOut || bytes(page.bytes) }}</span>
         <template v-if="changeable">
           <button
-            v-if="page.leftOut"
+            v-if="page.returnable"
             type="button"
             class="link small"
             :disabled="busy"
@@ -73,7 +78,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
             Bring it back
           </button>
           <button
-            v-else-if="i > 0"
+            v-else-if="i > 0 && !page.leftOut"
             type="button"
             class="link small"
             :disabled="busy"
@@ -92,58 +97,51 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         : 'No pages.'
     }}
   </p>
+  <p v-if="sizes && shown.length < delivery.pages.length" class="undo">
+    <button type="button" class="link small" @click="all = true">
+      Show all {{ delivery.pages.length }} pages
+    </button>
+  </p>
   <p v-if="changeable && delivery.edited" class="undo">
     <button type="button" class="link small" :disabled="busy" @click="undo">
       Undo the last change of a page
     </button>
   </p>
   <ErrorNote :error="general" />
-  <el-dialog v-model="largeShown" :title="`Page ${at + 1}`" width="min(720px, 94vw)" top="4vh">
+  <el-dialog
+    v-model="largeShown"
+    :title="`Page ${at + 1}`"
+    width="min(720px, 94vw)"
+    top="4vh"
+    :before-close="close"
+  >
     <template v-if="seen">
       <div v-if="changeable" class="edits">
         <template v-if="part">
           <button type="button" class="button ink" :disabled="busy" @click="edit(seen.id, 'CROP', { part })">
             Crop to this
           </button>
-          <button type="button" class="button" @click="part = undefined">Do not crop</button>
+          <button type="button" class="button" @click="end">Do not crop</button>
         </template>
         <template v-else>
-          <button
-            type="button"
-            class="button"
-            :disabled="busy"
-            @click="edit(seen.id, 'TURN', { quarters: 3 })"
-          >
+          <button type="button" class="button" @click="edit(seen.id, 'TURN', { quarters: 3 })">
             Turn left
           </button>
-          <button
-            type="button"
-            class="button"
-            :disabled="busy"
-            @click="edit(seen.id, 'TURN', { quarters: 1 })"
-          >
+          <button type="button" class="button" @click="edit(seen.id, 'TURN', { quarters: 1 })">
             Turn right
           </button>
+          <button ref="cropKey" type="button" class="button" :disabled="!ready" @click="begin">Crop</button>
           <button
             type="button"
             class="button"
-            :disabled="busy || come !== picture"
-            @click="part = { ...BEGUN }"
+            @click="edit(seen.id, seen.returnable ? 'BRING_BACK' : 'LEAVE_OUT')"
           >
-            Crop
+            {{ seen.returnable ? 'Bring back' : 'Leave out' }}
           </button>
           <button
             type="button"
             class="button"
-            :disabled="busy"
-            @click="edit(seen.id, seen.leftOut ? 'BRING_BACK' : 'LEAVE_OUT')"
-          >
-            {{ seen.leftOut ? 'Bring back' : 'Leave out' }}
-          </button>
-          <button
-            type="button"
-            class="button"
-            :disabled="busy || at === 0"
+            :disabled="at === 0"
             @click="edit(seen.id, 'MOVE', { before: delivery.pages[at - 1]?.id })"
           >
             Move earlier
@@ -151,7 +149,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
           <button
             type="button"
             class="button"
-            :disabled="busy || at + 1 >= delivery.pages.length"
+            :disabled="at + 1 >= delivery.pages.length"
             @click="edit(seen.id, 'MOVE', { before: delivery.pages[at + 2]?.id })"
           >
             Move later
@@ -163,7 +161,7 @@ const base = computed(() => `/api/deliveries/${props.delivery.row.id}/pages/`);
         <li v-for="step in seen.done" :key="step">{{ step }}</li>
       </ul>
       <div class="large">
-        <img :key="picture" :src="picture" :alt="`Page ${at + 1}`" @load="come = picture" />
+        <img :key="picture" :src="picture" :alt="`Page ${at + 1}`" @load="loaded" />
         <CropFrame v-if="part" v-model="part" :label="(corner) => `Corner at the ${corner}`" />
       </div>
     </template>
@@ -206,9 +204,15 @@ img {
 }
 figcaption {
   display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
   justify-content: space-between;
   padding-top: 2px;
   font-size: 12px;
+}
+figcaption .link {
+  flex-basis: 100%;
+  text-align: left;
 }
 .large {
   position: relative;

@@ -15,13 +15,23 @@ import TextField from '@/shared/TextField.vue';
 import { useKeys } from '@/shared/keys';
 import FolderBrowser from './FolderBrowser.vue';
 import ConsentList from './ConsentList.vue';
-import { asksConsent, isBrowsable, isFolder, kindOf, KINDS, needsDevice, needsMailServer } from './kinds';
+import {
+  asksConsent,
+  isBrowsable,
+  isFolder,
+  kindOf,
+  KINDS,
+  needsDevice,
+  needsMailServer,
+  useKinds,
+} from './kinds';
 import KindList from './KindList.vue';
 import ProbeHistory from './ProbeHistory.vue';
 import SettingsForm from './SettingsForm.vue';
 import { useDestination } from './useDestination';
 
 const router = useRouter();
+const kinds = useKinds();
 const destination = useDestination();
 const { isNew, query, form, routeId, report, probing, dirty, save, probe, remove, trust, general, busy } =
   destination;
@@ -75,7 +85,7 @@ useKeys({
         {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
       </button>
     </TitleBar>
-    <ErrorNote :error="query.error.value ?? general" />
+    <ErrorNote :error="query.error.value ?? kinds.error.value ?? general" />
     <div class="what">
       <TextField v-model="form.name" :maxlength="60" label="Name" name="name" />
       <FormField v-if="!isNew" v-slot="f" label="Kind" name="kind" :hint="does">

@@ -17,6 +17,7 @@ export function useKinds() {
     staleTime: Infinity,
   });
   watch(query.data, (kinds) => (KINDS.value = kinds ?? KINDS.value), { immediate: true });
+  return query;
 }
 
 export const kindOf = (kind: Kind) => of.value.get(kind);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import type { Schemas } from '@/api/client';
+import { useCrop } from '@/shared/crop';
 import CropFrame from '@/shared/CropFrame.vue';
 import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
@@ -9,13 +10,9 @@ import type { PanelState } from './usePanel';
 const props = defineProps<{ panel: PanelState; page: string }>();
 const emit = defineEmits<{ done: []; look: [page: string] }>();
 const { t } = useWords();
-const { scan, busy, device } = props.panel;
+const { scan, device } = props.panel;
 
-const WHOLE: Schemas['Part'] = { left: 0, top: 0, right: 1, bottom: 1 };
-const BEGUN: Schemas['Part'] = { left: 0.05, top: 0.05, right: 0.95, bottom: 0.95 };
-const part = ref<Schemas['Part']>();
-/** The picture that has come: only of what is seen can a part be chosen. */
-const come = ref('');
+const cropKey = ref<HTMLElement>();
 const root = ref<HTMLElement>();
 onMounted(() => root.value?.querySelector('button')?.focus());
 
@@ -33,23 +30,15 @@ const isOut = computed(
     seen.value?.presence === 'LEFT_OUT' ||
     (seen.value?.presence === 'AS_FOUND' && seen.value.blankReason !== ''),
 );
-watch(
-  () => props.page,
-  () => (part.value = undefined),
-);
+const { part, ready, loaded, begin, end } = useCrop(() => picture.value);
+watch(part, (now, before) => before && !now && void nextTick(() => cropKey.value?.focus()));
 /** It was replaced, or taken back. */
 watch(seen, (there) => there || emit('done'));
 
 const edit = (action: Schemas['PageEditForm']['action'], more: Partial<Schemas['PageEditForm']> = {}) =>
   props.panel.edit({ action, page: props.page, ...more });
 async function crop() {
-  if (!part.value) {
-    part.value = { ...BEGUN };
-    return;
-  }
-  const wanted = part.value;
-  part.value = undefined;
-  if (JSON.stringify(wanted) !== JSON.stringify(WHOLE)) await edit('CROP', { part: wanted });
+  if (part.value) await edit('CROP', { part: part.value });
 }
 function later() {
   return edit('MOVE', { before: pages.value[at.value + 2]?.id });
@@ -59,7 +48,7 @@ async function again() {
   await props.panel.addLoad(props.page);
 }
 function close() {
-  if (part.value) part.value = undefined;
+  if (part.value) end();
   else emit('done');
 }
 </script>
@@ -78,7 +67,7 @@ function close() {
           :key="picture"
           :src="picture"
           :alt="t('scan.page', { n: seen.number, media: seen.media })"
-          @load="come = picture"
+          @load="loaded"
         />
         <CropFrame v-if="part" v-model="part" :label="() => t('page.corner')" />
       </span>
@@ -107,49 +96,49 @@ function close() {
       </p>
       <p v-if="isOut" class="quiet" role="status">{{ seen.blankReason || t('page.is-out') }}</p>
       <div v-if="part" class="keys one">
-        <button type="button" class="key stamp" :disabled="busy" @click="crop">
+        <button type="button" class="key stamp" @click="crop">
           {{ t('page.crop-now') }}
         </button>
-        <button type="button" class="key" @click="part = undefined">{{ t('page.crop-not') }}</button>
+        <button type="button" class="key" @click="end">{{ t('page.crop-not') }}</button>
       </div>
       <div v-else class="keys">
-        <button type="button" class="key" :disabled="busy" @click="edit('TURN', { quarters: 3 })">
+        <button type="button" class="key" @click="edit('TURN', { quarters: 3 })">
           {{ t('page.turn-left') }}
         </button>
-        <button type="button" class="key" :disabled="busy" @click="edit('TURN', { quarters: 1 })">
+        <button type="button" class="key" @click="edit('TURN', { quarters: 1 })">
           {{ t('page.turn-right') }}
         </button>
-        <button type="button" class="key" :disabled="busy || come !== picture" @click="crop">
+        <button ref="cropKey" type="button" class="key" :disabled="!ready" @click="begin">
           {{ t('page.crop') }}
         </button>
-        <button type="button" class="key" :disabled="busy" @click="edit(isOut ? 'BRING_BACK' : 'LEAVE_OUT')">
+        <button type="button" class="key" @click="edit(isOut ? 'BRING_BACK' : 'LEAVE_OUT')">
           {{ isOut ? t('page.bring-back') : t('scan.leave-out') }}
         </button>
         <button
           type="button"
           class="key"
-          :disabled="busy || at === 0"
+          :disabled="at === 0"
           @click="edit('MOVE', { before: neighbour(-1) })"
         >
           {{ t('page.earlier') }}
         </button>
-        <button type="button" class="key" :disabled="busy || !neighbour(1)" @click="later">
+        <button type="button" class="key" :disabled="!neighbour(1)" @click="later">
           {{ t('page.later') }}
         </button>
         <button
           type="button"
           class="key"
-          :disabled="busy || at === 0"
+          :disabled="at === 0"
           @click="edit(seen.splitBefore ? 'JOIN' : 'SPLIT')"
         >
           {{ seen.splitBefore ? t('scan.join') : t('scan.new-file') }}
         </button>
-        <button type="button" class="key" :disabled="busy || scan?.state === 'SCANNING'" @click="again">
+        <button type="button" class="key" :disabled="scan?.state === 'SCANNING'" @click="again">
           {{ t('page.scan-again') }}
         </button>
       </div>
       <div v-if="!part" class="keys end">
-        <button type="button" class="key" :disabled="busy || !scan?.edited" @click="panel.undoEdit()">
+        <button type="button" class="key" :disabled="!scan?.edited" @click="panel.undoEdit()">
           {{ t('page.undo') }}
         </button>
         <button type="button" class="key ink" @click="emit('done')">{{ t('page.done') }}</button>

@@ -5,6 +5,7 @@ import { api, ask, type Schemas } from '@/api/client';
 import AskDelete from '@/shared/AskDelete.vue';
 import ClientSecret from '@/shared/ClientSecret.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import { ifMatch } from '@/shared/one';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import TextField from '@/shared/TextField.vue';
@@ -23,6 +24,8 @@ const query = useQuery({
 });
 const provider = computed(() => query.data.value?.provider);
 const open = ref(false);
+/** Of what the form was filled from. */
+let version = '';
 const form = ref<Schemas['ProviderForm']>(blank());
 const found = ref<Schemas['ProviderFound']>();
 const wayBack = `${window.location.origin}/api/session/provider/code`;
@@ -33,6 +36,7 @@ function blank(): Schemas['ProviderForm'] {
 function begin() {
   const { name, issuer, clientId, groupsClaim, groups } = provider.value ?? blank();
   form.value = { name, issuer, clientId, groupsClaim, groups: { ...groups } };
+  version = provider.value?.version ?? '';
   found.value = undefined;
   clear();
   open.value = true;
@@ -45,7 +49,14 @@ async function test() {
   found.value = await attempt(() => ask(api.POST('/api/sign-in-provider/test', { body: form.value })));
 }
 async function save() {
-  const saved = await attempt(() => ask(api.PUT('/api/sign-in-provider', { body: form.value })));
+  const saved = await attempt(() =>
+    ask(
+      api.PUT('/api/sign-in-provider', {
+        params: { header: ifMatch(version) },
+        body: form.value,
+      }),
+    ),
+  );
   if (!saved) return;
   queries.setQueryData(['sign-in-provider'], saved);
   open.value = false;

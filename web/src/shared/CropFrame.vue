@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { useEventListener } from '@vueuse/core';
 import type { Schemas } from '@/api/client';
 
@@ -25,6 +25,8 @@ type Corner = (typeof CORNERS)[number];
 
 const frame = ref<HTMLElement>();
 const held = ref<Corner>();
+/** The keys go on where they were pressed. */
+onMounted(() => frame.value?.querySelector('button')?.focus());
 const percent = (fraction: number) => `${fraction * 100}%`;
 const style = computed(() => ({
   left: percent(part.value.left),

@@ -12,6 +12,8 @@ import java.net.URI;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
@@ -154,6 +156,32 @@ class ProviderSignInTest {
         assertThat(browser.get("/api/session").ok().json().path("provider").isString())
                 .isFalse();
         assertThat(browser.get(WAY).text()).contains("sign-in=not-found");
+    }
+
+    /** Two administrators at once: the second one is told, and nothing is lost. */
+    @Test
+    void whoWasSlowerIsTold(Office office) throws Exception {
+        String version = office.desk
+                .get("/api/sign-in-provider")
+                .ok()
+                .json()
+                .path("provider")
+                .path("version")
+                .asString();
+        Map<String, Object> first = form();
+        first.put("name", "Quay accounts");
+        office.desk.put("/api/sign-in-provider", first, version).ok();
+        assertThat(office.desk.put("/api/sign-in-provider", form(), version).get("code"))
+                .isEqualTo("provider.changed");
+        assertThat(office.desk.get("/api/session").get("provider")).isEqualTo("Quay accounts");
+        List<CompletableFuture<Integer>> both = Stream.of("One", "Two")
+                .map(name -> CompletableFuture.supplyAsync(() -> {
+                    Map<String, Object> form = form();
+                    form.put("name", name);
+                    return office.desk.put("/api/sign-in-provider", form).status();
+                }))
+                .toList();
+        assertThat(both).extracting(CompletableFuture::join).containsOnly(200);
     }
 
     @Test

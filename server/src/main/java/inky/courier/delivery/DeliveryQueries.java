@@ -24,6 +24,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -106,6 +107,7 @@ public class DeliveryQueries {
      * A page as scanned.
      *
      * @param leftOut why it is in no file; empty when it is in one
+     * @param returnable whether a person can bring it back: separator sheets stay apart
      * @param done what was done to it, and why
      */
     public record PageThumb(
@@ -113,6 +115,7 @@ public class DeliveryQueries {
             long bytes,
             String media,
             Message leftOut,
+            boolean returnable,
             List<Message> done,
             Presence presence,
             boolean splitBefore,
@@ -280,6 +283,7 @@ public class DeliveryQueries {
                                 p.bytes(),
                                 p.media(),
                                 leftOut(p.fate()),
+                                RETURNABLE.contains(p.fate()),
                                 p.done(),
                                 p.presence(),
                                 p.splitBefore(),
@@ -291,6 +295,8 @@ public class DeliveryQueries {
         return new DeliveryPage(
                 row, rest.profile, rest.email, made, shown, rest.scan != null && pages.isEdited(rest.scan), log);
     }
+
+    private static final Set<String> RETURNABLE = Set.of("SKIPPED_BLANK", "LEFT_OUT");
 
     private static Message leftOut(String fate) {
         return switch (fate) {

@@ -164,7 +164,10 @@ class WorkshopMaking implements FileMaking {
             Delivery delivery = change.delivery();
             keepFiles(delivery, job, made.files());
             keepReports(delivery);
-            sizes.observe(fitted.by, made, delivery.deviceId);
+            // Parts of pages say nothing of what whole ones weigh.
+            if (sources.stream().noneMatch(page -> page.edited().shape().isCropped())) {
+                sizes.observe(fitted.by, made, delivery.deviceId);
+            }
             if (!fitted.fits) {
                 change.say(Message.of("delivery.does-not-fit"), "");
             }
@@ -263,6 +266,16 @@ class WorkshopMaking implements FileMaking {
         @Override
         public boolean splitBefore() {
             return page.edited().splitBefore();
+        }
+
+        @Override
+        public boolean turnedByHand() {
+            return page.edited().shape().isTurned();
+        }
+
+        @Override
+        public boolean croppedByHand() {
+            return page.edited().shape().isCropped();
         }
 
         @Override

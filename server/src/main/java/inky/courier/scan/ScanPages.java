@@ -6,7 +6,7 @@ import inky.courier.core.edit.EditedPage;
 import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.edit.PageEdit;
 import inky.courier.core.edit.PageEdits;
-import inky.courier.core.edit.Part;
+import inky.courier.core.edit.Shape;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -193,6 +194,12 @@ public class ScanPages {
         List<PageEdit> made = edits(scan);
         List<UUID> order = arrived(scan).stream().map(Arrived::id).toList();
         PageEdits.check(PageEdits.of(order, made), made, form.edit());
+        add(scan, form);
+    }
+
+    /** The same without asking whether it can be done: what a scan itself does is never refused. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void add(UUID scan, PageEditForm form) {
         jdbc.sql("insert into page_edit (scan_id, position, edit, at) "
                         + "select ?, coalesce(max(position), 0) + 1, ?, ? from page_edit where scan_id = ?")
                 .params(scan, Json.write(form), clock.instant().atOffset(ZoneOffset.UTC), scan)
@@ -221,6 +228,13 @@ public class ScanPages {
                 .orElseThrow(() -> Refusal.notFound("page"));
     }
 
+    /** The page behind one; none where it is the last. */
+    @Transactional(readOnly = true)
+    public Optional<UUID> after(UUID scan, UUID page) {
+        List<UUID> now = of(scan).stream().map(KeptPage::id).toList();
+        return now.stream().skip(now.indexOf(page) + 1L).findFirst();
+    }
+
     @Transactional(readOnly = true)
     public int count(UUID scan) {
         return jdbc.sql("select count(*) from scan_page where scan_id = ?")
@@ -236,14 +250,19 @@ public class ScanPages {
      * @throws Refusal when it is not there
      */
     public byte[] picture(UUID scan, UUID id, boolean small, Resolution resolution) throws IOException {
-        KeptPage page = of(scan).stream()
-                .filter(one -> one.id.equals(id))
-                .findFirst()
+        record Contents(UUID whole, UUID small) {}
+        Contents contents = jdbc.sql("select content_id, thumbnail_id from scan_page where id = ? and scan_id = ?")
+                .params(id, scan)
+                .query((row, n) -> new Contents(row.getObject(1, UUID.class), row.getObject(2, UUID.class)))
+                .optional()
                 .orElseThrow(() -> Refusal.notFound("page"));
-        var shape = page.edited.shape();
+        // How it is shown, its own edits say; the others of a long scan are not read for each of its pictures.
+        List<PageEdit> own =
+                edits(scan).stream().filter(edit -> edit.page().equals(id)).toList();
+        Shape shape = PageEdits.of(List.of(id), own).get(0).shape();
         // A part of a thumbnail would be too coarse.
-        boolean fromSmall = small && shape.part().equals(Part.WHOLE);
-        byte[] stored = store.readAll(fromSmall ? page.thumbnailId : page.contentId);
+        boolean fromSmall = small && !shape.isCropped();
+        byte[] stored = store.readAll(fromSmall ? contents.small : contents.whole);
         if (shape.isAsScanned()) {
             return stored;
         }

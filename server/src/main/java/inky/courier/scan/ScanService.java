@@ -355,17 +355,15 @@ public class ScanService {
                 .isPresent();
     }
 
-    /** Pages as they come in one load. */
+    /** Pages as they come in one load; where one of them takes another's place, the rest follow it. */
     private final class Arrival {
         private final UUID scan;
+        private final Optional<UUID> instead;
 
-        /** The page whose place the next one takes. */
-        private Optional<UUID> instead;
-
-        /** What the others of a load that replaces a page stand before; none for the end. */
+        /** What stood behind the page that was replaced; its replacement's others come before that. */
         private Optional<UUID> before = Optional.empty();
 
-        private boolean inPlace;
+        private int kept;
 
         Arrival(UUID scan, Optional<UUID> instead) {
             this.scan = scan;
@@ -374,8 +372,11 @@ public class ScanService {
 
         /** @return whether it was still wanted when it came */
         boolean keep(Prepared page) throws IOException {
+            if (instead.isPresent() && kept == 0) {
+                before = pages.after(scan, instead.get());
+            }
             try {
-                return Boolean.TRUE.equals(transaction.persistently(() -> {
+                boolean wanted = Boolean.TRUE.equals(transaction.persistently(() -> {
                     Scan held = held(scan);
                     if (held.state != ScanState.SCANNING) {
                         return false;
@@ -384,6 +385,9 @@ public class ScanService {
                     tell(scan);
                     return true;
                 }));
+                // Not before it is committed: the transaction may be begun again.
+                kept += wanted ? 1 : 0;
+                return wanted;
             } catch (UncheckedIOException e) {
                 throw e.getCause();
             }
@@ -398,18 +402,10 @@ public class ScanService {
         }
 
         private void place(UUID page) {
-            if (instead.isPresent()) {
-                List<UUID> now =
-                        pages.of(scan).stream().map(ScanPages.KeptPage::id).toList();
-                int next = now.indexOf(instead.get()) + 1;
-                before = next < now.size() && !now.get(next).equals(page)
-                        ? Optional.of(now.get(next))
-                        : Optional.empty();
-                pages.edit(scan, PageEditForm.replacing(instead.get(), page));
-                instead = Optional.empty();
-                inPlace = true;
-            } else if (inPlace && before.isPresent()) {
-                pages.edit(scan, PageEditForm.moving(page, before.get()));
+            if (instead.isPresent() && kept == 0) {
+                pages.add(scan, PageEditForm.replacing(instead.get(), page));
+            } else if (before.isPresent()) {
+                pages.add(scan, PageEditForm.moving(page, before.get()));
             }
         }
     }

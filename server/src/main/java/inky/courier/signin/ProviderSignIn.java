@@ -18,6 +18,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.client.SimpleClientHttpRequestFactory;
 import org.springframework.http.converter.FormHttpMessageConverter;
@@ -173,7 +174,13 @@ class ProviderSignIn {
             log.note(SecurityLog.Event.FAILED, called(user), Place.DESK, source.address(), provider.name());
             throw Refusal.of(HttpStatus.FORBIDDEN, "provider.no-group");
         }
-        SignIn.Identity identity = transaction.execute(status -> SignIn.view(account(user, subject, role.get())));
+        SignIn.Identity identity;
+        try {
+            identity = transaction.execute(status -> SignIn.view(account(user, subject, role.get())));
+        } catch (DataIntegrityViolationException e) {
+            // Somebody's first sign-in in two browsers at once: by now the account is there.
+            identity = transaction.execute(status -> SignIn.view(account(user, subject, role.get())));
+        }
         log.note(SecurityLog.Event.SIGNED_IN, identity.login(), Place.DESK, source.address(), provider.name());
         return identity;
     }

@@ -5,11 +5,13 @@ import inky.courier.core.access.Role;
 import inky.courier.core.access.SignInProvider;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
+import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -65,7 +67,8 @@ class SignInProviders {
             String clientId,
             boolean hasSecret,
             String groupsClaim,
-            Map<Role, List<String>> groups) {}
+            Map<Role, List<String>> groups,
+            String version) {}
 
     /** @param provider absent where the office has none */
     record ProviderSettings(@Nullable ProviderView provider) {}
@@ -107,7 +110,13 @@ class SignInProviders {
     private static ProviderView view(Kept kept) {
         SignInProvider p = kept.provider();
         return new ProviderView(
-                p.name(), p.issuer(), p.clientId(), !kept.secret().isEmpty(), p.groupsClaim(), p.groups());
+                p.name(),
+                p.issuer(),
+                p.clientId(),
+                !kept.secret().isEmpty(),
+                p.groupsClaim(),
+                p.groups(),
+                kept.revision().toString());
     }
 
     /** What is to be tried, with the secret that is kept where it goes to the same issuer and none was entered. */
@@ -123,14 +132,23 @@ class SignInProviders {
         return new Kept(before.map(Kept::id).orElseGet(UUID::randomUUID), UUID.randomUUID(), wanted, secret);
     }
 
+    /** @param version of what was looked at; empty to replace whatever it is by now @throws Refusal when somebody else was faster */
     @Transactional
-    public ProviderSettings put(ProviderForm form) {
+    public ProviderSettings put(ProviderForm form, String version) {
+        // Held, so that of two at once the second sees what the first has made of it.
+        jdbc.sql("select id from sign_in_provider for update").query(UUID.class).list();
         Optional<ProviderView> before = find().map(SignInProviders::view);
+        if (!version.isEmpty()
+                && before.filter(was -> !was.version().equals(version)).isPresent()) {
+            throw Refusal.of(HttpStatus.CONFLICT, "provider.changed");
+        }
         Kept wanted = draft(form);
-        jdbc.sql("delete from sign_in_provider").update();
         SignInProvider p = wanted.provider();
         jdbc.sql("insert into sign_in_provider (id, revision, name, issuer, client_id, secret, groups_claim, groups) "
-                        + "values (?, ?, ?, ?, ?, ?, ?, ?)")
+                        + "values (?, ?, ?, ?, ?, ?, ?, ?) on conflict ((true)) do update set id = excluded.id, "
+                        + "revision = excluded.revision, name = excluded.name, issuer = excluded.issuer, "
+                        + "client_id = excluded.client_id, secret = excluded.secret, "
+                        + "groups_claim = excluded.groups_claim, groups = excluded.groups")
                 .params(
                         wanted.id(),
                         wanted.revision(),

@@ -16,6 +16,14 @@ public record Shape(int quarters, Part part) {
         return equals(AS_SCANNED);
     }
 
+    public boolean isTurned() {
+        return quarters != 0;
+    }
+
+    public boolean isCropped() {
+        return !part.equals(Part.WHOLE);
+    }
+
     Shape turned(int more) {
         return new Shape(Math.floorMod(quarters + more, 4), part.turned(more));
     }
@@ -27,7 +35,7 @@ public record Shape(int quarters, Part part) {
     /** The page as it is shown; its samples are not changed, only fewer or in other places. */
     public PageRaster of(PageRaster scanned) {
         PageRaster turned = quarters == 0 ? scanned : Resample.quarters(scanned, quarters * 90);
-        if (part.equals(Part.WHOLE)) {
+        if (!isCropped()) {
             return turned;
         }
         int left = at(part.left(), turned.width());

@@ -34,6 +34,21 @@ public record PageAnalysis(
         return barcodes.stream().filter(Barcode::isSeparator).findFirst();
     }
 
+    /** The same, with the paper taken to fill the scan. */
+    public PageAnalysis fillingTheScan() {
+        return new PageAnalysis(
+                colour,
+                blankness,
+                skewDegrees,
+                uprightDegrees,
+                uprightConfidence,
+                paper.fillingTheScan(),
+                kind,
+                kindConfidence,
+                portrait,
+                barcodes);
+    }
+
     public PageAnalysis withUpright(int degrees, double confidence) {
         return new PageAnalysis(
                 colour, blankness, skewDegrees, degrees, confidence, paper, kind, kindConfidence, portrait, barcodes);

@@ -13,4 +13,8 @@ import inky.courier.core.media.MediaSize;
  * @param edgesSeen whether it was told from the scanner's background; else it fills the scan
  */
 public record Paper(
-        MediaSize media, double widthMm, double heightMm, Outline outline, double skewDegrees, boolean edgesSeen) {}
+        MediaSize media, double widthMm, double heightMm, Outline outline, double skewDegrees, boolean edgesSeen) {
+    Paper fillingTheScan() {
+        return new Paper(media, widthMm, heightMm, outline, 0, false);
+    }
+}

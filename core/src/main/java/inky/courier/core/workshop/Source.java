@@ -30,6 +30,16 @@ public interface Source {
         return false;
     }
 
+    /** Whether a person turned this page: then it is not turned upright by what is found. */
+    default boolean turnedByHand() {
+        return false;
+    }
+
+    /** Whether a person chose a part of this page: then no paper is looked for in it. */
+    default boolean croppedByHand() {
+        return false;
+    }
+
     /** Whether a person brought this page back after it was skipped as blank. */
     default boolean keep() {
         return false;

@@ -134,7 +134,7 @@ public final class Workshop {
         List<Message> done = new ArrayList<>();
         PageRaster scanned = source.raster();
         PageRaster raster = treatment.withoutFringe(scanned, done);
-        Optional<PageAnalysis> analysis = analysis(raster);
+        Optional<PageAnalysis> analysis = analysis(raster, source);
         Optional<Worked> apart = setApart(unit.number, source, analysis);
         if (apart.isPresent()) {
             return apart.get();
@@ -196,7 +196,7 @@ public final class Workshop {
         Map<Message, List<Message>> steps = new LinkedHashMap<>();
         for (int i = 0; i < outlines.size(); i++) {
             PageRaster paper = Resample.cut(raster, outlines.get(i));
-            Optional<PageAnalysis> analysis = analysis(paper);
+            Optional<PageAnalysis> analysis = analysis(paper, Source.of(paper));
             List<Message> own = new ArrayList<>();
             if (analysis.isPresent() && isSkipped(analysis.get(), source)) {
                 own.add(Message.of("page.done.left-out")
@@ -260,7 +260,7 @@ public final class Workshop {
             int number = unit.number + i;
             List<Message> done = new ArrayList<>();
             PageRaster raster = treatment.withoutFringe(source.raster(), done);
-            Optional<PageAnalysis> analysis = analysis(raster);
+            Optional<PageAnalysis> analysis = analysis(raster, source);
             Optional<Worked> apart = setApart(number, source, analysis);
             if (apart.isPresent()) {
                 reports.addAll(apart.get().reports);
@@ -369,7 +369,8 @@ public final class Workshop {
                 || g.byKind();
     }
 
-    private Optional<PageAnalysis> analysis(PageRaster raster) throws IOException {
+    /** What a person did to the page counts for more than what is found. */
+    private Optional<PageAnalysis> analysis(PageRaster raster, Source source) throws IOException {
         if (!analyses) {
             return Optional.empty();
         }
@@ -378,7 +379,11 @@ public final class Workshop {
             case BOLD -> BlankSensitivity.BOLD;
             default -> BlankSensitivity.USUAL;
         };
-        PageAnalysis analysis = PageAnalyser.analyse(raster, sensitivity);
+        PageAnalysis found = PageAnalyser.analyse(raster, sensitivity);
+        PageAnalysis analysis = source.croppedByHand() ? found.fillingTheScan() : found;
+        if (source.turnedByHand()) {
+            return Optional.of(analysis.withUpright(0, 1));
+        }
         if (!turns || analysis.uprightDegrees() == 0) {
             return Optional.of(analysis);
         }

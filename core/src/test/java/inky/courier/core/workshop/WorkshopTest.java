@@ -20,6 +20,7 @@ import inky.courier.core.profile.Tone;
 import inky.courier.core.reading.NotInstalled;
 import inky.courier.core.reading.PageWords;
 import inky.courier.core.reading.TextReader;
+import inky.courier.core.tidy.Resample;
 import inky.courier.core.truth.GlassPages;
 import inky.courier.core.truth.TruthPages;
 import java.io.IOException;
@@ -28,6 +29,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentSkipListMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -38,6 +40,21 @@ import org.junit.jupiter.params.provider.CsvSource;
 class WorkshopTest {
     private static final PageRaster PRINT = TruthPages.text(1, 75, 1).raster();
     private static final PageRaster BLANK = TruthPages.blank(0, 75).raster();
+
+    private static final TextReader NOTHING_INSTALLED = new TextReader() {
+        @Override
+        public PageWords read(PageRaster page, List<String> languages) {
+            throw new NotInstalled(
+                    "files.searchable",
+                    Message.text("No OCR is installed."),
+                    Message.text("apt install tesseract-ocr."));
+        }
+
+        @Override
+        public List<String> languages() {
+            return List.of();
+        }
+    };
 
     @TempDir
     Path folder;
@@ -117,6 +134,52 @@ class WorkshopTest {
         assertEquals(List.of(1, 2), made.files().stream().map(MadeFile::pages).toList());
     }
 
+    /** A page that a person turned or cropped stays so, whatever the profile would do to it. */
+    @Test
+    void whatAPersonDidCountsForMoreThanWhatIsFound() throws IOException {
+        Tidy tidy =
+                new Tidy(null, true, true, true, null, 0, false, null, false, false, 100, "", 0, null, false, false);
+        PageRaster upright = TruthPages.text(1, 150, 1).raster();
+        PageRaster sideways = Resample.quarters(upright, 90);
+        PageRaster onLid = TruthPages.onLid(3, 100).raster();
+        List<PageRaster> treated = treated(
+                tidy, List.of(page(sideways), byHand(sideways, true, false), page(onLid), byHand(onLid, false, true)));
+        assertTrue(treated.get(0).height() > treated.get(0).width(), "upright by itself");
+        assertTrue(treated.get(1).width() > treated.get(1).height(), "by hand it stays");
+        assertTrue(treated.get(2).width() < 0.97 * onLid.width(), "paper on a lid is found");
+        assertTrue(treated.get(3).width() >= onLid.width(), "but not in a part that somebody chose");
+    }
+
+    private static Source byHand(PageRaster raster, boolean turned, boolean cropped) {
+        return new Source() {
+            @Override
+            public PageRaster raster() {
+                return raster;
+            }
+
+            @Override
+            public boolean turnedByHand() {
+                return turned;
+            }
+
+            @Override
+            public boolean croppedByHand() {
+                return cropped;
+            }
+        };
+    }
+
+    private List<PageRaster> treated(Tidy tidy, List<Source> pages) throws IOException {
+        Map<Integer, PageRaster> seen = new ConcurrentSkipListMap<>();
+        new Workshop(
+                        profile(Grouping.ONE_FILE, tidy, FileSettings.of(FileType.PDF)),
+                        NOTHING_INSTALLED,
+                        2,
+                        (number, page) -> seen.put(number, page.raster()))
+                .make(pages, folder, description());
+        return List.copyOf(seen.values());
+    }
+
     @Test
     void eachKindHasAFileOfItsOwn() throws IOException {
         Workshop.Result made = make(
@@ -179,24 +242,10 @@ class WorkshopTest {
 
     @Test
     void whatIsNotInstalledIsSaidWithWhatToInstall() {
-        TextReader none = new TextReader() {
-            @Override
-            public PageWords read(PageRaster page, List<String> languages) {
-                throw new NotInstalled(
-                        "files.searchable",
-                        Message.text("No OCR is installed."),
-                        Message.text("apt install tesseract-ocr."));
-            }
-
-            @Override
-            public List<String> languages() {
-                return List.of();
-            }
-        };
         FileSettings searchable = new FileSettings(FileType.PDF, null, false, true, false, null, null, null, null);
         NotInstalled missing = assertThrows(
                 NotInstalled.class,
-                () -> new Workshop(profile(Grouping.ONE_FILE, Tidy.NONE, searchable), none, 2)
+                () -> new Workshop(profile(Grouping.ONE_FILE, Tidy.NONE, searchable), NOTHING_INSTALLED, 2)
                         .make(List.of(page(PRINT)), folder, description()));
         assertEquals(
                 "apt install tesseract-ocr.", missing.problems().get(0).remedy().toString());
