@@ -90,16 +90,16 @@ describe('an answer that comes late', () => {
     await flushPromises();
     answer({ ...FRONT, person: undefined });
     await flushPromises();
-    expect(seen.stage.value).toBe('jobs');
+    expect(seen.stage.value.name).toBe('jobs');
   });
 });
 
 describe('from the door to the jobs', () => {
   it('a PIN leads to the jobs of this device', async () => {
     const seen = await panel();
-    expect(seen.stage.value).toBe('door');
+    expect(seen.stage.value.name).toBe('door');
     await seen.signIn('274193');
-    expect(seen.stage.value).toBe('jobs');
+    expect(seen.stage.value.name).toBe('jobs');
     expect(seen.labels.value).toEqual([LABEL]);
     expect(server.to('POST /api/panel/d1/session')[0]?.body).toEqual({ pin: '274193' });
   });
@@ -108,7 +108,7 @@ describe('from the door to the jobs', () => {
     server.on('POST /api/panel/d1/session', new Refusal(401, { title: 'This PIN is not known here.' }));
     const seen = await panel();
     expect(await seen.signIn('000000')).toBe(false);
-    expect(seen.stage.value).toBe('door');
+    expect(seen.stage.value.name).toBe('door');
     expect(seen.problem.value?.sentence).toBe('This PIN is not known here.');
   });
 
@@ -116,7 +116,7 @@ describe('from the door to the jobs', () => {
     const seen = await panel();
     signedIn = true;
     await step(15_000);
-    expect(seen.stage.value).toBe('jobs');
+    expect(seen.stage.value.name).toBe('jobs');
   });
 });
 
@@ -126,13 +126,13 @@ describe('a scan', () => {
     await seen.begin(LABEL as never);
     await flushPromises();
     await seen.send();
-    expect(seen.sendWhenDone.value).toBe(true);
+    expect(seen.at('scan')?.sendWhenDone).toBe(true);
     expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(0);
     server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     StandInEvents.last?.tell('changed', { kind: 'scan', id: 's1' });
     await flushPromises();
     expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(1);
-    expect(seen.stage.value).toBe('sent');
+    expect(seen.stage.value.name).toBe('sent');
   });
 
   it('that met trouble is not sent by itself', async () => {
@@ -141,7 +141,7 @@ describe('a scan', () => {
     await seen.send();
     server.on('GET /api/panel/d1/scans/s1', scan('TROUBLE'));
     await step(2000);
-    expect(seen.sendWhenDone.value).toBe(false);
+    expect(seen.at('scan')?.sendWhenDone).toBe(false);
     server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     await step(2000);
     expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(0);
@@ -152,7 +152,7 @@ describe('a scan', () => {
     await seen.begin(LABEL as never);
     server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     await step(2000);
-    expect(seen.scan.value?.state).toBe('COMPLETE');
+    expect(seen.at('scan')?.scan.state).toBe('COMPLETE');
   });
 
   it('takes along whom and where the person has chosen, and the next one starts without', async () => {
@@ -161,8 +161,8 @@ describe('a scan', () => {
       .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     const seen = await inside();
     await seen.begin(LABEL as never);
-    seen.recipients.value = { m1: ['oda.fennick@wherrymoor.example'] };
-    seen.folders.value = { f1: 'charts' };
+    seen.answer('recipients', 'm1', ['oda.fennick@wherrymoor.example']);
+    seen.answer('folders', 'f1', 'charts');
     await seen.send();
     expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toEqual({
       recipients: { m1: ['oda.fennick@wherrymoor.example'] },
@@ -170,9 +170,9 @@ describe('a scan', () => {
     });
     seen.next();
     await flushPromises();
-    expect(seen.stage.value).toBe('jobs');
+    expect(seen.stage.value.name).toBe('jobs');
     await seen.begin(LABEL as never);
-    expect(seen.recipients.value).toEqual({});
+    expect(seen.at('scan')?.answers).toEqual({ recipients: {}, folders: {} });
   });
 });
 
@@ -187,18 +187,18 @@ describe('consent', () => {
   it('is asked for before the first scan, and the scan begins when it is given', async () => {
     const seen = await inside();
     await seen.begin(asking as never);
-    expect(seen.stage.value).toBe('consent');
+    expect(seen.stage.value.name).toBe('consent');
     await step(1500);
-    expect(seen.stage.value).toBe('consent');
+    expect(seen.stage.value.name).toBe('consent');
     server.on('GET /api/panel/d1/consents/r1', { id: 'r1', state: 'GIVEN' });
     await step(1500);
-    expect(seen.stage.value).toBe('scan');
+    expect(seen.stage.value.name).toBe('scan');
   });
 
   it('can be put off: the scan begins and will wait', async () => {
     const seen = await inside();
     await seen.begin(asking as never, false);
-    expect(seen.stage.value).toBe('scan');
+    expect(seen.stage.value.name).toBe('scan');
     expect(server.to('POST /api/panel/d1/consents')).toHaveLength(0);
   });
 
@@ -206,9 +206,9 @@ describe('consent', () => {
     const seen = await inside();
     await seen.begin(asking as never);
     await step(120_000);
-    expect(seen.stage.value).toBe('consent');
+    expect(seen.stage.value.name).toBe('consent');
     seen.leaveConsent();
-    expect(seen.stage.value).toBe('jobs');
+    expect(seen.stage.value.name).toBe('jobs');
   });
 });
 
@@ -220,7 +220,7 @@ describe('the next person', () => {
       .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     await seen.begin(LABEL as never);
     await step(61_000);
-    expect(seen.stage.value).toBe('door');
+    expect(seen.stage.value.name).toBe('door');
     expect(server.to('DELETE /api/panel/d1/scans/s1')).toHaveLength(1);
     expect(server.to('DELETE /api/panel/d1/session')).toHaveLength(1);
     expect(seen.labels.value).toEqual([]);
@@ -230,14 +230,14 @@ describe('the next person', () => {
     const seen = await inside();
     await seen.begin(LABEL as never);
     await step(120_000);
-    expect(seen.stage.value).toBe('scan');
+    expect(seen.stage.value.name).toBe('scan');
   });
 
   it('a session that has ended at the server leads to the door, not to an error', async () => {
     const seen = await inside();
     server.on('POST /api/panel/d1/scans', new Refusal(401));
     await seen.begin(LABEL as never);
-    expect(seen.stage.value).toBe('door');
+    expect(seen.stage.value.name).toBe('door');
     expect(seen.problem.value).toBeUndefined();
     expect(StandInEvents.last?.closed).toBe(true);
   });

@@ -9,8 +9,8 @@ const ABILITIES = {
   makeAndModel: 'Alder M30',
   feeder: true,
   glass: true,
-  sides: ['one-sided'],
-  colourModes: ['color'],
+  bothSides: false,
+  colour: true,
   panelPlaces: 5,
 };
 const care = {

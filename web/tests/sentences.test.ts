@@ -63,8 +63,8 @@ describe('what a device can do, in words', () => {
     feeder: true,
     feederSheets: 100,
     glass: true,
-    sides: ['one-sided', 'two-sided-long-edge'],
-    colourModes: ['monochrome', 'color'],
+    bothSides: true,
+    colour: true,
     resolutions: [150, 200, 300],
     // PWG 5101.1 names; legal is longer than A4 but not larger than A3
     media: ['iso_a4_210x297mm', 'na_legal_8.5x14in', 'iso_a3_297x420mm'],

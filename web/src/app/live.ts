@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/vue-query';
-import { onScopeDispose, ref } from 'vue';
+import { onScopeDispose } from 'vue';
+import { useNotices } from '@/shared/notices';
 
 /** Which queries are out of date when something of a kind has changed. */
 const STALE: Record<string, string[]> = {
@@ -22,13 +23,6 @@ const APART = 2_000;
 /** Keeps the desk up to date by server-sent events; `live` tells whether the line stands. */
 export function useLive() {
   const queries = useQueryClient();
-  const live = ref(false);
-  const source = new EventSource('/api/live');
-
-  source.addEventListener('ready', () => {
-    live.value = true;
-    void queries.invalidateQueries();
-  });
   /* The first is looked at almost at once, the many of a busy office together every two seconds. */
   const stale = new Set<string>();
   let timer = 0;
@@ -39,15 +33,12 @@ export function useLive() {
     for (const key of stale) void queries.invalidateQueries({ queryKey: [key] });
     stale.clear();
   }
-  source.addEventListener('changed', (event) => {
-    const notice = JSON.parse((event as MessageEvent<string>).data) as { kind: string };
-    for (const key of STALE[notice.kind] ?? []) stale.add(key);
-    if (!timer) timer = window.setTimeout(freshen, Math.max(SOON, last + APART - Date.now()));
+  onScopeDispose(() => window.clearTimeout(timer));
+  return useNotices('/api/live', {
+    ready: () => void queries.invalidateQueries(),
+    changed({ kind }) {
+      for (const key of STALE[kind] ?? []) stale.add(key);
+      if (!timer) timer = window.setTimeout(freshen, Math.max(SOON, last + APART - Date.now()));
+    },
   });
-  source.addEventListener('error', () => (live.value = false));
-  onScopeDispose(() => {
-    source.close();
-    window.clearTimeout(timer);
-  });
-  return { live };
 }

@@ -15,7 +15,6 @@ export function abilityRows(a: Abilities): { name: string; words: string }[] {
       ...(a.media.length ? [{ name: 'Largest paper', words: largest(a.media) }] : []),
     ];
   }
-  const both = a.sides.some((side) => side.startsWith('two-sided'));
   return [
     {
       name: 'Paper in',
@@ -23,8 +22,8 @@ export function abilityRows(a: Abilities): { name: string; words: string }[] {
         .filter(Boolean)
         .join(', '),
     },
-    { name: 'Sides', words: both ? 'both at once' : 'one side only' },
-    { name: 'Colour', words: a.colourModes.includes('color') ? 'colour and grey' : 'grey only' },
+    { name: 'Sides', words: a.bothSides ? 'both at once' : 'one side only' },
+    { name: 'Colour', words: a.colour ? 'colour and grey' : 'grey only' },
     { name: 'Resolution', words: a.resolutions.join(', ') + ' dpi' },
     { name: 'Largest paper', words: largest(a.media) },
     { name: 'Panel', words: a.panelPlaces ? `${a.panelPlaces} places for jobs` : 'no panel' },
@@ -50,11 +49,10 @@ export function abilityLine(a: Abilities): string {
   if (!scans(a)) {
     return 'prints only';
   }
-  const both = a.sides.some((side) => side.startsWith('two-sided'));
   return [
     [a.feeder ? 'feeder' : '', a.glass ? 'glass' : ''].filter(Boolean).join(' and '),
-    both ? 'both sides' : 'one side',
-    a.colourModes.includes('color') ? 'colour' : 'grey',
+    a.bothSides ? 'both sides' : 'one side',
+    a.colour ? 'colour' : 'grey',
     `${a.panelPlaces} places`,
   ].join(', ');
 }

@@ -7,6 +7,8 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes, count } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
+import { PEOPLE } from '@/shared/pickable';
+import PickOne from '@/shared/PickOne.vue';
 import StateMark from '@/shared/StateMark.vue';
 
 type Rehearsal = Schemas['Rehearsal'];
@@ -29,17 +31,21 @@ const own = ref<File[]>([]);
 const chooser = ref<HTMLInputElement>();
 const took = ref(0);
 
+function pages() {
+  const body = new FormData();
+  for (const sample of samples.value) body.append('samples', sample);
+  for (const file of own.value) body.append('files', file);
+  return body;
+}
+
 const run = useMutation({
   mutationFn: async (): Promise<Rehearsal> => {
     const began = performance.now();
-    const body = new FormData();
-    for (const sample of samples.value) body.append('samples', sample);
-    for (const file of own.value) body.append('files', file);
     const made = await ask(
       api.POST('/api/jobs/{id}/rehearsal', {
         params: { path: { id: id.value } },
         body: {} as never,
-        bodySerializer: () => body,
+        bodySerializer: pages,
       }),
     );
     took.value = (performance.now() - began) / 1000;
@@ -58,6 +64,19 @@ function choose(event: Event) {
   // So that a file that was mended can be chosen again.
   input.value = '';
 }
+
+/** As whom the pages are sent for real. */
+const person = ref('');
+const test = useMutation({
+  mutationFn: () =>
+    ask(
+      api.POST('/api/jobs/{id}/test-delivery', {
+        params: { path: { id: id.value }, query: { person: person.value } },
+        body: {} as never,
+        bodySerializer: pages,
+      }),
+    ),
+});
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 const TONES = ['a', 'b', 'c'];
@@ -211,6 +230,21 @@ useKeys({ Escape: () => void router.push('/jobs/' + id.value), r: () => run.muta
           </li>
         </ul>
         <p v-else class="fine"><StateMark mark="accepted" silent /> No problems found.</p>
+        <form class="test" @submit.prevent="test.mutate()">
+          <h3>Test delivery</h3>
+          <p class="small quiet">Sends these pages for real, to all destinations of the job.</p>
+          <PickOne v-bind="PEOPLE" v-model="person" label="Send as" placeholder="Send as" />
+          <button type="submit" class="button" :disabled="!person || test.isPending.value">
+            {{ test.isPending.value ? 'Sending ...' : 'Send' }}
+          </button>
+          <ErrorNote :error="test.error.value" />
+          <p v-if="test.data.value" class="small" role="status">
+            Sent as
+            <RouterLink :to="'/deliveries/' + test.data.value.deliveryId"
+              >delivery D-{{ test.data.value.number }}</RouterLink
+            >.
+          </p>
+        </form>
       </aside>
     </div>
   </section>
@@ -247,6 +281,18 @@ useKeys({ Escape: () => void router.push('/jobs/' + id.value), r: () => run.muta
 </template>
 
 <style scoped>
+.test {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 6px 8px;
+  align-items: center;
+  margin-top: 16px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule);
+}
+.test > :not(.el-select, button) {
+  grid-column: 1 / -1;
+}
 .title {
   display: flex;
   gap: 14px;

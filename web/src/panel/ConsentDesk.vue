@@ -2,23 +2,22 @@
 import { computed } from 'vue';
 import StateMark from '@/shared/StateMark.vue';
 import { useWords } from '@/shared/words';
+import type { At } from './machine';
 import type { PanelState } from './usePanel';
 
 /** The code that a person types on their phone, to let Courier into their cloud folder. */
-const props = defineProps<{ panel: PanelState }>();
+const props = defineProps<{ panel: PanelState; at: At<'consent'> }>();
 const { t } = useWords();
-const { consent, job, busy } = props.panel;
-const waiting = computed(() => consent.value?.state === 'WAITING');
-const given = computed(() => consent.value?.state === 'GIVEN');
+const { busy } = props.panel;
+const consent = computed(() => props.at.request);
+const waiting = computed(() => consent.value.state === 'WAITING');
+const given = computed(() => consent.value.state === 'GIVEN');
 /** Without what nobody types. */
-const page = computed(() => consent.value?.page.replace(/^https?:\/\//, '') ?? '');
-function scanNow() {
-  if (job.value) void props.panel.begin(job.value, false);
-}
+const page = computed(() => consent.value.page.replace(/^https?:\/\//, ''));
 </script>
 
 <template>
-  <div v-if="consent" class="consent">
+  <div class="consent">
     <div class="left">
       <h1>{{ t('consent.title') }}</h1>
       <ol>
@@ -58,7 +57,7 @@ function scanNow() {
     </svg>
     <div class="foot">
       <button type="button" class="key" @click="panel.leaveConsent()">{{ t('panel.back') }}</button>
-      <button v-if="job" type="button" class="key" :disabled="busy" @click="scanNow">
+      <button type="button" class="key" :disabled="busy" @click="panel.begin(at.job, false)">
         {{ t('consent.later') }}
       </button>
       <button

@@ -2,14 +2,15 @@
 import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useWords } from '@/shared/words';
+import type { Answers } from './machine';
 import type { PanelState } from './usePanel';
 
 /** A folder below the destination's own, looked for from its root down. */
-const props = defineProps<{ panel: PanelState; question: Schemas['Ask'] }>();
+const props = defineProps<{ panel: PanelState; question: Schemas['Ask']; answers: Answers }>();
 const emit = defineEmits<{ done: [] }>();
 const { t } = useWords();
-const { folders, device, busy } = props.panel;
-const path = ref(folders.value[props.question.destinationId] ?? '');
+const { device, busy } = props.panel;
+const path = ref(props.answers.folders[props.question.destinationId] ?? '');
 const entries = ref<Schemas['FolderEntry'][]>([]);
 const more = ref(false);
 const making = ref(false);
@@ -50,7 +51,7 @@ async function make() {
   name.value = '';
 }
 function choose() {
-  folders.value = { ...folders.value, [props.question.destinationId]: path.value };
+  props.panel.answer('folders', props.question.destinationId, path.value);
   emit('done');
 }
 onMounted(async () => {

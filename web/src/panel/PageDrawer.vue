@@ -7,21 +7,21 @@ import { useWords } from '@/shared/words';
 import type { PanelState } from './usePanel';
 
 /** One page, large, with all that can be done to it. */
-const props = defineProps<{ panel: PanelState; page: string }>();
+const props = defineProps<{ panel: PanelState; scan: Schemas['ScanView']; page: string }>();
 const emit = defineEmits<{ done: []; look: [page: string] }>();
 const { t } = useWords();
-const { scan, device } = props.panel;
+const { device } = props.panel;
 
 const cropKey = ref<HTMLElement>();
 const root = ref<HTMLElement>();
 onMounted(() => root.value?.querySelector('button')?.focus());
 
-const pages = computed(() => scan.value?.pages ?? []);
+const pages = computed(() => props.scan.pages);
 const at = computed(() => pages.value.findIndex((one) => one.id === props.page));
 const seen = computed(() => pages.value[at.value]);
 const picture = computed(() =>
   seen.value
-    ? `/api/panel/${device}/scans/${scan.value?.id}/pages/${seen.value.id}/image?look=${seen.value.look}`
+    ? `/api/panel/${device}/scans/${props.scan.id}/pages/${seen.value.id}/image?look=${seen.value.look}`
     : '',
 );
 const neighbour = (by: number) => pages.value[at.value + by]?.id;
@@ -133,12 +133,12 @@ function close() {
         >
           {{ seen.splitBefore ? t('scan.join') : t('scan.new-file') }}
         </button>
-        <button type="button" class="key" :disabled="scan?.state === 'SCANNING'" @click="again">
+        <button type="button" class="key" :disabled="scan.state === 'SCANNING'" @click="again">
           {{ t('page.scan-again') }}
         </button>
       </div>
       <div v-if="!part" class="keys end">
-        <button type="button" class="key" :disabled="!scan?.edited" @click="panel.undoEdit()">
+        <button type="button" class="key" :disabled="!scan.edited" @click="panel.undoEdit()">
           {{ t('page.undo') }}
         </button>
         <button type="button" class="key ink" @click="emit('done')">{{ t('page.done') }}</button>

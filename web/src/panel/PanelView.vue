@@ -40,29 +40,31 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
             <p class="where">{{ front.person.name }}</p>
             <p class="quiet">{{ t('panel.signs-out-in', { n: secondsLeft }) }}</p>
           </div>
-          <button v-if="stage === 'jobs'" type="button" class="key" @click="panel.look()">
+          <button v-if="stage.name === 'jobs'" type="button" class="key" @click="panel.look()">
             {{ t('panel.my-scans') }}
           </button>
           <button type="button" class="key" @click="panel.signOut()">{{ t('panel.sign-out') }}</button>
         </template>
       </header>
       <main>
-        <p v-if="problem && stage !== 'door'" class="problem" role="alert">
+        <p v-if="problem && stage.name !== 'door'" class="problem" role="alert">
           <StateMark mark="failed" :size="24" silent />
           <span
             ><strong>{{ problem.sentence }}</strong> {{ problem.remedy }}</span
           >
         </p>
-        <PinDoor v-if="stage === 'door'" :panel="panel" />
-        <JobLabels v-else-if="stage === 'jobs'" :panel="panel" />
-        <ConsentDesk v-else-if="stage === 'consent'" :panel="panel" />
-        <MyThings v-else-if="stage === 'mine'" :panel="panel" />
-        <ScanDesk v-else-if="stage === 'scan'" :panel="panel" />
-        <SentView v-else :panel="panel" />
+        <PinDoor v-if="stage.name === 'door'" :panel="panel" />
+        <JobLabels v-else-if="stage.name === 'jobs'" :panel="panel" />
+        <ConsentDesk v-else-if="stage.name === 'consent'" :panel="panel" :at="stage" />
+        <MyThings v-else-if="stage.name === 'mine'" :panel="panel" />
+        <ScanDesk v-else-if="stage.name === 'scan'" :panel="panel" :at="stage" />
+        <SentView v-else :panel="panel" :at="stage" />
       </main>
       <footer
         v-if="
-          (stage === 'door' || stage === 'jobs') && front.condition !== 'READY' && front.condition !== 'BUSY'
+          (stage.name === 'door' || stage.name === 'jobs') &&
+          front.condition !== 'READY' &&
+          front.condition !== 'BUSY'
         "
         :class="front.condition.toLowerCase()"
       >

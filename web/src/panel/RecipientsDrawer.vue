@@ -3,17 +3,18 @@ import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useWords } from '@/shared/words';
+import type { Answers } from './machine';
 import type { PanelState } from './usePanel';
 
 /** Whom a mail goes to: people by their first letters, those of lately, or an address. */
-const props = defineProps<{ panel: PanelState; question: Schemas['Ask'] }>();
+const props = defineProps<{ panel: PanelState; question: Schemas['Ask']; answers: Answers }>();
 const emit = defineEmits<{ done: [] }>();
 const { t } = useWords();
-const { recipients, device } = props.panel;
+const { device } = props.panel;
 const letters = ref('');
 const book = ref<Schemas['AddressBook']>();
 const field = ref<HTMLInputElement>();
-const chosen = computed(() => recipients.value[props.question.destinationId] ?? []);
+const chosen = computed(() => props.answers.recipients[props.question.destinationId] ?? []);
 const isAddress = computed(() => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(letters.value.trim()));
 const shown = computed(() =>
   letters.value ? (book.value?.people ?? []) : [...(book.value?.recent ?? []), ...others.value],
@@ -40,11 +41,10 @@ onMounted(() => {
 });
 
 function toggle(email: string) {
-  props.panel.touch();
   const next = chosen.value.includes(email)
     ? chosen.value.filter((one) => one !== email)
     : [...chosen.value, email];
-  recipients.value = { ...recipients.value, [props.question.destinationId]: next };
+  props.panel.answer('recipients', props.question.destinationId, next);
 }
 function addWritten() {
   if (!props.question.freely || !isAddress.value) return;

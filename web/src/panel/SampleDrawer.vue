@@ -7,12 +7,13 @@ import type { PanelState } from './usePanel';
 const props = defineProps<{ panel: PanelState }>();
 const { t } = useWords();
 const emit = defineEmits<{ done: [] }>();
-const { stacks, busy } = props.panel;
+const { stacks, busy, front } = props.panel;
 const first = ref<HTMLElement>();
+const onGlass = ref(false);
 onMounted(() => first.value?.querySelector('button')?.focus());
 
 async function choose(stack: (typeof stacks.value)[number]) {
-  await props.panel.load(stack);
+  await props.panel.load(stack, onGlass.value);
   emit('done');
 }
 </script>
@@ -21,6 +22,14 @@ async function choose(stack: (typeof stacks.value)[number]) {
   <section class="drawer" :aria-label="t('sample.title')" @keydown.esc="emit('done')">
     <h2>
       {{ t('sample.title') }} <span class="quiet">{{ t('sample.only') }}</span>
+      <span v-if="front?.glass" class="places">
+        <button type="button" :aria-pressed="!onGlass" @click="onGlass = false">
+          {{ t('sample.in-feeder') }}
+        </button>
+        <button type="button" :aria-pressed="onGlass" @click="onGlass = true">
+          {{ t('sample.on-glass') }}
+        </button>
+      </span>
     </h2>
     <ul ref="first">
       <li v-for="stack in stacks" :key="stack.name">
@@ -59,7 +68,29 @@ ul {
   padding: 0;
   list-style: none;
 }
-button {
+h2 {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+.places {
+  display: flex;
+  margin-left: auto;
+}
+.places button {
+  min-height: 48px;
+  padding: 0 18px;
+  border: 1.5px solid var(--rule-2);
+  background: var(--paper-0);
+  font: 600 18px/24px var(--text);
+  cursor: pointer;
+}
+.places button[aria-pressed='true'] {
+  border-color: var(--ink-9);
+  background: var(--ink-9);
+  color: var(--paper-0);
+}
+li button {
   display: grid;
   grid-template-columns: 1fr auto;
   width: 100%;
@@ -72,7 +103,7 @@ button {
   text-align: left;
   cursor: pointer;
 }
-button .quiet {
+li button .quiet {
   grid-column: 1 / -1;
   font-size: 15px;
   line-height: 20px;

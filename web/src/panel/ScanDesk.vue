@@ -2,33 +2,37 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
-import FolderDrawer from './FolderDrawer.vue';
 import PageDrawer from './PageDrawer.vue';
-import RecipientsDrawer from './RecipientsDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import { useWords } from '@/shared/words';
+import type { At } from './machine';
+import { QUESTIONS } from './questions';
 import type { PanelState } from './usePanel';
 
-const props = defineProps<{ panel: PanelState }>();
+const props = defineProps<{ panel: PanelState; at: At<'scan'> }>();
 const { t } = useWords();
-const { scan, job, busy, front, sendWhenDone, loaded, device, recipients, folders } = props.panel;
+const { busy, front, loaded, device } = props.panel;
+const scan = computed(() => props.at.scan);
+const job = computed(() => props.at.job);
 const drawer = ref(false);
 const strip = ref<HTMLElement>();
 /** Questions that can be answered while the paper goes through. */
-const asks = computed(() => (job.value?.asks ?? []).filter((one) => one.kind !== 'CONSENT'));
-const answering = ref<(typeof asks.value)[number]>();
-const unanswered = computed(() =>
-  asks.value.find((one) => one.kind === 'RECIPIENTS' && !recipients.value[one.destinationId]?.length),
+const asks = computed(() =>
+  job.value.asks.flatMap((asked) => {
+    const question = QUESTIONS[asked.kind];
+    return question ? [{ asked, question, key: asked.destinationId + asked.kind }] : [];
+  }),
 );
-function answer(one: (typeof asks.value)[number]) {
-  if (one.kind === 'FOLDER') return folders.value[one.destinationId] || one.name;
-  const chosen = recipients.value[one.destinationId] ?? [];
-  if (!chosen.length) return t('scan.choose-people');
-  return chosen.length === 1 ? chosen[0] : t('scan.people', { n: chosen.length });
-}
-const pages = computed(() => scan.value?.pages ?? []);
-const scanning = computed(() => scan.value?.state === 'SCANNING');
-const trouble = computed(() => scan.value?.state === 'TROUBLE');
+const answering = ref<string>();
+const open = computed(() => asks.value.find((one) => one.key === answering.value));
+const unanswered = computed(() =>
+  asks.value.find((one) => one.question.isMissing(one.asked, props.at.answers)),
+);
+const pages = computed(() => scan.value.pages);
+/** With both, each has a key of its own. */
+const usual = computed(() => (front.value?.feeder && front.value.glass ? 'FEEDER' : undefined));
+const scanning = computed(() => scan.value.state === 'SCANNING');
+const trouble = computed(() => scan.value.state === 'TROUBLE');
 const STRIP_SHEETS = 12;
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 const TONES = ['a', 'b', 'c'];
@@ -62,21 +66,21 @@ watch(
 <template>
   <div class="desk">
     <div class="job">
-      <JobStamp :icon="job?.icon ?? 'letter'" :size="48" />
+      <JobStamp :icon="job.icon" :size="48" />
       <div>
-        <p class="name">{{ job?.name }}</p>
-        <p class="quiet">{{ t('scan.to', { who: job?.to.join(', ') ?? '' }) }}</p>
+        <p class="name">{{ job.name }}</p>
+        <p class="quiet">{{ t('scan.to', { who: job.to.join(', ') }) }}</p>
       </div>
       <div class="asks">
         <button
           v-for="one in asks"
-          :key="one.destinationId + one.kind"
+          :key="one.key"
           type="button"
-          :class="['key', 'ask', { wanted: one === unanswered }]"
-          @click="answering = one"
+          :class="['key', 'ask', { wanted: one.key === unanswered?.key }]"
+          @click="answering = one.key"
         >
-          <small>{{ one.kind === 'FOLDER' ? t('scan.into') : t('jobs.to') }}</small>
-          <span>{{ answer(one) }}</span>
+          <small>{{ one.question.caption(t) }}</small>
+          <span>{{ one.question.answered(one.asked, at.answers, t) }}</span>
         </button>
       </div>
       <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">
@@ -86,8 +90,8 @@ watch(
     <div class="file">
       <p class="head">
         <span>{{ t('scan.files', { n: Math.max(1, files.length) }) }}</span>
-        <span class="quiet">{{ job?.does }}</span>
-        <button v-if="scan?.edited" type="button" class="undo" :disabled="busy" @click="panel.undoEdit()">
+        <span class="quiet">{{ job.does }}</span>
+        <button v-if="scan.edited" type="button" class="undo" :disabled="busy" @click="panel.undoEdit()">
           {{ t('page.undo') }}
         </button>
       </p>
@@ -105,7 +109,7 @@ watch(
             @click="looking = page.id"
           >
             <img
-              :src="`/api/panel/${device}/scans/${scan?.id}/pages/${page.id}/thumbnail?look=${page.look}`"
+              :src="`/api/panel/${device}/scans/${scan.id}/pages/${page.id}/thumbnail?look=${page.look}`"
               :alt="t('scan.page', { n: page.number, media: page.media })"
             />
           </button>
@@ -149,7 +153,7 @@ watch(
       <p v-if="trouble" class="trouble" role="alert">
         <StateMark mark="failed" :size="24" silent />
         <span
-          ><strong>{{ scan?.trouble }}</strong> {{ scan?.remedy }}
+          ><strong>{{ scan.trouble }}</strong> {{ scan.remedy }}
           <template v-if="pages.length">{{ t('scan.pages-safe') }}</template></span
         >
       </p>
@@ -166,50 +170,60 @@ watch(
               :class="{ coming: scanning && i === Math.min(STRIP_SHEETS, pages.length + 1) }"
             ></i>
           </span>
-          <span v-if="loaded" class="quiet">{{ t('sample.lies', { title: loaded.title }) }}</span>
+          <span v-if="loaded" class="quiet">{{
+            t(loaded.onGlass ? 'sample.lies-on-glass' : 'sample.lies', { title: loaded.title })
+          }}</span>
         </span>
       </p>
       <div class="loads">
         <button v-if="front?.standIn && !scanning" type="button" class="key sample" @click="drawer = !drawer">
           {{ t('sample.title') }}
         </button>
-        <button v-if="!scanning" type="button" class="key" :disabled="busy" @click="panel.addLoad()">
-          {{ pages.length ? t('scan.add-load') : t('scan.scan') }}
-        </button>
+        <div v-if="!scanning" class="sources">
+          <button type="button" class="key" :disabled="busy" @click="panel.addLoad(undefined, usual)">
+            {{ pages.length ? t('scan.add-load') : t('scan.scan') }}
+          </button>
+          <button
+            v-if="front?.feeder && front.glass"
+            type="button"
+            class="key"
+            :disabled="busy"
+            @click="panel.addLoad(undefined, 'GLASS')"
+          >
+            {{ t('scan.from-glass') }}
+          </button>
+        </div>
       </div>
       <button
         type="button"
         class="key stamp send"
-        :disabled="busy || (pages.length === 0 && !scanning) || sendWhenDone || unanswered !== undefined"
+        :disabled="busy || (pages.length === 0 && !scanning) || at.sendWhenDone || unanswered !== undefined"
         @click="panel.send()"
       >
         <strong>{{ t('scan.send') }}</strong>
         <span>{{
           unanswered
             ? t('scan.choose-first')
-            : sendWhenDone
+            : at.sendWhenDone
               ? t('scan.goes-then')
               : scanning
                 ? t('scan.as-soon-as')
-                : t('scan.to', { who: job?.to[0] ?? '' })
+                : t('scan.to', { who: job.to[0] ?? '' })
         }}</span>
       </button>
     </div>
-    <RecipientsDrawer
-      v-if="answering?.kind === 'RECIPIENTS'"
+    <component
+      :is="open.question.drawer"
+      v-if="open"
       :panel="panel"
-      :question="answering"
-      @done="answering = undefined"
-    />
-    <FolderDrawer
-      v-if="answering?.kind === 'FOLDER'"
-      :panel="panel"
-      :question="answering"
+      :question="open.asked"
+      :answers="at.answers"
       @done="answering = undefined"
     />
     <PageDrawer
       v-if="looking"
       :panel="panel"
+      :scan="scan"
       :page="looking"
       @look="looking = $event"
       @done="looking = undefined"
@@ -447,6 +461,13 @@ i.coming {
   display: flex;
   flex-direction: column;
   gap: 8px;
+}
+.sources {
+  display: flex;
+  gap: 8px;
+}
+.sources .key {
+  flex: 1;
 }
 .key.sample {
   border-style: dashed;

@@ -3,15 +3,16 @@ import { computed, onMounted, ref } from 'vue';
 import StateMark from '@/shared/StateMark.vue';
 import type { Mark } from '@/shared/states';
 import { useWords } from '@/shared/words';
+import type { At } from './machine';
 import type { PanelState } from './usePanel';
 
-const props = defineProps<{ panel: PanelState }>();
+const props = defineProps<{ panel: PanelState; at: At<'sent'> }>();
 const { t } = useWords();
-const { progress, secondsLeft } = props.panel;
+const { secondsLeft } = props.panel;
 const next = ref<HTMLButtonElement>();
 onMounted(() => next.value?.focus());
 
-const legs = computed(() => progress.value?.legs ?? []);
+const legs = computed(() => props.at.progress.legs);
 const arrived = computed(() => legs.value.length > 0 && legs.value.every((leg) => leg.state === 'ACCEPTED'));
 const trouble = computed(() => legs.value.some((leg) => leg.sentence !== ''));
 const title = computed(() => {
@@ -38,7 +39,7 @@ function words(leg: (typeof legs.value)[number]): string {
       <div>
         <h1>{{ title }}</h1>
         <p class="file mono">
-          {{ progress?.fileName || (progress?.madeReady ? '' : t('sent.being-made')) }}
+          {{ at.progress.fileName || (at.progress.madeReady ? '' : t('sent.being-made')) }}
         </p>
         <ul>
           <li v-for="leg in legs" :key="leg.label">
@@ -48,7 +49,7 @@ function words(leg: (typeof legs.value)[number]): string {
             >
           </li>
         </ul>
-        <p class="quiet">{{ t('sent.delivery', { n: progress?.number ?? 0 }) }}</p>
+        <p class="quiet">{{ t('sent.delivery', { n: at.progress.number }) }}</p>
       </div>
     </div>
     <div class="foot">

@@ -3,9 +3,29 @@ import { computed } from 'vue';
 import OptionList from './OptionList.vue';
 import PartColumns from './PartColumns.vue';
 import TickBox from '@/shared/TickBox.vue';
+import type { Schemas } from '@/api/client';
 import type { ProfileForm } from './useProfile';
 
 const form = defineModel<ProfileForm>({ required: true });
+defineProps<{ sizes: Schemas['MediaView'][] }>();
+const SOURCES: { value: ProfileForm['input']['source']; words: string; note?: string }[] = [
+  { value: 'FEEDER', words: 'Feeder', note: 'a stack; people can still choose the glass' },
+  { value: 'GLASS', words: 'Glass', note: 'one side at a time' },
+];
+/** The glass has one side. */
+const sides = computed(() =>
+  SIDES.map((option) => ({
+    ...option,
+    off: form.value.input.source === 'GLASS' && option.value !== 'ONE',
+  })),
+);
+const source = computed({
+  get: () => form.value.input.source,
+  set: (value) => {
+    form.value.input.source = value;
+    if (value === 'GLASS') form.value.sides = 'ONE';
+  },
+});
 const SIDES: { value: ProfileForm['sides']; words: string; note?: string }[] = [
   { value: 'ONE', words: 'One side' },
   { value: 'TWO_LONG_EDGE', words: 'Both sides', note: 'flip on long edge' },
@@ -33,13 +53,20 @@ const onGlass = computed<OnGlass>({
 
 <template>
   <PartColumns>
-    <section><OptionList v-model="form.sides" label="Sides" :options="SIDES" /></section>
+    <section>
+      <OptionList v-model="source" label="Source" :options="SOURCES" />
+      <OptionList v-model="form.sides" label="Sides" :options="sides" class="next" />
+    </section>
     <section>
       <OptionList v-model="onGlass" label="On the glass" :options="glassOptions" />
       <TickBox v-model="form.tidy.gutter" words="Remove the shadow of the fold" />
     </section>
     <section>
       <h3>Size</h3>
+      <select v-model="form.input.media" aria-label="Size of the scan">
+        <option value="">As large as the paper</option>
+        <option v-for="size in sizes" :key="size.name" :value="size.name">{{ size.label }}</option>
+      </select>
       <TickBox
         v-model="form.tidy.crop"
         words="Cut to the paper's own edges"
@@ -57,3 +84,13 @@ const onGlass = computed<OnGlass>({
     </section>
   </PartColumns>
 </template>
+
+<style scoped>
+.next {
+  margin-top: 14px;
+}
+select {
+  width: 100%;
+  margin-bottom: 8px;
+}
+</style>

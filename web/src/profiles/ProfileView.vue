@@ -96,7 +96,7 @@ useKeys({
       </button>
     </div>
     <div id="part-settings" class="settings" role="tabpanel" :aria-labelledby="`part-${opened}`">
-      <PaperPart v-if="opened === 'paper'" v-model="form" />
+      <PaperPart v-if="opened === 'paper'" v-model="form" :sizes="abilities.data.value?.media ?? []" />
       <LookPart v-else-if="opened === 'look'" v-model="form" />
       <TidyPart v-else-if="opened === 'tidy'" v-model="form" />
       <FilesPart

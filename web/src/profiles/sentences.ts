@@ -42,6 +42,8 @@ export function sentences(form: Form) {
   return {
     paper: sentence([
       SIDES[form.sides],
+      form.input.source === 'GLASS' && 'from the glass',
+      form.input.media !== '' && 'a fixed size',
       tidy.openedBook === 'LEFT_TO_RIGHT' && 'an opened book, read from the left',
       tidy.openedBook === 'RIGHT_TO_LEFT' && 'an opened book, read from the right',
       tidy.eachPaper && 'a page for each paper on the glass',

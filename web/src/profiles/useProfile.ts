@@ -14,6 +14,7 @@ export function blank(): ProfileForm {
     colour: 'AS_FOUND',
     dpi: 200,
     sides: 'ONE',
+    input: { source: 'FEEDER', media: '' },
     tone: { content: 'TEXT', threshold: 'LOCAL', exposure: 'AS_SCANNED', density: 0, contrast: 0 },
     tidy: {
       skipBlank: 'NO',
@@ -50,8 +51,20 @@ export function blank(): ProfileForm {
   };
 }
 
-function formOf({ name, colour, dpi, sides, tone, tidy, grouping, files }: View): ProfileForm {
-  return { name, colour, dpi, sides, tone, tidy, grouping, files, passcode: null, ownerPasscode: null };
+function formOf({ name, colour, dpi, sides, input, tone, tidy, grouping, files }: View): ProfileForm {
+  return {
+    name,
+    colour,
+    dpi,
+    sides,
+    input,
+    tone,
+    tidy,
+    grouping,
+    files,
+    passcode: null,
+    ownerPasscode: null,
+  };
 }
 
 /** One profile being edited: its form, what a sample page becomes by it, and what it will cost. */

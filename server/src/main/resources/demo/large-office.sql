@@ -92,6 +92,6 @@ select d.id, case when s = 3 then md5('leg ' || d.number)::uuid end, d.scanned_a
     case when s = 3 then '250 2.0.0 Accepted' else '' end
 from delivery d, generate_series(1, 3) s where d.number <= :deliveries;
 
-insert into scan (id, version, device_id, person_id, job_id, state, trouble, remedy, dpi, created_at, ended_at, alive_at, sent_at)
-select d.scan_id, 0, d.device_id, d.person_id, d.job_id, 'COMPLETE', '', '', 200, d.scan_began_at, d.scanned_at, d.scanned_at, d.scanned_at
+insert into scan (id, version, device_id, person_id, job_id, state, trouble, remedy, created_at, ended_at, alive_at, sent_at)
+select d.scan_id, 0, d.device_id, d.person_id, d.job_id, 'COMPLETE', '', '', d.scan_began_at, d.scanned_at, d.scanned_at, d.scanned_at
 from delivery d where d.number <= :deliveries;

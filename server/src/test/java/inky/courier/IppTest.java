@@ -97,7 +97,8 @@ class IppTest {
         assertThat(abilities.path("feederSheets").asInt()).isEqualTo(100);
         assertThat(abilities.path("glass").asBoolean()).isTrue();
         assertThat(abilities.path("panelPlaces").asInt()).isEqualTo(11);
-        assertThat(abilities.path("sides").toString()).contains("two-sided-long-edge");
+        assertThat(abilities.path("bothSides").asBoolean()).isTrue();
+        assertThat(abilities.path("colour").asBoolean()).isTrue();
         assertThat(abilities.path("resolutions").toString()).isEqualTo("[150,200,300,400,600]");
         assertThat(look.json().path("standIn").asBoolean()).isTrue();
     }

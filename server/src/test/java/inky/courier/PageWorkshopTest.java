@@ -236,6 +236,125 @@ class PageWorkshopTest {
                 .isEqualTo(now.size() - 1);
     }
 
+    /** The glass: one side at a time, as large as it is or as the profile says, in the same document as a stack. */
+    @Test
+    void pagesComeFromTheGlassAsWellAsFromTheFeeder(Office office) {
+        Map<String, Object> form = Office.profileForm("Both sides", Map.of("crop", true), Map.of());
+        String job = jobWith(office, "Slip", with(form, "sides", "TWO_LONG_EDGE"));
+        Browser guest = office.guest();
+        JsonNode front = guest.get(office.panel("")).ok().json();
+        assertThat(front.path("feeder").asBoolean()).isTrue();
+        assertThat(front.path("glass").asBoolean()).isTrue();
+
+        String scan =
+                guest.post(office.panel("/scans"), Map.of("jobId", job)).ok().get("id");
+        office.waitForScan(guest, scan, "TROUBLE");
+        assertThat(guest.get(office.panel("/scans/" + scan)).text()).contains("no paper in the feeder");
+        office.device.layOnGlass(Stack.LOST_PROPERTY);
+        guest.post(office.panel("/scans/" + scan + "/loads"), Map.of("source", "GLASS"))
+                .ok();
+        office.waitForScan(guest, scan, "COMPLETE");
+        office.device.put(Stack.TIDE_TABLE);
+        guest.post(office.panel("/scans/" + scan + "/loads"), Map.of("source", "FEEDER"))
+                .ok();
+        office.waitForScan(guest, scan, "COMPLETE");
+        assertThat(media(guest.get(office.panel("/scans/" + scan)).json()))
+                .as("all of the glass, then both sides of a sheet")
+                .containsExactly("A4", "A4", "A4");
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        assertThat(office.desk
+                        .get("/api/deliveries/" + delivery)
+                        .json()
+                        .path("pages")
+                        .path(0)
+                        .path("done")
+                        .toString())
+                .as("the slip is found on the lid")
+                .contains("A5");
+
+        Map<String, Object> small = Office.profileForm("Slips", Map.of(), Map.of());
+        String slips =
+                jobWith(office, "Slips", with(small, "input", Map.of("source", "GLASS", "media", "iso_a5_148x210mm")));
+        String other =
+                guest.post(office.panel("/scans"), Map.of("jobId", slips)).ok().get("id");
+        office.waitForScan(guest, other, "COMPLETE");
+        assertThat(media(guest.get(office.panel("/scans/" + other)).json())).containsExactly("A5");
+        guest.delete(office.panel("/scans/" + other)).ok();
+        office.device.clearGlass();
+
+        Browser.Answer both = office.desk.post(
+                "/api/profiles",
+                with(
+                        with(Office.profileForm("No", Map.of(), Map.of()), "sides", "TWO_LONG_EDGE"),
+                        "input",
+                        Map.of("source", "GLASS", "media", "")));
+        assertThat(both.status()).isEqualTo(422);
+        assertThat(both.text()).contains("cannot scan both sides");
+        assertThat(office.desk
+                        .post(
+                                "/api/profiles",
+                                with(
+                                        Office.profileForm("No", Map.of(), Map.of()),
+                                        "input",
+                                        Map.of("source", "FEEDER", "media", "as it is")))
+                        .text())
+                .contains("not a paper size");
+    }
+
+    private static List<String> media(JsonNode scan) {
+        List<String> media = new ArrayList<>();
+        scan.path("pages").forEach(page -> media.add(page.path("media").asString()));
+        return media;
+    }
+
+    /** What was found when a page came decides when its files are made; it is not looked for again. */
+    @Test
+    void aPageIsAnalysedOnceWhenItComes(Office office) {
+        Map<String, Object> form = Office.profileForm("Both sides", Map.of("skipBlank", "USUAL"), Map.of());
+        String job = jobWith(office, "Manifest", with(form, "sides", "TWO_LONG_EDGE"));
+        Browser guest = office.guest();
+        office.device.put(Stack.CARGO_MANIFEST);
+        String scan =
+                guest.post(office.panel("/scans"), Map.of("jobId", job)).ok().get("id");
+        office.waitForScan(guest, scan, "COMPLETE");
+        JsonNode pages = guest.get(office.panel("/scans/" + scan)).ok().json().path("pages");
+        String blank = "";
+        for (JsonNode page : pages) {
+            blank = page.path("blankReason").asString().isEmpty()
+                    ? blank
+                    : page.path("id").asString();
+        }
+        // A written page is said to be a blank one, a blank one by an analysis of before to be written.
+        JdbcClient jdbc = office.bean(JdbcClient.class);
+        String analysis = "update scan_page set analysis = (select %s from scan_page where id = :from) where id = :to";
+        String written = pages.path(0).path("id").asString();
+        String other = pages.path(2).path("id").asString();
+        jdbc.sql(String.format(analysis, "replace(analysis, '\"version\":', '\"version\":9')"))
+                .param("from", UUID.fromString(other))
+                .param("to", UUID.fromString(blank))
+                .update();
+        jdbc.sql("update scan_page set analysis = (select analysis from scan_page "
+                        + "where scan_id = :scan and blank_reason <> '' and id <> :blank) where id = :to")
+                .param("scan", UUID.fromString(scan))
+                .param("blank", UUID.fromString(blank))
+                .param("to", UUID.fromString(written))
+                .update();
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        List<String> leftOut = new ArrayList<>();
+        office.desk.get("/api/deliveries/" + delivery).ok().json().path("pages").forEach(page -> {
+            if (!page.path("leftOut").asString().isEmpty()) {
+                leftOut.add(page.path("id").asString());
+            }
+        });
+        assertThat(leftOut).hasSize(3).contains(written, blank);
+    }
+
     private static List<String> ids(JsonNode scan) {
         List<String> ids = new ArrayList<>();
         scan.path("pages").forEach(page -> ids.add(page.path("id").asString()));
@@ -255,10 +374,7 @@ class PageWorkshopTest {
         office.device.put(Stack.CARGO_MANIFEST);
         String scan =
                 guest.post(office.panel("/scans"), Map.of("jobId", job)).ok().get("id");
-        Waiting.until(
-                () -> "COMPLETE"
-                        .equals(guest.get(office.panel("/scans/" + scan)).get("state")),
-                "all in");
+        office.waitForScan(guest, scan, "COMPLETE");
         List<Integer> blank = new ArrayList<>();
         for (JsonNode page : guest.get(office.panel("/scans/" + scan)).json().path("pages")) {
             if (!page.path("blankReason").asString().isEmpty()) {

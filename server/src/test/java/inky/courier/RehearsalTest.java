@@ -5,16 +5,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
+import inky.courier.harness.Waiting;
 import java.awt.Color;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
@@ -87,6 +92,61 @@ class RehearsalTest {
         assertThat(texts(made.path("pages"), "source"))
                 .isEqualTo("Letter|pier.png|quay.tif|plans.pdf, page 1|plans.pdf, page 2|");
         assertThat(made.path("files").path(0).path("pages").asInt()).isEqualTo(5);
+    }
+
+    /** Pages of several formats and resolutions in one delivery, which came from no device. */
+    @Test
+    void aTestDeliveryGoesOutForRealFromTheDesk(Office office) throws IOException {
+        String person = office.desk
+                .get("/api/people")
+                .ok()
+                .json()
+                .path("rows")
+                .path(0)
+                .path("id")
+                .asString();
+        String path = "/api/jobs/" + office.jobId + "/test-delivery?samples=letter,manifest&person=" + person;
+        Map<String, byte[]> own = new LinkedHashMap<>();
+        own.put("pier.png", image("png"));
+        own.put("plans.pdf", pdf());
+        String delivery = office.desk.upload(path, "files", own).ok().get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        JsonNode page = office.desk.get("/api/deliveries/" + delivery).ok().json();
+        assertThat(page.path("row").path("deviceName").asString()).isEqualTo("Desk");
+        assertThat(texts(page.path("pages"), "media")).startsWith("A4|A4|").endsWith("|A5|A4|");
+        for (int place = 1; place <= 5; place++) {
+            byte[] picture = office.desk
+                    .get("/api/deliveries/" + delivery + "/pages/" + office.pageOf(delivery, place) + "/image")
+                    .ok()
+                    .response()
+                    .body();
+            assertThat(ImageIO.read(new ByteArrayInputStream(picture))).isNotNull();
+        }
+        LocalDate today = LocalDate.now(ZoneOffset.UTC);
+        byte[] sent = office.desk
+                .get("/api/deliveries/" + delivery + "/files/0")
+                .ok()
+                .response()
+                .body();
+        try (PDDocument document = Loader.loadPDF(sent)) {
+            assertThat(document.getNumberOfPages()).isEqualTo(5);
+        }
+        assertThat(office.desk
+                        .get("/api/delivery-sums.csv?from=" + today + "&until=" + today)
+                        .text())
+                .contains("Desk");
+
+        assertThat(office.desk
+                        .upload(path, "files", Map.of("notes.txt", "No page".getBytes(StandardCharsets.UTF_8)))
+                        .status())
+                .isEqualTo(422);
+        String shelf = office.desk
+                .post("/api/destinations", Map.of("name", "Stick", "kind", "USB", "settings", Map.of()))
+                .ok()
+                .get("id");
+        office.goesTo(shelf);
+        assertThat(office.desk.upload(path, "files", Map.of()).text()).contains("saves to a device itself");
+        office.goesTo(office.destination("Mail to me"));
     }
 
     @Test

@@ -25,7 +25,7 @@ import tools.jackson.databind.ObjectMapper;
  * {@code skew_deg} (clockwise), {@code orientation_deg}, {@code size_mm}, {@code frame}.
  */
 final class LabelledPages {
-    private record Judged(JsonNode truth, PageAnalysis found, boolean careful, boolean bold) {
+    private record Judged(JsonNode truth, PageAnalysis found) {
         boolean is(String label) {
             return truth.path(label).asBoolean();
         }
@@ -69,22 +69,21 @@ final class LabelledPages {
                     .source()
                     .raster();
             decoding += System.nanoTime() - before;
-            pages.add(new Judged(
-                    truth,
-                    PageAnalyser.analyse(page),
-                    PageAnalyser.blankness(page, BlankSensitivity.CAREFUL).blank(),
-                    PageAnalyser.blankness(page, BlankSensitivity.BOLD).blank()));
+            pages.add(new Judged(truth, PageAnalyser.analyse(page)));
         }
         System.out.printf(
                 Locale.ROOT,
-                "%n%s: %d pages, %.0f ms each to decode, %.0f ms to analyse three times%n",
+                "%n%s: %d pages, %.0f ms each to decode, %.0f ms to analyse%n",
                 folder.getFileName(),
                 pages.size(),
                 decoding / 1e6 / pages.size(),
                 (System.nanoTime() - began - decoding) / 1e6 / pages.size());
-        blank("blank, careful", pages, Judged::careful);
-        blank("blank, usual", pages, page -> page.found.blankness().blank());
-        blank("blank, bold", pages, Judged::bold);
+        for (BlankSensitivity sensitivity : BlankSensitivity.values()) {
+            blank(
+                    "blank, " + sensitivity.name().toLowerCase(Locale.ROOT),
+                    pages,
+                    page -> page.found.blankness().isBlank(sensitivity));
+        }
         colour(pages);
         byClass(
                 "kind",

@@ -13,6 +13,7 @@ import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.Protection;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -202,7 +203,14 @@ public final class PageWorkshop {
     private double file(String what, ColourMode colour, FileSettings files, int count, String beside)
             throws IOException {
         ScanProfile profile = new ScanProfile(
-                colour, new Resolution(dpi), Sides.ONE, Tone.USUAL, Tidy.NONE, Grouping.ONE_FILE, files);
+                colour,
+                new Resolution(dpi),
+                Sides.ONE,
+                ScanInput.FEEDER,
+                Tone.USUAL,
+                Tidy.NONE,
+                Grouping.ONE_FILE,
+                files);
         List<Source> sources =
                 IntStream.range(0, count).mapToObj(i -> source(i)).toList();
         Path made = Files.createTempDirectory(folder, "made");
@@ -225,6 +233,7 @@ public final class PageWorkshop {
                 ColourMode.BLACK_AND_WHITE,
                 new Resolution(dpi),
                 Sides.ONE,
+                ScanInput.FEEDER,
                 new Tone(Tone.Content.TEXT, Tone.Threshold.GLOBAL, null, 0, 0),
                 Tidy.NONE,
                 Grouping.ONE_FILE,
@@ -423,6 +432,7 @@ public final class PageWorkshop {
                 ColourMode.COLOUR,
                 new Resolution(300),
                 Sides.ONE,
+                ScanInput.FEEDER,
                 Tone.USUAL,
                 tidy,
                 Grouping.ONE_FILE,

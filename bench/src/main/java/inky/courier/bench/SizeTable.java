@@ -14,6 +14,7 @@ import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileSettings.Quality;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -253,7 +254,8 @@ public final class SizeTable {
     }
 
     private static ScanProfile profile(ColourMode colour, int dpi, Tone tone, FileSettings files) {
-        return new ScanProfile(colour, new Resolution(dpi), Sides.ONE, tone, Tidy.NONE, Grouping.ONE_FILE, files);
+        return new ScanProfile(
+                colour, new Resolution(dpi), Sides.ONE, ScanInput.FEEDER, tone, Tidy.NONE, Grouping.ONE_FILE, files);
     }
 
     private static FileSettings files(FileType type, boolean light, Quality quality) {

@@ -32,7 +32,9 @@ class Delivery {
 
     long number;
     UUID scanId;
+    /** Null where the pages came from no device. */
     UUID deviceId;
+
     String deviceName;
     String place;
     UUID personId;

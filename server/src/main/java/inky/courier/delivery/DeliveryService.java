@@ -72,9 +72,10 @@ public class DeliveryService {
      *
      * @param at when the person pressed Send
      */
+    /** @param device where it was scanned; empty for pages that came from none */
     public record Order(
             UUID scanId,
-            DeviceView device,
+            Optional<DeviceView> device,
             PersonView person,
             JobView job,
             ProfileView profile,
@@ -126,9 +127,11 @@ public class DeliveryService {
         d.number = known.nextNumber();
         d.making(Making.first(clock.instant()));
         d.scanId = order.scanId;
-        d.deviceId = order.device.id();
-        d.deviceName = order.device.name();
-        d.place = order.device.place();
+        d.deviceId = order.device.map(DeviceView::id).orElse(null);
+        d.deviceName = order.device
+                .map(DeviceView::name)
+                .orElseGet(() -> Message.of("delivery.at-desk").toString());
+        d.place = order.device.map(DeviceView::place).orElse("");
         d.personId = order.person.id();
         d.personName = order.person.name();
         d.personLogin = order.person.login();
@@ -174,7 +177,7 @@ public class DeliveryService {
         if (delivery.scanId == null) {
             throw Refusal.notFound("page");
         }
-        return pages.picture(delivery.scanId, page, small, scans.resolution(delivery.scanId));
+        return pages.picture(delivery.scanId, page, small);
     }
 
     /** Moves what was done just now to the time that the demo tells it of. */

@@ -13,6 +13,9 @@ import org.springframework.stereotype.Component;
 /** How much was scanned, by day, device and job: of deliveries that are there, and of those that were removed. */
 @Component
 class DeliverySums {
+    /** Of what came from none. */
+    private static final UUID NO_DEVICE = new UUID(0, 0);
+
     private final JdbcClient jdbc;
     private final ZoneId zone;
 
@@ -29,12 +32,16 @@ class DeliverySums {
     void add(List<UUID> ids) {
         jdbc.sql("""
                         insert into delivery_sum (day, device_id, device_name, job_id, job_name, state, deliveries, pages, bytes)
-                        select cast(scanned_at at time zone :zone as date), device_id, max(device_name), job_id, max(job_name),
+                        select cast(scanned_at at time zone :zone as date), coalesce(device_id, :none), max(device_name), job_id, max(job_name),
                             state, count(*), sum(pages), sum(file_bytes)
-                        from delivery where id in (:ids) group by 1, device_id, job_id, state
+                        from delivery where id in (:ids) group by 1, 2, job_id, state
                         on conflict (day, device_id, job_id, state) do update set
                             deliveries = delivery_sum.deliveries + excluded.deliveries,
-                            pages = delivery_sum.pages + excluded.pages, bytes = delivery_sum.bytes + excluded.bytes""").param("zone", zone.getId()).param("ids", ids).update();
+                            pages = delivery_sum.pages + excluded.pages, bytes = delivery_sum.bytes + excluded.bytes""")
+                .param("zone", zone.getId())
+                .param("none", NO_DEVICE)
+                .param("ids", ids)
+                .update();
     }
 
     /**
@@ -49,13 +56,14 @@ class DeliverySums {
                             select day, device_id, device_name, job_id, job_name, state, deliveries, pages, bytes
                             from delivery_sum where day between :from and :until
                             union all
-                            select cast(scanned_at at time zone :zone as date), device_id, max(device_name), job_id, max(job_name),
+                            select cast(scanned_at at time zone :zone as date), coalesce(device_id, :none), max(device_name), job_id, max(job_name),
                                 state, count(*), sum(pages), sum(file_bytes)
-                            from delivery where scanned_at >= :start and scanned_at < :end group by 1, device_id, job_id, state) s
+                            from delivery where scanned_at >= :start and scanned_at < :end group by 1, 2, job_id, state) s
                         group by day, device_id, device_name, job_id, job_name, state order by day, device_name, job_name, state""")
                 .param("from", Date.valueOf(from))
                 .param("until", Date.valueOf(until))
                 .param("zone", zone.getId())
+                .param("none", NO_DEVICE)
                 .param("start", start(from))
                 .param("end", start(until.plusDays(1)))
                 .query(r -> {

@@ -2,7 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
-import inky.courier.core.document.JpegPages;
+import inky.courier.core.document.PageFormat;
 import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
@@ -11,6 +11,7 @@ import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.naming.TemplateParser;
+import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ColourMode;
@@ -27,7 +28,6 @@ import inky.courier.core.workshop.Workshop;
 import inky.courier.naming.Counters;
 import inky.courier.scan.PageLimiter;
 import inky.courier.scan.ScanPages;
-import inky.courier.scan.ScanService;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
 import inky.courier.store.WorkFolders;
@@ -41,6 +41,7 @@ import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -54,7 +55,6 @@ class WorkshopMaking implements FileMaking {
 
     private static final int FITTING_TRIES = 3;
 
-    private final ScanService scans;
     private final ScanPages pages;
     private final ContentStore store;
     private final Files files;
@@ -68,7 +68,6 @@ class WorkshopMaking implements FileMaking {
     private final PageLimiter limiter;
 
     WorkshopMaking(
-            ScanService scans,
             ScanPages pages,
             ContentStore store,
             Files files,
@@ -80,7 +79,6 @@ class WorkshopMaking implements FileMaking {
             Clock clock,
             ZoneId zone,
             PageLimiter limiter) {
-        this.scans = scans;
         this.pages = pages;
         this.store = store;
         this.files = files;
@@ -189,9 +187,9 @@ class WorkshopMaking implements FileMaking {
 
     private Workshop.Result make(Delivery delivery, List<ScanPages.KeptPage> wanted, ScanProfile profile, Path folder)
             throws IOException {
-        Resolution resolution = scans.resolution(delivery.scanId);
+        Map<UUID, PageAnalysis> found = pages.analyses(delivery.scanId);
         List<StoredPage> sources = wanted.stream()
-                .map(page -> new StoredPage(store, page, resolution, limiter))
+                .map(page -> new StoredPage(store, page, Optional.ofNullable(found.get(page.id())), limiter))
                 .toList();
         return new Workshop(profile, reader, CORES)
                 .make(
@@ -236,14 +234,15 @@ class WorkshopMaking implements FileMaking {
     }
 
     /** A page as it lies in the store. */
-    private record StoredPage(ContentStore store, ScanPages.KeptPage page, Resolution resolution, PageLimiter limiter)
+    private record StoredPage(
+            ContentStore store, ScanPages.KeptPage page, Optional<PageAnalysis> found, PageLimiter limiter)
             implements Source {
         @Override
         public PageRaster raster() throws IOException {
             limiter.awaitTurn();
-            byte[] jpeg = store.readAll(page.contentId());
+            byte[] content = store.readAll(page.contentId());
             try {
-                return page.edited().shape().of(JpegPages.decode(jpeg, resolution));
+                return page.edited().shape().of(page.format().decode(content, page.resolution()));
             } catch (IOException e) {
                 throw new UnreadablePage(page.id(), e);
             }
@@ -251,16 +250,20 @@ class WorkshopMaking implements FileMaking {
 
         @Override
         public Optional<byte[]> jpeg() throws IOException {
-            if (!page.edited().shape().isAsScanned()) {
-                return Optional.empty();
-            }
-            byte[] jpeg = store.readAll(page.contentId());
-            return JpegPages.isUsual(jpeg) ? Optional.of(jpeg) : Optional.empty();
+            return page.edited().shape().isAsScanned() && page.format() == PageFormat.JPEG
+                    ? page.format().usualJpeg(store.readAll(page.contentId()))
+                    : Optional.empty();
         }
 
         @Override
         public Optional<Resolution> knownResolution() {
-            return Optional.of(resolution);
+            return Optional.of(page.resolution());
+        }
+
+        @Override
+        public Optional<PageAnalysis> analysis() {
+            // A page that was turned or cropped is another picture.
+            return page.edited().shape().isAsScanned() ? found : Optional.empty();
         }
 
         @Override

@@ -18,6 +18,7 @@ import inky.courier.job.JobService.JobView;
 import inky.courier.naming.NamingService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
+import inky.courier.scan.ArrivingPage;
 import inky.courier.scan.ScanService;
 import java.io.IOException;
 import java.time.Clock;
@@ -28,6 +29,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import org.springframework.context.annotation.Profile;
@@ -126,16 +128,15 @@ class DemoScans {
                 .findFirst()
                 .orElseThrow();
         DeviceView device = office.devices().get(story.device);
-        List<byte[]> all = new ArrayList<>();
+        List<ArrivingPage.From> all = new ArrayList<>();
         for (int i = 0; i < story.copies; i++) {
-            all.addAll(pages);
+            pages.forEach(page -> all.add(() -> new ArrivingPage(page, profile.resolution())));
         }
-        UUID scan = scans.keepComplete(
-                device.id(), person.id(), job.id(), profile.resolution().dpi(), at, all);
+        UUID scan = scans.keepComplete(new ScanService.Origin(device.id(), person.id(), job.id()), at, all);
         return deliveries
                 .accept(new DeliveryService.Order(
                         scan,
-                        device,
+                        Optional.of(device),
                         person,
                         job,
                         profiles.get(job.profileId()),
@@ -147,7 +148,7 @@ class DemoScans {
     }
 
     private List<byte[]> scan(UUID device, String stack, ScanProfile profile) throws DeviceTrouble {
-        feeder.put(device, stack);
+        feeder.put(device, "stacks", stack);
         DeviceAddress address = devices.addressOf(device);
         DeviceScanner.Scan scan = links.scanner(address)
                 .begin(
@@ -161,7 +162,7 @@ class DemoScans {
         DeviceScanner.ScannedPage page;
         do {
             page = scan.next();
-            pages.add(page.jpeg());
+            pages.add(page.content());
         } while (!page.last());
         return pages;
     }

@@ -47,8 +47,7 @@ import org.springframework.stereotype.Component;
 @Component
 @Profile("demo")
 class DemoSetUp {
-    private static final Tidy STRAIGHT =
-            new Tidy(null, false, true, false, null, 0, false, null, false, false, 100, "", 0, null, false, false);
+    private static final Tidy STRAIGHT = Tidy.NONE.with(tidy -> tidy.straighten = true);
 
     private static final int KEEP_ACCEPTED_HOURS = 2;
 
@@ -261,7 +260,7 @@ class DemoSetUp {
         if (device.abilities().panelPlaces() > 11) {
             order.addAll(List.of("Harbour charts", "Mail to someone", "My ferry folder", "Onto a stick"));
         }
-        if (!device.abilities().turnsSheets()) {
+        if (!device.abilities().bothSides()) {
             // One that cannot work is left on one panel, for preflight to find.
             order.removeIf(name -> List.of("Cargo manifest", "Crew roster", "Safety drill", "Supplier bills")
                             .contains(name)

@@ -46,12 +46,13 @@ class SampleFeeder {
                 .orElseGet(List::of);
     }
 
-    void put(UUID device, String name) {
+    /** @param place {@code stacks} for the feeder, {@code glass} */
+    void put(UUID device, String place, String name) {
         String door = devices.standInDoor(device).orElseThrow(() -> Refusal.of(HttpStatus.CONFLICT, "device.real"));
         if (!name.matches("[A-Z_]{1,40}")) {
             throw refusal("stand-in.stack");
         }
-        ask(HttpRequest.newBuilder(URI.create(door + "stacks/" + name)).POST(HttpRequest.BodyPublishers.noBody()));
+        ask(HttpRequest.newBuilder(URI.create(door + place + "/" + name)).POST(HttpRequest.BodyPublishers.noBody()));
     }
 
     private String ask(HttpRequest.Builder request) {

@@ -29,6 +29,12 @@ class SampleFeederController {
     @PostMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void putStack(@PathVariable UUID device, @PathVariable String name) {
-        feeder.put(device, name);
+        feeder.put(device, "stacks", name);
+    }
+
+    @PostMapping("/{name}/glass")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void layOnGlass(@PathVariable UUID device, @PathVariable String name) {
+        feeder.put(device, "glass", name);
     }
 }

@@ -6,7 +6,7 @@ import inky.courier.core.profile.ScanProfile;
 public interface DeviceScanner extends DeviceLink {
     /** One page as the device sent it. */
     @SuppressWarnings("ArrayRecordComponent")
-    record ScannedPage(byte[] jpeg, boolean last) {}
+    record ScannedPage(byte[] content, boolean last) {}
 
     /** A scan under way. */
     interface Scan {

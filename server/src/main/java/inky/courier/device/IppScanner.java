@@ -2,6 +2,7 @@ package inky.courier.device;
 
 import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.KeywordOrName;
 import com.hp.jipp.encoding.Resolution;
 import com.hp.jipp.encoding.ResolutionUnit;
 import com.hp.jipp.encoding.Tag;
@@ -36,9 +37,10 @@ class IppScanner implements DeviceScanner {
         request.getOperationAttributes().put(Types.requestingUserName, "Inky Courier");
         int dpi = profile.resolution().dpi();
         InputAttributes input = new InputAttributes();
-        input.setInputSource("adf");
-        input.setInputColorMode(profile.colour().ippKeyword());
-        input.setInputSides(profile.sides().ippKeyword());
+        input.setInputSource(IppWords.of(profile.input().source()));
+        profile.input().size().ifPresent(size -> input.setInputMedia(new KeywordOrName(size.name())));
+        input.setInputColorMode(IppWords.of(profile.colour()));
+        input.setInputSides(IppWords.of(profile.sides()));
         input.setInputResolution(new Resolution(dpi, dpi, ResolutionUnit.dotsPerInch));
         request.getJobAttributes().put(Types.inputAttributes, input);
         AttributeGroup job =

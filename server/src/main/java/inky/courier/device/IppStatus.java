@@ -12,6 +12,7 @@ import com.hp.jipp.model.Types;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.profile.PaperSource;
 import java.net.URI;
 import java.util.List;
 import java.util.Optional;
@@ -52,11 +53,11 @@ class IppStatus implements DeviceStatus {
         String model = group.getString(Types.printerMakeAndModel);
         DeviceAbilities abilities = new DeviceAbilities(
                 model == null ? "Unnamed model" : model,
-                sources.contains("adf"),
-                sources.contains("platen"),
+                sources.contains(IppWords.of(PaperSource.FEEDER)),
+                sources.contains(IppWords.of(PaperSource.GLASS)),
                 number(group, FEEDER_CAPACITY),
-                group.getStrings(Types.inputColorModeSupported),
-                group.getStrings(Types.inputSidesSupported),
+                group.getStrings(Types.inputColorModeSupported).contains(IppWords.COLOUR),
+                group.getStrings(Types.inputSidesSupported).stream().anyMatch(IppWords::isBothSides),
                 List.copyOf(resolutions),
                 group.getStrings(sources.isEmpty() ? Types.mediaSupported : Types.inputMediaSupported),
                 number(group, PANEL_PLACES),

@@ -28,7 +28,7 @@ import org.springframework.stereotype.Component;
 
 /** What a job asks the person at the device, and whether the answers will do. */
 @Component
-class JobQuestions {
+public class JobQuestions {
     private static final int MOST_RECIPIENTS = 100;
 
     private final Consents consents;
@@ -97,6 +97,14 @@ class JobQuestions {
             }
         }
         return new Choices(recipients, folders);
+    }
+
+    /** The answers where nobody stands at a device: mail goes to the person themselves, files where the destination says. */
+    public Choices answeredFor(JobView job, PersonView person) {
+        Map<UUID, List<String>> recipients = of(job, person.id()).stream()
+                .filter(ask -> ask.kind == AskKind.RECIPIENTS)
+                .collect(Collectors.toMap(Ask::destinationId, ask -> recipients(ask, List.of(person.email()))));
+        return new Choices(recipients, Map.of());
     }
 
     private static <T> Optional<T> of(@Nullable Map<UUID, T> answers, UUID destination) {

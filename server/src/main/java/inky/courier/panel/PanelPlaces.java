@@ -1,7 +1,6 @@
 package inky.courier.panel;
 
 import inky.courier.core.Invalid;
-import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.ItemKind;
@@ -11,6 +10,7 @@ import inky.courier.core.office.PanelItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.JobAtDevice;
+import inky.courier.core.preflight.KnownFindings;
 import inky.courier.core.preflight.Preflight;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
@@ -37,7 +37,6 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -59,8 +58,7 @@ public class PanelPlaces {
     private final JobWays ways;
     private final Cached<List<PanelRow>> rows;
 
-    /** What was found of jobs at sorts of devices. */
-    private final Cached<Map<Pair, List<Finding>>> checked;
+    private final KnownFindings known = new KnownFindings();
 
     PanelPlaces(SetUp setUp, DeviceService devices, JobService jobs, JobWays ways, Live live) {
         this.setUp = setUp;
@@ -78,7 +76,6 @@ public class PanelPlaces {
                 "destination",
                 "mail-server",
                 "person");
-        this.checked = new Cached<>(live, ConcurrentHashMap::new, "job", "profile", "destination", "person");
     }
 
     /** @param place counted from 1 */
@@ -118,7 +115,6 @@ public class PanelPlaces {
         Office office = setUp.office();
         Map<UUID, PanelItem> panels =
                 office.all(PanelItem.class).stream().collect(Collectors.toMap(PanelItem::id, Function.identity()));
-        Checks checks = new Checks(office);
         List<PanelRow> found = new ArrayList<>();
         for (DeviceView device : devices.list()) {
             Collection<UUID> here = panels.containsKey(device.id())
@@ -127,7 +123,7 @@ public class PanelPlaces {
             if (device.abilities().scans() || !here.isEmpty()) {
                 List<Finding> findings =
                         LongList.ordered(here.stream().map(all::get).filter(Objects::nonNull), JobView::name).stream()
-                                .flatMap(job -> checks.of(job, device).stream())
+                                .flatMap(job -> findings(office, job, device).stream())
                                 .toList();
                 found.add(new PanelRow(
                         device.id(),
@@ -141,24 +137,9 @@ public class PanelPlaces {
         return found;
     }
 
-    private record Pair(UUID job, DeviceAbilities abilities) {}
-
-    /** What was found of a job at one device holds for all of its sort. */
-    private final class Checks {
-        private final Map<Pair, List<Finding>> known = checked.get();
-        private final Office office;
-
-        Checks(Office office) {
-            this.office = office;
-        }
-
-        List<Finding> of(JobView job, DeviceView device) {
-            return known.computeIfAbsent(
-                    new Pair(job.id(), device.abilities()),
-                    pair -> jobAt(office, job.id(), device)
-                            .map(Preflight::check)
-                            .orElse(List.of()));
-        }
+    /** None for a job that is gone by now. */
+    private List<Finding> findings(Office office, JobView job, DeviceView device) {
+        return jobAt(office, job.id(), device).map(known::of).orElse(List.of());
     }
 
     /** Empty for a job that is gone by now. */
@@ -185,10 +166,10 @@ public class PanelPlaces {
     public List<Candidate> at(UUID deviceId) {
         DeviceView device = devices.get(deviceId);
         Map<UUID, Integer> placeOf = placesByJob(deviceId);
-        Checks checks = new Checks(setUp.office());
+        Office office = setUp.office();
         return jobs.list().stream()
                 .filter(job -> placeOf.containsKey(job.id()))
-                .map(job -> new Candidate(job, placeOf.get(job.id()), checks.of(job, device)))
+                .map(job -> new Candidate(job, placeOf.get(job.id()), findings(office, job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
     }
@@ -273,13 +254,12 @@ public class PanelPlaces {
     private PlanView plan(DeviceView device, List<JobView> all, Office office) {
         Map<UUID, List<Finding>> ofWays = ways.findings(all, office);
         Map<UUID, Integer> placeOf = placesByJob(device.id());
-        Checks checks = new Checks(office);
         List<PlanRow> candidates = all.stream()
                 .map(job -> new PlanRow(
                         job.row(),
                         placeOf.getOrDefault(job.id(), 0),
                         Stream.concat(
-                                        checks.of(job, device).stream(),
+                                        findings(office, job, device).stream(),
                                         ofWays.getOrDefault(job.id(), List.of()).stream())
                                 .toList()))
                 .toList();

@@ -1,8 +1,11 @@
 package inky.courier.panel;
 
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.message.Message;
+import inky.courier.core.profile.PaperSource;
+import inky.courier.core.profile.ScanProfile;
 import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryQueries.DeliveryRow;
 import inky.courier.delivery.DeliveryService;
@@ -90,6 +93,8 @@ class WalkUp {
             String deviceName,
             String place,
             boolean standIn,
+            boolean feeder,
+            boolean glass,
             DeviceCondition.State condition,
             Message conditionWords,
             int signOutSeconds,
@@ -124,6 +129,8 @@ class WalkUp {
                 device.name(),
                 device.place(),
                 device.standIn(),
+                device.abilities().feeder(),
+                device.abilities().glass(),
                 device.condition(),
                 device.conditionWords(),
                 device.signOutSeconds(),
@@ -164,21 +171,32 @@ class WalkUp {
                 questions.of(job, person.id()));
     }
 
-    ScanView begin(PanelSessions.Guest guest, UUID jobId) {
+    /** @param source where the paper lies; empty for where the job's profile says */
+    ScanView begin(PanelSessions.Guest guest, UUID jobId, Optional<PaperSource> source) {
         JobView job = placedJob(guest, jobId);
         return scans.start(
                 guest.deviceId(),
                 devices.addressOf(guest.deviceId()),
                 guest.personId(),
                 jobId,
-                profiles.value(job.profileId()));
+                profileAt(guest, job, source));
     }
 
     /** @param instead the page that is scanned again; empty for more paper */
-    ScanView addLoad(PanelSessions.Guest guest, UUID scanId, Optional<UUID> instead) {
+    ScanView addLoad(PanelSessions.Guest guest, UUID scanId, Optional<UUID> instead, Optional<PaperSource> source) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
-        return scans.addLoad(scanId, devices.addressOf(guest.deviceId()), profiles.value(job.profileId()), instead);
+        return scans.addLoad(scanId, devices.addressOf(guest.deviceId()), profileAt(guest, job, source), instead);
+    }
+
+    /** A device that has only one of the two scans from that. */
+    private ScanProfile profileAt(PanelSessions.Guest guest, JobView job, Optional<PaperSource> source) {
+        ScanProfile profile = profiles.value(job.profileId());
+        DeviceAbilities device = devices.get(guest.deviceId()).abilities();
+        PaperSource wanted = source.orElse(profile.input().source());
+        boolean onlyGlass = device.glass() && !device.feeder();
+        boolean onlyFeeder = device.feeder() && !device.glass();
+        return profile.from(onlyGlass ? PaperSource.GLASS : onlyFeeder ? PaperSource.FEEDER : wanted);
     }
 
     void cancel(PanelSessions.Guest guest, UUID scanId) {
@@ -189,7 +207,7 @@ class WalkUp {
     /** A scan of this person at this device; any other is as good as none. */
     ScanView own(PanelSessions.Guest guest, UUID scanId) {
         ScanView scan = scans.get(scanId);
-        if (!scan.personId().equals(guest.personId()) || !scan.deviceId().equals(guest.deviceId())) {
+        if (!scan.personId().equals(guest.personId()) || !guest.deviceId().equals(scan.deviceId())) {
             throw Refusal.notFound("scan");
         }
         return scan;
@@ -209,7 +227,7 @@ class WalkUp {
 
     byte[] picture(PanelSessions.Guest guest, UUID scanId, UUID page, boolean small) throws IOException {
         own(guest, scanId);
-        return pages.picture(scanId, page, small, scans.resolution(scanId));
+        return pages.picture(scanId, page, small);
     }
 
     DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable JobQuestions.Answers answers) {
@@ -217,7 +235,7 @@ class WalkUp {
         JobView job = placedJob(guest, scan.jobId());
         return deliveries.accept(new DeliveryService.Order(
                 scanId,
-                devices.get(guest.deviceId()),
+                Optional.of(devices.get(guest.deviceId())),
                 people.get(guest.personId()),
                 job,
                 profiles.get(job.profileId()),

@@ -1,5 +1,6 @@
 package inky.courier.panel;
 
+import inky.courier.core.profile.PaperSource;
 import inky.courier.delivery.DeliveryService.Receipt;
 import inky.courier.live.Live;
 import inky.courier.panel.WalkUp.Front;
@@ -48,10 +49,11 @@ class WalkUpController {
 
     record PinEntry(String pin) {}
 
-    record ScanOrder(UUID jobId) {}
+    /** @param source where the paper lies; absent for where the profile says */
+    record ScanOrder(UUID jobId, @Nullable PaperSource source) {}
 
     /** @param instead the page that is scanned again; absent for more paper */
-    record LoadOrder(@Nullable UUID instead) {}
+    record LoadOrder(@Nullable UUID instead, @Nullable PaperSource source) {}
 
     @GetMapping
     Front panelFront(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
@@ -90,7 +92,7 @@ class WalkUpController {
             @PathVariable UUID device,
             @RequestBody ScanOrder order,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.begin(guest, order.jobId());
+        return walkUp.begin(guest, order.jobId(), Optional.ofNullable(order.source()));
     }
 
     @GetMapping("/scans/{scan}")
@@ -105,7 +107,8 @@ class WalkUpController {
             @PathVariable UUID scan,
             @RequestBody(required = false) @Nullable LoadOrder order,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.addLoad(guest, scan, Optional.ofNullable(order).map(LoadOrder::instead));
+        Optional<LoadOrder> wanted = Optional.ofNullable(order);
+        return walkUp.addLoad(guest, scan, wanted.map(LoadOrder::instead), wanted.map(LoadOrder::source));
     }
 
     @DeleteMapping("/scans/{scan}")

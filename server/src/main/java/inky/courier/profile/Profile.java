@@ -5,6 +5,7 @@ import inky.courier.core.office.ProfileItem;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -52,7 +53,7 @@ class Profile implements ItemRow<ProfileItem> {
     Instant createdAt;
 
     /** What has no column of its own; passcodes are not in it. */
-    record Settings(Tone tone, Tidy tidy, Grouping grouping, FileSettings files) {}
+    record Settings(ScanInput input, Tone tone, Tidy tidy, Grouping grouping, FileSettings files) {}
 
     static Profile of(UUID id, Instant now) {
         Profile profile = new Profile();
@@ -68,7 +69,7 @@ class Profile implements ItemRow<ProfileItem> {
         colour = value.colour();
         dpi = value.resolution().dpi();
         sides = value.sides();
-        settings = Json.write(new Settings(value.tone(), value.tidy(), value.grouping(), value.files()));
+        settings = Json.write(new Settings(value.input(), value.tone(), value.tidy(), value.grouping(), value.files()));
     }
 
     @Override
@@ -79,7 +80,7 @@ class Profile implements ItemRow<ProfileItem> {
     /** The profile without its passcodes. */
     ScanProfile value() {
         Settings s = Json.read(settings, Settings.class);
-        return new ScanProfile(colour, new Resolution(dpi), sides, s.tone, s.tidy, s.grouping, s.files);
+        return new ScanProfile(colour, new Resolution(dpi), sides, s.input, s.tone, s.tidy, s.grouping, s.files);
     }
 
     @Override

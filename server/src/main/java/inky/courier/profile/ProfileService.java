@@ -9,6 +9,7 @@ import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.ProfileFormat;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -53,6 +54,7 @@ public class ProfileService {
             ColourMode colour,
             int dpi,
             Sides sides,
+            ScanInput input,
             Tone tone,
             Tidy tidy,
             Grouping grouping,
@@ -62,7 +64,8 @@ public class ProfileService {
         /** A form with the usual clean-up and files, for what comes ready-made. */
         public static ProfileForm of(
                 String name, ColourMode colour, int dpi, Sides sides, Tidy tidy, FileSettings files) {
-            return new ProfileForm(name, colour, dpi, sides, Tone.USUAL, tidy, Grouping.ONE_FILE, files, null, null);
+            return new ProfileForm(
+                    name, colour, dpi, sides, ScanInput.FEEDER, Tone.USUAL, tidy, Grouping.ONE_FILE, files, null, null);
         }
     }
 
@@ -72,6 +75,7 @@ public class ProfileService {
             ColourMode colour,
             int dpi,
             Sides sides,
+            ScanInput input,
             Tone tone,
             Tidy tidy,
             Grouping grouping,
@@ -126,6 +130,7 @@ public class ProfileService {
                 p.colour(),
                 p.resolution().dpi(),
                 p.sides(),
+                p.input(),
                 p.tone(),
                 p.tidy(),
                 p.grouping(),
@@ -175,6 +180,7 @@ public class ProfileService {
                 form.colour(),
                 new Resolution(form.dpi()),
                 form.sides(),
+                form.input(),
                 form.tone(),
                 form.tidy(),
                 form.grouping(),
@@ -204,6 +210,7 @@ public class ProfileService {
                 p.colour,
                 p.dpi,
                 p.sides,
+                value.input(),
                 value.tone(),
                 value.tidy(),
                 value.grouping(),

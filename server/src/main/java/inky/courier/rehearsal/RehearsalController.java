@@ -7,6 +7,7 @@ import inky.courier.core.media.MediaSizes;
 import inky.courier.core.message.Message;
 import inky.courier.core.reading.Speech;
 import inky.courier.core.reading.TextReader;
+import inky.courier.delivery.DeliveryService.Receipt;
 import inky.courier.profile.ProfileService;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.rehearsal.Rehearsals.Preview;
@@ -32,12 +33,15 @@ import org.springframework.web.multipart.MultipartFile;
 @Needs(Right.CHANGE_SETUP)
 class RehearsalController {
     private final Rehearsals rehearsals;
+    private final TestDelivery tests;
     private final ProfileService profiles;
     private final Sizes sizes;
     private final TextReader reader;
 
-    RehearsalController(Rehearsals rehearsals, ProfileService profiles, Sizes sizes, TextReader reader) {
+    RehearsalController(
+            Rehearsals rehearsals, TestDelivery tests, ProfileService profiles, Sizes sizes, TextReader reader) {
         this.rehearsals = rehearsals;
+        this.tests = tests;
         this.profiles = profiles;
         this.sizes = sizes;
         this.reader = reader;
@@ -139,5 +143,16 @@ class RehearsalController {
             @RequestParam(name = "files", required = false) @Nullable List<MultipartFile> files)
             throws IOException {
         return rehearsals.rehearse(id, samples, files == null ? List.of() : files);
+    }
+
+    /** Sends the pages for real. */
+    @PostMapping(path = "/api/jobs/{id}/test-delivery", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    Receipt sendTestDelivery(
+            @PathVariable UUID id,
+            @RequestParam UUID person,
+            @RequestParam(defaultValue = "") List<String> samples,
+            @RequestParam(name = "files", required = false) @Nullable List<MultipartFile> files)
+            throws IOException {
+        return tests.send(id, person, samples, files == null ? List.of() : files);
     }
 }

@@ -155,27 +155,37 @@ class Rehearsals {
         NameTemplate template = template(names.get(job.templateId()).template());
         Path folder = folders.make();
         try {
-            List<Source> sources = new ArrayList<>();
-            List<String> labels = new ArrayList<>();
-            for (String sample : samples) {
-                sources.add(Samples.source(sample));
-                labels.add(title(sample));
-            }
-            for (MultipartFile file : own) {
-                addOwn(file, folder, profile, sources, labels);
-            }
-            if (sources.isEmpty() || sources.size() > MOST_PAGES) {
-                throw new Invalid(
-                        "rehearsal.pages",
-                        "samples",
-                        Message.of("problem.rehearsal.pages").with("n", MOST_PAGES),
-                        Message.of("problem.rehearsal.pages.remedy"));
-            }
-            Run run = run(profile, sources, job.name(), THUMBNAIL_WIDTH);
-            return view(job, profile, template, sources, labels, run);
+            Pages pages = pages(samples, own, folder, profile);
+            Run run = run(profile, pages.sources, job.name(), THUMBNAIL_WIDTH);
+            return view(job, profile, template, pages.sources, pages.labels, run);
         } finally {
             folders.remove(folder);
         }
+    }
+
+    /** Pages to try something on, and what each is called. */
+    record Pages(List<Source> sources, List<String> labels) {}
+
+    /** @param folder where own pages lie as long as they are needed @throws Invalid when there are none, or too many */
+    static Pages pages(List<String> samples, List<MultipartFile> own, Path folder, ScanProfile profile)
+            throws IOException {
+        List<Source> sources = new ArrayList<>();
+        List<String> labels = new ArrayList<>();
+        for (String sample : samples) {
+            sources.add(Samples.source(sample));
+            labels.add(title(sample));
+        }
+        for (MultipartFile file : own) {
+            addOwn(file, folder, profile, sources, labels);
+        }
+        if (sources.isEmpty() || sources.size() > MOST_PAGES) {
+            throw new Invalid(
+                    "rehearsal.pages",
+                    "samples",
+                    Message.of("problem.rehearsal.pages").with("n", MOST_PAGES),
+                    Message.of("problem.rehearsal.pages.remedy"));
+        }
+        return new Pages(sources, labels);
     }
 
     private static void addOwn(

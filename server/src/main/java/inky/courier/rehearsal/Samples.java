@@ -2,13 +2,18 @@ package inky.courier.rehearsal;
 
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.page.PageAnalyser;
+import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.workshop.Source;
 import inky.courier.web.Refusal;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** Pages that come with Courier to try profiles on; each shows something that a profile can mend. */
 final class Samples {
@@ -28,21 +33,42 @@ final class Samples {
             new Sample("receipts", "Receipts and a card", "several papers on a dark bed, each askew"),
             new Sample("photo", "Photograph", "every tone, no print"));
 
+    /** Their analysis, once: they stay as they are. */
+    private static final Map<String, PageAnalysis> FOUND = new ConcurrentHashMap<>();
+
     private Samples() {}
 
     static Source source(String name) {
         byte[] jpeg = jpeg(name);
         return new Source() {
             @Override
-            public PageRaster raster() throws IOException {
-                return JpegPages.decode(jpeg, RESOLUTION);
+            public PageRaster raster() {
+                return decoded(jpeg);
             }
 
             @Override
             public Optional<byte[]> jpeg() {
                 return Optional.of(jpeg);
             }
+
+            @Override
+            public Optional<Resolution> knownResolution() {
+                return Optional.of(RESOLUTION);
+            }
+
+            @Override
+            public Optional<PageAnalysis> analysis() {
+                return Optional.of(FOUND.computeIfAbsent(name, any -> PageAnalyser.analyse(decoded(jpeg))));
+            }
         };
+    }
+
+    private static PageRaster decoded(byte[] jpeg) {
+        try {
+            return JpegPages.decode(jpeg, RESOLUTION);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private static byte[] jpeg(String name) {
@@ -52,7 +78,7 @@ final class Samples {
         try (InputStream in = Samples.class.getResourceAsStream("/samples/" + name + ".jpg")) {
             return in.readAllBytes();
         } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
+            throw new UncheckedIOException(e);
         }
     }
 }

@@ -1,40 +1,71 @@
 package inky.courier.scan;
 
 import inky.courier.core.document.JpegPages;
+import inky.courier.core.document.PageFormat;
+import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.BlankSensitivity;
-import inky.courier.core.page.Blankness;
 import inky.courier.core.page.PageAnalyser;
+import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
+import inky.courier.core.workshop.Workshop;
 import java.io.IOException;
+import java.util.Optional;
 
 /**
  * A page that arrives, with what is seen of it at once; computed before a connection is taken, of which there are few.
  *
+ * @param analysis what the page is, where the profile asks: found once, and kept for all that is made of it
  * @param blankReason why the profile leaves it out; empty when it does not
  */
 @SuppressWarnings("ArrayRecordComponent")
-record Prepared(byte[] jpeg, JpegPages.Extent extent, byte[] thumbnail, Message blankReason) {
+record Prepared(
+        byte[] content,
+        PageFormat format,
+        Resolution resolution,
+        JpegPages.Extent extent,
+        byte[] thumbnail,
+        Optional<PageAnalysis> analysis,
+        Message blankReason) {
     static final int THUMBNAIL_WIDTH = 300;
 
-    static Prepared of(byte[] jpeg, Message blankReason) throws IOException {
-        return new Prepared(jpeg, JpegPages.extent(jpeg), JpegPages.thumbnail(jpeg, THUMBNAIL_WIDTH), blankReason);
+    /** A page of which nothing is asked. */
+    static Prepared of(ArrivingPage page) throws IOException {
+        byte[] content = page.content();
+        PageFormat format = PageFormat.of(content);
+        byte[] thumbnail = format == PageFormat.JPEG
+                ? JpegPages.thumbnail(content, THUMBNAIL_WIDTH)
+                : JpegPages.thumbnail(format.decode(content, page.resolution()), THUMBNAIL_WIDTH);
+        return new Prepared(
+                content,
+                format,
+                page.resolution(),
+                format.extent(content),
+                thumbnail,
+                Optional.empty(),
+                Message.none());
     }
 
     /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
-    static Prepared of(byte[] jpeg, ScanProfile profile) throws IOException {
-        Tidy.SkipBlank skip = profile.tidy().skipBlank();
-        if (skip == Tidy.SkipBlank.NO) {
-            return of(jpeg, Message.none());
+    static Prepared of(ArrivingPage page, ScanProfile profile) throws IOException {
+        if (!Workshop.analyses(profile)) {
+            return of(page);
         }
-        PageRaster page = JpegPages.decode(jpeg, profile.resolution());
-        Blankness blankness = PageAnalyser.blankness(page, BlankSensitivity.valueOf(skip.name()));
+        PageFormat format = PageFormat.of(page.content());
+        PageRaster raster = format.decode(page.content(), page.resolution());
+        PageAnalysis analysis = PageAnalyser.analyse(raster);
+        BlankSensitivity sensitivity = Workshop.sensitivity(profile);
+        boolean skipped = profile.tidy().skipBlank() != Tidy.SkipBlank.NO
+                && analysis.blankness().isBlank(sensitivity);
         return new Prepared(
-                jpeg,
-                new JpegPages.Extent(page.width(), page.height()),
-                JpegPages.thumbnail(page, THUMBNAIL_WIDTH),
-                blankness.blank() ? blankness.reason() : Message.none());
+                page.content(),
+                format,
+                page.resolution(),
+                new JpegPages.Extent(raster.width(), raster.height()),
+                JpegPages.thumbnail(raster, THUMBNAIL_WIDTH),
+                Optional.of(analysis),
+                skipped ? analysis.blankness().reason(sensitivity) : Message.none());
     }
 }

@@ -17,7 +17,9 @@ class Scan {
     @Version
     Long version;
 
+    /** Null for pages that came from none. */
     UUID deviceId;
+
     UUID personId;
     UUID jobId;
 
@@ -26,7 +28,6 @@ class Scan {
 
     Message trouble = Message.none();
     Message remedy = Message.none();
-    int dpi;
     Instant createdAt;
     Instant endedAt;
 

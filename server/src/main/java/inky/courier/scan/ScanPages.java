@@ -2,6 +2,7 @@ package inky.courier.scan;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.document.JpegPages;
+import inky.courier.core.document.PageFormat;
 import inky.courier.core.edit.EditedPage;
 import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.edit.PageEdit;
@@ -10,6 +11,7 @@ import inky.courier.core.edit.Shape;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
+import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Json;
@@ -25,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -37,7 +40,7 @@ public class ScanPages {
     private static final String JPEG = "image/jpeg";
     private static final float PICTURE_QUALITY = 0.85f;
     private static final String PAGES =
-            "select id, content_id, thumbnail_id, width, height, bytes, media, blank_reason, fate, done "
+            "select id, content_id, thumbnail_id, width, height, bytes, media, blank_reason, fate, done, format, dpi "
                     + "from scan_page where scan_id = ? order by number";
 
     private final JdbcClient jdbc;
@@ -63,10 +66,12 @@ public class ScanPages {
             String media,
             Message blankReason,
             String fate,
-            List<Message> done) {}
+            List<Message> done,
+            PageFormat format,
+            Resolution resolution) {}
 
     /** A page as a delivery needs it, in its place. */
-    public record KeptPage(UUID id, UUID contentId, UUID thumbnailId, EditedPage edited) {}
+    public record KeptPage(UUID id, UUID contentId, PageFormat format, Resolution resolution, EditedPage edited) {}
 
     /**
      * @param number its place now, from 1
@@ -99,7 +104,23 @@ public class ScanPages {
 
     @Transactional(readOnly = true)
     public List<KeptPage> of(UUID scan) {
-        return inPlace(scan, (page, edited, number) -> new KeptPage(page.id, page.contentId, page.thumbnailId, edited));
+        return inPlace(
+                scan,
+                (page, edited, number) -> new KeptPage(page.id, page.contentId, page.format, page.resolution, edited));
+    }
+
+    /** What was found of the pages of a scan when they came, by their identity; of some nothing is kept. */
+    @Transactional(readOnly = true)
+    public Map<UUID, PageAnalysis> analyses(UUID scan) {
+        record Found(UUID page, Optional<PageAnalysis> analysis) {}
+        return jdbc
+                .sql("select id, analysis from scan_page where scan_id = ?")
+                .param(scan)
+                .query((row, n) -> new Found(row.getObject(1, UUID.class), KeptAnalysis.read(row.getString(2))))
+                .list()
+                .stream()
+                .filter(page -> page.analysis.isPresent())
+                .collect(Collectors.toMap(Found::page, page -> page.analysis.get()));
     }
 
     @Transactional(readOnly = true)
@@ -165,7 +186,9 @@ public class ScanPages {
                         row.getString(7),
                         MessageColumn.read(row.getString(8)),
                         row.getString(9),
-                        Json.read(row.getString(10), new TypeReference<List<Message>>() {})))
+                        Json.read(row.getString(10), new TypeReference<List<Message>>() {}),
+                        PageFormat.valueOf(row.getString(11)),
+                        new Resolution(row.getInt(12))))
                 .list();
     }
 
@@ -249,11 +272,16 @@ public class ScanPages {
      * @param small for a strip of pages
      * @throws Refusal when it is not there
      */
-    public byte[] picture(UUID scan, UUID id, boolean small, Resolution resolution) throws IOException {
-        record Contents(UUID whole, UUID small) {}
-        Contents contents = jdbc.sql("select content_id, thumbnail_id from scan_page where id = ? and scan_id = ?")
+    public byte[] picture(UUID scan, UUID id, boolean small) throws IOException {
+        record Contents(UUID whole, UUID small, PageFormat format, Resolution resolution) {}
+        Contents contents = jdbc.sql(
+                        "select content_id, thumbnail_id, format, dpi from scan_page where id = ? and scan_id = ?")
                 .params(id, scan)
-                .query((row, n) -> new Contents(row.getObject(1, UUID.class), row.getObject(2, UUID.class)))
+                .query((row, n) -> new Contents(
+                        row.getObject(1, UUID.class),
+                        row.getObject(2, UUID.class),
+                        PageFormat.valueOf(row.getString(3)),
+                        new Resolution(row.getInt(4))))
                 .optional()
                 .orElseThrow(() -> Refusal.notFound("page"));
         // How it is shown, its own edits say; the others of a long scan are not read for each of its pictures.
@@ -263,11 +291,12 @@ public class ScanPages {
         // A part of a thumbnail would be too coarse.
         boolean fromSmall = small && !shape.isCropped();
         byte[] stored = store.readAll(fromSmall ? contents.small : contents.whole);
-        if (shape.isAsScanned()) {
+        PageFormat format = fromSmall ? PageFormat.JPEG : contents.format;
+        if (shape.isAsScanned() && format == PageFormat.JPEG) {
             return stored;
         }
         return limiter.compute(() -> {
-            PageRaster shown = shape.of(JpegPages.decode(stored, resolution));
+            PageRaster shown = shape.of(format.decode(stored, contents.resolution));
             return small
                     ? JpegPages.thumbnail(shown, Prepared.THUMBNAIL_WIDTH)
                     : JpegPages.encode(shown, PICTURE_QUALITY);
@@ -282,17 +311,21 @@ public class ScanPages {
 
     /** The door for a page that arrives, whoever brings it. @return its identity */
     @Transactional(propagation = Propagation.MANDATORY)
-    public UUID keep(UUID scan, Resolution resolution, Prepared page) throws IOException {
+    public UUID keep(UUID scan, Prepared page) throws IOException {
+        Resolution resolution = page.resolution();
         String media = MediaSizes.snap(
                         resolution.hundredthsOfMm(page.extent().width()),
                         resolution.hundredthsOfMm(page.extent().height()))
                 .label();
-        UUID content = store.keep(new ByteArrayInputStream(page.jpeg()), JPEG).id();
+        UUID content = store.keep(
+                        new ByteArrayInputStream(page.content()), page.format().mediaType())
+                .id();
         UUID thumbnail =
                 store.keep(new ByteArrayInputStream(page.thumbnail()), JPEG).id();
         UUID id = UUID.randomUUID();
         jdbc.sql("insert into scan_page (id, scan_id, number, content_id, thumbnail_id, width, height, bytes, media, "
-                        + "blank_reason) select ?, ?, coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?, ?, ? "
+                        + "blank_reason, analysis, format, dpi) "
+                        + "select ?, ?, coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? "
                         + "from scan_page where scan_id = ?")
                 .params(
                         id,
@@ -301,9 +334,12 @@ public class ScanPages {
                         thumbnail,
                         page.extent().width(),
                         page.extent().height(),
-                        page.jpeg().length,
+                        page.content().length,
                         media,
                         MessageColumn.write(page.blankReason()),
+                        KeptAnalysis.write(page.analysis()),
+                        page.format().name(),
+                        resolution.dpi(),
                         scan)
                 .update();
         return id;

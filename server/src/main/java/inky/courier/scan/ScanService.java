@@ -1,6 +1,7 @@
 package inky.courier.scan;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.PixelLimit;
@@ -12,6 +13,7 @@ import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
 import inky.courier.store.Transactions;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -21,6 +23,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
@@ -45,6 +48,11 @@ public class ScanService {
     private static final int MOST_PAGES = 2_000;
 
     private static final Duration BEAT = Duration.ofSeconds(2);
+
+    /** No scanner scans coarser or finer; 72 is what many programs write that do not know. */
+    private static final int LEAST_DPI = 75;
+
+    private static final int MOST_DPI = 1200;
 
     private final ScanRepository scans;
     private final DeviceLinks links;
@@ -79,9 +87,13 @@ public class ScanService {
         beats.scheduleWithFixedDelay(this::beat, BEAT.toMillis(), BEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
 
+    /** Where pages are from. @param deviceId null for none */
+    public record Origin(@Nullable UUID deviceId, UUID personId, UUID jobId) {}
+
+    /** @param deviceId null for pages that came from none */
     public record ScanView(
             UUID id,
-            UUID deviceId,
+            @Nullable UUID deviceId,
             UUID personId,
             UUID jobId,
             ScanState state,
@@ -98,7 +110,6 @@ public class ScanService {
             made.deviceId = deviceId;
             made.personId = personId;
             made.jobId = jobId;
-            made.dpi = profile.resolution().dpi();
             made.createdAt = clock.instant();
             made.aliveAt = made.createdAt;
             return scans.save(made);
@@ -170,11 +181,6 @@ public class ScanService {
                 scan.createdAt,
                 pages.views(id),
                 pages.isEdited(id));
-    }
-
-    @Transactional(readOnly = true)
-    public Resolution resolution(UUID id) {
-        return new Resolution(find(id).dpi);
     }
 
     /** What a person does to a page before it is sent. */
@@ -261,21 +267,24 @@ public class ScanService {
         return ids.size();
     }
 
-    /** A scan that is complete from the start, for the demo's history. */
+    /**
+     * A scan that is complete from the start.
+     *
+     * @param origin where the pages are from
+     * @throws IOException when one of them is no picture
+     */
     @Transactional
-    public UUID keepComplete(UUID deviceId, UUID personId, UUID jobId, int dpi, Instant at, List<byte[]> jpegs)
-            throws IOException {
+    public UUID keepComplete(Origin origin, Instant at, List<ArrivingPage.From> arriving) throws IOException {
         Scan scan = new Scan();
-        scan.deviceId = deviceId;
-        scan.personId = personId;
-        scan.jobId = jobId;
-        scan.dpi = dpi;
+        scan.deviceId = origin.deviceId;
+        scan.personId = origin.personId;
+        scan.jobId = origin.jobId;
         scan.createdAt = at;
         scan.endedAt = at;
         scan.state = ScanState.COMPLETE;
         scans.saveAndFlush(scan);
-        for (byte[] jpeg : jpegs) {
-            pages.keep(scan.id, new Resolution(dpi), Prepared.of(jpeg, Message.none()));
+        for (ArrivingPage.From from : arriving) {
+            pages.keep(scan.id, limiter.compute(() -> Prepared.of(from.page())));
         }
         return scan.id;
     }
@@ -331,7 +340,7 @@ public class ScanService {
             count++;
             boolean kept;
             try {
-                kept = arrival.keep(limiter.compute(() -> Prepared.of(page.jpeg(), profile)));
+                kept = arrival.keep(limiter.compute(() -> Prepared.of(arriving(page, profile), profile)));
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
                 scan.cancel();
@@ -344,6 +353,13 @@ public class ScanService {
             last = page.last();
         }
         end(id, ScanState.COMPLETE, Message.none(), Message.none());
+    }
+
+    /** A device that scans otherwise than it was asked says so in the page. */
+    private static ArrivingPage arriving(DeviceScanner.ScannedPage page, ScanProfile profile) {
+        OptionalInt said = JpegPages.density(page.content());
+        boolean plausible = said.isPresent() && said.getAsInt() >= LEAST_DPI && said.getAsInt() <= MOST_DPI;
+        return new ArrivingPage(page.content(), plausible ? new Resolution(said.getAsInt()) : profile.resolution());
     }
 
     private boolean isWanted(UUID id) {
@@ -381,7 +397,7 @@ public class ScanService {
                     if (held.state != ScanState.SCANNING) {
                         return false;
                     }
-                    place(kept(held, page));
+                    place(kept(page));
                     tell(scan);
                     return true;
                 }));
@@ -393,9 +409,9 @@ public class ScanService {
             }
         }
 
-        private UUID kept(Scan held, Prepared page) {
+        private UUID kept(Prepared page) {
             try {
-                return pages.keep(scan, new Resolution(held.dpi), page);
+                return pages.keep(scan, page);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }

@@ -44,23 +44,13 @@ class StarterSet {
     }
 
     private static Tidy card() {
-        return new Tidy(
-                Tidy.SkipBlank.CAREFUL,
-                true,
-                true,
-                false,
-                null,
-                0,
-                false,
-                null,
-                false,
-                false,
-                100,
-                "",
-                0,
-                null,
-                true,
-                true);
+        return Tidy.NONE.with(tidy -> {
+            tidy.skipBlank = Tidy.SkipBlank.CAREFUL;
+            tidy.crop = true;
+            tidy.straighten = true;
+            tidy.card = true;
+            tidy.portrait = true;
+        });
     }
 
     private void profile(String name, ColourMode colour, int dpi, Sides sides, Tidy tidy, FileSettings files) {

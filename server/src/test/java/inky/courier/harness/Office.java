@@ -226,8 +226,18 @@ public final class Office implements AutoCloseable {
         return guest.post(panel("/scans"), Map.of("jobId", jobId)).ok().get("id");
     }
 
+    /** @throws AssertionError with what it says instead, as soon as it has ended otherwise */
     public void waitForScan(Browser guest, String scan, String state) {
-        Waiting.until(() -> guest.get(panel("/scans/" + scan)).get("state").equals(state), "the scan is " + state);
+        Waiting.until(
+                () -> {
+                    Browser.Answer seen = guest.get(panel("/scans/" + scan));
+                    String now = seen.get("state");
+                    if (!now.equals(state) && !now.equals("SCANNING")) {
+                        throw new AssertionError("the scan is not " + state + ": " + seen.text());
+                    }
+                    return now.equals(state);
+                },
+                "the scan is " + state);
     }
 
     /** A page of a scan, by its place from 1. */

@@ -102,6 +102,12 @@ public record DeviceModel(
         return !resolutions.isEmpty();
     }
 
+    /** How large its glass is: as large as the larger of A3 and A4 that it takes. */
+    Sheet.Extent glassSize() {
+        boolean large = media.contains("iso_a3_297x420mm");
+        return new Sheet.Extent(large ? 297 : 210, large ? 420 : 297);
+    }
+
     public static Optional<DeviceModel> named(String name) {
         return Optional.ofNullable(MODELS.get(name.toLowerCase(Locale.ROOT).replace(' ', '-')));
     }

@@ -111,6 +111,24 @@ final class PaperArtist {
         return image;
     }
 
+    /** The sheet at the corner of a scan of a given size, with the lid around it. */
+    BufferedImage drawOnLid(
+            Optional<Print> print, Optional<Print> behind, Sheet sheet, Sheet.Extent size, int dpi, boolean colour) {
+        int width = (int) Math.round(size.widthMm() * dpi / 25.4);
+        int height = (int) Math.round(size.heightMm() * dpi / 25.4);
+        BufferedImage scan =
+                new BufferedImage(width, height, colour ? BufferedImage.TYPE_3BYTE_BGR : BufferedImage.TYPE_BYTE_GRAY);
+        Graphics2D lid = scan.createGraphics();
+        lid.setColor(LID);
+        lid.fillRect(0, 0, width, height);
+        addNoise(scan);
+        if (!sheet.isNone()) {
+            lid.drawImage(draw(print, behind, sheet, dpi, colour), 0, 0, null);
+        }
+        lid.dispose();
+        return scan;
+    }
+
     private void print(Print print, Sheet sheet) {
         switch (print) {
             case BERTH_PERMIT -> berthPermit();

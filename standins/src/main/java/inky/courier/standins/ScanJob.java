@@ -24,21 +24,22 @@ final class ScanJob {
 
     private static final Map<Drawn, byte[]> DRAWN = new ConcurrentHashMap<>();
 
-    private record Drawn(Side side, int dpi, boolean colour) {}
+    private record Drawn(Side side, Setting setting) {}
+
+    /** @param size of the scan, with the lid around a smaller sheet; empty for the sheet's own */
+    record Setting(int dpi, boolean colour, Optional<Sheet.Extent> size) {}
 
     private record Side(Optional<Print> print, Optional<Print> behind, Sheet sheet, long seed) {}
 
     private final int id;
     private final List<Side> sides = new ArrayList<>();
-    private final int dpi;
-    private final boolean colour;
+    private final Setting setting;
     private int next;
     private volatile boolean cancelled;
 
-    ScanJob(int id, List<Sheet> sheets, boolean bothSides, int dpi, boolean colour, long seed) {
+    ScanJob(int id, List<Sheet> sheets, boolean bothSides, Setting setting, long seed) {
         this.id = id;
-        this.dpi = dpi;
-        this.colour = colour;
+        this.setting = setting;
         for (int i = 0; i < sheets.size(); i++) {
             Sheet sheet = sheets.get(i);
             sides.add(new Side(
@@ -74,7 +75,7 @@ final class ScanJob {
         if (side.seed >= 0) {
             return jpeg(draw(side));
         }
-        Drawn wanted = new Drawn(side, dpi, colour);
+        Drawn wanted = new Drawn(side, setting);
         byte[] page = DRAWN.get(wanted);
         if (page == null) {
             page = jpeg(draw(side));
@@ -84,7 +85,10 @@ final class ScanJob {
     }
 
     private BufferedImage draw(Side side) {
-        return new PaperArtist(side.seed).draw(side.print, side.behind, side.sheet, dpi, colour);
+        PaperArtist artist = new PaperArtist(side.seed);
+        return setting.size
+                .map(size -> artist.drawOnLid(side.print, side.behind, side.sheet, size, setting.dpi, setting.colour))
+                .orElseGet(() -> artist.draw(side.print, side.behind, side.sheet, setting.dpi, setting.colour));
     }
 
     private static byte[] jpeg(BufferedImage image) throws IOException {

@@ -24,6 +24,16 @@ public record Sheet(Print front, Optional<Print> back, double widthMm, double he
         HARBOUR_CHART
     }
 
+    /** No paper: the lid is scanned. */
+    static final Sheet NONE = new Sheet(Print.LETTER, Optional.empty(), 0, 0);
+
+    /** A size in millimetres. */
+    record Extent(double widthMm, double heightMm) {}
+
+    boolean isNone() {
+        return widthMm == 0;
+    }
+
     static Sheet a4(Print front) {
         return new Sheet(front, Optional.empty(), 210, 297);
     }

@@ -33,6 +33,10 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -53,6 +57,8 @@ public final class StandInDevice implements AutoCloseable {
     static final BooleanType CARD_READER = new BooleanType("card-reader");
 
     private static final int USUAL_DPI = 200;
+    private static final double LONGEST_FED_MM = 432;
+    private static final Pattern MEDIA = Pattern.compile(".*_([0-9.]+)x([0-9.]+)(mm|in)");
     private static final List<Operation> OPERATIONS = List.of(
             Operation.getPrinterAttributes,
             Operation.createJob,
@@ -70,6 +76,7 @@ public final class StandInDevice implements AutoCloseable {
     private final ExecutorService threads;
     private final URI uri;
     private final Feeder feeder = new Feeder();
+    private volatile Sheet onGlass = Sheet.NONE;
     private final Map<Integer, ScanJob> jobs = new ConcurrentHashMap<>();
     private final Map<Integer, IppRules.Job> begun = new ConcurrentHashMap<>();
     private final AtomicInteger jobIds = new AtomicInteger();
@@ -109,7 +116,8 @@ public final class StandInDevice implements AutoCloseable {
             http.createContext("/ipp/scan", this::ipp);
         }
         printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
-        http.createContext("/stand-in/stacks", this::stacks);
+        http.createContext("/stand-in/stacks", exchange -> stacks(exchange, this::put));
+        http.createContext("/stand-in/glass", exchange -> stacks(exchange, this::layOnGlass));
         http.start();
     }
 
@@ -179,6 +187,16 @@ public final class StandInDevice implements AutoCloseable {
 
     public void put(Stack stack) {
         feeder.put(stack.sheets());
+    }
+
+    /** Lays the first sheet of a stack on the glass, where it stays. */
+    public void layOnGlass(Stack stack) {
+        onGlass = stack.sheets().get(0);
+    }
+
+    /** Takes away what lies on the glass. */
+    public void clearGlass() {
+        onGlass = Sheet.NONE;
     }
 
     /** Sends half of what each of the next pages is. */
@@ -302,7 +320,11 @@ public final class StandInDevice implements AutoCloseable {
             operations.add(Operation.printJob);
         }
         MutableAttributeGroup group = rules.describe(service(uri, List.of("image/jpeg"), operations, scanning()));
-        group.put(Types.inputSourceSupported, model.feederSheets() > 0 ? List.of("adf", "platen") : List.of("platen"));
+        group.put(
+                Types.inputSourceSupported,
+                Stream.of(model.feederSheets() > 0 ? "adf" : "", model.glass() ? "platen" : "")
+                        .filter(source -> !source.isEmpty())
+                        .toList());
         group.put(
                 Types.inputColorModeSupported,
                 model.colour() ? List.of("auto", "color", "monochrome") : List.of("monochrome"));
@@ -342,7 +364,16 @@ public final class StandInDevice implements AutoCloseable {
         }
         InputAttributes input = input(request);
         boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
-        return both && !model.twoSided() || !model.resolutions().contains(dpi(input))
+        boolean glass = isGlass(input);
+        boolean source = glass ? model.glass() && !both : model.feederSheets() > 0;
+        boolean fits = size(input)
+                .map(size -> size.widthMm() <= model.glassSize().widthMm()
+                        && size.heightMm() <= (glass ? model.glassSize().heightMm() : LONGEST_FED_MM))
+                .orElse(true);
+        return both && !model.twoSided()
+                        || !source
+                        || !fits
+                        || !model.resolutions().contains(dpi(input))
                 ? Optional.of(
                         refused(request, Status.clientErrorAttributesOrValuesNotSupported, "this model cannot scan so"))
                 : Optional.empty();
@@ -351,6 +382,24 @@ public final class StandInDevice implements AutoCloseable {
     private static InputAttributes input(IppPacket request) {
         InputAttributes input = request.getValue(Tag.jobAttributes, Types.inputAttributes);
         return input == null ? new InputAttributes() : input;
+    }
+
+    private static boolean isGlass(InputAttributes input) {
+        return "platen".equals(input.getInputSource());
+    }
+
+    /** The size that was asked for, by the dimensions in its name (PWG 5101.1 section 5). */
+    private static Optional<Sheet.Extent> size(InputAttributes input) {
+        if (input.getInputMedia() == null) {
+            return Optional.empty();
+        }
+        Matcher name = MEDIA.matcher(String.valueOf(input.getInputMedia().getValue()));
+        if (!name.matches()) {
+            return Optional.empty();
+        }
+        double mm = name.group(3).equals("in") ? 25.4 : 1;
+        return Optional.of(
+                new Sheet.Extent(mm * Double.parseDouble(name.group(1)), mm * Double.parseDouble(name.group(2))));
     }
 
     private static int dpi(InputAttributes input) {
@@ -364,15 +413,18 @@ public final class StandInDevice implements AutoCloseable {
         if (fault.isPresent()) {
             return fault.get();
         }
-        List<Sheet> sheets = feeder.take();
+        InputAttributes input = input(request);
+        List<Sheet> sheets = isGlass(input) ? List.of(onGlass) : feeder.take();
         if (sheets.isEmpty()) {
             return refused(request, Status.clientErrorNotPossible, "no paper in the feeder");
         }
-        InputAttributes input = input(request);
+        Optional<Sheet.Extent> size =
+                isGlass(input) ? size(input).or(() -> Optional.of(model.glassSize())) : size(input);
         boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
         boolean colour = model.colour() && !"monochrome".equals(input.getInputColorMode());
         int id = jobIds.incrementAndGet();
-        ScanJob job = new ScanJob(id, sheets, both, dpi(input), colour, samePaper ? ScanJob.SAME : seed + id);
+        ScanJob job = new ScanJob(
+                id, sheets, both, new ScanJob.Setting(dpi(input), colour, size), samePaper ? ScanJob.SAME : seed + id);
         begun.put(
                 id,
                 new IppRules.Job(
@@ -449,14 +501,14 @@ public final class StandInDevice implements AutoCloseable {
     }
 
     /** GET lists the sample stacks; POST with a stack's name as the last part of the path puts it in. */
-    private void stacks(HttpExchange exchange) throws IOException {
+    private void stacks(HttpExchange exchange, Consumer<Stack> place) throws IOException {
         try (exchange) {
             String path = exchange.getRequestURI().getPath();
             if ("POST".equals(exchange.getRequestMethod())) {
                 Optional<Stack> stack = java.util.Arrays.stream(Stack.values())
                         .filter(s -> path.endsWith("/" + s.name()))
                         .findFirst();
-                stack.ifPresent(this::put);
+                stack.ifPresent(place);
                 exchange.sendResponseHeaders(stack.isPresent() ? 204 : 404, -1);
                 return;
             }

@@ -2,6 +2,7 @@ package inky.courier.workshop;
 
 import inky.courier.core.document.InOrder;
 import inky.courier.core.page.Barcode;
+import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalyser;
@@ -39,8 +40,8 @@ final class Analyse implements Command.Task {
         line.put("heightPx", raster.height());
         line.put("dpi", raster.resolution().dpi());
         line.put("colour", a.colour().name().toLowerCase(Locale.ROOT));
-        line.put("blank", a.blankness().blank());
-        line.put("blankReason", a.blankness().reason());
+        line.put("blank", a.blankness().isBlank(BlankSensitivity.USUAL));
+        line.put("blankReason", a.blankness().reason(BlankSensitivity.USUAL));
         line.put("skewDegrees", rounded(a.skewDegrees(), 1000));
         line.put("uprightDegrees", a.uprightDegrees());
         line.put("uprightConfidence", rounded(a.uprightConfidence(), 100));

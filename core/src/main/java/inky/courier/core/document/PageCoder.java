@@ -46,9 +46,9 @@ public final class PageCoder {
      */
     public DocumentPage code(PageRaster page, MediaSize media, Optional<byte[]> asScanned) throws IOException {
         if (isLossless()) {
-            byte[] rows = settings.type() == FileType.PNG ? LosslessRows.forPng(page) : LosslessRows.forTiff(page);
-            int dpi = page.resolution().dpi();
-            return new DocumentPage.Lossless(page.width(), page.height(), dpi, media, page.isGrey(), 8, rows);
+            return settings.type() == FileType.PNG
+                    ? lossless(page, media, LosslessRows.forPng(page))
+                    : lossless(page, media, LosslessRows.forTiff(page));
         }
         float quality = settings.quality().jpeg();
         byte[] jpeg = asScanned.isPresent()
@@ -63,6 +63,11 @@ public final class PageCoder {
         }
         return new DocumentPage.Jpeg(
                 page.width(), page.height(), page.resolution().dpi(), media, JpegPages.isGrey(jpeg), jpeg);
+    }
+
+    static DocumentPage.Lossless lossless(PageRaster page, MediaSize media, byte[] rows) {
+        int dpi = page.resolution().dpi();
+        return new DocumentPage.Lossless(page.width(), page.height(), dpi, media, page.isGrey(), 8, rows);
     }
 
     /** @param packed one bit a pixel, 1 for paper */

@@ -1,14 +1,16 @@
 package inky.courier.core.fleet;
 
+import inky.courier.core.media.MediaSize;
+import inky.courier.core.media.MediaSizes;
 import java.util.List;
 
 /**
- * What a device can do, as it says itself over IPP.
+ * What a device can do, as it says itself, in words of no protocol.
  *
- * @param makeAndModel IPP's {@code printer-make-and-model}
+ * @param makeAndModel as it calls itself
  * @param feederSheets how many sheets its feeder takes; 0 when it has none
- * @param colourModes keywords of {@code input-color-mode-supported}
- * @param sides keywords of {@code input-sides-supported}
+ * @param colour whether it scans in colour; else in grey
+ * @param bothSides whether it scans both sides of a sheet
  * @param resolutions in dots per inch, ascending
  * @param media PWG 5101.1 names
  * @param panelPlaces how many jobs its panel shows; 0 when it has no panel
@@ -18,8 +20,8 @@ public record DeviceAbilities(
         boolean feeder,
         boolean glass,
         int feederSheets,
-        List<String> colourModes,
-        List<String> sides,
+        boolean colour,
+        boolean bothSides,
         List<Integer> resolutions,
         List<String> media,
         int panelPlaces,
@@ -29,30 +31,18 @@ public record DeviceAbilities(
         boolean prints) {
     /** Of one that has not been asked yet. */
     public static final DeviceAbilities UNKNOWN = new DeviceAbilities(
-            "Not asked yet",
-            false,
-            false,
-            0,
-            List.of(),
-            List.of(),
-            List.of(),
-            List.of(),
-            0,
-            false,
-            false,
-            false,
-            false);
+            "Not asked yet", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
 
     /** One that does not scan only prints. */
     public boolean scans() {
         return feeder || glass;
     }
 
-    public boolean turnsSheets() {
-        return sides.stream().anyMatch(side -> side.startsWith("two-sided"));
-    }
-
-    public boolean scansColour() {
-        return colourModes.contains("color");
+    /** Whether paper of a size fits; of a device that does not say, it is taken to. */
+    public boolean scans(MediaSize size) {
+        List<MediaSize> sizes =
+                media.stream().flatMap(name -> MediaSizes.byName(name).stream()).toList();
+        return sizes.isEmpty()
+                || sizes.stream().anyMatch(one -> one.width() >= size.width() && one.height() >= size.height());
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.core.message;
 
 import com.ibm.icu.text.MessageFormat;
+import com.ibm.icu.text.MessagePattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -104,9 +105,17 @@ public final class Catalogue {
         return PATTERNS.computeIfAbsent(language, Catalogue::read);
     }
 
-    /** The names that a pattern wants filled. */
+    /** The names that a pattern wants filled, also those that stand within a plural. */
     public static Set<String> arguments(String pattern) {
-        return new TreeSet<>(new MessageFormat(pattern, Languages.FIRST).getArgumentNames());
+        MessagePattern parsed = new MessagePattern(pattern);
+        Set<String> names = new TreeSet<>();
+        for (int i = 0; i < parsed.countParts(); i++) {
+            MessagePattern.Part part = parsed.getPart(i);
+            if (part.getType() == MessagePattern.Part.Type.ARG_NAME) {
+                names.add(parsed.getSubstring(part));
+            }
+        }
+        return names;
     }
 
     private static Map<String, String> read(Locale language) {

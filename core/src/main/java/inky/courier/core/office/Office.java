@@ -81,6 +81,19 @@ public final class Office {
         return List.copyOf(known.getOrDefault(what, List.of()));
     }
 
+    /** An item with all that it needs, directly and through others, in order; none where it is not there. */
+    public List<Item> withNeeds(Reference what) {
+        Map<Reference, Item> found = new HashMap<>();
+        List<Reference> open = new ArrayList<>(List.of(what));
+        while (!open.isEmpty()) {
+            Item item = items.get(open.remove(open.size() - 1));
+            if (item != null && found.put(item.reference(), item) == null) {
+                item.needs().forEach(need -> open.add(need.what()));
+            }
+        }
+        return found.values().stream().sorted(ORDER).toList();
+    }
+
     /** What people call it: a part by the item that it belongs to. */
     public String nameOf(Item item) {
         return item.partOf()

@@ -8,6 +8,7 @@ import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.Protection;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -68,6 +69,7 @@ public enum OfficeFormat {
             ColourMode colour,
             int dpi,
             Sides sides,
+            ScanInput input,
             Tone tone,
             Tidy tidy,
             Grouping grouping,
@@ -80,6 +82,7 @@ public enum OfficeFormat {
                     p.colour(),
                     p.resolution().dpi(),
                     p.sides(),
+                    p.input(),
                     p.tone(),
                     p.tidy(),
                     p.grouping(),
@@ -94,6 +97,7 @@ public enum OfficeFormat {
                     colour,
                     new Resolution(dpi == 0 ? 200 : dpi),
                     sides,
+                    input,
                     tone,
                     tidy,
                     grouping,

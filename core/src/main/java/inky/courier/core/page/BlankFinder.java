@@ -33,17 +33,16 @@ final class BlankFinder {
      * @param skewDegrees as measured, so that the rules of lined paper are found also when it lies askew
      * @param colouredMm2 of what is printed or written in colour, however light it is
      */
-    static Blankness find(
-            Ground ground, Paper paper, double skewDegrees, double colouredMm2, BlankSensitivity sensitivity) {
+    static Blankness find(Ground ground, Paper paper, double skewDegrees, double colouredMm2) {
         double plain = plainInkMm2(ground);
         if (plain > PLAIN_MM2) {
-            return new Blankness(false, Message.of("page.content.dark").with("mm2", Math.round(plain)), plain);
+            return Blankness.written(Message.of("page.content.dark").with("mm2", Math.round(plain)), plain);
         }
         Seen seen = look(wide(ground, paper), skewDegrees, at -> {});
         if (seen.marks.size() >= InkMarks.MOST) {
-            return new Blankness(false, Message.of("page.content.marks").with("n", seen.marks.size()), plain);
+            return Blankness.written(Message.of("page.content.marks").with("n", seen.marks.size()), plain);
         }
-        return new Verdict(seen, colouredMm2).at(sensitivity);
+        return new Verdict(seen, colouredMm2).blankness();
     }
 
     /** The same page nearly to its edges. */
@@ -206,11 +205,7 @@ final class BlankFinder {
             return score;
         }
 
-        Blankness at(BlankSensitivity sensitivity) {
-            return score() > sensitivity.least() ? written() : new Blankness(true, causes(), 0);
-        }
-
-        private Blankness written() {
+        Blankness blankness() {
             int count = 0;
             double mm2 = 0;
             Mark largest = null;
@@ -226,15 +221,16 @@ final class BlankFinder {
                 Message what = colouredMm2 > 1
                         ? Message.of("page.content.colour").with("mm2", Math.round(colouredMm2))
                         : Message.of("page.content.faint");
-                return new Blankness(false, what, colouredMm2);
+                return new Blankness(score(), what, causes(), colouredMm2);
             }
             return new Blankness(
-                    false,
+                    score(),
                     Message.of("page.content.ink")
                             .with("n", count)
                             .with("mm2", Math.round(mm2))
                             .with("width", Math.round(largest.width() * seen.mm))
                             .with("height", Math.round(largest.height() * seen.mm)),
+                    causes(),
                     mm2);
         }
 

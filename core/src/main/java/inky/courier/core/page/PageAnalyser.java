@@ -3,20 +3,18 @@ package inky.courier.core.page;
 import inky.courier.core.message.Message;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
 
 /** Analyses pages: one pass over the pixels, then everything from the survey that it leaves. */
 public final class PageAnalyser {
     /** Feeders shade the paper's rim, and its edge is never cut quite straight. */
     private static final double RIM_MM = 3;
 
+    /** Raised whenever something may be found otherwise than before: what was kept of an earlier one counts no more. */
+    public static final int VERSION = 1;
+
     private PageAnalyser() {}
 
     public static PageAnalysis analyse(PageRaster page) {
-        return analyse(page, BlankSensitivity.USUAL);
-    }
-
-    public static PageAnalysis analyse(PageRaster page, BlankSensitivity sensitivity) {
         Survey survey = Survey.of(page);
         Paper paper = PaperFinder.find(survey, page);
         Ground ground = ground(survey, paper);
@@ -24,9 +22,8 @@ public final class PageAnalyser {
         double skew = skew(ground, paper, told.kind());
         ColourFinder.Found found = ColourFinder.find(ground, paper, page);
         List<Barcode> barcodes = BarcodeFinder.find(ground, page);
-        Blankness blankness =
-                withCodes(BlankFinder.find(ground, paper, skew, found.colouredMm2(), sensitivity), () -> barcodes);
-        UprightFinder.Upright upright = blankness.blank() || told.kind() == Kind.PHOTO
+        Blankness blankness = withCodes(BlankFinder.find(ground, paper, skew, found.colouredMm2()), barcodes);
+        UprightFinder.Upright upright = blankness.isBlank(BlankSensitivity.CAREFUL) || told.kind() == Kind.PHOTO
                 ? UprightFinder.Upright.AS_IT_LIES
                 : UprightFinder.find(ground, skew);
         Optional<Box> portrait = told.kind() == Kind.CARD ? PortraitFinder.find(ground, page) : Optional.empty();
@@ -44,29 +41,13 @@ public final class PageAnalyser {
     }
 
     /** A code that can be read is content, however much its place looks like a shadow's. */
-    private static Blankness withCodes(Blankness blankness, Supplier<List<Barcode>> codes) {
-        return blankness.blank()
-                ? codes.get().stream()
-                        .findFirst()
-                        .map(code -> new Blankness(
-                                false,
-                                Message.of("page.content.barcode")
-                                        .with("symbology", code.symbology().words()),
-                                blankness.inkMm2()))
-                        .orElse(blankness)
+    private static Blankness withCodes(Blankness blankness, List<Barcode> codes) {
+        return blankness.isBlank(BlankSensitivity.BOLD) && !codes.isEmpty()
+                ? Blankness.written(
+                        Message.of("page.content.barcode")
+                                .with("symbology", codes.get(0).symbology().words()),
+                        blankness.inkMm2())
                 : blankness;
-    }
-
-    /** Only whether there is anything on it, for what must know that at once. */
-    public static Blankness blankness(PageRaster page, BlankSensitivity sensitivity) {
-        Survey survey = Survey.of(page);
-        Paper paper = PaperFinder.find(survey, page);
-        Ground ground = ground(survey, paper);
-        double skew = skew(ground, paper, KindFinder.tell(ground, paper).kind());
-        double colouredMm2 = ColourFinder.find(ground, paper, page).colouredMm2();
-        return withCodes(
-                BlankFinder.find(ground, paper, skew, colouredMm2, sensitivity),
-                () -> BarcodeFinder.find(ground, page));
     }
 
     /**

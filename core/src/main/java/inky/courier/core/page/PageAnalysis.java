@@ -7,7 +7,7 @@ import java.util.Optional;
  * What a page is, as told from its pixels alone.
  *
  * @param colour what its content needs
- * @param blankness whether anything is on it, and why
+ * @param blankness whether anything is on it, and what
  * @param skewDegrees the turn that its content has, counter-clockwise positive, within 10 degrees; 0 when there is nothing
  *     to measure
  * @param uprightDegrees the clockwise turn that makes it upright: 0, 90, 180 or 270

@@ -8,7 +8,7 @@ import java.util.Optional;
 final class ColourCheck extends ProfileCheck {
     @Override
     Optional<Finding> cannot(JobAtDevice at) {
-        return at.profile().colour() == ColourMode.COLOUR && !at.device().scansColour()
+        return at.profile().colour() == ColourMode.COLOUR && !at.device().colour()
                 ? Optional.of(Finding.of("job.colour", Severity.STOPS, at.job()))
                 : Optional.empty();
     }

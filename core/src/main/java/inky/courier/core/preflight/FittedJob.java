@@ -11,6 +11,8 @@ import inky.courier.core.office.PanelItem;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.PaperSource;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import java.util.ArrayList;
@@ -32,8 +34,9 @@ public final class FittedJob {
     private FittedJob() {}
 
     /**
-     * The nearest profile that a device can scan: one side where it cannot turn sheets, grey where it has no colour, and the
-     * resolution that is nearest, the finer of two. Empty where the profile can be scanned as it is, or nothing can.
+     * The nearest profile that a device can scan: from the feeder where it has no glass, as large as the paper is where it does
+     * not scan the size, one side where it cannot turn sheets, grey where it has no colour, and the resolution that is nearest,
+     * the finer of two. Empty where the profile can be scanned as it is, or nothing can.
      */
     public static Optional<ScanProfile> fitted(ScanProfile profile, DeviceAbilities device) {
         if (!device.scans() || device.resolutions().isEmpty()) {
@@ -45,14 +48,21 @@ public final class FittedJob {
                         .thenComparing(Comparator.reverseOrder()))
                 .orElse(dpi);
         ScanProfile fitted = new ScanProfile(
-                profile.colour() == ColourMode.COLOUR && !device.scansColour() ? ColourMode.GREY : profile.colour(),
+                profile.colour() == ColourMode.COLOUR && !device.colour() ? ColourMode.GREY : profile.colour(),
                 new Resolution(nearest),
-                profile.sides().both() && !device.turnsSheets() ? Sides.ONE : profile.sides(),
+                profile.sides().both() && !device.bothSides() ? Sides.ONE : profile.sides(),
+                input(profile.input(), device),
                 profile.tone(),
                 profile.tidy(),
                 profile.grouping(),
                 profile.files());
         return fitted.equals(profile) ? Optional.empty() : Optional.of(fitted);
+    }
+
+    private static ScanInput input(ScanInput input, DeviceAbilities device) {
+        return new ScanInput(
+                device.glass() ? input.source() : PaperSource.FEEDER,
+                input.size().filter(size -> !device.scans(size)).isPresent() ? "" : input.media());
     }
 
     /**
@@ -115,6 +125,8 @@ public final class FittedJob {
     /** Says in the name what is other. */
     private static String differs(ScanProfile from, ScanProfile to) {
         return (from.sides() == to.sides() ? "" : ", one side")
+                + (from.input().source() == to.input().source() ? "" : ", feeder")
+                + (from.input().media().equals(to.input().media()) ? "" : ", any size")
                 + (from.colour() == to.colour() ? "" : ", grey")
                 + (from.resolution().equals(to.resolution())
                         ? ""

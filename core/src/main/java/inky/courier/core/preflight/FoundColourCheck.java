@@ -8,7 +8,7 @@ import java.util.Optional;
 final class FoundColourCheck implements Check<JobAtDevice> {
     @Override
     public Optional<Finding> find(JobAtDevice at) {
-        return at.profile().colour() == ColourMode.AS_FOUND && !at.device().scansColour()
+        return at.profile().colour() == ColourMode.AS_FOUND && !at.device().colour()
                 ? Optional.of(Finding.of("job.colour-as-found", Severity.CARE, at.job()))
                 : Optional.empty();
     }

@@ -14,6 +14,8 @@ public final class Preflight {
     private static final Check<JobAtDevice> SCANNER = new ScannerCheck();
 
     private static final List<Check<JobAtDevice>> AT_DEVICE = List.of(
+            new SourceCheck(),
+            new SizeCheck(),
             new SidesCheck(),
             new ColourCheck(),
             new FoundColourCheck(),

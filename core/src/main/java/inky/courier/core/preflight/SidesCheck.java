@@ -7,7 +7,7 @@ import java.util.Optional;
 final class SidesCheck extends ProfileCheck {
     @Override
     Optional<Finding> cannot(JobAtDevice at) {
-        return at.profile().sides().both() && !at.device().turnsSheets()
+        return at.profile().sides().both() && !at.device().bothSides()
                 ? Optional.of(Finding.of("job.sides", Severity.STOPS, at.job()))
                 : Optional.empty();
     }

@@ -37,6 +37,7 @@ public final class ProfileFormat {
             ColourMode colour,
             Integer dpi,
             Sides sides,
+            ScanInput input,
             Tone tone,
             Tidy tidy,
             Grouping grouping,
@@ -60,6 +61,7 @@ public final class ProfileFormat {
                 p.colour(),
                 p.resolution().dpi(),
                 p.sides(),
+                p.input(),
                 p.tone(),
                 p.tidy(),
                 p.grouping(),
@@ -78,7 +80,8 @@ public final class ProfileFormat {
                         Message.of("problem.profile.format.remedy"));
             }
             Resolution resolution = new Resolution(d.dpi == null ? 200 : d.dpi);
-            ScanProfile profile = new ScanProfile(d.colour, resolution, d.sides, d.tone, d.tidy, d.grouping, d.files);
+            ScanProfile profile =
+                    new ScanProfile(d.colour, resolution, d.sides, d.input, d.tone, d.tidy, d.grouping, d.files);
             return new Named(d.name == null ? "" : d.name.strip(), profile);
         } catch (JacksonException e) {
             throw invalid(e);

@@ -12,6 +12,7 @@ import java.util.List;
  * @param colour what the pages are to be
  * @param resolution of the scan
  * @param sides which sides are scanned
+ * @param input where the paper lies, and its size
  * @param tone how light and dark become samples
  * @param tidy the clean-up
  * @param grouping where one file ends and the next begins
@@ -21,6 +22,7 @@ public record ScanProfile(
         ColourMode colour,
         Resolution resolution,
         Sides sides,
+        ScanInput input,
         Tone tone,
         Tidy tidy,
         Grouping grouping,
@@ -29,10 +31,14 @@ public record ScanProfile(
         colour = colour == null ? ColourMode.AS_FOUND : colour;
         resolution = resolution == null ? new Resolution(200) : resolution;
         sides = sides == null ? Sides.ONE : sides;
+        input = input == null ? ScanInput.FEEDER : input;
         tone = tone == null ? Tone.USUAL : tone;
         tidy = tidy == null ? Tidy.NONE : tidy;
         grouping = grouping == null ? Grouping.ONE_FILE : grouping;
         files = files == null ? FileSettings.PDF : files;
+        if (input.fromGlass() && sides.both()) {
+            throw Invalid.of("profile.glass-sides", "sides");
+        }
         if (tidy.openedBook() != Tidy.Book.NO && tidy.card()) {
             throw Invalid.of("profile.book", "tidy.openedBook");
         }
@@ -43,19 +49,33 @@ public record ScanProfile(
 
     /** A profile of which only the first things are chosen. */
     public ScanProfile(ColourMode colour, Resolution resolution, Sides sides, FileType type) {
-        this(colour, resolution, sides, Tone.USUAL, Tidy.NONE, Grouping.ONE_FILE, FileSettings.of(type));
+        this(
+                colour,
+                resolution,
+                sides,
+                ScanInput.FEEDER,
+                Tone.USUAL,
+                Tidy.NONE,
+                Grouping.ONE_FILE,
+                FileSettings.of(type));
     }
 
     public ScanProfile withColour(ColourMode colour) {
-        return new ScanProfile(colour, resolution, sides, tone, tidy, grouping, files);
+        return new ScanProfile(colour, resolution, sides, input, tone, tidy, grouping, files);
     }
 
     public ScanProfile withTidy(Tidy tidy) {
-        return new ScanProfile(colour, resolution, sides, tone, tidy, grouping, files);
+        return new ScanProfile(colour, resolution, sides, input, tone, tidy, grouping, files);
     }
 
     public ScanProfile withFiles(FileSettings files) {
-        return new ScanProfile(colour, resolution, sides, tone, tidy, grouping, files);
+        return new ScanProfile(colour, resolution, sides, input, tone, tidy, grouping, files);
+    }
+
+    /** The same from elsewhere: the glass has one side. */
+    public ScanProfile from(PaperSource source) {
+        Sides scanned = source == PaperSource.GLASS ? Sides.ONE : sides;
+        return new ScanProfile(colour, resolution, scanned, input.from(source), tone, tidy, grouping, files);
     }
 
     public FileType fileType() {
@@ -66,6 +86,7 @@ public record ScanProfile(
     public Message sentence() {
         List<Message> parts = new ArrayList<>();
         parts.add(sides.words());
+        input.words().ifPresent(parts::add);
         parts.add(colour.words());
         parts.add(Message.of("profile.dpi").with("dpi", resolution.dpi()));
         parts.addAll(tidy.words());

@@ -7,6 +7,7 @@ import inky.courier.core.text.PlainText;
 import inky.courier.core.tidy.StampInk;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 
 /**
  * The clean-up of pages, each step independent of the others and done in this order.
@@ -50,8 +51,11 @@ public record Tidy(
             new Tidy(null, false, false, false, null, 0, false, null, false, false, 100, "", 0, null, false, false);
 
     /** What most offices want: nothing that could surprise. */
-    public static final Tidy USUAL = new Tidy(
-            SkipBlank.USUAL, false, true, true, null, 0, false, null, false, false, 100, "", 0, null, false, false);
+    public static final Tidy USUAL = NONE.with(tidy -> {
+        tidy.skipBlank = SkipBlank.USUAL;
+        tidy.straighten = true;
+        tidy.upright = true;
+    });
 
     /** How readily sides without content are left out. */
     public enum SkipBlank {
@@ -134,45 +138,80 @@ public record Tidy(
         }
     }
 
-    public Tidy withFileDpi(int fileDpi) {
-        return new Tidy(
-                skipBlank,
-                crop,
-                straighten,
-                upright,
-                edges,
-                marginMm,
-                gutter,
-                openedBook,
-                eachPaper,
-                fringe,
-                scalePercent,
-                scaleTo,
-                fileDpi,
-                stamp,
-                card,
-                portrait);
+    /** The same, but for what is changed. */
+    public Tidy with(Consumer<Changes> change) {
+        Changes changes = new Changes(this);
+        change.accept(changes);
+        return changes.tidy();
     }
 
     /** Only what changes size and prints: for a page whose place is mended already. */
     public Tidy onlySizeAndStamp() {
-        return new Tidy(
-                null,
-                false,
-                false,
-                false,
-                null,
-                0,
-                false,
-                null,
-                false,
-                false,
-                scalePercent,
-                scaleTo,
-                fileDpi,
-                stamp,
-                false,
-                false);
+        return NONE.with(tidy -> {
+            tidy.scalePercent = scalePercent;
+            tidy.scaleTo = scaleTo;
+            tidy.fileDpi = fileDpi;
+            tidy.stamp = stamp;
+        });
+    }
+
+    /** Settings that are about to be changed, by their names. */
+    public static final class Changes {
+        public SkipBlank skipBlank;
+        public boolean crop;
+        public boolean straighten;
+        public boolean upright;
+        public Rim edges;
+        public double marginMm;
+        public boolean gutter;
+        public Book openedBook;
+        public boolean eachPaper;
+        public boolean fringe;
+        public int scalePercent;
+        public String scaleTo;
+        public int fileDpi;
+        public Stamp stamp;
+        public boolean card;
+        public boolean portrait;
+
+        private Changes(Tidy from) {
+            skipBlank = from.skipBlank;
+            crop = from.crop;
+            straighten = from.straighten;
+            upright = from.upright;
+            edges = from.edges;
+            marginMm = from.marginMm;
+            gutter = from.gutter;
+            openedBook = from.openedBook;
+            eachPaper = from.eachPaper;
+            fringe = from.fringe;
+            scalePercent = from.scalePercent;
+            scaleTo = from.scaleTo;
+            fileDpi = from.fileDpi;
+            stamp = from.stamp;
+            card = from.card;
+            portrait = from.portrait;
+        }
+
+        private Tidy tidy() {
+            return new Tidy(
+                    skipBlank,
+                    crop,
+                    straighten,
+                    upright,
+                    edges,
+                    marginMm,
+                    gutter,
+                    openedBook,
+                    eachPaper,
+                    fringe,
+                    scalePercent,
+                    scaleTo,
+                    fileDpi,
+                    stamp,
+                    card,
+                    portrait);
+        }
     }
 
     /** What is done, for the profile's sentence. */

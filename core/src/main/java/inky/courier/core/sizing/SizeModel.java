@@ -205,6 +205,6 @@ public final class SizeModel {
 
     private static Optional<ScanProfile> dpi(ScanProfile p, int dpi) {
         int now = p.tidy().fileDpi() == 0 ? p.resolution().dpi() : p.tidy().fileDpi();
-        return now <= dpi ? Optional.empty() : Optional.of(p.withTidy(p.tidy().withFileDpi(dpi)));
+        return now <= dpi ? Optional.empty() : Optional.of(p.withTidy(p.tidy().with(tidy -> tidy.fileDpi = dpi)));
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.core.workshop;
 
 import inky.courier.core.media.Resolution;
+import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
 import java.io.IOException;
 import java.util.Optional;
@@ -17,6 +18,11 @@ public interface Source {
 
     /** The device's own JPEG, to be used as it is where nothing is changed. */
     default Optional<byte[]> jpeg() throws IOException {
+        return Optional.empty();
+    }
+
+    /** What was found of it before, by this very analysis; empty where it is still to be analysed. */
+    default Optional<PageAnalysis> analysis() {
         return Optional.empty();
     }
 

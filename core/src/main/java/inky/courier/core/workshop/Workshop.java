@@ -47,6 +47,7 @@ public final class Workshop {
     private final Treatment treatment;
     private final PageCoder coder;
     private final boolean analyses;
+    private final BlankSensitivity sensitivity;
 
     /** Whether pages are turned upright. */
     private final boolean turns;
@@ -71,7 +72,8 @@ public final class Workshop {
         this.cores = cores;
         this.treatment = new Treatment(profile);
         this.coder = new PageCoder(profile.files());
-        this.analyses = asksWhatPagesAre();
+        this.analyses = analyses(profile);
+        this.sensitivity = sensitivity(profile);
         this.turns = profile.tidy().upright() || profile.files().type().readsText();
         this.leavesPages = witness == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
     }
@@ -121,6 +123,21 @@ public final class Workshop {
         return units;
     }
 
+    /** A page that is decoded when it is first needed: of one that is set apart, what was found before tells all. */
+    private static final class Opened {
+        private final Source source;
+        private PageRaster raster;
+
+        Opened(Source source) {
+            this.source = source;
+        }
+
+        PageRaster raster() throws IOException {
+            raster = raster == null ? source.raster() : raster;
+            return raster;
+        }
+    }
+
     private Worked work(Unit unit, int total, String date) throws IOException {
         return profile.tidy().card() ? card(unit, total, date) : page(unit, total, date);
     }
@@ -131,14 +148,15 @@ public final class Workshop {
         if (asItCame.isPresent()) {
             return asItCame.get();
         }
-        List<Message> done = new ArrayList<>();
-        PageRaster scanned = source.raster();
-        PageRaster raster = treatment.withoutFringe(scanned, done);
-        Optional<PageAnalysis> analysis = analysis(raster, source);
+        Opened opened = new Opened(source);
+        Optional<PageAnalysis> analysis = analysis(opened);
         Optional<Worked> apart = setApart(unit.number, source, analysis);
         if (apart.isPresent()) {
             return apart.get();
         }
+        List<Message> done = new ArrayList<>();
+        PageRaster scanned = opened.raster();
+        PageRaster raster = treatment.withoutFringe(scanned, done);
         List<Outline> papers = profile.tidy().eachPaper() ? PageAnalyser.papers(raster) : List.of();
         if (papers.size() > 1) {
             return papers(
@@ -196,11 +214,11 @@ public final class Workshop {
         Map<Message, List<Message>> steps = new LinkedHashMap<>();
         for (int i = 0; i < outlines.size(); i++) {
             PageRaster paper = Resample.cut(raster, outlines.get(i));
-            Optional<PageAnalysis> analysis = analysis(paper, Source.of(paper));
+            Optional<PageAnalysis> analysis = analysis(new Opened(Source.of(paper)));
             List<Message> own = new ArrayList<>();
             if (analysis.isPresent() && isSkipped(analysis.get(), source)) {
                 own.add(Message.of("page.done.left-out")
-                        .with("why", analysis.get().blankness().reason()));
+                        .with("why", analysis.get().blankness().reason(sensitivity)));
             } else {
                 boolean split = source.splitBefore() && pieces.isEmpty();
                 pieces.addAll(pieces(number, paper, analysis, Source.of(paper), split, stamp, own));
@@ -258,14 +276,15 @@ public final class Workshop {
         for (int i = 0; i < unit.sources.size(); i++) {
             Source source = unit.sources.get(i);
             int number = unit.number + i;
-            List<Message> done = new ArrayList<>();
-            PageRaster raster = treatment.withoutFringe(source.raster(), done);
-            Optional<PageAnalysis> analysis = analysis(raster, source);
+            Opened opened = new Opened(source);
+            Optional<PageAnalysis> analysis = analysis(opened);
             Optional<Worked> apart = setApart(number, source, analysis);
             if (apart.isPresent()) {
                 reports.addAll(apart.get().reports);
                 continue;
             }
+            List<Message> done = new ArrayList<>();
+            PageRaster raster = treatment.withoutFringe(opened.raster(), done);
             sides.add(treatment.straightened(raster, analysis, done));
             portraits.addAll(portraits(raster, analysis, number, done));
             done.add(Message.of(sides.size() == 1 ? "page.done.card-front" : "page.done.card-back"));
@@ -339,7 +358,7 @@ public final class Workshop {
                             number,
                             Fate.SKIPPED_BLANK,
                             analysis,
-                            List.of(a.blankness().reason()))),
+                            List.of(a.blankness().reason(sensitivity)))),
                     List.of(),
                     List.of(),
                     ""));
@@ -350,10 +369,11 @@ public final class Workshop {
     private boolean isSkipped(PageAnalysis analysis, Source source) {
         boolean skips = profile.tidy().skipBlank() != Tidy.SkipBlank.NO
                 || profile.grouping().atBlank();
-        return skips && analysis.blankness().blank() && !source.keep();
+        return skips && analysis.blankness().isBlank(sensitivity) && !source.keep();
     }
 
-    private boolean asksWhatPagesAre() {
+    /** Whether a profile asks what is on pages: then they are analysed. */
+    public static boolean analyses(ScanProfile profile) {
         Tidy t = profile.tidy();
         Grouping g = profile.grouping();
         return profile.files().type().readsText()
@@ -369,17 +389,23 @@ public final class Workshop {
                 || g.byKind();
     }
 
+    /** How little counts as something on a page. */
+    public static BlankSensitivity sensitivity(ScanProfile profile) {
+        return switch (profile.tidy().skipBlank()) {
+            case CAREFUL -> BlankSensitivity.CAREFUL;
+            case BOLD -> BlankSensitivity.BOLD;
+            case NO, USUAL -> BlankSensitivity.USUAL;
+        };
+    }
+
     /** What a person did to the page counts for more than what is found. */
-    private Optional<PageAnalysis> analysis(PageRaster raster, Source source) throws IOException {
+    private Optional<PageAnalysis> analysis(Opened page) throws IOException {
         if (!analyses) {
             return Optional.empty();
         }
-        BlankSensitivity sensitivity = switch (profile.tidy().skipBlank()) {
-            case CAREFUL -> BlankSensitivity.CAREFUL;
-            case BOLD -> BlankSensitivity.BOLD;
-            default -> BlankSensitivity.USUAL;
-        };
-        PageAnalysis found = PageAnalyser.analyse(raster, sensitivity);
+        Source source = page.source;
+        Optional<PageAnalysis> before = source.analysis();
+        PageAnalysis found = before.isPresent() ? before.get() : PageAnalyser.analyse(page.raster());
         PageAnalysis analysis = source.croppedByHand() ? found.fillingTheScan() : found;
         if (source.turnedByHand()) {
             return Optional.of(analysis.withUpright(0, 1));
@@ -390,7 +416,7 @@ public final class Workshop {
         // Few pages are turned, so each of those can be looked at a second time: in scripts whose letters were not
         // learned,
         // the first look is sure of what is wrong.
-        return Optional.of(reader.orientation(raster)
+        return Optional.of(reader.orientation(page.raster())
                 .map(second -> second.settle(analysis))
                 .orElse(analysis));
     }

@@ -12,6 +12,7 @@ import inky.courier.core.profile.FileSettings.Quality;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.Protection;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -382,7 +383,14 @@ class FilesTest {
 
     private List<MadeFile> make(ColourMode colour, FileSettings files, List<PageRaster> pages) throws IOException {
         ScanProfile profile = new ScanProfile(
-                colour, new Resolution(150), Sides.ONE, Tone.USUAL, Tidy.NONE, Grouping.ONE_FILE, files);
+                colour,
+                new Resolution(150),
+                Sides.ONE,
+                ScanInput.FEEDER,
+                Tone.USUAL,
+                Tidy.NONE,
+                Grouping.ONE_FILE,
+                files);
         List<Source> sources = pages.stream().map(page -> (Source) () -> page).toList();
         Path own = Files.createTempDirectory(folder, "made");
         return new Workshop(profile, new Tesseract(), 2)

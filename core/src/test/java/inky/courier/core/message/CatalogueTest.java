@@ -129,6 +129,9 @@ class CatalogueTest {
         assertThrows(AssertionError.class, () -> Message.of("no.such.words").toString());
         assertThrows(
                 AssertionError.class, () -> Message.of("device.reason.other").toString());
+        Message hair = Message.of("page.mark.hair").with("n", 1);
+        assertThrows(AssertionError.class, hair::toString, "also what stands within a plural");
+        assertEquals("1 hair of 6 mm", hair.with("mm", 6).toString());
         assertThrows(
                 IllegalArgumentException.class, () -> Message.of("page.blank").with("n", new Object()));
     }

@@ -14,6 +14,8 @@ import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.PaperSource;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -26,12 +28,12 @@ import java.util.TreeMap;
 import java.util.UUID;
 
 /** Draws offices that keep the rules, of items from a small stock, so that two of them have much in common. */
-final class Offices {
+public final class Offices {
     private static final int STOCK = 6;
 
     private Offices() {}
 
-    static Office random(Random random) {
+    public static Office random(Random random) {
         List<Item> items = new ArrayList<>();
         items.add(new OfficeSettings("Harbour " + random.nextInt(3), 24, 30, "https://scans.example", "", 400, "de"));
         List<UUID> devices = new ArrayList<>();
@@ -146,6 +148,7 @@ final class Offices {
                 ColourMode.values()[random.nextInt(ColourMode.values().length)],
                 new Resolution(200 + 100 * random.nextInt(2)),
                 Sides.ONE,
+                new ScanInput(PaperSource.values()[random.nextInt(2)], random.nextBoolean() ? "" : "iso_a5_148x210mm"),
                 Tone.USUAL,
                 Tidy.NONE,
                 Grouping.ONE_FILE,

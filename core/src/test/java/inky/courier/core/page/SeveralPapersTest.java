@@ -23,7 +23,7 @@ class SeveralPapersTest {
         List<String> wrong = new ArrayList<>();
         int kinds = 0;
         int papers = 0;
-        for (long seed = TruthPages.HELD_BACK; seed < TruthPages.HELD_BACK + 18; seed++) {
+        for (long seed = TruthPages.HELD_BACK; seed < TruthPages.HELD_BACK + TruthPages.some(18); seed++) {
             GlassPages.Glass glass = GlassPages.of(seed, DPI);
             List<Outline> found = PageAnalyser.papers(glass.raster());
             if (found.size() != glass.papers().size()) {
@@ -62,7 +62,7 @@ class SeveralPapersTest {
     @Test
     void whatIsPrintedOnOnePageIsNeverTakenForPapers() {
         List<String> parted = new ArrayList<>();
-        for (long seed = TruthPages.HELD_BACK; seed < TruthPages.HELD_BACK + 8; seed++) {
+        for (long seed = TruthPages.HELD_BACK; seed < TruthPages.HELD_BACK + TruthPages.some(8); seed++) {
             note(parted, "letter", seed, TruthPages.colourLetter(seed, DPI).raster());
             note(parted, "kind", seed, TruthPages.kind(seed, DPI).raster());
             note(parted, "on a lid", seed, TruthPages.onLid(seed, DPI).raster());

@@ -22,6 +22,7 @@ import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import java.util.ArrayList;
@@ -89,10 +90,11 @@ class FittedJobTest {
                 new UUID(5, 1),
                 "Profile of a long name that fills up all that there is of room..",
                 new ScanProfile(
-                        ColourMode.values()[random.nextInt(ColourMode.values().length)],
-                        new Resolution(100 * (1 + random.nextInt(6))),
-                        Sides.values()[random.nextInt(Sides.values().length)],
-                        FileType.PDF));
+                                ColourMode.values()[random.nextInt(ColourMode.values().length)],
+                                new Resolution(100 * (1 + random.nextInt(6))),
+                                Sides.values()[random.nextInt(Sides.values().length)],
+                                FileType.PDF)
+                        .from(PaperSource.values()[random.nextInt(2)]));
         ProfileItem named = new ProfileItem(profile.id(), profile.name().substring(0, 60), profile.profile());
         DestinationItem stick = new DestinationItem(
                 new UUID(4, 1),
@@ -138,8 +140,8 @@ class FittedJobTest {
                 random.nextInt(8) > 0,
                 false,
                 50,
-                random.nextBoolean() ? List.of("monochrome", "color") : List.of("monochrome"),
-                random.nextBoolean() ? List.of("one-sided", "two-sided-long-edge") : List.of("one-sided"),
+                random.nextBoolean(),
+                random.nextBoolean(),
                 resolutions,
                 List.of("iso_a4_210x297mm"),
                 6,

@@ -11,8 +11,11 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.Protection;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import java.util.ArrayList;
@@ -23,9 +26,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class PreflightTest {
-    private static final DeviceAbilities FULL =
-            device(List.of("auto", "color", "monochrome"), List.of("one-sided", "two-sided-long-edge"));
-    private static final DeviceAbilities PLAIN = device(List.of("monochrome"), List.of("one-sided"));
+    private static final DeviceAbilities FULL = device(true, true, true, true, false);
+    private static final DeviceAbilities PLAIN = device(false, false, true, true, false);
 
     @ParameterizedTest
     @CsvSource({
@@ -40,6 +42,35 @@ class PreflightTest {
         ScanProfile profile = new ScanProfile(colour, new Resolution(dpi), sides, FileType.PDF);
         assertEquals(onFull, codes(check(profile, List.of(), FULL)));
         assertEquals(onPlain, codes(check(profile, List.of(), PLAIN)));
+    }
+
+    /** Sizes by PWG 5101.1; a size fits where one that is no smaller does. */
+    @ParameterizedTest
+    @CsvSource({
+        "FEEDER, '', true, true, ''",
+        "GLASS, '', true, true, ''",
+        "GLASS, '', true, false, job.no-glass",
+        "FEEDER, '', false, true, ''",
+        "FEEDER, iso_a5_148x210mm, true, true, ''",
+        "FEEDER, custom_80x200mm, true, true, ''",
+        "GLASS, na_letter_8.5x11in, true, true, job.size",
+        "GLASS, iso_a3_297x420mm, true, false, job.no-glass job.size",
+    })
+    void wherePaperLiesAndHowLargeItIsFitTheDevice(
+            PaperSource source, String media, boolean feeder, boolean glass, String found) {
+        ScanProfile profile = new ScanProfile(
+                ColourMode.GREY,
+                new Resolution(200),
+                Sides.ONE,
+                new ScanInput(source, media),
+                null,
+                null,
+                null,
+                FileSettings.PDF);
+        DeviceAbilities device = device(false, false, feeder, glass, false);
+        assertEquals(found, codes(check(profile, List.of(), device)));
+        FittedJob.fitted(profile, device)
+                .ifPresent(fitted -> assertEquals("", codes(check(fitted, List.of(), device))));
     }
 
     @ParameterizedTest
@@ -63,7 +94,7 @@ class PreflightTest {
         if (shelf) {
             ways.add(PreflightOffice.at(DestinationKind.SHELF, false));
         }
-        List<Finding> findings = check(profile, ways, device(hasPort));
+        List<Finding> findings = check(profile, ways, device(true, false, true, true, hasPort));
         String codes = String.join(
                 " ",
                 findings.stream()
@@ -102,22 +133,15 @@ class PreflightTest {
         return String.join(" ", findings.stream().map(Finding::code).toList());
     }
 
-    private static DeviceAbilities device(boolean usbPort) {
-        return device(List.of("auto", "color", "monochrome"), List.of("one-sided"), usbPort);
-    }
-
-    private static DeviceAbilities device(List<String> colours, List<String> sides) {
-        return device(colours, sides, false);
-    }
-
-    private static DeviceAbilities device(List<String> colours, List<String> sides, boolean usbPort) {
+    private static DeviceAbilities device(
+            boolean colour, boolean bothSides, boolean feeder, boolean glass, boolean usbPort) {
         return new DeviceAbilities(
                 "Alder M30",
-                true,
-                true,
-                100,
-                colours,
-                sides,
+                feeder,
+                glass,
+                feeder ? 100 : 0,
+                colour,
+                bothSides,
                 List.of(150, 200, 300),
                 List.of("iso_a4_210x297mm"),
                 9,

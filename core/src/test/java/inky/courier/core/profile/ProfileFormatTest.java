@@ -42,7 +42,7 @@ class ProfileFormatTest {
     void whatIsLeftOutIsUsual() {
         ScanProfile profile =
                 ProfileFormat.read("{\"format\":\"inky-courier-scan-profile\"}").profile();
-        assertEquals(new ScanProfile(null, null, null, null, null, null, null), profile);
+        assertEquals(new ScanProfile(null, null, null, ScanInput.FEEDER, null, null, null, null), profile);
         assertEquals(
                 "One side, colour as found, 200 dpi, PDF of many pages",
                 profile.sentence().toString());
@@ -92,37 +92,41 @@ class ProfileFormatTest {
                 ? new Protection("harbour" + random.nextInt(99), "", random.nextBoolean(), random.nextBoolean(), true)
                 : Protection.NONE;
         boolean each = random.nextBoolean();
+        PaperSource source = any(random, PaperSource.values());
         return new ScanProfile(
                 any(random, ColourMode.values()),
                 new Resolution(75 + random.nextInt(1126)),
-                any(random, Sides.values()),
+                source == PaperSource.GLASS ? Sides.ONE : any(random, Sides.values()),
+                new ScanInput(
+                        source,
+                        List.of("", "iso_a5_148x210mm", "custom_80x200mm").get(random.nextInt(3))),
                 new Tone(
                         any(random, Tone.Content.values()),
                         any(random, Tone.Threshold.values()),
                         any(random, Tone.Exposure.values()),
                         random.nextInt(9) - 4,
                         random.nextInt(9) - 4),
-                new Tidy(
-                        any(random, Tidy.SkipBlank.values()),
-                        random.nextBoolean(),
-                        random.nextBoolean(),
-                        random.nextBoolean(),
-                        any(random, Tidy.Rim.values()),
-                        random.nextInt(500) / 10.0,
-                        random.nextBoolean(),
-                        each ? Tidy.Book.NO : Tidy.Book.RIGHT_TO_LEFT,
-                        each,
-                        random.nextBoolean(),
-                        25 + random.nextInt(376),
-                        random.nextBoolean() ? "" : "iso_a5_148x210mm",
-                        random.nextBoolean() ? 0 : 150,
-                        new Tidy.Stamp(
-                                random.nextBoolean() ? "" : "Seen {date}",
-                                any(random, StampInk.Corner.values()),
-                                any(random, StampInk.Ink.values()),
-                                6 + random.nextInt(60)),
-                        false,
-                        random.nextBoolean()),
+                Tidy.NONE.with(t -> {
+                    t.skipBlank = any(random, Tidy.SkipBlank.values());
+                    t.crop = random.nextBoolean();
+                    t.straighten = random.nextBoolean();
+                    t.upright = random.nextBoolean();
+                    t.edges = any(random, Tidy.Rim.values());
+                    t.marginMm = random.nextInt(500) / 10.0;
+                    t.gutter = random.nextBoolean();
+                    t.openedBook = each ? Tidy.Book.NO : Tidy.Book.RIGHT_TO_LEFT;
+                    t.eachPaper = each;
+                    t.fringe = random.nextBoolean();
+                    t.scalePercent = 25 + random.nextInt(376);
+                    t.scaleTo = random.nextBoolean() ? "" : "iso_a5_148x210mm";
+                    t.fileDpi = random.nextBoolean() ? 0 : 150;
+                    t.stamp = new Tidy.Stamp(
+                            random.nextBoolean() ? "" : "Seen {date}",
+                            any(random, StampInk.Corner.values()),
+                            any(random, StampInk.Ink.values()),
+                            6 + random.nextInt(60));
+                    t.portrait = random.nextBoolean();
+                }),
                 new Grouping(random.nextInt(5), random.nextBoolean(), random.nextBoolean(), random.nextBoolean()),
                 new FileSettings(
                         type,

@@ -14,6 +14,7 @@ import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -55,7 +56,7 @@ class SizeModelTest {
     @TempDir
     Path folder;
 
-    private static final int HELD_BACK = 24;
+    private static final int HELD_BACK = TruthPages.some(32);
     private static final int READ = 8;
 
     static Stream<Arguments> settings() {
@@ -83,7 +84,7 @@ class SizeModelTest {
                                 profile(ColourMode.COLOUR, 120, FileSettings.of(FileType.POWERPOINT)),
                                 dots(120))),
                 // Between the table's resolutions the layers of a light page are measured on other squares.
-                Arguments.of(250, 60, List.of(profile(ColourMode.COLOUR, 250, light))));
+                Arguments.of(250, TruthPages.some(60), List.of(profile(ColourMode.COLOUR, 250, light))));
     }
 
     // The pages are drawn from seeds that the table was not measured on.
@@ -310,6 +311,7 @@ class SizeModelTest {
                 ColourMode.BLACK_AND_WHITE,
                 new Resolution(dpi),
                 Sides.ONE,
+                ScanInput.FEEDER,
                 tone,
                 Tidy.NONE,
                 Grouping.ONE_FILE,
@@ -317,6 +319,14 @@ class SizeModelTest {
     }
 
     private static ScanProfile profile(ColourMode colour, int dpi, FileSettings files) {
-        return new ScanProfile(colour, new Resolution(dpi), Sides.ONE, Tone.USUAL, Tidy.NONE, Grouping.ONE_FILE, files);
+        return new ScanProfile(
+                colour,
+                new Resolution(dpi),
+                Sides.ONE,
+                ScanInput.FEEDER,
+                Tone.USUAL,
+                Tidy.NONE,
+                Grouping.ONE_FILE,
+                files);
     }
 }

@@ -13,6 +13,7 @@ import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
@@ -137,8 +138,11 @@ class WorkshopTest {
     /** A page that a person turned or cropped stays so, whatever the profile would do to it. */
     @Test
     void whatAPersonDidCountsForMoreThanWhatIsFound() throws IOException {
-        Tidy tidy =
-                new Tidy(null, true, true, true, null, 0, false, null, false, false, 100, "", 0, null, false, false);
+        Tidy tidy = Tidy.NONE.with(t -> {
+            t.crop = true;
+            t.straighten = true;
+            t.upright = true;
+        });
         PageRaster upright = TruthPages.text(1, 150, 1).raster();
         PageRaster sideways = Resample.quarters(upright, 90);
         PageRaster onLid = TruthPages.onLid(3, 100).raster();
@@ -197,7 +201,12 @@ class WorkshopTest {
 
     @Test
     void aCardsTwoSidesShareAPageAndItsPortraitIsAFile() throws IOException {
-        Tidy card = new Tidy(null, true, true, false, null, 0, false, null, false, false, 100, "", 0, null, true, true);
+        Tidy card = Tidy.NONE.with(t -> {
+            t.crop = true;
+            t.straighten = true;
+            t.card = true;
+            t.portrait = true;
+        });
         PageRaster front = TruthPages.kind(6, 200).raster();
         Workshop.Result made = make(Grouping.ONE_FILE, card, List.of(page(front), page(front)));
         assertEquals(
@@ -221,8 +230,10 @@ class WorkshopTest {
 
     @Test
     void papersOnTheGlassArePagesOfTheirOwnInOneFileOrByKind() throws IOException {
-        Tidy each =
-                new Tidy(null, false, true, false, null, 0, false, null, true, false, 100, "", 0, null, false, false);
+        Tidy each = Tidy.NONE.with(t -> {
+            t.straighten = true;
+            t.eachPaper = true;
+        });
         GlassPages.Glass glass = GlassPages.of(7, 150);
         long cards = glass.papers().stream()
                 .filter(paper -> paper.kind() == Kind.CARD)
@@ -264,6 +275,7 @@ class WorkshopTest {
     }
 
     private static ScanProfile profile(Grouping grouping, Tidy tidy, FileSettings files) {
-        return new ScanProfile(ColourMode.GREY, new Resolution(75), Sides.ONE, Tone.USUAL, tidy, grouping, files);
+        return new ScanProfile(
+                ColourMode.GREY, new Resolution(75), Sides.ONE, ScanInput.FEEDER, Tone.USUAL, tidy, grouping, files);
     }
 }

@@ -1,0 +1,111 @@
+package inky.courier.rehearsal;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.document.PageFormat;
+import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.workshop.Source;
+import inky.courier.delivery.DeliveryService;
+import inky.courier.delivery.DeliveryService.Receipt;
+import inky.courier.job.JobService;
+import inky.courier.job.JobService.JobView;
+import inky.courier.naming.NamingService;
+import inky.courier.panel.JobQuestions;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService;
+import inky.courier.scan.ArrivingPage;
+import inky.courier.scan.ScanService;
+import inky.courier.store.WorkFolders;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Sends pages by a job for real, from the desk and through no device: whoever set the job up sees whether it arrives. */
+@Service
+class TestDelivery {
+    private final JobService jobs;
+    private final ProfileService profiles;
+    private final NamingService names;
+    private final PeopleService people;
+    private final JobQuestions questions;
+    private final ScanService scans;
+    private final DeliveryService deliveries;
+    private final WorkFolders folders;
+    private final Clock clock;
+
+    TestDelivery(
+            JobService jobs,
+            ProfileService profiles,
+            NamingService names,
+            PeopleService people,
+            JobQuestions questions,
+            ScanService scans,
+            DeliveryService deliveries,
+            WorkFolders folders,
+            Clock clock) {
+        this.jobs = jobs;
+        this.profiles = profiles;
+        this.names = names;
+        this.people = people;
+        this.questions = questions;
+        this.scans = scans;
+        this.deliveries = deliveries;
+        this.folders = folders;
+        this.clock = clock;
+    }
+
+    /**
+     * @param personId as whom it is sent; what the job asks at a device is answered with their own address and folders
+     * @throws Invalid when the job leads to a device itself, or a page is no picture
+     */
+    @Transactional
+    public Receipt send(UUID jobId, UUID personId, List<String> samples, List<MultipartFile> own) throws IOException {
+        JobView job = jobs.get(jobId);
+        PersonView person = people.get(personId);
+        if (job.destinations().stream()
+                .anyMatch(destination -> destination.kind().isAtTheDevice())) {
+            throw Invalid.of("test-delivery.device", "job");
+        }
+        ScanProfile profile = profiles.value(job.profileId());
+        Instant now = clock.instant();
+        Path folder = folders.make();
+        try {
+            List<ArrivingPage.From> pages = Rehearsals.pages(samples, own, folder, profile).sources().stream()
+                    .map(TestDelivery::arriving)
+                    .toList();
+            UUID scan = scans.keepComplete(new ScanService.Origin(null, personId, jobId), now, pages);
+            return deliveries.accept(new DeliveryService.Order(
+                    scan,
+                    Optional.empty(),
+                    person,
+                    job,
+                    profiles.get(job.profileId()),
+                    profile,
+                    names.get(job.templateId()).template(),
+                    questions.answeredFor(job, person),
+                    now));
+        } finally {
+            folders.remove(folder);
+        }
+    }
+
+    /** As it is where it is a JPEG, else without loss. */
+    private static ArrivingPage.From arriving(Source source) {
+        return () -> {
+            Optional<byte[]> jpeg = source.knownResolution().isPresent() ? source.jpeg() : Optional.empty();
+            if (jpeg.isPresent()) {
+                return new ArrivingPage(jpeg.get(), source.knownResolution().get());
+            }
+            PageRaster raster = source.raster();
+            return new ArrivingPage(PageFormat.withoutLoss(raster), raster.resolution());
+        };
+    }
+}

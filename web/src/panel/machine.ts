@@ -1,0 +1,76 @@
+import { ref } from 'vue';
+import { Problem, type Schemas } from '@/api/client';
+
+export type Label = Schemas['Label'];
+export type Ask = Schemas['Ask'];
+export type PaperSource = NonNullable<Schemas['LoadOrder']['source']>;
+
+/** What a person has answered, by the destination that asked. */
+export interface Answers {
+  recipients: Record<string, string[]>;
+  folders: Record<string, string>;
+}
+
+/** Where somebody is at a panel, with what is known only there. */
+export type Stage =
+  | { name: 'door' }
+  | { name: 'jobs' }
+  | { name: 'mine' }
+  | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
+  | { name: 'scan'; job: Label; scan: Schemas['ScanView']; answers: Answers; sendWhenDone: boolean }
+  | { name: 'sent'; progress: Schemas['Progress'] };
+export type At<N extends Stage['name']> = Extract<Stage, { name: N }>;
+
+/** Leads from stage to stage, and does one thing at a time. @param ended the session is over at the server */
+export function useMachine(device: string, ended: () => void) {
+  const stage = ref<Stage>({ name: 'door' });
+  const problem = ref<Problem>();
+  const busy = ref(false);
+  const lastTouch = ref(Date.now());
+
+  function touch() {
+    lastTouch.value = Date.now();
+  }
+
+  function go(to: Stage) {
+    stage.value = to;
+  }
+
+  /** The stage by its name; nothing when somebody is elsewhere. */
+  function at<N extends Stage['name']>(name: N): At<N> | undefined {
+    return stage.value.name === name ? (stage.value as At<N>) : undefined;
+  }
+
+  /** Whether somebody is still there: what comes late for a stage that was left is dropped. */
+  const isAt = (one: Stage) => stage.value === one;
+
+  /** Runs one thing at a time and shows what went wrong; a session that has ended leads back to the door. */
+  async function attempt<T>(doing: () => Promise<T>): Promise<T | undefined> {
+    if (busy.value) return undefined;
+    busy.value = true;
+    problem.value = undefined;
+    try {
+      return await doing();
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      if (stage.value.name !== 'door' && (error.status === 401 || error.status === 403)) ended();
+      else problem.value = error;
+      return undefined;
+    } finally {
+      busy.value = false;
+    }
+  }
+
+  /** Asks by itself: what goes wrong is not shown, a session that has ended leads back to the door. */
+  async function quietly(asking: () => Promise<void>) {
+    try {
+      await asking();
+    } catch (error) {
+      if (error instanceof Problem && error.status === 401) ended();
+    }
+  }
+
+  return { device, stage, problem, busy, lastTouch, touch, go, at, isAt, attempt, quietly };
+}
+
+export type Machine = ReturnType<typeof useMachine>;

@@ -1,0 +1,65 @@
+import { ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import type { Label, Machine } from '../machine';
+
+/** What is offered to who has signed in, and what became of their scans. */
+export function useJobs(machine: Machine) {
+  const { device, attempt, touch } = machine;
+  const params = { path: { device } };
+  const labels = ref<Label[]>([]);
+  const mine = ref<Schemas['Mine']>();
+
+  async function readMine() {
+    mine.value = await ask(api.GET('/api/panel/{device}/mine', { params }));
+  }
+
+  async function readLabels() {
+    labels.value = await ask(api.GET('/api/panel/{device}/jobs', { params }));
+  }
+
+  async function readLists() {
+    await readLabels();
+    await readMine();
+  }
+
+  async function look() {
+    touch();
+    await attempt(readMine);
+    if (machine.at('jobs')) machine.go({ name: 'mine' });
+  }
+
+  async function leaveMine() {
+    touch();
+    machine.go({ name: 'jobs' });
+    await attempt(readLists);
+  }
+
+  async function newsSeen() {
+    touch();
+    await attempt(async () => {
+      await ask(api.POST('/api/panel/{device}/mine/seen', { params }));
+    });
+    if (mine.value) mine.value = { ...mine.value, news: [] };
+  }
+
+  /** What became of it, in words; nothing when it failed. */
+  async function withdraw(destination: string) {
+    touch();
+    return attempt(async () => {
+      const done = await ask(
+        api.DELETE('/api/panel/{device}/mine/consents/{destination}', {
+          params: { path: { device, destination } },
+        }),
+      );
+      await readMine();
+      return done.sentence;
+    });
+  }
+
+  function forgetLists() {
+    labels.value = [];
+    mine.value = undefined;
+  }
+
+  return { labels, mine, readLabels, readLists, look, leaveMine, newsSeen, withdraw, forgetLists };
+}

@@ -1,0 +1,105 @@
+import { api, ask, type Schemas } from '@/api/client';
+import type { Answers, Label, Machine, PaperSource } from '../machine';
+
+/** Pages come in, are looked at and sent. @param paperTaken what lay in the device has gone through */
+export function useScan(
+  machine: Machine,
+  paperTaken: () => void,
+  sent: (receipt: Schemas['Receipt']) => Promise<void>,
+) {
+  const { device, attempt, touch } = machine;
+  const pathOf = (scan: string) => ({ path: { device, scan } });
+
+  async function beginScan(job: Label) {
+    const scan = await attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/scans', { params: { path: { device } }, body: { jobId: job.jobId } }),
+      ),
+    );
+    if (!scan) return;
+    machine.go({ name: 'scan', job, scan, answers: { recipients: {}, folders: {} }, sendWhenDone: false });
+    paperTaken();
+    void refreshScan();
+  }
+
+  /** What the server answers to a change of the scan. */
+  async function change(changing: (scan: string) => Promise<Schemas['ScanView']>) {
+    const at = machine.at('scan');
+    if (!at) return;
+    touch();
+    const changed = await attempt(() => changing(at.scan.id));
+    if (changed && machine.isAt(at)) at.scan = changed;
+  }
+
+  /** More paper, or a page once more; from where the job's profile says, or from elsewhere. */
+  async function addLoad(instead?: string, source?: PaperSource) {
+    await change((scan) =>
+      ask(
+        api.POST('/api/panel/{device}/scans/{scan}/loads', {
+          params: pathOf(scan),
+          body: { instead, source },
+        }),
+      ),
+    );
+    paperTaken();
+  }
+
+  async function refreshScan() {
+    const at = machine.at('scan');
+    if (!at) return;
+    await machine.quietly(async () => {
+      const seen = await ask(api.GET('/api/panel/{device}/scans/{scan}', { params: pathOf(at.scan.id) }));
+      if (!machine.isAt(at)) return;
+      at.scan = seen;
+      if (seen.state === 'SCANNING') touch();
+      if (seen.state === 'COMPLETE' && at.sendWhenDone) await send();
+      if (seen.state === 'TROUBLE') at.sendWhenDone = false;
+    });
+  }
+
+  /** What the person does to a page: turned, cropped, left out, moved, where a file begins. */
+  const edit = (body: Schemas['PageEditForm']) =>
+    change((scan) => ask(api.POST('/api/panel/{device}/scans/{scan}/edits', { params: pathOf(scan), body })));
+
+  const undoEdit = () =>
+    change((scan) =>
+      ask(api.DELETE('/api/panel/{device}/scans/{scan}/edits/last', { params: pathOf(scan) })),
+    );
+
+  function answer<K extends keyof Answers>(kind: K, destination: string, value: Answers[K][string]) {
+    touch();
+    const at = machine.at('scan');
+    if (at) at.answers[kind] = { ...at.answers[kind], [destination]: value };
+  }
+
+  async function cancelScan() {
+    const at = machine.at('scan');
+    if (!at) return;
+    touch();
+    await attempt(async () => {
+      await ask(api.DELETE('/api/panel/{device}/scans/{scan}', { params: pathOf(at.scan.id) }));
+    });
+    if (machine.isAt(at)) machine.go({ name: 'jobs' });
+  }
+
+  async function send() {
+    const at = machine.at('scan');
+    if (!at) return;
+    touch();
+    if (at.scan.state === 'SCANNING') {
+      at.sendWhenDone = true;
+      return;
+    }
+    const receipt = await attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/scans/{scan}/send', {
+          params: pathOf(at.scan.id),
+          body: at.answers,
+        }),
+      ),
+    );
+    if (receipt) await sent(receipt);
+  }
+
+  return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, cancelScan, send };
+}
