@@ -435,7 +435,7 @@ li img {
   grid-column: 1;
 }
 aside {
-  grid-row: 1;
+  grid-row: 1 / span 2;
   grid-column: 2;
 }
 .pages tr {

@@ -91,6 +91,11 @@ const onGlass = computed<OnGlass>({
 }
 select {
   width: 100%;
-  margin-bottom: 8px;
+  min-height: 30px;
+  margin: 2px 0 10px;
+  padding: 3px 8px;
+  border: 1px solid var(--rule-2);
+  border-radius: 2px;
+  background: var(--paper-0);
 }
 </style>

@@ -108,9 +108,10 @@ public class DeliveryService {
         Delivery delivery = describe(order, scan);
         deliveries.begin(
                 delivery,
-                Message.of("delivery.scanned")
+                (order.device.isPresent()
+                                ? Message.of("delivery.scanned").with("device", delivery.deviceName)
+                                : Message.of("delivery.from-desk"))
                         .with("n", delivery.pages)
-                        .with("device", delivery.deviceName)
                         .with("profile", delivery.profileWords));
         return new Receipt(delivery.id, delivery.number);
     }

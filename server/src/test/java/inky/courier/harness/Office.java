@@ -134,7 +134,7 @@ public final class Office implements AutoCloseable {
                 .ok()
                 .get("id");
         String profile = desk.post(
-                        "/api/profiles", Map.of("name", "Usual", "colour", "AS_FOUND", "dpi", 200, "sides", "ONE"))
+                        "/api/profiles", Map.of("name", "Usual", "colour", "AS_FOUND", "dpi", 150, "sides", "ONE"))
                 .ok()
                 .get("id");
         String name = desk.post(
