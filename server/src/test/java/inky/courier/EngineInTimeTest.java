@@ -3,9 +3,9 @@ package inky.courier;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import inky.courier.audit.SecurityLog;
-import inky.courier.delivery.OldDeliveries;
 import inky.courier.delivery.Retention;
 import inky.courier.delivery.Sweeper;
+import inky.courier.delivery.query.OldDeliveries;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;

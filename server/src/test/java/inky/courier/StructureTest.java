@@ -89,6 +89,14 @@ class StructureTest {
     @Test
     void modulesDependOnEachOtherInOneDirection() {
         slices().matching("inky.courier.(*)..").should().beFreeOfCycles().check(ALL);
+        noClasses()
+                .that()
+                .resideInAPackage("inky.courier.delivery")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("inky.courier.delivery.query")
+                .as("the engine does not know who reads of it")
+                .check(ALL);
     }
 
     @Test

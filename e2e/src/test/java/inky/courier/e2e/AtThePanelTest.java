@@ -38,6 +38,7 @@ class AtThePanelTest {
             seeAndWithdraw(cloud);
             choosePeople(office);
             bringABlankSideBack(office);
+            scanFromTheGlass(office);
             withdrawnIsSeenAtTheDesk(courier, office);
             org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
         }
@@ -178,6 +179,24 @@ class AtThePanelTest {
         org.assertj.core.api.Assertions.assertThat(office.post.mailbox().letters())
                 .as("seven of eight sides")
                 .anyMatch(letter -> read(letter).contains("Subject: Berth permit, 7 pages"));
+    }
+
+    /** The feeder is empty: what lies on the glass begins the document, and a stack goes on with it. */
+    private void scanFromTheGlass(Office office) {
+        button(panel, "Sign out").click();
+        pin(office);
+        button(panel, "Berth permit").click();
+        assertThat(panel.getByText("There is no paper in the feeder.")).isVisible();
+        Chrome.checkAccessibility(panel, "an empty feeder");
+        office.device.layOnGlass(Stack.LOST_PROPERTY);
+        button(panel, "From the glass").click();
+        assertThat(panel.getByText("page scanned")).isVisible();
+        office.device.put(Stack.TIDE_TABLE);
+        button(panel, "Add a load").click();
+        assertThat(panel.getByText("pages scanned")).isVisible();
+        button(panel, "Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
     }
 
     private static String read(Mailbox.Letter letter) {

@@ -55,6 +55,7 @@ class WholeWalkTest {
         String pin = addPerson();
         walkUp(pin);
         watchIt();
+        sendFromTheDesk();
         assertThat(chrome.complaints()).isEmpty();
     }
 
@@ -353,6 +354,26 @@ class WholeWalkTest {
         rail("Today").click();
         assertThat(heading("Everything arrives")).isVisible();
         checkAccessibility(desk, "Today in the dark");
+    }
+
+    /** The pages of a rehearsal go out for real, through no device. */
+    private void sendFromTheDesk() {
+        rail("Jobs").click();
+        link("Cargo manifest").click();
+        link("Rehearse").click();
+        assertThat(desk.getByText(Pattern.compile("nothing was sent"))).isVisible();
+        assertThat(button("Send")).isDisabled();
+        desk.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Send as"))
+                .click();
+        desk.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("Oda Fennick"))
+                .click();
+        button("Send").click();
+        assertThat(desk.getByText("Sent as delivery D-")).isVisible();
+        checkAccessibility(desk, "a test delivery");
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^delivery D-")))
+                .click();
+        assertThat(heading("Cargo manifest: arrived")).isVisible();
+        assertThat(desk.getByText("4 pages sent from the desk")).isVisible();
     }
 
     private Locator heading(String words) {

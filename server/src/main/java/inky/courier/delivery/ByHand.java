@@ -178,8 +178,14 @@ public class ByHand {
             case HOLD -> hold(change, leg, reason);
             case RELEASE -> release(change, leg);
             case STOP -> stop(change, leg, reason, "delivery.stopped");
-            case SEND_ELSEWHERE -> elsewhere != null && sendTo(change, leg, elsewhere, reason);
+            case SEND_ELSEWHERE ->
+                elsewhere != null && isThere(elsewhere, change.delivery()) && sendTo(change, leg, elsewhere, reason);
         };
+    }
+
+    /** Pages that came from no device have no stick and no shelf to go to. */
+    private static boolean isThere(DestinationView elsewhere, Delivery delivery) {
+        return delivery.deviceId != null || !elsewhere.kind().isAtTheDevice();
     }
 
     private boolean tryAgain(Change change, Leg leg) {

@@ -1,6 +1,7 @@
 package inky.courier.delivery;
 
 import inky.courier.core.naming.NameValues;
+import inky.courier.core.page.Kind;
 import inky.courier.core.transfer.Sidecar;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Consignment;
@@ -98,7 +99,7 @@ class Consignments implements Packing {
                 d.place,
                 d.jobName,
                 pages == 0 ? d.pages : pages,
-                "document",
+                Kind.DOCUMENT.words().in(settings.read().languageOf("")),
                 "",
                 scope -> d.number);
     }

@@ -131,7 +131,8 @@ public class DeliveryService {
         d.deviceId = order.device.map(DeviceView::id).orElse(null);
         d.deviceName = order.device
                 .map(DeviceView::name)
-                .orElseGet(() -> Message.of("delivery.at-desk").toString());
+                .orElseGet(
+                        () -> Message.of("delivery.at-desk").in(settings.read().languageOf("")));
         d.place = order.device.map(DeviceView::place).orElse("");
         d.personId = order.person.id();
         d.personName = order.person.name();

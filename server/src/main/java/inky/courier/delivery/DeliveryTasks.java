@@ -103,12 +103,6 @@ class DeliveryTasks {
     }
 
     @Bean
-    Task<Void> removeOldDeliveries(OldDeliveries old) {
-        return Tasks.recurring("remove-old-deliveries", FixedDelay.of(Duration.ofHours(1)))
-                .execute((instance, context) -> old.run());
-    }
-
-    @Bean
     Task<Void> sweep(Sweeper sweeper) {
         return Tasks.recurring("sweep", FixedDelay.of(Duration.ofMinutes(1)))
                 .execute((instance, context) -> sweeper.sweep());

@@ -9,7 +9,7 @@ import org.springframework.stereotype.Component;
 
 /** The files of deliveries. */
 @Component
-class Files {
+public class Files {
     private final JdbcClient jdbc;
 
     Files(JdbcClient jdbc) {
@@ -17,7 +17,7 @@ class Files {
     }
 
     /** A file as it is kept. */
-    record KeptFile(
+    public record KeptFile(
             int position,
             String name,
             UUID contentId,
@@ -27,7 +27,7 @@ class Files {
             MadeFile.Part part,
             Kind kind) {}
 
-    List<KeptFile> of(UUID deliveryId) {
+    public List<KeptFile> of(UUID deliveryId) {
         return jdbc.sql("select position, name, content_id, media_type, bytes, pages, part, kind from delivery_file "
                         + "where delivery_id = ? order by position")
                 .param(deliveryId)

@@ -7,15 +7,15 @@ import java.util.Optional;
 import java.util.Set;
 
 /** What an account that is limited to places sees of deliveries: those that were scanned there. */
-final class PlaceLimit {
+public final class PlaceLimit {
     private PlaceLimit() {}
 
-    static Optional<Set<String>> now() {
+    public static Optional<Set<String>> now() {
         return Access.places();
     }
 
     /** Narrows a query of deliveries {@code d}. */
-    static void add(List<String> where, Map<String, Object> values) {
+    public static void add(List<String> where, Map<String, Object> values) {
         now().ifPresent(places -> {
             where.add("d.place in (:places)");
             values.put("places", places);
@@ -23,7 +23,7 @@ final class PlaceLimit {
     }
 
     /** The same as a condition to put behind others; nothing for who sees everything. */
-    static String and(Map<String, Object> values) {
+    public static String and(Map<String, Object> values) {
         now().ifPresent(places -> values.put("places", places));
         return now().isPresent() ? " and d.place in (:places)" : "";
     }

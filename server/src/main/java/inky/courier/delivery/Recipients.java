@@ -9,7 +9,7 @@ import java.util.Map;
 import tools.jackson.core.type.TypeReference;
 
 /** What became of each recipient of a leg, over several tries. */
-final class Recipients {
+public final class Recipients {
     private Recipients() {}
 
     static List<Outcome.Recipient> read(String json) {
@@ -24,8 +24,12 @@ final class Recipients {
         return new ArrayList<>(all.values());
     }
 
-    /** One word for each recipient: who has not got all messages has not got it. */
-    static List<Outcome.Recipient> byAddress(List<Outcome.Recipient> all) {
+    /** As a leg keeps it, with one word for each recipient: who has not got all messages has not got it. */
+    public static List<Outcome.Recipient> byAddress(String json) {
+        return byAddress(read(json));
+    }
+
+    private static List<Outcome.Recipient> byAddress(List<Outcome.Recipient> all) {
         Map<String, Outcome.Recipient> each = new LinkedHashMap<>();
         all.forEach(r -> each.merge(r.address(), r, (one, other) -> one.accepted() ? other : one));
         return new ArrayList<>(each.values());

@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 
 /** The log of one delivery: what happened, in order, with the far side's words. */
 @Component
-class Steps implements StepLog {
+public class Steps implements StepLog {
     private final JdbcClient jdbc;
     private final Clock clock;
 
@@ -22,7 +22,7 @@ class Steps implements StepLog {
         this.clock = clock;
     }
 
-    record Step(Instant at, @Nullable UUID legId, Message words, String farSide) {}
+    public record Step(Instant at, @Nullable UUID legId, Message words, String farSide) {}
 
     @Override
     public void add(UUID delivery, @Nullable UUID leg, Message words, String farSide) {
@@ -31,7 +31,7 @@ class Steps implements StepLog {
                 .update();
     }
 
-    List<Step> of(UUID delivery) {
+    public List<Step> of(UUID delivery) {
         return jdbc.sql("select at, leg_id, words, far_side from delivery_step where delivery_id = ? order by id")
                 .param(delivery)
                 .query((row, n) -> new Step(

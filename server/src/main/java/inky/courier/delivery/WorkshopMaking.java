@@ -28,6 +28,7 @@ import inky.courier.core.workshop.Workshop;
 import inky.courier.naming.Counters;
 import inky.courier.scan.PageLimiter;
 import inky.courier.scan.ScanPages;
+import inky.courier.settings.Settings;
 import inky.courier.sizing.Sizes;
 import inky.courier.store.ContentStore;
 import inky.courier.store.WorkFolders;
@@ -66,6 +67,7 @@ class WorkshopMaking implements FileMaking {
     private final Clock clock;
     private final ZoneId zone;
     private final PageLimiter limiter;
+    private final Settings settings;
 
     WorkshopMaking(
             ScanPages pages,
@@ -78,7 +80,8 @@ class WorkshopMaking implements FileMaking {
             Counters counters,
             Clock clock,
             ZoneId zone,
-            PageLimiter limiter) {
+            PageLimiter limiter,
+            Settings settings) {
         this.pages = pages;
         this.store = store;
         this.files = files;
@@ -90,6 +93,7 @@ class WorkshopMaking implements FileMaking {
         this.clock = clock;
         this.zone = zone;
         this.limiter = limiter;
+        this.settings = settings;
     }
 
     @Override
@@ -369,7 +373,7 @@ class WorkshopMaking implements FileMaking {
                 d.place,
                 d.jobName,
                 file.pages(),
-                file.kind().words().toString(),
+                file.kind().words().in(settings.read().languageOf("")),
                 file.separatorText(),
                 scope -> counters.next(scope, at.toLocalDate(), d.jobId, d.deviceId));
     }

@@ -2,8 +2,8 @@ package inky.courier.link;
 
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.access.Right;
-import inky.courier.delivery.DeliveryQueries;
 import inky.courier.delivery.DeliveryService;
+import inky.courier.delivery.query.DeliveryQueries;
 import inky.courier.link.Links.Link;
 import inky.courier.settings.Settings;
 import inky.courier.signin.SignInThrottle;

@@ -15,7 +15,7 @@ import inky.courier.core.preflight.JobRoute.Room;
 import inky.courier.core.preflight.JobRoute.Trouble;
 import inky.courier.core.preflight.Preflight;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.delivery.Troubles;
+import inky.courier.delivery.query.Troubles;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;

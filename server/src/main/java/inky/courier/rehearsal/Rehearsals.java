@@ -32,6 +32,7 @@ import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
 import inky.courier.naming.NamingService;
 import inky.courier.profile.ProfileService;
+import inky.courier.settings.Settings;
 import inky.courier.store.WorkFolders;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -66,6 +67,7 @@ class Rehearsals {
     private final NamingService names;
     private final TextReader reader;
     private final WorkFolders folders;
+    private final Settings settings;
     private final Clock clock;
     private final ZoneId zone;
 
@@ -78,6 +80,7 @@ class Rehearsals {
             NamingService names,
             TextReader reader,
             WorkFolders folders,
+            Settings settings,
             Clock clock,
             ZoneId zone) {
         this.profiles = profiles;
@@ -85,6 +88,7 @@ class Rehearsals {
         this.names = names;
         this.reader = reader;
         this.folders = folders;
+        this.settings = settings;
         this.clock = clock;
         this.zone = zone;
     }
@@ -285,7 +289,7 @@ class Rehearsals {
                 "Place",
                 job.name(),
                 file.pages(),
-                file.kind().words().toString(),
+                file.kind().words().in(settings.read().languageOf("")),
                 file.separatorText(),
                 scope -> 1);
         return file.called(template.fill(values));

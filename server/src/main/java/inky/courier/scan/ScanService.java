@@ -49,8 +49,8 @@ public class ScanService {
 
     private static final Duration BEAT = Duration.ofSeconds(2);
 
-    /** No scanner scans coarser or finer; 72 is what many programs write that do not know. */
-    private static final int LEAST_DPI = 75;
+    /** What programs write that do not know it is 72 or 96. */
+    private static final int LEAST_DPI = 100;
 
     private static final int MOST_DPI = 1200;
 

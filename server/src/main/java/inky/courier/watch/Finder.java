@@ -1,8 +1,8 @@
 package inky.courier.watch;
 
 import inky.courier.core.access.Right;
-import inky.courier.delivery.DeliveryQueries;
-import inky.courier.delivery.DeliveryQueries.DeliveryRow;
+import inky.courier.delivery.query.DeliveryQueries;
+import inky.courier.delivery.query.DeliveryQueries.DeliveryRow;
 import inky.courier.destination.DestinationService;
 import inky.courier.device.DeviceService;
 import inky.courier.job.JobService;

@@ -55,6 +55,7 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
 
     final Now clock = new Now();
     private State state = new State();
+    private final List<String> steps = new ArrayList<>();
     private boolean inTransaction;
     private final Set<UUID> held = new HashSet<>();
 
@@ -68,11 +69,11 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
         final Set<UUID> removed = new HashSet<>();
         final Map<UUID, Integer> pagesNow = new HashMap<>();
         final Map<UUID, Integer> filesOf = new HashMap<>();
-        final List<String> steps = new ArrayList<>();
 
+        /** Deliveries are not copied: whoever changes one holds it first, and then has one of their own. */
         State copy() {
             State copy = new State();
-            deliveries.forEach((id, d) -> copy.deliveries.put(id, copyOf(d)));
+            copy.deliveries.putAll(deliveries);
             copy.tasks.putAll(tasks);
             copy.running.addAll(running);
             copy.routes.putAll(routes);
@@ -80,7 +81,6 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
             copy.removed.addAll(removed);
             copy.pagesNow.putAll(pagesNow);
             copy.filesOf.putAll(filesOf);
-            copy.steps.addAll(steps);
             return copy;
         }
     }
@@ -92,6 +92,7 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
                 type,
                 t -> Stream.of(t.getDeclaredFields())
                         .filter(f -> !Modifier.isStatic(f.getModifiers()))
+                        .peek(f -> f.setAccessible(true))
                         .toList());
     }
 
@@ -121,6 +122,7 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
             return work.get();
         }
         State before = state.copy();
+        int stepsBefore = steps.size();
         inTransaction = true;
         boolean done = false;
         try {
@@ -132,6 +134,7 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
             held.clear();
             if (!done) {
                 state = before;
+                steps.subList(stepsBefore, steps.size()).clear();
             }
         }
     }
@@ -393,11 +396,11 @@ final class MemoryEngine implements Ledger, Agenda, RouteBook, StepLog, Claims {
 
     @Override
     public void add(UUID delivery, UUID leg, Message words, String farSide) {
-        state.steps.add(words.toString());
+        steps.add(words.toString());
     }
 
     List<String> steps() {
-        return List.copyOf(state.steps);
+        return List.copyOf(steps);
     }
 
     @Override

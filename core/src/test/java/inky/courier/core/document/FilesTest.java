@@ -195,7 +195,9 @@ class FilesTest {
     void paleInkIsAsPlainInALightPdfAsInTheScan(int dpi) throws Exception {
         FileSettings light = new FileSettings(FileType.PDF, null, true, false, false, null, null, null, null);
         List<String> paler = new ArrayList<>();
-        for (long seed = TruthPages.HELD_BACK; seed < TruthPages.HELD_BACK + RoughPages.paleSorts(); seed++) {
+        for (long seed = TruthPages.HELD_BACK;
+                seed < TruthPages.HELD_BACK + TruthPages.some(RoughPages.paleSorts());
+                seed++) {
             RoughPages.Rough page = RoughPages.pale(seed, dpi);
             Path pdf = make(ColourMode.COLOUR, light, List.of(page.raster()))
                     .get(0)

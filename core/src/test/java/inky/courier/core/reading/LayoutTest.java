@@ -9,6 +9,7 @@ import inky.courier.core.document.WordWriter;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.truth.LayoutPages;
 import inky.courier.core.truth.LayoutPages.Laid;
+import inky.courier.core.truth.TruthPages;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -26,7 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** What is read from a page, by Debian's Tesseract, put down as a person would; against pages of known text. */
 @Tag("long")
 class LayoutTest {
-    private static final int PAGES = 4;
+    private static final int PAGES = TruthPages.some(4);
     private static final DocumentPage A4 = new DocumentPage.Fax(1654, 2339, 200, MediaSizes.A4, new byte[0]);
 
     @Test

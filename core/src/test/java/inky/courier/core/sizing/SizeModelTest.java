@@ -57,7 +57,7 @@ class SizeModelTest {
     Path folder;
 
     private static final int HELD_BACK = TruthPages.some(32);
-    private static final int READ = 8;
+    private static final int READ = TruthPages.some(12);
 
     static Stream<Arguments> settings() {
         FileSettings pdf = FileSettings.PDF;

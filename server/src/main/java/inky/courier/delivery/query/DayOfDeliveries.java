@@ -1,5 +1,7 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
+import inky.courier.delivery.DeliveryState;
+import inky.courier.delivery.PlaceLimit;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import java.time.Clock;

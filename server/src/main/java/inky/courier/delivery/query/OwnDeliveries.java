@@ -1,6 +1,7 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
 import inky.courier.core.message.Message;
+import inky.courier.delivery.DeliveryState;
 import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
 import java.sql.ResultSet;

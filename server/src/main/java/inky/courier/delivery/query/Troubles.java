@@ -1,9 +1,10 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
-import static inky.courier.delivery.DeliveryQueries.at;
+import static inky.courier.delivery.query.DeliveryQueries.at;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.message.Message;
+import inky.courier.delivery.PlaceLimit;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.web.MessageColumn;

@@ -1,10 +1,15 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.message.Message;
 import inky.courier.core.workshop.MadeFile;
+import inky.courier.delivery.DeliveryState;
+import inky.courier.delivery.Files;
+import inky.courier.delivery.PlaceLimit;
+import inky.courier.delivery.Recipients;
+import inky.courier.delivery.Steps;
 import inky.courier.destination.Outcome;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
@@ -377,7 +382,7 @@ public class DeliveryQueries {
                 r.getBoolean("possibly_twice"),
                 r.getLong("sent_bytes"),
                 MessageColumn.read(r.getString("landed")),
-                Recipients.byAddress(Recipients.read(r.getString("recipient_outcomes"))));
+                Recipients.byAddress(r.getString("recipient_outcomes")));
     }
 
     private static DeliveryRow row(ResultSet r, List<LegView> legs) throws SQLException {

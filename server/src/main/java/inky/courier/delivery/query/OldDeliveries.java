@@ -1,5 +1,8 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
+import com.github.kagkarlsson.scheduler.task.Task;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.scan.ScanService;
 import inky.courier.settings.Settings;
@@ -13,6 +16,7 @@ import java.util.Objects;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.annotation.Bean;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -45,6 +49,12 @@ public class OldDeliveries {
         this.sums = sums;
         this.settings = settings;
         this.clock = clock;
+    }
+
+    @Bean
+    Task<Void> removeOldDeliveries() {
+        return Tasks.recurring("remove-old-deliveries", FixedDelay.of(Duration.ofHours(1)))
+                .execute((instance, context) -> run());
     }
 
     /** @return how many deliveries are gone */

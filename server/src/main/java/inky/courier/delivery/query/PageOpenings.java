@@ -1,4 +1,4 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;

@@ -1,4 +1,4 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
 import inky.courier.live.NoticePlaces;
 import java.util.Optional;

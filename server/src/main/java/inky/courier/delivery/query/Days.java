@@ -1,4 +1,4 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
 import inky.courier.core.Invalid;
 import java.time.LocalDate;

@@ -1,11 +1,14 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.access.Right;
-import inky.courier.delivery.DeliveryQueries.DeliveryPage;
-import inky.courier.delivery.DeliveryQueries.Filter;
-import inky.courier.delivery.DeliveryQueries.Listing;
+import inky.courier.delivery.ByHand;
+import inky.courier.delivery.DeliveryService;
+import inky.courier.delivery.DeliveryState;
+import inky.courier.delivery.query.DeliveryQueries.DeliveryPage;
+import inky.courier.delivery.query.DeliveryQueries.Filter;
+import inky.courier.delivery.query.DeliveryQueries.Listing;
 import inky.courier.scan.PageEditForm;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Needs;

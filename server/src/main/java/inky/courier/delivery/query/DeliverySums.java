@@ -1,5 +1,6 @@
-package inky.courier.delivery;
+package inky.courier.delivery.query;
 
+import inky.courier.delivery.DeliveryState;
 import java.sql.Date;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
