@@ -109,6 +109,7 @@ class RehearsalTest {
         Map<String, byte[]> own = new LinkedHashMap<>();
         own.put("pier.png", image("png"));
         own.put("plans.pdf", pdf());
+        int learned = rows(office, "size_observation");
         String delivery = office.desk.upload(path, "files", own).ok().get("deliveryId");
         Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
         JsonNode page = office.desk.get("/api/deliveries/" + delivery).ok().json();
@@ -122,6 +123,9 @@ class RehearsalTest {
                     .body();
             assertThat(ImageIO.read(new ByteArrayInputStream(picture))).isNotNull();
         }
+        assertThat(rows(office, "size_observation"))
+                .as("nothing is learned from pages that no device of the office has scanned")
+                .isEqualTo(learned);
         LocalDate today = LocalDate.now(ZoneOffset.UTC);
         byte[] sent = office.desk
                 .get("/api/deliveries/" + delivery + "/files/0")
@@ -175,8 +179,12 @@ class RehearsalTest {
     }
 
     private static int deliveries(Office office) {
+        return rows(office, "delivery");
+    }
+
+    private static int rows(Office office, String table) {
         return office.bean(JdbcClient.class)
-                .sql("select count(*) from delivery")
+                .sql("select count(*) from " + table)
                 .query(Integer.class)
                 .single();
     }

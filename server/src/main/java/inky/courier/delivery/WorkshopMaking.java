@@ -166,8 +166,10 @@ class WorkshopMaking implements FileMaking {
             Delivery delivery = change.delivery();
             keepFiles(delivery, job, made.files());
             keepReports(delivery);
-            // Parts of pages say nothing of what whole ones weigh.
-            if (sources.stream().noneMatch(page -> page.edited().shape().isCropped())) {
+            // Parts of pages say nothing of what whole ones weigh, nor do pages that no device of the office has
+            // scanned.
+            if (delivery.deviceId != null
+                    && sources.stream().noneMatch(page -> page.edited().shape().isCropped())) {
                 sizes.observe(fitted.by, made, delivery.deviceId);
             }
             if (!fitted.fits) {
