@@ -466,8 +466,13 @@ i.coming {
   display: flex;
   gap: 8px;
 }
+/* Two lines of words are no higher than the other keys: on the smallest panels all has to be seen at once. */
 .sources .key {
   flex: 1;
+  min-height: 54px;
+  padding: 4px 10px;
+  font-size: 18px;
+  line-height: 22px;
 }
 .key.sample {
   border-style: dashed;
