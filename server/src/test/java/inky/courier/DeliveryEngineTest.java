@@ -11,10 +11,12 @@ import inky.courier.standins.Stack;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
+@Tag("long")
 @ExtendWith(SharedOffice.class)
 class DeliveryEngineTest {
     @Test

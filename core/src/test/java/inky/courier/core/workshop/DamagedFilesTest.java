@@ -27,12 +27,14 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What was cut short, bent or made to hurt is either read or refused with a remedy; nothing else comes of it. */
+@Tag("long")
 class DamagedFilesTest {
     private static final OptionalInt DPI = OptionalInt.of(100);
     private static final int DAMAGES = 120;
