@@ -44,8 +44,9 @@ function later() {
   return edit('MOVE', { before: pages.value[at.value + 2]?.id });
 }
 async function again() {
+  const from = seen.value?.source ?? undefined;
   emit('done');
-  await props.panel.addLoad(props.page);
+  await props.panel.addLoad(props.page, from);
 }
 function close() {
   if (part.value) end();

@@ -17,12 +17,11 @@ export function usePaper(machine: Machine) {
 
   async function load(stack: Schemas['SampleStack'], onGlass: boolean) {
     touch();
-    const params = { path: { device, name: stack.name } };
     const done = await attempt(async () => {
       await ask(
-        onGlass
-          ? api.POST('/api/panel/{device}/stacks/{name}/glass', { params })
-          : api.POST('/api/panel/{device}/stacks/{name}', { params }),
+        api.POST('/api/panel/{device}/stacks/{name}', {
+          params: { path: { device, name: stack.name }, query: { to: onGlass ? 'GLASS' : 'FEEDER' } },
+        }),
       );
       return true;
     });

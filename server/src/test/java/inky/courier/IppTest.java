@@ -129,6 +129,16 @@ class IppTest {
         assertThat(ipptool(office, "/ipp/scan", "get-jobs.test")).contains("[PASS]");
     }
 
+    // CUPS' client: what another program means by PWG 5100.17's source and size is what the stand-in means
+    @Test
+    void anotherClientScansFromTheGlass(Office office) throws Exception {
+        assumeTrue(Files.isExecutable(Path.of("/usr/bin/ipptool")), "cups-ipp-utils is installed by bin/test");
+        Path test = Path.of(IppTest.class.getResource("/scan-from-glass.test").toURI());
+        String said = ipptool(office, "/ipp/scan", test.toString());
+        assertThat(said).doesNotContain("[FAIL]");
+        assertThat(said.lines().filter(line -> line.endsWith("[PASS]"))).hasSize(5);
+    }
+
     private static String ipptool(Office office, String path, String test) throws IOException, InterruptedException {
         Path document = Files.createTempFile("document", ".pdf");
         Files.writeString(document, "%PDF-1.4\n%%EOF\n");

@@ -258,9 +258,14 @@ class PageWorkshopTest {
         guest.post(office.panel("/scans/" + scan + "/loads"), Map.of("source", "FEEDER"))
                 .ok();
         office.waitForScan(guest, scan, "COMPLETE");
-        assertThat(media(guest.get(office.panel("/scans/" + scan)).json()))
+        JsonNode seen = guest.get(office.panel("/scans/" + scan)).json();
+        assertThat(media(seen))
                 .as("all of the glass, then both sides of a sheet")
                 .containsExactly("A4", "A4", "A4");
+        assertThat(seen.path("pages").path(0).path("source").asString())
+                .as("from where it is scanned again")
+                .isEqualTo("GLASS");
+        assertThat(seen.path("pages").path(1).path("source").asString()).isEqualTo("FEEDER");
         String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
                 .ok()
                 .get("deliveryId");

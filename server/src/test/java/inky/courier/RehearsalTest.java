@@ -140,10 +140,16 @@ class RehearsalTest {
                         .text())
                 .contains("Desk");
 
-        assertThat(office.desk
-                        .upload(path, "files", Map.of("notes.txt", "No page".getBytes(StandardCharsets.UTF_8)))
-                        .status())
-                .isEqualTo(422);
+        byte[] jpeg = image("jpg");
+        for (Map.Entry<String, byte[]> file : Map.of(
+                        "cut.jpg", Arrays.copyOf(jpeg, jpeg.length / 2),
+                        "notes.txt", "No page".getBytes(StandardCharsets.UTF_8))
+                .entrySet()) {
+            Browser.Answer refused = office.desk.upload(path, "files", Map.of(file.getKey(), file.getValue()));
+            assertThat(refused.status()).as(refused.text()).isEqualTo(422);
+            assertThat(refused.get("title")).isEqualTo(file.getKey() + " is not an image that can be read.");
+        }
+        assertThat(page.path("steps").toString()).contains("maud sent");
         String shelf = office.desk
                 .post("/api/destinations", Map.of("name", "Stick", "kind", "USB", "settings", Map.of()))
                 .ok()

@@ -373,7 +373,7 @@ class WholeWalkTest {
         desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^delivery D-")))
                 .click();
         assertThat(heading("Cargo manifest: arrived")).isVisible();
-        assertThat(desk.getByText("4 pages sent from the desk")).isVisible();
+        assertThat(desk.getByText("maud sent 4 pages from the desk")).isVisible();
     }
 
     private Locator heading(String words) {

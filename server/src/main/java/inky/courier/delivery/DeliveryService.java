@@ -16,6 +16,7 @@ import inky.courier.store.ContentStore;
 import inky.courier.vault.Vault;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
+import inky.courier.web.Who;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
@@ -110,7 +111,7 @@ public class DeliveryService {
                 delivery,
                 (order.device.isPresent()
                                 ? Message.of("delivery.scanned").with("device", delivery.deviceName)
-                                : Message.of("delivery.from-desk"))
+                                : Message.of("delivery.from-desk").with("who", Who.name()))
                         .with("n", delivery.pages)
                         .with("profile", delivery.profileWords));
         return new Receipt(delivery.id, delivery.number);

@@ -2,6 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.document.Description;
+import inky.courier.core.document.JpegPages;
 import inky.courier.core.document.PageFormat;
 import inky.courier.core.edit.EditedPage.Presence;
 import inky.courier.core.media.Resolution;
@@ -257,8 +258,13 @@ class WorkshopMaking implements FileMaking {
         @Override
         public Optional<byte[]> jpeg() throws IOException {
             return page.edited().shape().isAsScanned() && page.format() == PageFormat.JPEG
-                    ? page.format().usualJpeg(store.readAll(page.contentId()))
+                    ? usual(store.readAll(page.contentId()))
                     : Optional.empty();
+        }
+
+        /** Other colour spaces have to be coded anew. */
+        private static Optional<byte[]> usual(byte[] jpeg) throws IOException {
+            return JpegPages.isUsual(jpeg) ? Optional.of(jpeg) : Optional.empty();
         }
 
         @Override

@@ -2,6 +2,7 @@ package inky.courier.demo;
 
 import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.delivery.Choices;
@@ -130,7 +131,8 @@ class DemoScans {
         DeviceView device = office.devices().get(story.device);
         List<ArrivingPage.From> all = new ArrayList<>();
         for (int i = 0; i < story.copies; i++) {
-            pages.forEach(page -> all.add(() -> new ArrivingPage(page, profile.resolution())));
+            pages.forEach(page ->
+                    all.add(() -> new ArrivingPage(page, profile.resolution(), Optional.of(PaperSource.FEEDER))));
         }
         UUID scan = scans.keepComplete(new ScanService.Origin(device.id(), person.id(), job.id()), at, all);
         return deliveries
@@ -148,7 +150,7 @@ class DemoScans {
     }
 
     private List<byte[]> scan(UUID device, String stack, ScanProfile profile) throws DeviceTrouble {
-        feeder.put(device, "stacks", stack);
+        feeder.put(device, PaperSource.FEEDER, stack);
         DeviceAddress address = devices.addressOf(device);
         DeviceScanner.Scan scan = links.scanner(address)
                 .begin(

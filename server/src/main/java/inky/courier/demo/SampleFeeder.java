@@ -3,6 +3,7 @@ package inky.courier.demo;
 import inky.courier.connection.Bounded;
 import inky.courier.connection.Deadline;
 import inky.courier.core.message.Message;
+import inky.courier.core.profile.PaperSource;
 import inky.courier.device.DeviceService;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
@@ -46,13 +47,14 @@ class SampleFeeder {
                 .orElseGet(List::of);
     }
 
-    /** @param place {@code stacks} for the feeder, {@code glass} */
-    void put(UUID device, String place, String name) {
+    /** @param to where the paper is put; of a stack, the glass has room for the first sheet */
+    void put(UUID device, PaperSource to, String name) {
         String door = devices.standInDoor(device).orElseThrow(() -> Refusal.of(HttpStatus.CONFLICT, "device.real"));
         if (!name.matches("[A-Z_]{1,40}")) {
             throw refusal("stand-in.stack");
         }
-        ask(HttpRequest.newBuilder(URI.create(door + place + "/" + name)).POST(HttpRequest.BodyPublishers.noBody()));
+        ask(HttpRequest.newBuilder(URI.create(door + (to == PaperSource.GLASS ? "glass/" : "stacks/") + name))
+                .POST(HttpRequest.BodyPublishers.noBody()));
     }
 
     private String ask(HttpRequest.Builder request) {

@@ -1,5 +1,6 @@
 package inky.courier.demo;
 
+import inky.courier.core.profile.PaperSource;
 import inky.courier.demo.SampleFeeder.SampleStack;
 import java.util.List;
 import java.util.UUID;
@@ -8,6 +9,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -28,13 +30,10 @@ class SampleFeederController {
 
     @PostMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void putStack(@PathVariable UUID device, @PathVariable String name) {
-        feeder.put(device, "stacks", name);
-    }
-
-    @PostMapping("/{name}/glass")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void layOnGlass(@PathVariable UUID device, @PathVariable String name) {
-        feeder.put(device, "glass", name);
+    void putStack(
+            @PathVariable UUID device,
+            @PathVariable String name,
+            @RequestParam(defaultValue = "FEEDER") PaperSource to) {
+        feeder.put(device, to, name);
     }
 }

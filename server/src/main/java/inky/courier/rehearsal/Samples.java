@@ -52,11 +52,6 @@ final class Samples {
             }
 
             @Override
-            public Optional<Resolution> knownResolution() {
-                return Optional.of(RESOLUTION);
-            }
-
-            @Override
             public Optional<PageAnalysis> analysis() {
                 return Optional.of(FOUND.computeIfAbsent(name, any -> PageAnalyser.analyse(decoded(jpeg))));
             }

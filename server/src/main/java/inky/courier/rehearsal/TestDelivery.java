@@ -100,12 +100,11 @@ class TestDelivery {
     /** As it is where it is a JPEG, else without loss. */
     private static ArrivingPage.From arriving(Source source) {
         return () -> {
-            Optional<byte[]> jpeg = source.knownResolution().isPresent() ? source.jpeg() : Optional.empty();
-            if (jpeg.isPresent()) {
-                return new ArrivingPage(jpeg.get(), source.knownResolution().get());
-            }
+            // Also where it is not needed: what is damaged is told by the name of its file.
             PageRaster raster = source.raster();
-            return new ArrivingPage(PageFormat.withoutLoss(raster), raster.resolution());
+            Optional<byte[]> jpeg = source.jpeg();
+            byte[] content = jpeg.isPresent() ? jpeg.get() : PageFormat.withoutLoss(raster);
+            return new ArrivingPage(content, raster.resolution(), Optional.empty());
         };
     }
 }

@@ -2,7 +2,6 @@ package inky.courier.scan;
 
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.document.PageFormat;
-import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.PageAnalyser;
@@ -22,9 +21,8 @@ import java.util.Optional;
  */
 @SuppressWarnings("ArrayRecordComponent")
 record Prepared(
-        byte[] content,
+        ArrivingPage page,
         PageFormat format,
-        Resolution resolution,
         JpegPages.Extent extent,
         byte[] thumbnail,
         Optional<PageAnalysis> analysis,
@@ -38,14 +36,7 @@ record Prepared(
         byte[] thumbnail = format == PageFormat.JPEG
                 ? JpegPages.thumbnail(content, THUMBNAIL_WIDTH)
                 : JpegPages.thumbnail(format.decode(content, page.resolution()), THUMBNAIL_WIDTH);
-        return new Prepared(
-                content,
-                format,
-                page.resolution(),
-                format.extent(content),
-                thumbnail,
-                Optional.empty(),
-                Message.none());
+        return new Prepared(page, format, format.extent(content), thumbnail, Optional.empty(), Message.none());
     }
 
     /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
@@ -60,9 +51,8 @@ record Prepared(
         boolean skipped = profile.tidy().skipBlank() != Tidy.SkipBlank.NO
                 && analysis.blankness().isBlank(sensitivity);
         return new Prepared(
-                page.content(),
+                page,
                 format,
-                page.resolution(),
                 new JpegPages.Extent(raster.width(), raster.height()),
                 JpegPages.thumbnail(raster, THUMBNAIL_WIDTH),
                 Optional.of(analysis),

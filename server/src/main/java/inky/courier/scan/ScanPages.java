@@ -13,10 +13,12 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.PaperSource;
 import inky.courier.store.ContentStore;
 import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.time.Clock;
@@ -40,7 +42,7 @@ public class ScanPages {
     private static final String JPEG = "image/jpeg";
     private static final float PICTURE_QUALITY = 0.85f;
     private static final String PAGES =
-            "select id, content_id, thumbnail_id, width, height, bytes, media, blank_reason, fate, done, format, dpi "
+            "select id, content_id, thumbnail_id, width, height, bytes, media, blank_reason, fate, done, format, dpi, source "
                     + "from scan_page where scan_id = ? order by number";
 
     private final JdbcClient jdbc;
@@ -68,7 +70,8 @@ public class ScanPages {
             String fate,
             List<Message> done,
             PageFormat format,
-            Resolution resolution) {}
+            Resolution resolution,
+            @Nullable PaperSource source) {}
 
     /** A page as a delivery needs it, in its place. */
     public record KeptPage(UUID id, UUID contentId, PageFormat format, Resolution resolution, EditedPage edited) {}
@@ -78,6 +81,7 @@ public class ScanPages {
      * @param media what a person calls the paper size
      * @param blankReason why the profile leaves this side out; empty when it does not
      * @param look another one when it looks otherwise: its pictures are asked for again
+     * @param source from where it can be scanned again; null for what came from no device
      */
     public record PageView(
             UUID id,
@@ -89,7 +93,8 @@ public class ScanPages {
             Message blankReason,
             Presence presence,
             boolean splitBefore,
-            String look) {}
+            String look,
+            @Nullable PaperSource source) {}
 
     /** A page and what became of it. @param fate empty as long as no files were made */
     public record ReportedPage(
@@ -137,7 +142,8 @@ public class ScanPages {
                         page.blankReason,
                         edited.presence(),
                         edited.splitBefore(),
-                        look(edited)));
+                        look(edited),
+                        page.source));
     }
 
     @Transactional(readOnly = true)
@@ -188,7 +194,8 @@ public class ScanPages {
                         row.getString(9),
                         Json.read(row.getString(10), new TypeReference<List<Message>>() {}),
                         PageFormat.valueOf(row.getString(11)),
-                        new Resolution(row.getInt(12))))
+                        new Resolution(row.getInt(12)),
+                        row.getString(13) == null ? null : PaperSource.valueOf(row.getString(13))))
                 .list();
     }
 
@@ -312,20 +319,22 @@ public class ScanPages {
     /** The door for a page that arrives, whoever brings it. @return its identity */
     @Transactional(propagation = Propagation.MANDATORY)
     public UUID keep(UUID scan, Prepared page) throws IOException {
-        Resolution resolution = page.resolution();
+        ArrivingPage arrived = page.page();
+        Resolution resolution = arrived.resolution();
         String media = MediaSizes.snap(
                         resolution.hundredthsOfMm(page.extent().width()),
                         resolution.hundredthsOfMm(page.extent().height()))
                 .label();
         UUID content = store.keep(
-                        new ByteArrayInputStream(page.content()), page.format().mediaType())
+                        new ByteArrayInputStream(arrived.content()),
+                        page.format().mediaType())
                 .id();
         UUID thumbnail =
                 store.keep(new ByteArrayInputStream(page.thumbnail()), JPEG).id();
         UUID id = UUID.randomUUID();
         jdbc.sql("insert into scan_page (id, scan_id, number, content_id, thumbnail_id, width, height, bytes, media, "
-                        + "blank_reason, analysis, format, dpi) "
-                        + "select ?, ?, coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? "
+                        + "blank_reason, analysis, format, dpi, source) "
+                        + "select ?, ?, coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? "
                         + "from scan_page where scan_id = ?")
                 .params(
                         id,
@@ -334,12 +343,13 @@ public class ScanPages {
                         thumbnail,
                         page.extent().width(),
                         page.extent().height(),
-                        page.content().length,
+                        arrived.content().length,
                         media,
                         MessageColumn.write(page.blankReason()),
                         KeptAnalysis.write(page.analysis()),
                         page.format().name(),
                         resolution.dpi(),
+                        arrived.source().map(PaperSource::name).orElse(null),
                         scan)
                 .update();
         return id;

@@ -359,7 +359,10 @@ public class ScanService {
     private static ArrivingPage arriving(DeviceScanner.ScannedPage page, ScanProfile profile) {
         OptionalInt said = JpegPages.density(page.content());
         boolean plausible = said.isPresent() && said.getAsInt() >= LEAST_DPI && said.getAsInt() <= MOST_DPI;
-        return new ArrivingPage(page.content(), plausible ? new Resolution(said.getAsInt()) : profile.resolution());
+        return new ArrivingPage(
+                page.content(),
+                plausible ? new Resolution(said.getAsInt()) : profile.resolution(),
+                Optional.of(profile.input().source()));
     }
 
     private boolean isWanted(UUID id) {

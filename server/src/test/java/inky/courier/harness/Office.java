@@ -40,6 +40,8 @@ public final class Office implements AutoCloseable {
                 4200,
                 0,
                 Files.createTempDirectory("device"));
+        // Drawn once for all tests.
+        device.samePaper();
         post = postOffice(Files.createTempDirectory("post"));
         desk = host.administrator();
     }

@@ -71,7 +71,25 @@ public final class JpegPages {
     public static byte[] thumbnail(PageRaster page, int maxWidth) throws IOException {
         int width = Math.min(maxWidth, page.width());
         int height = Math.max(1, (int) Math.round((double) page.height() * width / page.width()));
-        return encode(Rasters.image(Resample.scaled(page, width, height, page.resolution())), 0.8f);
+        PageRaster coarse = coarse(page, Math.max(1, page.width() / (maxWidth * 2)));
+        return encode(Rasters.image(Resample.scaled(coarse, width, height, page.resolution())), 0.8f);
+    }
+
+    /** One pixel of each square of {@code step}, as the decoder takes them for a small picture. */
+    private static PageRaster coarse(PageRaster page, int step) {
+        int width = (page.width() + step - 1) / step;
+        int height = (page.height() + step - 1) / step;
+        int n = page.channels();
+        byte[] samples = new byte[width * height * n];
+        for (int y = 0, to = 0; y < height; y++) {
+            int row = y * step * page.width() * n;
+            for (int x = 0; x < width; x++) {
+                for (int c = 0, from = row + x * step * n; c < n; c++) {
+                    samples[to++] = page.samples()[from + c];
+                }
+            }
+        }
+        return new PageRaster(width, height, n, page.resolution(), samples);
     }
 
     /** @param quality 0 (smallest) to 1 (best); 0.75 is the customary scanner setting */

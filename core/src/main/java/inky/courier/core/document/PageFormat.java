@@ -5,7 +5,6 @@ import inky.courier.core.page.PageRaster;
 import inky.courier.core.page.PixelLimit;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
@@ -29,17 +28,14 @@ public enum PageFormat {
         @Override
         public PageRaster decode(byte[] page, Resolution resolution) throws IOException {
             return read(page, reader -> {
-                PixelLimit.check(reader.getWidth(0), reader.getHeight(0));
+                checkedExtent(reader);
                 return JpegPages.raster(reader.read(0), resolution);
             });
         }
 
         @Override
         public JpegPages.Extent extent(byte[] page) throws IOException {
-            return read(page, reader -> {
-                PixelLimit.check(reader.getWidth(0), reader.getHeight(0));
-                return new JpegPages.Extent(reader.getWidth(0), reader.getHeight(0));
-            });
+            return read(page, PageFormat::checkedExtent);
         }
     };
 
@@ -75,9 +71,10 @@ public enum PageFormat {
     /** Width and height in pixels, without decoding it. @throws IOException as {@link #decode} */
     public abstract JpegPages.Extent extent(byte[] page) throws IOException;
 
-    /** A page's own JPEG, where it is one that every reader takes. */
-    public Optional<byte[]> usualJpeg(byte[] page) throws IOException {
-        return this == JPEG && JpegPages.isUsual(page) ? Optional.of(page) : Optional.empty();
+    private static JpegPages.Extent checkedExtent(ImageReader reader) throws IOException {
+        JpegPages.Extent extent = new JpegPages.Extent(reader.getWidth(0), reader.getHeight(0));
+        PixelLimit.check(extent.width(), extent.height());
+        return extent;
     }
 
     private interface Reading<T> {

@@ -2,9 +2,12 @@ package inky.courier.core.preflight;
 
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.office.Item;
+import inky.courier.core.office.Office;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.function.Function;
 
 /**
@@ -26,6 +29,13 @@ public final class KnownFindings {
     /** All that the checks of a job look at. */
     private record Key(List<Item> items, DeviceAbilities device) {}
 
+    private record Pair(UUID job, DeviceAbilities device) {}
+
+    /** The office that was asked about last, and what is known in it: an office never changes, so a job need not be compared. */
+    private Office office = Office.EMPTY;
+
+    private final Map<Pair, List<Finding>> here = new HashMap<>();
+
     public KnownFindings() {
         this(Preflight::check);
     }
@@ -35,12 +45,13 @@ public final class KnownFindings {
     }
 
     public synchronized List<Finding> of(JobAtDevice at) {
-        Key key = new Key(at.office().withNeeds(at.job().reference()), at.device());
-        List<Finding> found = known.get(key);
-        if (found == null) {
-            found = check.apply(at);
-            known.put(key, found);
+        if (at.office() != office) {
+            office = at.office();
+            here.clear();
         }
-        return found;
+        return here.computeIfAbsent(
+                new Pair(at.job().id(), at.device()),
+                pair -> known.computeIfAbsent(
+                        new Key(office.withNeeds(at.job().reference()), at.device()), key -> check.apply(at)));
     }
 }
