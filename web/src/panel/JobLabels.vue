@@ -252,4 +252,62 @@ strong + .to {
   margin-left: auto;
   border-style: dashed;
 }
+
+/* The smallest panels, 800 x 480: five jobs and the keys below them at once. */
+@media (max-height: 520px) {
+  .jobs {
+    padding: 8px 12px 8px 16px;
+  }
+  .labels,
+  .labels.lower {
+    grid-auto-rows: 132px;
+    gap: 8px;
+    margin: 8px 0;
+  }
+  .labels.large {
+    grid-template-columns: 280px 1fr 1fr;
+  }
+  li button,
+  .labels.large li:first-child button {
+    padding: 8px 12px 8px 36px;
+  }
+  .stamp,
+  .labels.large li:first-child .stamp {
+    top: 10px;
+    right: 10px;
+    width: 34px;
+    height: 34px;
+  }
+  .labels.large li:first-child .stamp {
+    width: 60px;
+    height: 60px;
+  }
+  strong {
+    max-width: calc(100% - 36px);
+    font-size: 21px;
+    line-height: 24px;
+  }
+  .labels.large li:first-child strong {
+    max-width: 160px;
+    font-size: 30px;
+    line-height: 34px;
+  }
+  .does {
+    max-width: 164px;
+    font-size: 16px;
+    line-height: 22px;
+  }
+  .to {
+    overflow: hidden;
+    padding: 2px 0;
+    font-size: 16px;
+    line-height: 20px;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .note {
+    margin-top: 6px;
+    padding: 4px 8px;
+  }
+}
 </style>

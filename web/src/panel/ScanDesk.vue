@@ -287,6 +287,15 @@ watch(
   padding: 0 0 6px;
   font-weight: 600;
 }
+.head > span:first-child {
+  white-space: nowrap;
+}
+.head .quiet {
+  overflow: hidden;
+  min-width: 0;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 .letter {
   position: absolute;
   z-index: 1;
@@ -491,5 +500,41 @@ i.coming {
 .send span {
   font-size: 19px;
   font-weight: 500;
+}
+
+/* The smallest panels, 800 x 480: all is seen at once, and Send above all. */
+@media (max-height: 520px) {
+  .job {
+    padding: 4px 16px;
+  }
+  .file {
+    margin: 4px 16px;
+  }
+  img,
+  .sheet {
+    height: 96px;
+  }
+  .foot {
+    grid-template-columns: 1fr auto 260px;
+    padding: 6px 16px;
+  }
+  .count > strong {
+    font-size: 56px;
+    line-height: 56px;
+  }
+  .loads {
+    gap: 6px;
+  }
+  .loads .key {
+    min-height: 46px;
+  }
+  .key.send {
+    min-height: 98px;
+    padding: 8px 20px;
+  }
+  .send strong {
+    font-size: 34px;
+    line-height: 40px;
+  }
 }
 </style>

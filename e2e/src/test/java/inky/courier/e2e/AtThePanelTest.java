@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
@@ -194,6 +195,11 @@ class AtThePanelTest {
         office.device.put(Stack.TIDE_TABLE);
         button(panel, "Add a load").click();
         assertThat(panel.getByText("pages scanned")).isVisible();
+        // The smallest panels: nobody scrolls to what they came for.
+        panel.setViewportSize(800, 480);
+        for (String key : List.of("Send", "Add a load", "From the glass", "Cancel")) {
+            assertThat(button(panel, key)).isInViewport(new LocatorAssertions.IsInViewportOptions().setRatio(1));
+        }
         button(panel, "Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
