@@ -455,6 +455,28 @@ class EngineInTimeTest {
     }
 
     @Test
+    void whatWasPutOffWhileTheDatabaseWasAwayGoesAsSoonAsItIsBack() {
+        String delivery = timed.send(Stack.TIDE_TABLE);
+        timed.jdbc()
+                .sql(
+                        "update scheduled_tasks set consecutive_failures = 5, execution_time = execution_time + interval '5 min'")
+                .update();
+        timed.time.doWhatIsDue();
+        assertThat(office.state(delivery)).isEqualTo("MOVING");
+        timed.jdbc()
+                .sql("select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() "
+                        + "and query ilike 'listen%'")
+                .query((row, n) -> 0)
+                .list();
+        Waiting.until(
+                () -> {
+                    timed.time.doWhatIsDue();
+                    return office.state(delivery).equals("ACCEPTED");
+                },
+                "it goes, by a clock that stands still");
+    }
+
+    @Test
     void theSweeperMendsWhatWasLostAndCountsIt() {
         office.post.refuse(Step.MAIL, "451 4.7.1 Greylisted");
         String waiting = timed.send(Stack.TIDE_TABLE);

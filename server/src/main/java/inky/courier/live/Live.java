@@ -25,6 +25,7 @@ import org.postgresql.PGNotification;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -48,6 +49,7 @@ public class Live implements SmartLifecycle {
     private static final int MOST_SENDERS = 32;
 
     private final JdbcClient jdbc;
+    private final ApplicationEventPublisher events;
     private final String url;
     private final String user;
     private final String password;
@@ -65,14 +67,19 @@ public class Live implements SmartLifecycle {
 
     Live(
             JdbcClient jdbc,
+            ApplicationEventPublisher events,
             @Value("${spring.datasource.url}") String url,
             @Value("${spring.datasource.username}") String user,
             @Value("${spring.datasource.password}") String password) {
         this.jdbc = jdbc;
+        this.events = events;
         this.url = url;
         this.user = user;
         this.password = password;
     }
+
+    /** The database was away, or has just been started on, and answers. */
+    public record DatabaseIsBack() {}
 
     /**
      * What changed: its kind ("delivery", "scan", "device", ...) and which one.
@@ -235,6 +242,7 @@ public class Live implements SmartLifecycle {
                 missed.incrementAndGet();
                 hears = true;
                 listeners.forEach(Listener::askEverything);
+                tellThatItIsBack();
                 while (running) {
                     pass(connection.unwrap(PGConnection.class).getNotifications(WAIT_MILLIS));
                 }
@@ -245,6 +253,14 @@ public class Live implements SmartLifecycle {
                     pause();
                 }
             }
+        }
+    }
+
+    private void tellThatItIsBack() {
+        try {
+            events.publishEvent(new DatabaseIsBack());
+        } catch (RuntimeException e) {
+            LOG.warn("the database is back, but not for long: {}", e.getMessage());
         }
     }
 

@@ -197,6 +197,18 @@ public class Queue {
                 .list();
     }
 
+    /** Makes due what failed and was put off. */
+    void hurryFailed() {
+        OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
+        int hurried = jdbc.sql("update scheduled_tasks set execution_time = ?, version = version + 1 "
+                        + "where consecutive_failures > 0 and not picked and execution_time > ?")
+                .params(now, now)
+                .update();
+        if (hurried > 0) {
+            lookAfterCommit();
+        }
+    }
+
     private void lookAfterCommit() {
         if (!TransactionSynchronizationManager.isSynchronizationActive()) {
             scheduler.triggerCheckForDueExecutions();

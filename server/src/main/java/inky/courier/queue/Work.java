@@ -6,16 +6,20 @@ import com.github.kagkarlsson.scheduler.task.ExecutionOperations;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import inky.courier.live.Live;
+import inky.courier.store.DatabaseTrouble;
 import io.micrometer.core.instrument.Counter;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -28,6 +32,9 @@ public class Work {
     private static final List<Duration> AFTER_FAILURES =
             List.of(Duration.ofSeconds(10), Duration.ofSeconds(20), Duration.ofSeconds(40), Duration.ofMinutes(2));
     private static final Duration LONGEST = Duration.ofMinutes(5);
+
+    /** No fault of the task's own: what is put off for a full disk need not stay long when there is room again. */
+    private static final Duration LONGEST_FOR_DATABASE = Duration.ofSeconds(40);
 
     private final TransactionTemplate transaction;
     private final Queue queue;
@@ -100,6 +107,15 @@ public class Work {
         failed.increment();
         int before = complete.getExecution().consecutiveFailures;
         Duration pause = before < AFTER_FAILURES.size() ? AFTER_FAILURES.get(before) : LONGEST;
+        if (complete.getCause().filter(DatabaseTrouble::isAway).isPresent()) {
+            pause = Collections.min(List.of(pause, LONGEST_FOR_DATABASE));
+        }
         operations.reschedule(complete, clock.instant().plus(pause));
+    }
+
+    /** What failed while the database was away goes as soon as it is back, however long it has been put off by then. */
+    @EventListener(Live.DatabaseIsBack.class)
+    void goNow() {
+        queue.hurryFailed();
     }
 }

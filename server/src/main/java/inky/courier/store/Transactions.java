@@ -1,6 +1,5 @@
 package inky.courier.store;
 
-import java.sql.SQLException;
 import java.time.Duration;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -23,7 +22,7 @@ public class Transactions extends TransactionTemplate {
     private static final int AGAIN = 5;
 
     private final transient RetryTemplate retries = new RetryTemplate(RetryPolicy.builder()
-            .predicate(Transactions::isChosenToEnd)
+            .predicate(DatabaseTrouble::isChosenToEnd)
             .maxRetries(AGAIN)
             .delay(Duration.ofMillis(10))
             .jitter(Duration.ofMillis(10))
@@ -55,17 +54,5 @@ public class Transactions extends TransactionTemplate {
      */
     public <T> @Nullable T persistently(Supplier<T> work) {
         return persistence.invoke(() -> execute(status -> work.get()));
-    }
-
-    /** SQLSTATE class 40, transaction rollback; found in the causes, since a commit wraps it in other exceptions than a query. */
-    private static boolean isChosenToEnd(Throwable e) {
-        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException sql
-                    && sql.getSQLState() != null
-                    && sql.getSQLState().startsWith("40")) {
-                return true;
-            }
-        }
-        return false;
     }
 }

@@ -3,6 +3,7 @@ package inky.courier.web;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.message.Message;
+import inky.courier.store.DatabaseTrouble;
 import jakarta.annotation.Nullable;
 import jakarta.persistence.PersistenceException;
 import java.io.IOException;
@@ -142,7 +143,7 @@ class ProblemAdvice {
     /** The database does not answer, or has no room or connection left; nothing that was confirmed is in danger. */
     @ExceptionHandler({DataAccessException.class, TransactionException.class, PersistenceException.class})
     ResponseEntity<ProblemDetail> store(Exception e) {
-        return DatabaseOutageFilter.isAway(e) ? answer(DatabaseOutageFilter.REFUSAL) : unexpected(e);
+        return DatabaseTrouble.isAway(e) ? answer(DatabaseOutageFilter.REFUSAL) : unexpected(e);
     }
 
     @ExceptionHandler
