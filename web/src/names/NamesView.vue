@@ -6,6 +6,7 @@ import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
+import CounterList from './CounterList.vue';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 
@@ -50,6 +51,7 @@ useKeys({ n: () => void router.push('/names/new') });
     A template is a text with fields, such as the day, the person and a counter. Every job names its files by
     one.
   </p>
+  <CounterList />
 </template>
 
 <style scoped>

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
+import { VueDraggable, type DraggableEvent } from 'vue-draggable-plus';
 import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count } from '@/shared/format';
-import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
+import { DRAGGED } from './dragging';
 import FixJob from './FixJob.vue';
+import PlanPlace from './PlanPlace.vue';
 import { ifMatch } from '@/shared/one';
 import { useToast } from '@/shared/toast';
 import { useUndo } from '@/shared/undo';
@@ -147,8 +149,8 @@ function firstFree(): number {
   for (let place = 1; place <= (plan.value?.places ?? 0); place++) if (!placed.value.has(place)) return place;
   return 0;
 }
-function drop(event: DragEvent, place: number) {
-  put(place, event.dataTransfer?.getData('text/plain'));
+function takeOff(job: string | undefined) {
+  placed.value = new Map([...placed.value].filter(([, there]) => there !== job));
 }
 
 const trying = ref(false);
@@ -256,41 +258,18 @@ function choose(step: number) {
           <div v-for="(page, p) in pages" :key="p">
             <p class="caption">Page {{ p + 1 }}{{ p === 0 ? ', what people see first' : '' }}</p>
             <ol :class="['places', { large: p === 0 }]">
-              <li
+              <PlanPlace
                 v-for="place in page"
                 :key="place"
-                :class="{ taken: at(place), wrong: stops(at(place)), target: chosen }"
-                @dragover.prevent
-                @drop.prevent="drop($event, place)"
-              >
-                <button
-                  type="button"
-                  :draggable="at(place) !== undefined"
-                  @click="put(place, chosen)"
-                  @dragstart="$event.dataTransfer?.setData('text/plain', placed.get(place) ?? '')"
-                >
-                  <span class="place"><span class="hidden-text">Place</span> {{ place }}</span>
-                  <span v-if="!at(place)" class="hidden-text">free</span>
-                  <template v-if="at(place)">
-                    <JobStamp :icon="at(place)!.job.icon" :size="p === 0 && place === 1 ? 44 : 26" />
-                    <strong>{{ at(place)!.job.name }}</strong>
-                    <span class="to">{{
-                      at(place)!
-                        .job.destinations.map((d) => d.label)
-                        .join(', ')
-                    }}</span>
-                  </template>
-                </button>
-                <button
-                  v-if="at(place)"
-                  type="button"
-                  class="off"
-                  :aria-label="`Take ${at(place)!.job.name} off`"
-                  @click="off(place)"
-                >
-                  ×
-                </button>
-              </li>
+                :place="place"
+                :candidate="at(place)"
+                :first="place === 1"
+                :target="chosen !== undefined"
+                :wrong="stops(at(place)) !== undefined"
+                @put="(job) => put(place, job)"
+                @choose="put(place, chosen)"
+                @off="off(place)"
+              />
             </ol>
           </div>
         </div>
@@ -330,14 +309,24 @@ function choose(step: number) {
           <h2 id="left">Not placed</h2>
           <RouterLink class="link small" to="/jobs/new">New job</RouterLink>
         </div>
-        <ul class="left">
-          <li v-for="c in unplaced" :key="c.job.id" :class="{ chosen: chosen === c.job.id }">
+        <VueDraggable
+          tag="ul"
+          v-bind="DRAGGED"
+          class="left"
+          :model-value="unplaced"
+          @add="(event: DraggableEvent) => takeOff(event.item.dataset.job)"
+        >
+          <li
+            v-for="c in unplaced"
+            :key="c.job.id"
+            data-drag
+            :data-job="c.job.id"
+            :class="['unplaced', { chosen: chosen === c.job.id }]"
+          >
             <button
               type="button"
-              draggable="true"
               :aria-pressed="chosen === c.job.id"
               @click="chosen = chosen === c.job.id ? undefined : c.job.id"
-              @dragstart="$event.dataTransfer?.setData('text/plain', c.job.id)"
             >
               <StateMark v-if="stops(c)" mark="failed" :size="14" words="cannot run here" />
               <span v-else class="grip" aria-hidden="true"></span>
@@ -355,7 +344,7 @@ function choose(step: number) {
             <p v-if="stops(c)" class="small failed">{{ stops(c)!.sentence }}</p>
           </li>
           <li v-if="!unplaced.length" class="quiet small">Every job is on this panel.</li>
-        </ul>
+        </VueDraggable>
       </section>
     </div>
   </template>
@@ -400,105 +389,13 @@ section {
   list-style: none;
 }
 .places.large {
+  --first-size: 20px;
+  --first-line: 24px;
+  --first-lines: 2;
   grid-template-columns: 136px 1fr 1fr;
 }
-.places.large li:first-child {
+.places.large > :first-child {
   grid-row: span 2;
-}
-.places li {
-  position: relative;
-}
-.places li > button:first-child {
-  display: flex;
-  flex-direction: column;
-  align-items: flex-end;
-  width: 100%;
-  height: 100%;
-  padding: 7px 8px;
-  border: 1.5px dashed var(--rule-2);
-  background: transparent;
-  text-align: left;
-}
-/* A label with cut corners: the outline is a larger one beneath. */
-.places li.taken > button:first-child {
-  --outline: var(--ink-7);
-  --label: var(--paper-0);
-  position: relative;
-  z-index: 0;
-  border: 0;
-  background: var(--outline);
-  clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px);
-  cursor: grab;
-}
-.places li.taken > button:first-child::before {
-  content: '';
-  position: absolute;
-  inset: 1.5px;
-  z-index: -1;
-  background: var(--label);
-  clip-path: polygon(11.5px 0, 100% 0, 100% 100%, 11.5px 100%, 0 calc(100% - 11.5px), 0 11.5px);
-}
-.places li.wrong > button:first-child {
-  --outline: var(--care);
-  --label: var(--care-wash);
-}
-.places li.target:not(.taken) > button:first-child {
-  border-color: var(--stamp);
-}
-.place {
-  position: absolute;
-  left: 16px;
-  top: 8px;
-  color: var(--ink-5);
-  font-weight: 600;
-}
-/* In the corner, so that a long name and its destination have the height to themselves. */
-.places :deep(.stamp) {
-  position: absolute;
-  right: 8px;
-  top: 7px;
-}
-.places strong {
-  margin-top: auto;
-  width: 100%;
-  padding-left: 6px;
-  font: 680 14px/17px var(--heading);
-  font-stretch: 78%;
-}
-.places.large li:first-child strong {
-  font-size: 20px;
-  line-height: 24px;
-}
-.to {
-  width: 100%;
-  padding-left: 8px;
-  color: var(--ink-5);
-  font-size: 12px;
-  line-height: 15px;
-  display: -webkit-box;
-  -webkit-line-clamp: 1;
-  -webkit-box-orient: vertical;
-  overflow: hidden;
-}
-/* Only the large label has room for two lines of each beside its stamp. */
-.places.large li:first-child .to {
-  -webkit-line-clamp: 2;
-}
-.off {
-  position: absolute;
-  right: 2px;
-  bottom: 2px;
-  width: 24px;
-  height: 24px;
-  border: 0;
-  background: none;
-  color: var(--ink-5);
-  opacity: 0;
-  cursor: pointer;
-}
-li:hover .off,
-.off:focus-visible {
-  opacity: 1;
 }
 .why {
   display: flex;
@@ -530,18 +427,19 @@ li:hover .off,
   padding: 0;
   list-style: none;
 }
-.left li {
+.unplaced,
+.left > li {
   display: grid;
   grid-template-columns: 1fr auto;
   align-items: center;
   padding: 5px 0 5px 8px;
   border-top: 1px solid var(--rule);
 }
-.left li.chosen {
+.unplaced.chosen {
   background: var(--paper-1);
   box-shadow: inset 4px 0 0 var(--stamp);
 }
-.left li > button:first-child {
+.unplaced > button:first-child {
   display: flex;
   gap: 8px;
   align-items: center;

@@ -91,6 +91,7 @@ class DeliveryEngineTest {
         Map<String, Object> small = office.mailServer(Office.PASSWORD);
         small.put("sizeLimitMb", 1);
         office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
+        office.scansAt(200);
         int before = office.post.mailbox().letters().size();
         String delivery = office.send(Stack.CARGO_MANIFEST);
         Waiting.until(() -> office.state(delivery).equals("STOPPED"), "it stops");
@@ -104,6 +105,7 @@ class DeliveryEngineTest {
         assertThat(leg.path("sentence").asString())
                 .matches("It is \\d+\\.\\d MB as mail; Harbour Post takes 1\\.0 MB\\.");
         assertThat(office.post.mailbox().letters()).hasSize(before);
+        office.scansAt(Office.COARSE);
         office.desk
                 .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
                 .ok();

@@ -309,6 +309,7 @@ class EveryDestinationTest {
         Map<String, Object> small = office.mailServer(Office.PASSWORD);
         small.put("sizeLimitMb", 1);
         office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
+        office.scansAt(200);
         try {
             int before = office.post.mailbox().letters().size();
             job(office, List.of(office.destination("Mail to me")), Map.of("whenTooLarge", "SMALLER"));
@@ -347,6 +348,7 @@ class EveryDestinationTest {
             assertThat(stranger.get("/api" + address).status()).isEqualTo(410);
             assertThat(stranger.get("/api" + address + "x").status()).isEqualTo(404);
         } finally {
+            office.scansAt(Office.COARSE);
             office.desk
                     .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
                     .ok();

@@ -99,7 +99,7 @@ class IppTest {
         assertThat(abilities.path("panelPlaces").asInt()).isEqualTo(11);
         assertThat(abilities.path("bothSides").asBoolean()).isTrue();
         assertThat(abilities.path("colour").asBoolean()).isTrue();
-        assertThat(abilities.path("resolutions").toString()).isEqualTo("[150,200,300,400,600]");
+        assertThat(abilities.path("resolutions").toString()).isEqualTo("[100,150,200,300,400,600]");
         assertThat(look.json().path("standIn").asBoolean()).isTrue();
     }
 

@@ -60,7 +60,7 @@ class ThinnestSliceTest {
         String images = run("pdfimages", "-list", pdf.toString());
         assertThat(images.lines().skip(2))
                 .hasSize(3)
-                .allMatch(line -> line.contains("jpeg") && line.matches(".* 150 +150 .*"), "150 dpi both ways");
+                .allMatch(line -> line.contains("jpeg") && line.matches(".* 100 +100 .*"), "100 dpi both ways");
         // The stamped permit and the plan have colour, the letter (blue letterhead and signature) too
         assertThat(images).contains("rgb");
         assertThat(run("qpdf", "--check", pdf.toString())).contains("No syntax or stream encoding errors found");

@@ -44,7 +44,7 @@ class Consignments implements Packing {
                 .toList();
         Map<UUID, String> digests =
                 store.sha256(carried.stream().map(Files.KeptFile::contentId).toList());
-        NameValues values = values(d, carried);
+        NameValues values = values(d, job, carried);
         return new Consignment(
                 leg.id,
                 d.id,
@@ -85,7 +85,7 @@ class Consignments implements Packing {
     }
 
     /** What has no number of its own counts by the delivery's, which stays the same for every try. */
-    private NameValues values(Delivery d, List<Files.KeptFile> carried) {
+    private NameValues values(Delivery d, JobSnapshot job, List<Files.KeptFile> carried) {
         // Sides that were left out as blank are not told of; text and speech have no pages of their own.
         int pages = carried.stream()
                 .filter(file -> file.part() == MadeFile.Part.PAGES)
@@ -93,15 +93,16 @@ class Consignments implements Packing {
                 .sum();
         return new NameValues(
                 d.scannedAt.atZone(zone),
-                d.personName,
-                d.personLogin,
-                d.deviceName,
-                d.place,
-                d.jobName,
-                pages == 0 ? d.pages : pages,
-                Kind.DOCUMENT.words().in(settings.read().languageOf("")),
-                "",
-                scope -> d.number);
+                new NameValues.Person(d.personName, d.personLogin, d.personEmail),
+                new NameValues.Device(d.deviceName, d.place),
+                new NameValues.Job(d.jobName, job.profileName()),
+                new NameValues.Contents(
+                        pages == 0 ? d.pages : pages,
+                        Kind.DOCUMENT.words().in(settings.read().languageOf("")),
+                        "",
+                        1,
+                        carried.size()),
+                NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));
     }
 
     private static List<String> addresses(String written) {

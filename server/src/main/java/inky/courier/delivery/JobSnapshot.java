@@ -42,6 +42,11 @@ record JobSnapshot(
                 profile.encryptsFiles());
     }
 
+    /** Empty in snapshots of before there was a profile. */
+    String profileName() {
+        return profile == null ? "" : ProfileFormat.read(profile).name();
+    }
+
     WhenTooLarge tooLarge() {
         return whenTooLarge == null ? WhenTooLarge.REFUSE : whenTooLarge;
     }

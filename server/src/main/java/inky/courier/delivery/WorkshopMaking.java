@@ -48,6 +48,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 
 /** Makes files by the page workshop, from the pages in the store. */
@@ -309,8 +310,8 @@ class WorkshopMaking implements FileMaking {
         List<String> names = before.size() == made.size()
                 ? before.stream().map(Files.KeptFile::name).toList()
                 : FileNames.of(
-                        made.stream()
-                                .map(file -> file.called(template.fill(values(delivery, file))))
+                        IntStream.range(0, made.size())
+                                .mapToObj(i -> made.get(i).called(template.fill(values(delivery, job, made, i))))
                                 .toList(),
                         NameRules.MAIL);
         for (int i = 0; i < made.size(); i++) {
@@ -371,19 +372,23 @@ class WorkshopMaking implements FileMaking {
         }
     }
 
-    private NameValues values(Delivery d, MadeFile file) {
+    private NameValues values(Delivery d, JobSnapshot job, List<MadeFile> made, int i) {
         ZonedDateTime at = d.scannedAt.atZone(zone);
+        MadeFile file = made.get(i);
         return new NameValues(
                 at,
-                d.personName,
-                d.personLogin,
-                d.deviceName,
-                d.place,
-                d.jobName,
-                file.pages(),
-                file.kind().words().in(settings.read().languageOf("")),
-                file.separatorText(),
-                scope -> counters.next(scope, at.toLocalDate(), d.jobId, d.deviceId));
+                new NameValues.Person(d.personName, d.personLogin, d.personEmail),
+                new NameValues.Device(d.deviceName, d.place),
+                new NameValues.Job(d.jobName, job.profileName()),
+                new NameValues.Contents(
+                        file.pages(),
+                        file.kind().words().in(settings.read().languageOf("")),
+                        file.separatorText(),
+                        i + 1,
+                        made.size()),
+                counters.of(
+                        new Counters.Of(at.toLocalDate(), d.jobId, d.deviceId, d.personId, d.place),
+                        d.id.getLeastSignificantBits() + i));
     }
 
     static NameTemplate read(String template) {

@@ -117,7 +117,7 @@ class FolderConnector implements Connector, Folders {
 
     private static Upload upload(
             FolderProtocol protocol, FolderAccess access, Line line, Consignment consignment, Progress progress) {
-        return new Upload(line.folder, access, protocol.rules(), line.trace, consignment, progress);
+        return new Upload(line.folder, access, access.kind().names(), line.trace, consignment, progress);
     }
 
     private Outcome carry(Upload upload, FolderAccess access, KeptLines.Kept<Line> line) throws IOException {

@@ -4,7 +4,6 @@ import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.destination.DestinationKind;
-import inky.courier.core.naming.NameRules;
 import inky.courier.destination.FolderAccess;
 import java.io.IOException;
 import java.util.Optional;
@@ -18,8 +17,6 @@ interface FolderProtocol {
     int ANSWER_MILLIS = 60_000;
 
     Set<DestinationKind> kinds();
-
-    NameRules rules();
 
     /** Signs in, taking the passage's steps as far as SIGNED_IN. */
     RemoteFolder open(FolderAccess access, ConnectionTrace trace) throws IOException;

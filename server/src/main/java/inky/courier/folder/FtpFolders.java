@@ -8,7 +8,6 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.message.Message;
-import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.core.transfer.TransferCause;
@@ -68,11 +67,6 @@ class FtpFolders implements FolderProtocol {
     @Override
     public Set<DestinationKind> kinds() {
         return Set.of(DestinationKind.FTP);
-    }
-
-    @Override
-    public NameRules rules() {
-        return NameRules.FTP;
     }
 
     @Override

@@ -8,7 +8,6 @@ import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.message.Message;
-import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.core.transfer.TransferCause;
@@ -92,11 +91,6 @@ class SftpFolders implements FolderProtocol {
     @Override
     public Set<DestinationKind> kinds() {
         return Set.of(DestinationKind.SFTP);
-    }
-
-    @Override
-    public NameRules rules() {
-        return NameRules.POSIX;
     }
 
     @Override

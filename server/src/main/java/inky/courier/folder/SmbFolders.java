@@ -25,7 +25,6 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.message.Message;
-import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.core.transfer.TransferStep;
@@ -57,11 +56,6 @@ class SmbFolders implements FolderProtocol {
     @Override
     public Set<DestinationKind> kinds() {
         return Set.of(DestinationKind.SMB);
-    }
-
-    @Override
-    public NameRules rules() {
-        return NameRules.WINDOWS;
     }
 
     @Override

@@ -8,7 +8,6 @@ import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.DigestAccess;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
-import inky.courier.core.naming.NameRules;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.TransferCause;
 import inky.courier.core.transfer.TransferStep;
@@ -65,11 +64,6 @@ class WebDavFolders implements FolderProtocol {
     @Override
     public Set<DestinationKind> kinds() {
         return Set.of(DestinationKind.WEBDAV, DestinationKind.CLOUD, DestinationKind.USB, DestinationKind.SHELF);
-    }
-
-    @Override
-    public NameRules rules() {
-        return NameRules.WINDOWS;
     }
 
     @Override

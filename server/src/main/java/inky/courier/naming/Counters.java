@@ -1,12 +1,15 @@
 package inky.courier.naming;
 
-import inky.courier.core.naming.NameValues.CounterScope;
+import inky.courier.core.naming.CounterScope;
+import inky.courier.core.naming.NameValues;
+import jakarta.annotation.Nullable;
 import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.Locale;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Numbers that count up in file names, without a gap: a number is used only when its transaction commits. */
 @Component
@@ -17,15 +20,51 @@ public class Counters {
         this.jdbc = jdbc;
     }
 
-    /** The next number of a scope, 1 at first. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public long next(CounterScope scope, LocalDate day, UUID job, UUID device) {
-        String key = switch (scope) {
-            case ALL -> "all";
-            case DAY -> "day:" + day;
-            case JOB -> "job:" + job;
-            case DEVICE -> "device:" + device;
+    /** @param device null where the scan came from none */
+    public record Of(LocalDate day, UUID job, @Nullable UUID device, UUID person, String place) {
+        /** What keeps the numbers of one scope apart from all others. */
+        String key(CounterScope scope) {
+            String owner = switch (scope.per()) {
+                case OFFICE -> "";
+                case JOB -> "job:" + job;
+                case DEVICE -> "device:" + device;
+                case PERSON -> "person:" + person;
+                case PLACE -> "place:" + place.toLowerCase(Locale.ROOT);
+            };
+            String period = switch (scope.period()) {
+                case EVER -> "";
+                case DAY -> "day:" + day;
+                case MONTH -> "month:" + YearMonth.from(day);
+                case YEAR -> "year:" + day.getYear();
+            };
+            String key = (owner + " " + period).strip();
+            return key.isEmpty() ? "all" : key;
+        }
+    }
+
+    /** Numbers for one scan. @param seed of its random letters */
+    public NameValues.Numbers of(Of scan, long seed) {
+        return new NameValues.Numbers() {
+            @Override
+            public long next(CounterScope scope) {
+                return Counters.this.next(scan.key(scope));
+            }
+
+            @Override
+            public String random(int length) {
+                return NameValues.Numbers.letters(length, seed);
+            }
         };
+    }
+
+    /**
+     * The next number of a scope, 1 at first. Whoever takes one holds the row until their transaction ends, so two never get the
+     * same, and one that is rolled back was not used.
+     */
+    private long next(String key) {
+        if (!TransactionSynchronizationManager.isActualTransactionActive()) {
+            throw new IllegalStateException("a number is used up in a transaction only");
+        }
         return jdbc.sql("insert into name_counter (scope, value) values (?, 1) "
                         + "on conflict (scope) do update set value = name_counter.value + 1 returning value")
                 .param(key)

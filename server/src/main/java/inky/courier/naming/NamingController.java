@@ -1,9 +1,11 @@
 package inky.courier.naming;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.naming.Vocabulary;
 import inky.courier.naming.NamingService.NameForm;
 import inky.courier.naming.NamingService.NameView;
 import inky.courier.web.Needs;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
@@ -29,12 +31,22 @@ class NamingController {
         this.names = names;
     }
 
-    record PreviewRequest(String template) {}
+    /** @param id of the kept template that is being changed; null for a new one */
+    record PreviewRequest(@Nullable UUID id, String template) {}
+
+    /** What an editor of templates offers. */
+    record TemplateWords(List<Vocabulary.Word> fields, List<Vocabulary.Word> options) {}
+
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/words")
+    TemplateWords templateWords() {
+        return new TemplateWords(Vocabulary.fields(), Vocabulary.options());
+    }
 
     @Needs(Right.READ_SETUP)
     @PostMapping("/preview")
     NamingService.NamePreview previewName(@RequestBody PreviewRequest request) {
-        return names.preview(request.template());
+        return names.preview(request.id(), request.template());
     }
 
     @Needs(Right.READ_SETUP)

@@ -1,5 +1,7 @@
 package inky.courier.naming;
 
+import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
@@ -9,25 +11,41 @@ import inky.courier.core.naming.TemplateParser.Faulty;
 import inky.courier.core.naming.TemplateParser.Parsed;
 import inky.courier.core.naming.TemplateParser.Use;
 import inky.courier.core.naming.TemplateParser.Valid;
+import inky.courier.core.naming.Uniqueness;
+import inky.courier.core.naming.Uniqueness.Repeats;
+import inky.courier.core.naming.Uniqueness.RunsTogether;
+import inky.courier.core.naming.Uniqueness.Verdict;
+import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.NameItem;
+import inky.courier.core.office.Office;
 import inky.courier.core.office.Reference;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.web.LongList;
+import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The file-name templates of the office. */
 @Service
 public class NamingService {
+    private static final String EXTENSION = "pdf";
+    private static final List<NameRules> USUAL_RULES = List.of(NameRules.MAIL, NameRules.WINDOWS, NameRules.POSIX);
+
     private final SetUp setUp;
     private final Cached<List<NameView>> all;
     private final Clock clock;
@@ -48,11 +66,33 @@ public class NamingService {
     /** One field or run of text with what it gives in the example. */
     public record PreviewPart(int start, int end, String value) {}
 
-    /** An example for one kind of destination, and what had to change for it. */
-    public record PreviewName(String situation, NameRules rules, String name, List<String> changes) {}
+    /** What a scan of a situation is called at one column's destinations, and what had to change for them. */
+    public record PreviewName(String name, List<String> changes) {}
+
+    /** @param names in the order of the columns */
+    public record PreviewSituation(Message situation, List<PreviewName> names) {}
+
+    /**
+     * Destinations that take the same names.
+     *
+     * @param destinations in use by jobs with this template; none where no job has it yet
+     * @param verdict whether two scans can get the same name there, in a sentence
+     * @param consequences what happens then, of each destination
+     * @param likely whether it will happen sooner or later
+     */
+    public record PreviewColumn(
+            NameRules rules,
+            List<String> destinations,
+            boolean unique,
+            boolean likely,
+            Message verdict,
+            List<Message> consequences) {}
 
     public record NamePreview(
-            List<Fault> faults, List<PreviewPart> parts, boolean mayRepeat, List<PreviewName> names) {}
+            List<Fault> faults,
+            List<PreviewPart> parts,
+            List<PreviewColumn> columns,
+            List<PreviewSituation> situations) {}
 
     @Transactional(readOnly = true)
     public List<NameView> list() {
@@ -73,30 +113,96 @@ public class NamingService {
         return setUp.get(NameItem.class, id).parsed();
     }
 
-    /** Reads a template as it is being written: where it is wrong, and what it would give. */
-    public NamePreview preview(String template) {
+    /**
+     * Reads a template as it is being written: where it is wrong, and what it would give.
+     *
+     * @param id of the kept one that is being changed, for the destinations that get its names; null for a new one
+     */
+    @Transactional(readOnly = true)
+    public NamePreview preview(@Nullable UUID id, String template) {
         Parsed parsed = TemplateParser.parse(template, Use.FILE_NAME);
         if (parsed instanceof Faulty faulty) {
-            return new NamePreview(faulty.faults(), List.of(), false, List.of());
+            return new NamePreview(faulty.faults(), List.of(), List.of(), List.of());
         }
         NameTemplate valid = ((Valid) parsed).template();
-        NameValues usual = sample("Tamsin Orrell", "t.orrell", "Front desk", "Cargo manifest");
+        NameValues usual = InventedScans.USUAL.values(clock.instant().atZone(zone));
         List<PreviewPart> parts = valid.parts().stream()
                 .map(part -> new PreviewPart(part.start(), part.end(), part.fill(usual)))
                 .toList();
-        List<PreviewName> examples = new ArrayList<>();
-        addExamples(examples, "The usual scan", valid, usual);
-        addExamples(
-                examples,
-                "Letters beyond a to z",
-                valid,
-                sample("\u00c1sa Kj\u00f8lv", "\u00e1.kj\u00f8lv", "M\u00e5se pier", "T\u00f8mmer / \u00f8st"));
-        addExamples(
-                examples,
-                "Signs in the words",
-                valid,
-                sample("Brannoc Lyle", "b.lyle", "Yard: office", "Ropes / 2nd hold?"));
-        return new NamePreview(List.of(), parts, valid.mayRepeat(), examples);
+        List<PreviewColumn> columns = columns(id, valid);
+        List<PreviewSituation> situations = Stream.of(InventedScans.values())
+                .map(scan -> new PreviewSituation(
+                        scan.words(),
+                        columns.stream()
+                                .map(column -> named(valid, scan, column.rules))
+                                .toList()))
+                .toList();
+        return new NamePreview(List.of(), parts, columns, situations);
+    }
+
+    private PreviewName named(NameTemplate template, InventedScans scan, NameRules rules) {
+        NameRules.Fitted fitted =
+                rules.fit(template.fill(scan.values(clock.instant().atZone(zone))), EXTENSION);
+        return new PreviewName(fitted.name(), fitted.changes());
+    }
+
+    private List<PreviewColumn> columns(@Nullable UUID id, NameTemplate template) {
+        Map<NameRules, List<DestinationItem>> used = inUse(id);
+        List<NameRules> rules = used.isEmpty() ? USUAL_RULES : List.copyOf(used.keySet());
+        return rules.stream()
+                .map(rule -> column(template, rule, used.getOrDefault(rule, List.of())))
+                .toList();
+    }
+
+    private Map<NameRules, List<DestinationItem>> inUse(@Nullable UUID id) {
+        Office office = setUp.office();
+        Map<NameRules, List<DestinationItem>> used = new TreeMap<>();
+        office.all(JobItem.class).stream()
+                .filter(job -> job.templateId().equals(id))
+                .flatMap(job -> job.targets().stream())
+                .flatMap(target -> office.find(new Reference(ItemKind.DESTINATION, target.destinationId())).stream())
+                .map(DestinationItem.class::cast)
+                .distinct()
+                .sorted(Comparator.comparing(DestinationItem::name))
+                .forEach(destination -> used.computeIfAbsent(destination.kind().names(), rule -> new ArrayList<>())
+                        .add(destination));
+        return used;
+    }
+
+    private PreviewColumn column(NameTemplate template, NameRules rules, List<DestinationItem> destinations) {
+        Verdict verdict = Uniqueness.of(template, rules, EXTENSION, zone);
+        List<Message> consequences = verdict.isUnique()
+                ? List.of()
+                : destinations.stream()
+                        .filter(destination -> destination.settings() instanceof FolderSettings)
+                        .map(destination -> Message.of("names.taken."
+                                        + ((FolderSettings) destination.settings())
+                                                .whenTaken()
+                                                .name()
+                                                .toLowerCase(Locale.ROOT))
+                                .with("destination", destination.name()))
+                        .toList();
+        return new PreviewColumn(
+                rules,
+                destinations.stream().map(DestinationItem::name).toList(),
+                verdict.isUnique(),
+                verdict instanceof Repeats repeats && repeats.isLikely(),
+                sentence(template, verdict),
+                consequences);
+    }
+
+    private static Message sentence(NameTemplate template, Verdict verdict) {
+        if (verdict instanceof Repeats repeats) {
+            Message said = Message.of(repeats.oneIn() > 1 ? "names.repeats.by-chance" : "names.repeats")
+                    .with("how", repeats.differences())
+                    .with("name", repeats.name());
+            return repeats.oneIn() > 1 ? said.with("n", (long) Math.min(repeats.oneIn(), 1e15)) : said;
+        }
+        if (verdict instanceof RunsTogether run) {
+            return Message.of("names.runs-together")
+                    .with("fields", template.text().substring(run.start(), run.end()));
+        }
+        return Message.of("names.unique");
     }
 
     @Transactional
@@ -122,36 +228,15 @@ public class NamingService {
         return view(item);
     }
 
-    private static void addExamples(List<PreviewName> out, String situation, NameTemplate template, NameValues values) {
-        for (NameRules rules : List.of(NameRules.MAIL, NameRules.WINDOWS, NameRules.POSIX)) {
-            NameRules.Fitted fitted = rules.fit(template.fill(values), "pdf");
-            out.add(new PreviewName(situation, rules, fitted.name(), fitted.changes()));
-        }
-    }
-
-    private NameValues sample(String person, String login, String device, String job) {
-        return new NameValues(
-                clock.instant().atZone(zone),
-                person,
-                login,
-                device,
-                "Quay House",
-                job,
-                4,
-                "document",
-                "Berth 4",
-                scope -> 17);
-    }
-
     private NameView view(NameItem name) {
         NameTemplate template = name.parsed();
-        NameValues values = sample("Tamsin Orrell", "t.orrell", "Front desk", "Cargo manifest");
         return new NameView(
                 name.id(),
                 name.name(),
                 name.template(),
-                NameRules.MAIL.fit(template.fill(values), "pdf").name(),
-                template.mayRepeat(),
+                named(template, InventedScans.USUAL, NameRules.MAIL).name(),
+                Uniqueness.of(template, NameRules.MAIL, EXTENSION, zone) instanceof Repeats repeats
+                        && repeats.isLikely(),
                 SetUp.versionOf(name));
     }
 }

@@ -45,10 +45,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentSkipListMap;
 import java.util.concurrent.Semaphore;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -259,8 +261,10 @@ class Rehearsals {
         }
         List<RehearsedFile> files = new ArrayList<>();
         List<MadeFile> made = run.result.files();
-        List<String> names = FileNames.of(
-                made.stream().map(file -> called(job, template, file)).toList(), NameRules.MAIL);
+        List<FileNames.Wanted> wanted = IntStream.range(0, made.size())
+                .mapToObj(i -> called(job, template, made, i))
+                .toList();
+        List<String> names = FileNames.of(wanted, NameRules.MAIL);
         long bytes = 0;
         long mail = SizeModel.MAIL_HEAD;
         for (int i = 0; i < made.size(); i++) {
@@ -277,25 +281,28 @@ class Rehearsals {
             bytes += file.bytes();
             mail += MailSize.base64(file.bytes());
         }
-        return new Rehearsal(pages, files, bytes, mail, warnings(profile, template, run.result));
+        return new Rehearsal(
+                pages, files, bytes, mail, warnings(profile, Set.copyOf(wanted).size() < wanted.size(), run.result));
     }
 
-    private FileNames.Wanted called(JobView job, NameTemplate template, MadeFile file) {
+    private FileNames.Wanted called(JobView job, NameTemplate template, List<MadeFile> made, int i) {
+        MadeFile file = made.get(i);
         NameValues values = new NameValues(
                 clock.instant().atZone(zone),
-                "Name of the person",
-                "login",
-                "Name of the device",
-                "Place",
-                job.name(),
-                file.pages(),
-                file.kind().words().in(settings.read().languageOf("")),
-                file.separatorText(),
-                scope -> 1);
+                new NameValues.Person("Name of the person", "login", "person@example"),
+                new NameValues.Device("Name of the device", "Place"),
+                new NameValues.Job(job.name(), profiles.get(job.profileId()).name()),
+                new NameValues.Contents(
+                        file.pages(),
+                        file.kind().words().in(settings.read().languageOf("")),
+                        file.separatorText(),
+                        i + 1,
+                        made.size()),
+                NameValues.Numbers.fixed(i + 1L, i));
         return file.called(template.fill(values));
     }
 
-    private static List<Message> warnings(ScanProfile profile, NameTemplate template, Workshop.Result result) {
+    private static List<Message> warnings(ScanProfile profile, boolean sameNames, Workshop.Result result) {
         List<Message> warnings = new ArrayList<>();
         if (result.files().isEmpty()) {
             warnings.add(Message.of("rehearsal.nothing"));
@@ -307,7 +314,7 @@ class Rehearsals {
         if (profile.tidy().upright() && unsure > 0) {
             warnings.add(Message.of("rehearsal.upright").with("n", unsure));
         }
-        if (result.files().size() > 1 && template.mayRepeat()) {
+        if (sameNames) {
             warnings.add(Message.of("rehearsal.same-names"));
         }
         if (profile.tidy().crop()

@@ -398,7 +398,13 @@ class EngineHistoriesTest {
                     false,
                     List.of(new Consignment.FileToSend(
                             "edition " + edition, "", 1, 1, "", () -> new ByteArrayInputStream(new byte[1]))),
-                    new NameValues(d.scannedAt.atZone(ZoneOffset.UTC), "", "", "", "", "", 1, "", "", scope -> 1),
+                    new NameValues(
+                            d.scannedAt.atZone(ZoneOffset.UTC),
+                            new NameValues.Person("", "", ""),
+                            new NameValues.Device("", ""),
+                            new NameValues.Job("", ""),
+                            new NameValues.Contents(1, "", "", 1, 1),
+                            NameValues.Numbers.fixed(1, 0)),
                     new Sidecar(1, d.scannedAt, "", "", "", "", "", 1, Map.of(), List.of()),
                     "",
                     d.scannedAt,

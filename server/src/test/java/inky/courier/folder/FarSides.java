@@ -189,15 +189,11 @@ final class FarSides implements AutoCloseable {
                 files,
                 new NameValues(
                         AT.atZone(ZoneOffset.UTC),
-                        "\u00c1sa Kj\u00f8lv",
-                        "a/../b",
-                        "Counter",
-                        "Linnet Pier",
-                        "Manifest",
-                        2,
-                        "document",
-                        "",
-                        s -> 7),
+                        new NameValues.Person("\u00c1sa Kj\u00f8lv", "a/../b", ""),
+                        new NameValues.Device("Counter", "Linnet Pier"),
+                        new NameValues.Job("Manifest", "Usual"),
+                        new NameValues.Contents(2, "document", "", 1, 1),
+                        NameValues.Numbers.fixed(7, 0)),
                 new Sidecar(
                         48_001,
                         AT,
@@ -220,7 +216,7 @@ final class FarSides implements AutoCloseable {
         FolderProtocol protocol = protocol(access);
         ConnectionTrace trace = new ConnectionTrace(protocol.trust(access));
         try (RemoteFolder far = protocol.open(access, trace)) {
-            return new Upload(far, access, protocol.rules(), trace, consignment, progress).run();
+            return new Upload(far, access, access.kind().names(), trace, consignment, progress).run();
         } catch (inky.courier.connection.FarSideException e) {
             return new Outcome.NotAccepted(e.setback());
         } catch (IOException e) {

@@ -209,8 +209,8 @@ class RealServersTest {
     private record NameRulesOf(FolderAccess access) {
         String fit(String name) {
             int dot = name.lastIndexOf('.');
-            return FarSides.protocol(access)
-                    .rules()
+            return access.kind()
+                    .names()
                     .fit(name.substring(0, dot), name.substring(dot + 1))
                     .name();
         }

@@ -17,6 +17,9 @@ import tools.jackson.databind.JsonNode;
 
 /** A small office: the application, a device, a post office, and one job on the device's panel. */
 public final class Office implements AutoCloseable {
+    /** The least that the stand-in devices offer, in dpi. */
+    public static final int COARSE = 100;
+
     public static final String PASSWORD = "Harbour-1124";
     private static final AtomicInteger FOLDERS = new AtomicInteger();
     private static final int MAX_MESSAGE = 64 * 1024 * 1024;
@@ -28,6 +31,7 @@ public final class Office implements AutoCloseable {
     public String deviceId;
     public String serverId;
     public String jobId;
+    private String profileId;
     public String pin;
 
     private Office(Host host) throws IOException {
@@ -135,10 +139,7 @@ public final class Office implements AutoCloseable {
                         "/api/destinations", Map.of("name", "Mail to me", "kind", "MAIL_TO_ME", "routeId", serverId))
                 .ok()
                 .get("id");
-        String profile = desk.post(
-                        "/api/profiles", Map.of("name", "Usual", "colour", "AS_FOUND", "dpi", 150, "sides", "ONE"))
-                .ok()
-                .get("id");
+        profileId = desk.post("/api/profiles", usual(COARSE)).ok().get("id");
         String name = desk.post(
                         "/api/names",
                         Map.of("name", "Counter", "template", "{date:yyyy-MM-dd} {job} {person.name} {counter:4}"))
@@ -152,7 +153,7 @@ public final class Office implements AutoCloseable {
                                 "icon",
                                 "permit",
                                 "profileId",
-                                profile,
+                                profileId,
                                 "templateId",
                                 name,
                                 "destinationIds",
@@ -313,6 +314,15 @@ public final class Office implements AutoCloseable {
                 Map.entry("mustEncrypt", false)));
         return new HashMap<>(Map.of(
                 "name", kind + " " + FOLDERS.incrementAndGet(), "kind", kind, "settings", folder, "secret", PASSWORD));
+    }
+
+    /** How finely everything is scanned from now on; coarsely by itself, as most tests do not look at pages. */
+    public void scansAt(int dpi) {
+        desk.put("/api/profiles/" + profileId, usual(dpi)).ok();
+    }
+
+    private static Map<String, Object> usual(int dpi) {
+        return Map.of("name", "Usual", "colour", "AS_FOUND", "dpi", dpi, "sides", "ONE");
     }
 
     /** A profile that does nothing to its pages but what is said. */

@@ -90,7 +90,7 @@ public record SignInProvider(
     /** What somebody may do: the most that one of their groups gives; nothing where none of them is named. */
     public Optional<Role> roleOf(Collection<String> theirs) {
         return Stream.of(Role.values())
-                .filter(role -> groups.get(role).stream().anyMatch(theirs::contains))
+                .filter(role -> groups.getOrDefault(role, List.of()).stream().anyMatch(theirs::contains))
                 .findFirst();
     }
 

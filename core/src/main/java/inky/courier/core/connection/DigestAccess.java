@@ -70,7 +70,7 @@ public final class DigestAccess {
     public synchronized String authorization(String method, String target, String clientNonce) {
         count++;
         String realm = challenge.getOrDefault("realm", "");
-        String nonce = challenge.get("nonce");
+        String nonce = challenge.getOrDefault("nonce", "");
         String counted = String.format(java.util.Locale.ROOT, "%08x", count);
         boolean auth = Arrays.asList(challenge.getOrDefault("qop", "").split("\\s*,\\s*"))
                 .contains("auth");

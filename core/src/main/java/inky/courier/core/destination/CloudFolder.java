@@ -5,6 +5,7 @@ import inky.courier.core.connection.SafeAddress;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.Field.Type;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameRules;
 import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
@@ -13,6 +14,11 @@ import java.util.List;
 final class CloudFolder extends ServerRules {
     CloudFolder() {
         super(Family.CLOUD_FOLDER);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.WINDOWS;
     }
 
     @Override

@@ -2,6 +2,7 @@ package inky.courier.core.destination;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameRules;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -148,6 +149,11 @@ public enum DestinationKind {
     /** Whether its folders can be looked into from the desk: those of a person cannot. */
     public boolean isBrowsable() {
         return family() == Family.SERVER_FOLDER;
+    }
+
+    /** What it takes as the name of a file. */
+    public NameRules names() {
+        return rules.names();
     }
 
     /** Whether the person who scans decides where it goes. */

@@ -3,12 +3,18 @@ package inky.courier.core.destination;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.Field.Type;
+import inky.courier.core.naming.NameRules;
 import java.util.List;
 
 /** A folder of an FTP server, with or without TLS. */
 final class FtpFolder extends ServerRules {
     FtpFolder() {
         super(Family.SERVER_FOLDER, ENCRYPTED);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.FTP;
     }
 
     @Override

@@ -6,6 +6,7 @@ import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.DestinationKind.Through;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameRules;
 import java.util.List;
 import java.util.Optional;
 
@@ -66,6 +67,11 @@ abstract class KindRules<S extends DestinationSettings> {
     /** Who gets the mail of a scan; empty for what is no mail. @param sender address of the person who scans, the {@code chosen} ones are those entered at the device */
     List<String> recipients(S settings, String sender, List<String> chosen) {
         return List.of();
+    }
+
+    /** What it takes as the name of a file. */
+    NameRules names() {
+        return NameRules.MAIL;
     }
 
     /** Whether the person who scans decides where it goes. */

@@ -5,6 +5,7 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.Field.Type;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameRules;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -12,6 +13,11 @@ import java.util.List;
 final class NetworkFolder extends ServerRules {
     NetworkFolder() {
         super(Family.SERVER_FOLDER, ENCRYPTED);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.WINDOWS;
     }
 
     @Override

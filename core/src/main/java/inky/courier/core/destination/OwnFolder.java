@@ -1,12 +1,18 @@
 package inky.courier.core.destination;
 
 import inky.courier.core.destination.DestinationKind.Family;
+import inky.courier.core.naming.NameRules;
 import java.util.List;
 
 /** The folder that belongs to the person who scans. */
 final class OwnFolder extends KindRules<NoSettings> {
     OwnFolder() {
         super(Family.PERSONS_FOLDER, NoSettings.class, NoSettings.NOTHING);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.WINDOWS;
     }
 
     @Override

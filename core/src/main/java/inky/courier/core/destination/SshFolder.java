@@ -3,12 +3,18 @@ package inky.courier.core.destination;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.Field.Type;
+import inky.courier.core.naming.NameRules;
 import java.util.List;
 
 /** A folder of an SSH server (SFTP). */
 final class SshFolder extends ServerRules {
     SshFolder() {
         super(Family.SERVER_FOLDER);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.POSIX;
     }
 
     @Override

@@ -1,6 +1,7 @@
 package inky.courier.core.destination;
 
 import inky.courier.core.destination.DestinationKind.Family;
+import inky.courier.core.naming.NameRules;
 
 /** What the parts of a device that keep files have in common. */
 abstract class StorageRules extends FolderRules {
@@ -9,5 +10,10 @@ abstract class StorageRules extends FolderRules {
 
     StorageRules() {
         super(Family.DEVICE_STORAGE, FolderSettings.BLANK);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.WINDOWS;
     }
 }

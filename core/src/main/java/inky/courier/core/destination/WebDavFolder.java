@@ -1,12 +1,18 @@
 package inky.courier.core.destination;
 
 import inky.courier.core.destination.DestinationKind.Family;
+import inky.courier.core.naming.NameRules;
 import java.util.List;
 
 /** A folder of a WebDAV server (RFC 4918). */
 final class WebDavFolder extends ServerRules {
     WebDavFolder() {
         super(Family.SERVER_FOLDER);
+    }
+
+    @Override
+    NameRules names() {
+        return NameRules.WINDOWS;
     }
 
     @Override

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Parts a colour page into layers: print, paper, pictures. Print is what is clearly darker than its surroundings and thin;
@@ -32,17 +33,20 @@ final class LightPage {
     private final LayerProof proof;
     private final CellSums all;
     private PictureSquares squares;
-    private boolean[] dark;
-    private boolean[] pale;
+    private Print dark;
+    private @Nullable Print pale;
     private LayerCells paper;
-    private LayerCells darkInk;
-    private LayerCells paleInk;
 
-    private LightPage(PageRaster page) {
+    /** What is printed in one layer, and its colours. */
+    private record Print(boolean[] mask, LayerCells ink) {}
+
+    private LightPage(PageRaster page, PictureSquares squares) {
         this.page = page;
-        this.squares = PictureSquares.of(page);
+        this.squares = squares;
         this.proof = new LayerProof(page, squares);
         this.all = CellSums.of(page, side(PAPER_DPI));
+        this.dark = print(PrintMask.of(page, squares));
+        this.paper = composed();
     }
 
     /**
@@ -50,68 +54,71 @@ final class LightPage {
      * @param ordinaryBytes what the page takes as an ordinary JPEG
      */
     static Optional<Layers> part(PageRaster page, float quality, long ordinaryBytes) throws IOException {
-        LightPage light = new LightPage(page);
-        if (light.isMostlyPicture() || !light.settle()) {
+        PictureSquares squares = PictureSquares.of(page);
+        if (isMostlyPicture(squares)) {
+            return Optional.empty();
+        }
+        LightPage light = new LightPage(page, squares);
+        if (!light.settle()) {
             return Optional.empty();
         }
         Layers layers = light.layers(quality);
         return layers.bytes() < ordinaryBytes * 0.8 ? Optional.of(layers) : Optional.empty();
     }
 
-    private boolean isMostlyPicture() {
+    private static boolean isMostlyPicture(PictureSquares squares) {
         return squares.share() > MOST_PICTURE;
     }
 
     /** Parts the page until nothing that can be read in the scan is lost; false when an ordinary page is better. */
     private boolean settle() {
-        dark = Print.of(page, squares);
-        darkInk = ink(dark);
-        pale = null;
-        compose();
         boolean[] lost = proof.lost();
         if (PictureSquares.count(lost) == 0) {
             return true;
         }
-        pale = Print.pale(page, dark, squares, proof.lostTogether(lost));
-        paleInk = ink(pale);
-        compose();
+        Print faint = print(PrintMask.pale(page, dark.mask, squares, proof.lostTogether(lost)));
+        pale = faint;
+        paper = composed();
         lost = proof.lost();
         for (int round = 0; round < MOST_ROUNDS && PictureSquares.count(lost) > 0; round++) {
             squares = squares.with(lost);
-            if (isMostlyPicture()) {
+            if (isMostlyPicture(squares)) {
                 return false;
             }
-            if (squares.clear(dark, page.width())) {
-                darkInk = ink(dark);
+            if (squares.clear(dark.mask, page.width())) {
+                dark = print(dark.mask);
             }
-            if (squares.clear(pale, page.width())) {
-                paleInk = ink(pale);
+            if (squares.clear(faint.mask, page.width())) {
+                faint = print(faint.mask);
+                pale = faint;
             }
-            compose();
+            paper = composed();
             lost = proof.lost();
         }
         return PictureSquares.count(lost) == 0;
     }
 
-    private void compose() {
-        boolean[] print = dark;
+    /** The paper between the print; everything together is shown to the proof. */
+    private LayerCells composed() {
+        boolean[] print = dark.mask;
         if (pale != null) {
-            print = dark.clone();
+            print = print.clone();
             for (int i = 0; i < print.length; i++) {
-                print[i] |= pale[i];
+                print[i] |= pale.mask[i];
             }
         }
-        paper = new LayerCells(all.without(page, Print.withHalo(print, page.width(), page.height())));
-        paper.fill();
-        proof.compose(squares, paper);
-        proof.printDark(dark, darkInk);
+        LayerCells between = new LayerCells(all.without(page, PrintMask.withHalo(print, page.width(), page.height())));
+        between.fill();
+        proof.compose(squares, between);
+        proof.printDark(dark.mask, dark.ink);
         if (pale != null) {
-            proof.printPale(pale, paleInk);
+            proof.printPale(pale.mask, pale.ink);
         }
+        return between;
     }
 
-    private LayerCells ink(boolean[] print) {
-        return new LayerCells(CellSums.ofInk(page, print, side(INK_DPI)));
+    private Print print(boolean[] mask) {
+        return new Print(mask, new LayerCells(CellSums.ofInk(page, mask, side(INK_DPI))));
     }
 
     private int side(int dpi) {
@@ -120,15 +127,16 @@ final class LightPage {
 
     private Layers layers(float quality) throws IOException {
         List<Layers.Printed> prints = new ArrayList<>();
-        prints.add(printed(dark, darkInk));
+        prints.add(printed(dark));
         if (pale != null) {
-            prints.add(printed(pale, paleInk));
+            prints.add(printed(pale));
         }
         return new Layers(JpegPages.encode(paper.raster(page), PAPER_QUALITY), pictures(quality), prints, proof.kept());
     }
 
-    private Layers.Printed printed(boolean[] print, LayerCells cells) throws IOException {
-        byte[] mask = Jbig2.code(pack(print, page.width(), page.height()), page.width(), page.height());
+    private Layers.Printed printed(Print print) throws IOException {
+        LayerCells cells = print.ink;
+        byte[] mask = Jbig2.code(pack(print.mask, page.width(), page.height()), page.width(), page.height());
         double[] mean = cells.mean();
         if (cells.isOneColour(mean)) {
             return new Layers.Printed(mask, new Layers.Ink.One((int) mean[0], (int) mean[1], (int) mean[2]));

@@ -19,6 +19,7 @@ import java.security.SecureRandom;
 import java.util.GregorianCalendar;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Objects;
 import javax.xml.transform.TransformerException;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.io.MemoryUsageSetting;
@@ -47,6 +48,7 @@ import org.apache.xmpbox.schema.PDFAIdentificationSchema;
 import org.apache.xmpbox.schema.XMPBasicSchema;
 import org.apache.xmpbox.type.BadFieldValueException;
 import org.apache.xmpbox.xml.XmpSerializer;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A PDF (ISO 32000-1) of scanned pages: plain, searchable, light, PDF/A-2b (ISO 19005-2) or encrypted by AES-256. Each page
@@ -58,7 +60,7 @@ public final class PdfWriter implements FileWriter {
     private final Path target;
     private final FileSettings settings;
     private final PDDocument document;
-    private PDFont font;
+    private @Nullable PDFont font;
 
     public PdfWriter(Path target, FileSettings settings) {
         this.target = target;
@@ -68,7 +70,7 @@ public final class PdfWriter implements FileWriter {
     }
 
     private static File folderOf(Path file) {
-        return file.toAbsolutePath().getParent().toFile();
+        return Objects.requireNonNull(file.toAbsolutePath().getParent()).toFile();
     }
 
     @Override
@@ -193,11 +195,7 @@ public final class PdfWriter implements FileWriter {
 
     /** Invisible words, each stretched to the place where it stands in the picture. */
     private void writeWords(PDPageContentStream content, PDRectangle box, PageWords words) throws IOException {
-        if (font == null) {
-            try (InputStream in = PDFont.class.getResourceAsStream(FONT)) {
-                font = PDType0Font.load(document, in, true);
-            }
-        }
+        PDFont font = textFont();
         float across = box.getWidth() / words.width();
         float down = box.getHeight() / words.height();
         content.beginText();
@@ -214,7 +212,7 @@ public final class PdfWriter implements FileWriter {
             // Letters that hang below the line are about a fifth of its height.
             float baseline = box.getHeight() - (bottom - (bottom - top) * 0.2f) * down;
             for (Word word : line) {
-                String text = encodable(word.text()) + " ";
+                String text = encodable(font, word.text()) + " ";
                 float natural = font.getStringWidth(text.stripTrailing()) / 1000 * size;
                 if (natural > 0) {
                     content.setHorizontalScaling(Math.max(1, word.width() * across / natural * 100));
@@ -226,8 +224,17 @@ public final class PdfWriter implements FileWriter {
         content.endText();
     }
 
+    private PDFont textFont() throws IOException {
+        if (font == null) {
+            try (InputStream in = PDFont.class.getResourceAsStream(FONT)) {
+                font = PDType0Font.load(document, in, true);
+            }
+        }
+        return font;
+    }
+
     /** What the font has; OCR now and then returns a sign that no text font has. */
-    private String encodable(String text) {
+    private static String encodable(PDFont font, String text) {
         StringBuilder kept = new StringBuilder();
         text.codePoints().forEach(point -> {
             String sign = Character.toString(point);

@@ -32,7 +32,7 @@ public final class SlidesWriter implements FileWriter {
     private final ZipOutputStream zip;
     private final Map<String, byte[]> late = new LinkedHashMap<>();
     private int slides;
-    private Dimension size;
+    private Dimension size = new Dimension();
 
     public SlidesWriter(Path target) throws IOException {
         this.zip = new ZipOutputStream(new BufferedOutputStream(Files.newOutputStream(target)));

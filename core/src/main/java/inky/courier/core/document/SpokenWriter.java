@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.List;
+import java.util.Objects;
 
 /** The text of the pages read aloud in its language. */
 public final class SpokenWriter implements FileWriter {
@@ -18,7 +19,8 @@ public final class SpokenWriter implements FileWriter {
     public SpokenWriter(Path target, FileSettings settings) throws IOException {
         this.target = target;
         this.settings = settings;
-        this.text = Speech.textFile(target.toAbsolutePath().getParent(), "");
+        this.text =
+                Speech.textFile(Objects.requireNonNull(target.toAbsolutePath().getParent()), "");
     }
 
     @Override

@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * A TIFF (revision 6.0) of many pages. Pages are one strip each: black and white by ITU-T T.6, colour and grey as JPEG
@@ -117,7 +118,7 @@ public final class TiffWriter implements FileWriter {
         // Longer than the four bytes that an entry holds by itself.
         byte[] value = bytes.length > 4 ? bytes : java.util.Arrays.copyOf(bytes, 5);
         file.write(value);
-        file.seek(textEntries.get(tag) + 4);
+        file.seek(Objects.requireNonNull(textEntries.get(tag)) + 4);
         file.write(little(8).putInt(value.length).putInt((int) at).array());
     }
 

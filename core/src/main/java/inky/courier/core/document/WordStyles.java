@@ -6,6 +6,7 @@ import java.math.BigInteger;
 import org.apache.poi.xwpf.usermodel.XWPFAbstractNum;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.apache.poi.xwpf.usermodel.XWPFStyle;
+import org.jspecify.annotations.Nullable;
 import org.openxmlformats.schemas.wordprocessingml.x2006.main.CTAbstractNum;
 import org.openxmlformats.schemas.wordprocessingml.x2006.main.CTLvl;
 import org.openxmlformats.schemas.wordprocessingml.x2006.main.CTStyle;
@@ -35,7 +36,7 @@ final class WordStyles {
 
     private final XWPFDocument document;
     private final boolean[] made = new boolean[HALF_POINTS.length + 1];
-    private BigInteger bullets;
+    private @Nullable BigInteger bullets;
     private int paperWidth = (int) (MediaSizes.A4.widthPoints() * TWENTIETHS);
 
     WordStyles(XWPFDocument document) {

@@ -50,7 +50,7 @@ public final class Catalogue {
         Locale language = Languages.of(wanted.toLanguageTag()).orElse(Languages.FIRST);
         return switch (message.code()) {
             case Message.TEXT -> String.valueOf(message.arguments().get("text"));
-            case Message.LIST -> list((List<?>) message.arguments().get("parts"), language);
+            case Message.LIST -> list((List<?>) message.arguments().getOrDefault("parts", List.of()), language);
             default -> formatted(message, language);
         };
     }

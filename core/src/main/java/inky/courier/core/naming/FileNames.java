@@ -34,12 +34,15 @@ public final class FileNames {
         Map<String, Integer> counts = new HashMap<>();
         fitted.forEach(name -> counts.merge(key(name), 1, Integer::sum));
         Set<String> taken = new HashSet<>();
-        fitted.stream().map(FileNames::key).filter(key -> counts.get(key) == 1).forEach(taken::add);
+        fitted.stream()
+                .map(FileNames::key)
+                .filter(key -> Integer.valueOf(1).equals(counts.get(key)))
+                .forEach(taken::add);
         Map<String, Integer> numbers = new HashMap<>();
         List<String> names = new ArrayList<>();
         for (int i = 0; i < fitted.size(); i++) {
             String key = key(fitted.get(i));
-            int count = counts.get(key);
+            int count = counts.getOrDefault(key, 1);
             String name = fitted.get(i);
             while (count > 1) {
                 int number = numbers.merge(key, 1, Integer::sum);
@@ -57,6 +60,11 @@ public final class FileNames {
         int digits = Math.max(FEWEST_DIGITS, Integer.toString(count).length());
         return rules.fit(file.base, String.format(Locale.ROOT, "%0" + digits + "d", number), file.extension)
                 .name();
+    }
+
+    /** Whether most servers take them for the same: letters count, not their case. */
+    static boolean isSame(String one, String other) {
+        return key(one).equals(key(other));
     }
 
     private static String key(String name) {

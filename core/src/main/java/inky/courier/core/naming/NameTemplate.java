@@ -1,14 +1,15 @@
 package inky.courier.core.naming;
 
-import inky.courier.core.naming.NameValues.CounterScope;
-import java.time.format.DateTimeFormatter;
+import inky.courier.core.naming.FieldSource.Counter;
+import inky.courier.core.naming.FieldSource.RandomLetters;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
- * A text with fields in braces, for file names, subjects and mail texts: {@code {date:yyyy-MM-dd} {job} {counter:4}}.
- * A brace itself is written twice. Made by {@link TemplateParser}.
+ * A text with fields in braces, for file names, folders, subjects and mail texts:
+ * {@code {date:yyyy-MM-dd} {person.name, else "somebody"} {counter:4}}. The grammar is in {@code docs/names.md}. Made by
+ * {@link TemplateParser}.
  *
  * @param text as a person wrote it
  */
@@ -21,6 +22,9 @@ public record NameTemplate(String text, List<Part> parts) {
         int end();
 
         String fill(NameValues values);
+
+        /** In the grammar's usual form. */
+        String written();
     }
 
     record Literal(String words, int start, int end) implements Part {
@@ -28,62 +32,39 @@ public record NameTemplate(String text, List<Part> parts) {
         public String fill(NameValues values) {
             return words;
         }
+
+        @Override
+        public String written() {
+            return words.replace("{", "{{").replace("}", "}}");
+        }
     }
 
-    record When(DateTimeFormatter pattern, boolean tellsTime, int start, int end) implements Part {
+    /**
+     * A field.
+     *
+     * @param sources the first that is not empty is taken
+     * @param changes in this order
+     */
+    record Filled(List<FieldSource> sources, List<TextChange> changes, int start, int end) implements Part {
         @Override
         public String fill(NameValues values) {
-            return pattern.format(values.at());
+            String text = "";
+            for (int i = 0; i < sources.size() && text.isEmpty(); i++) {
+                text = sources.get(i).of(values);
+            }
+            for (TextChange change : changes) {
+                text = change.apply(text);
+            }
+            return text;
         }
-    }
 
-    record Value(Field field, int start, int end) implements Part {
         @Override
-        public String fill(NameValues values) {
-            return field.of(values);
-        }
-    }
-
-    record Counter(int digits, CounterScope scope, int start, int end) implements Part {
-        @Override
-        public String fill(NameValues values) {
-            return String.format(
-                    Locale.ROOT, "%0" + digits + "d", values.counter().applyAsLong(scope));
-        }
-    }
-
-    /** The fields that carry no pattern. */
-    enum Field {
-        PERSON_NAME("person.name"),
-        PERSON_LOGIN("person.login"),
-        DEVICE_NAME("device.name"),
-        DEVICE_PLACE("device.place"),
-        JOB("job"),
-        PAGES("pages"),
-        KIND("kind"),
-        SEPARATOR("separator");
-
-        private final String word;
-
-        Field(String word) {
-            this.word = word;
-        }
-
-        String word() {
-            return word;
-        }
-
-        String of(NameValues values) {
-            return switch (this) {
-                case PERSON_NAME -> values.personName();
-                case PERSON_LOGIN -> values.personLogin();
-                case DEVICE_NAME -> values.deviceName();
-                case DEVICE_PLACE -> values.devicePlace();
-                case JOB -> values.jobName();
-                case PAGES -> Integer.toString(values.pages());
-                case KIND -> values.kind();
-                case SEPARATOR -> values.separator();
-            };
+        public String written() {
+            return Stream.concat(
+                            Stream.of(
+                                    sources.stream().map(FieldSource::written).collect(Collectors.joining(", else "))),
+                            changes.stream().map(TextChange::written))
+                    .collect(Collectors.joining(", ", "{", "}"));
         }
     }
 
@@ -92,9 +73,33 @@ public record NameTemplate(String text, List<Part> parts) {
         return parts.stream().map(part -> part.fill(values)).collect(Collectors.joining());
     }
 
-    /** Whether two scans in one minute can get the same text: neither a counter nor a time with seconds tells them apart. */
-    public boolean mayRepeat() {
-        return parts.stream()
-                .noneMatch(part -> part instanceof Counter || part instanceof When when && when.tellsTime());
+    /** In the grammar's usual form; read again, it says the same. */
+    public String written() {
+        return parts.stream().map(Part::written).collect(Collectors.joining());
+    }
+
+    /** Within what its counters count. */
+    public List<CounterScope> counters() {
+        return sources()
+                .filter(Counter.class::isInstance)
+                .map(source -> ((Counter) source).scope())
+                .distinct()
+                .toList();
+    }
+
+    /** How many different values its random parts have together; 1 without any. */
+    double randomValues() {
+        return sources()
+                .filter(RandomLetters.class::isInstance)
+                .mapToDouble(source -> Math.pow(NameValues.LETTERS.length(), ((RandomLetters) source).length()))
+                .reduce(1, (a, b) -> a * b);
+    }
+
+    Stream<FieldSource> sources() {
+        return fields().flatMap(field -> field.sources.stream());
+    }
+
+    Stream<Filled> fields() {
+        return parts.stream().filter(Filled.class::isInstance).map(Filled.class::cast);
     }
 }

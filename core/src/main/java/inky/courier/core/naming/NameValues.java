@@ -1,50 +1,69 @@
 package inky.courier.core.naming;
 
 import java.time.ZonedDateTime;
-import java.util.function.ToLongFunction;
+import java.util.SplittableRandom;
 
 /**
  * What one scan knows of itself when its file is named.
  *
  * @param at when it was scanned, in the zone of the office
- * @param kind what the page was told to be: document, receipt, card or photo
- * @param separator what the separator sheet before the document says; empty without one
- * @param counter the next number within a scope; asked only when the template has a counter, so that none is used up
  */
-public record NameValues(
-        ZonedDateTime at,
-        String personName,
-        String personLogin,
-        String deviceName,
-        String devicePlace,
-        String jobName,
-        int pages,
-        String kind,
-        String separator,
-        ToLongFunction<CounterScope> counter) {
+public record NameValues(ZonedDateTime at, Person person, Device device, Job job, Contents contents, Numbers numbers) {
+    /** Who scanned; any part may be empty. */
+    public record Person(String name, String login, String mail) {}
 
-    /** Within what a counter counts; it begins at 1 in each. */
-    public enum CounterScope {
-        ALL("", "everything"),
-        DAY("per day", "each day"),
-        JOB("per job", "each job"),
-        DEVICE("per device", "each device");
+    public record Device(String name, String place) {}
 
-        private final String suffix;
-        private final String words;
+    public record Job(String name, String profile) {}
 
-        CounterScope(String suffix, String words) {
-            this.suffix = suffix;
-            this.words = words;
+    /**
+     * What is in the file.
+     *
+     * @param kind what its first page was told to be: document, receipt, card or photo
+     * @param separator what the separator sheet before the document says; empty without one
+     * @param number of the file within its scan, from 1
+     * @param count how many files the scan became
+     */
+    public record Contents(int pages, String kind, String separator, int number, int count) {}
+
+    /** What is given anew for each name; asked only when the template has it, so that no number is used up. */
+    public interface Numbers {
+        /** The next number within a scope. */
+        long next(CounterScope scope);
+
+        /** @return that many small letters and digits */
+        String random(int length);
+
+        /**
+         * The same number for every scope.
+         *
+         * @param seed what the random part depends on
+         */
+        static Numbers fixed(long number, long seed) {
+            return new Numbers() {
+                @Override
+                public long next(CounterScope scope) {
+                    return number;
+                }
+
+                @Override
+                public String random(int length) {
+                    return letters(length, seed);
+                }
+            };
         }
 
-        /** What stands behind the digits in a template: {@code per day}. */
-        public String suffix() {
-            return suffix;
-        }
-
-        public String words() {
-            return words;
+        /** The same seed gives the same letters, so a file that is made again keeps its name. */
+        static String letters(int length, long seed) {
+            SplittableRandom random = new SplittableRandom(seed);
+            StringBuilder letters = new StringBuilder();
+            for (int i = 0; i < length; i++) {
+                letters.append(LETTERS.charAt(random.nextInt(LETTERS.length())));
+            }
+            return letters.toString();
         }
     }
+
+    /** Without those that look like others: 0 and o, 1, i and l. */
+    static final String LETTERS = "23456789abcdefghjkmnpqrstuvwxyz";
 }

@@ -1,23 +1,11 @@
 package inky.courier.core.naming;
 
 import inky.courier.core.message.Message;
-import inky.courier.core.naming.NameTemplate.Counter;
-import inky.courier.core.naming.NameTemplate.Field;
 import inky.courier.core.naming.NameTemplate.Literal;
 import inky.courier.core.naming.NameTemplate.Part;
-import inky.courier.core.naming.NameTemplate.Value;
-import inky.courier.core.naming.NameTemplate.When;
-import inky.courier.core.naming.NameValues.CounterScope;
 import inky.courier.core.text.PlainText;
-import java.time.ZoneOffset;
-import java.time.ZonedDateTime;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
-import java.util.stream.Stream;
 
 /** Reads a template, or says where it is wrong and what to write instead. */
 public final class TemplateParser {
@@ -43,9 +31,6 @@ public final class TemplateParser {
 
     /** What is wrong at the characters from {@code start} up to {@code end} (UTF-16 indexes). */
     public record Fault(String code, int start, int end, Message sentence, Message remedy) {}
-
-    private static final String DATE = "yyyy-MM-dd";
-    private static final String TIME = "HHmm";
 
     private final String text;
     private final Use use;
@@ -138,110 +123,9 @@ public final class TemplateParser {
                     Message.of("problem.template.open.remedy"));
             return end;
         }
-        String inside = text.substring(start + 1, close);
-        int colon = inside.indexOf(':');
-        String word = (colon < 0 ? inside : inside.substring(0, colon)).trim();
-        Optional<String> pattern = colon < 0 ? Optional.empty() : Optional.of(inside.substring(colon + 1));
-        field(word, pattern, start, close + 1).ifPresent(parts::add);
+        FieldReader field = new FieldReader(text, start, close, faults);
+        field.read().ifPresent(parts::add);
         return close + 1;
-    }
-
-    private Optional<Part> field(String word, Optional<String> pattern, int start, int end) {
-        return switch (word) {
-            case "date" -> when(pattern.orElse(DATE), start, end);
-            case "time" -> when(pattern.orElse(TIME), start, end);
-            case "counter" -> counter(pattern.orElse("4"), start, end);
-            default -> plain(word, pattern, start, end);
-        };
-    }
-
-    private Optional<Part> when(String pattern, int start, int end) {
-        try {
-            DateTimeFormatter formatter = DateTimeFormatter.ofPattern(pattern, Locale.ENGLISH);
-            formatter.format(ZonedDateTime.of(2026, 11, 24, 10, 42, 16, 0, ZoneOffset.UTC));
-            // Letters of UTS 35 for seconds and their parts
-            boolean tellsSeconds =
-                    pattern.chars().anyMatch(c -> c == 's' || c == 'S' || c == 'n' || c == 'A' || c == 'N');
-            return Optional.of(new When(formatter, tellsSeconds, start, end));
-        } catch (IllegalArgumentException | java.time.DateTimeException e) {
-            fault(
-                    "template.pattern",
-                    start,
-                    end,
-                    Message.of("problem.template.time").with("pattern", pattern),
-                    Message.of("problem.template.time.remedy"));
-            return Optional.empty();
-        }
-    }
-
-    private Optional<Part> counter(String pattern, int start, int end) {
-        String[] words = pattern.trim().split("\\s+", 2);
-        String suffix = words.length > 1 ? words[1] : "";
-        Optional<CounterScope> scope = Stream.of(CounterScope.values())
-                .filter(s -> s.suffix().equals(suffix))
-                .findFirst();
-        if (!words[0].matches("[1-9]") || scope.isEmpty()) {
-            fault(
-                    "template.counter",
-                    start,
-                    end,
-                    Message.of("problem.template.counter"),
-                    Message.of("problem.template.counter.remedy"));
-            return Optional.empty();
-        }
-        return Optional.of(new Counter(Integer.parseInt(words[0]), scope.get(), start, end));
-    }
-
-    private Optional<Part> plain(String word, Optional<String> pattern, int start, int end) {
-        Optional<Field> field =
-                Stream.of(Field.values()).filter(f -> f.word().equals(word)).findFirst();
-        if (field.isEmpty()) {
-            fault(
-                    "template.field",
-                    start,
-                    end,
-                    word.isEmpty()
-                            ? Message.of("problem.template.field.unnamed")
-                            : Message.of("problem.template.field").with("field", word),
-                    Message.of("problem.template.field.remedy").with("field", nearest(word)));
-            return Optional.empty();
-        }
-        if (pattern.isPresent()) {
-            fault(
-                    "template.pattern",
-                    start,
-                    end,
-                    Message.of("problem.template.pattern").with("field", word),
-                    Message.of("problem.template.pattern.remedy").with("field", word));
-            return Optional.empty();
-        }
-        return Optional.of(new Value(field.get(), start, end));
-    }
-
-    private static String nearest(String word) {
-        return Stream.concat(
-                        Stream.of("date", "time", "counter"),
-                        Stream.of(Field.values()).map(Field::word))
-                .min(Comparator.comparingInt(candidate -> distance(word.toLowerCase(Locale.ROOT), candidate)))
-                .orElseThrow();
-    }
-
-    /** Levenshtein distance. */
-    private static int distance(String a, String b) {
-        int[] row = new int[b.length() + 1];
-        for (int j = 0; j <= b.length(); j++) {
-            row[j] = j;
-        }
-        for (int i = 1; i <= a.length(); i++) {
-            int diagonal = row[0];
-            row[0] = i;
-            for (int j = 1; j <= b.length(); j++) {
-                int substituted = diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
-                diagonal = row[j];
-                row[j] = Math.min(substituted, Math.min(row[j], row[j - 1]) + 1);
-            }
-        }
-        return row[b.length()];
     }
 
     private void fault(String code, int start, int end, Message sentence, Message remedy) {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DatabindException;
@@ -57,6 +58,8 @@ public final class DestinationJson {
 
     private static final class Reader extends ValueDeserializer<DestinationItem> {
         @Override
+        @SuppressWarnings(
+                "NullAway") // The item itself says what must not be absent, and what stands where nothing is said.
         public DestinationItem deserialize(JsonParser in, DeserializationContext context) {
             JsonNode tree = context.readTree(in);
             if (!(tree instanceof ObjectNode object)) {
@@ -78,7 +81,8 @@ public final class DestinationJson {
                     value(context, object, "owner", UUID.class));
         }
 
-        private static <T> T value(DeserializationContext context, ObjectNode object, String name, Class<T> type) {
+        private static <T> @Nullable T value(
+                DeserializationContext context, ObjectNode object, String name, Class<T> type) {
             JsonNode node = object.get(name);
             if (node == null || node.isNull()) {
                 return null;

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The whole set-up of an office. It never changes: a change makes another one of it. Two offices are equal when they hold the
@@ -28,7 +29,7 @@ public final class Office {
     private final Map<Reference, Item> items;
 
     /** Who needs each; made when it is first asked for. */
-    private volatile Map<Reference, List<Item>> dependents;
+    private volatile @Nullable Map<Reference, List<Item>> dependents;
 
     private Office(Map<Reference, Item> items) {
         this.items = items;
@@ -65,7 +66,7 @@ public final class Office {
 
     /** What would not work without it, in order. */
     public List<Item> dependents(Reference what) {
-        Map<Reference, List<Item>> known = dependents;
+        @Nullable Map<Reference, List<Item>> known = dependents;
         if (known == null) {
             known = new HashMap<>();
             for (Item item : items()) {

@@ -15,6 +15,7 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -219,7 +220,8 @@ final class BarcodeFinder {
             Box box = result.getBarcodeFormat() == BarcodeFormat.QR_CODE
                     ? squareBox(result, place)
                     : linearBox(result, grey, place);
-            return Optional.of(new Barcode(SYMBOLOGIES.get(result.getBarcodeFormat()), result.getText(), box));
+            return Optional.of(new Barcode(
+                    Objects.requireNonNull(SYMBOLOGIES.get(result.getBarcodeFormat())), result.getText(), box));
         } catch (NotFoundException e) {
             return Optional.empty();
         }

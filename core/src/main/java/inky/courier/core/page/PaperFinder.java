@@ -6,6 +6,7 @@ import inky.courier.core.page.Outline.Point;
 import java.util.Arrays;
 import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Tells the paper from the scanner's background. From each side of the scan, rays run inwards until the background ends;
@@ -93,13 +94,13 @@ final class PaperFinder {
                 false);
     }
 
-    private Paper seen(Background background) {
+    private @Nullable Paper seen(Background background) {
         // One side after the other: most pages fill their scan, and the first side says so.
-        Edge left = edge(background, Side.LEFT);
-        Edge right = left == null ? null : edge(background, Side.RIGHT);
-        Edge top = right == null ? null : edge(background, Side.TOP);
-        Edge bottom = top == null ? null : edge(background, Side.BOTTOM);
-        if (bottom == null) {
+        @Nullable Edge left = edge(background, Side.LEFT);
+        @Nullable Edge right = left == null ? null : edge(background, Side.RIGHT);
+        @Nullable Edge top = right == null ? null : edge(background, Side.TOP);
+        @Nullable Edge bottom = top == null ? null : edge(background, Side.BOTTOM);
+        if (left == null || right == null || top == null || bottom == null) {
             return null;
         }
         if (left.atBorder && right.atBorder && top.atBorder && bottom.atBorder) {
@@ -362,7 +363,7 @@ final class PaperFinder {
     /** A straight edge: for a column x = offset + slope y, for a row y = offset + slope x, in cells. */
     private record Edge(Side side, double offset, double slope, int points, boolean atBorder) {}
 
-    private Edge edge(Background background, Side side) {
+    private @Nullable Edge edge(Background background, Side side) {
         int rays = side.upright ? survey.height : survey.width;
         int depth = side.upright ? survey.width : survey.height;
         float[] ends = new float[rays];
@@ -384,7 +385,7 @@ final class PaperFinder {
         if (atStart > met * 0.8) {
             return new Edge(side, far ? depth : 0, 0, atStart, true);
         }
-        Edge line = fit(side, ends, met);
+        @Nullable Edge line = fit(side, ends, met);
         if (line == null) {
             return null;
         }
@@ -416,7 +417,7 @@ final class PaperFinder {
     }
 
     /** The line that most of the ends lie on, refined by least squares. */
-    private Edge fit(Side side, float[] ends, int met) {
+    private @Nullable Edge fit(Side side, float[] ends, int met) {
         int best = 0;
         double bestSlope = 0;
         int bestBin = 0;

@@ -44,7 +44,7 @@ final class Rectangles {
      * minimum-area encasing rectangle for an arbitrary closed curve", 1975. Turned by 45 degrees at most.
      */
     static Outline smallestAround(List<Point> hull) {
-        Outline best = null;
+        Outline best = around(hull, 1, 0);
         for (int i = 0; i < hull.size(); i++) {
             Point a = hull.get(i);
             Point b = hull.get((i + 1) % hull.size());
@@ -52,7 +52,7 @@ final class Rectangles {
             // The same rectangle is found from each of its sides.
             double turned = angle - Math.round(angle / (Math.PI / 2)) * (Math.PI / 2);
             Outline around = around(hull, Math.cos(turned), Math.sin(turned));
-            best = best == null || area(around) < area(best) ? around : best;
+            best = area(around) < area(best) ? around : best;
         }
         return best;
     }

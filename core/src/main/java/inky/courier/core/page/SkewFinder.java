@@ -1,6 +1,7 @@
 package inky.courier.core.page;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How far the content lies askew, by projection: at the right angle the page's rows of ink fall into sharp bands. The
@@ -152,7 +153,7 @@ final class SkewFinder {
         private final float[] left;
         private final float[] middle;
         private final float[] right;
-        private double[][] alone;
+        private double @Nullable [][] alone;
 
         private Strips(int count, int length, double width, float[] sums) {
             this.count = count;

@@ -19,10 +19,10 @@ final class Survey {
     /** Lightness of each cell, 0 to 255. */
     final short[] light;
 
-    /** Red less green of each cell; null for a grey page. */
+    /** Red less green of each cell; empty for a grey page. */
     final short[] redGreen;
 
-    /** Mean of red and green, less blue; null for a grey page. */
+    /** Mean of red and green, less blue; empty for a grey page. */
     final short[] blueYellow;
 
     private Survey(int width, int height, double pixels, double mm, boolean coloured) {
@@ -31,8 +31,8 @@ final class Survey {
         this.pixels = pixels;
         this.mm = mm;
         this.light = new short[width * height];
-        this.redGreen = coloured ? new short[width * height] : null;
-        this.blueYellow = coloured ? new short[width * height] : null;
+        this.redGreen = coloured ? new short[width * height] : new short[0];
+        this.blueYellow = coloured ? new short[width * height] : new short[0];
     }
 
     static Survey of(PageRaster page) {
@@ -86,7 +86,7 @@ final class Survey {
     }
 
     boolean isGrey() {
-        return redGreen == null;
+        return redGreen.length == 0;
     }
 
     /** Cells that a length in millimetres has. */

@@ -107,7 +107,16 @@ public record FileSettings(
     }
 
     public static FileSettings of(FileType type) {
-        return new FileSettings(type, null, false, false, false, null, null, null, null);
+        return new FileSettings(
+                type,
+                PagesPerFile.ALL,
+                false,
+                false,
+                false,
+                List.of(),
+                Quality.USUAL,
+                Protection.NONE,
+                Spoken.OGG_OPUS);
     }
 
     public FileSettings withLight(boolean light) {

@@ -47,8 +47,23 @@ public record Tidy(
         Stamp stamp,
         boolean card,
         boolean portrait) {
-    public static final Tidy NONE =
-            new Tidy(null, false, false, false, null, 0, false, null, false, false, 100, "", 0, null, false, false);
+    public static final Tidy NONE = new Tidy(
+            SkipBlank.NO,
+            false,
+            false,
+            false,
+            Rim.LEAVE,
+            0,
+            false,
+            Book.NO,
+            false,
+            false,
+            100,
+            "",
+            0,
+            Stamp.NONE,
+            false,
+            false);
 
     /** What most offices want: nothing that could surprise. */
     public static final Tidy USUAL = NONE.with(tidy -> {
@@ -87,7 +102,7 @@ public record Tidy(
      * @param text may hold {page}, {pages} and {date}; empty for no stamp
      */
     public record Stamp(String text, StampInk.Corner corner, StampInk.Ink ink, int points) {
-        public static final Stamp NONE = new Stamp("", null, null, 10);
+        public static final Stamp NONE = new Stamp("", StampInk.Corner.TOP_RIGHT, StampInk.Ink.BLACK, 10);
 
         public Stamp {
             text = text == null ? "" : text.strip();

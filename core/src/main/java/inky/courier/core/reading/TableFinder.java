@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.ToIntFunction;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds tables from where the words stand, ruled or not: rows whose words fall into the same columns with clear gaps
@@ -178,7 +179,7 @@ final class TableFinder {
         return parts;
     }
 
-    private static Found table(List<Row> rows, int pageWidth) {
+    private static @Nullable Found table(List<Row> rows, int pageWidth) {
         List<Column> columns = columns(rows);
         if (columns.size() < 2 || isProse(columns)) {
             return null;

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * OCR by Debian's Tesseract, one process a page. A process keeps to one core; several pages run side by side, which is
@@ -22,14 +23,16 @@ public final class Tesseract implements TextReader {
     private static final int SECONDS = 180;
     private static final Map<String, String> ONE_CORE = Map.of("OMP_THREAD_LIMIT", "1");
 
-    private volatile List<String> languages;
+    private volatile @Nullable List<String> languages;
 
     @Override
     public List<String> languages() {
-        if (languages == null) {
-            languages = Programs.has(PROGRAM) ? listed() : List.of();
+        @Nullable List<String> known = languages;
+        if (known == null) {
+            known = Programs.has(PROGRAM) ? listed() : List.of();
+            languages = known;
         }
-        return languages;
+        return known;
     }
 
     private static List<String> listed() {

@@ -13,6 +13,7 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * Bytes of an A4 page for each way of coding it, as measured on pages of many sorts (bench, SizeTable; pages.csv is its
@@ -29,7 +30,8 @@ final class PageSizes {
 
     static Range bytes(Coding coding, int dpi, MediaSize media) {
         double area = (double) media.width() * media.height() / MediaSizes.A4.width() / MediaSizes.A4.height();
-        return at(MEASURED.get(coding), dpi).times(area);
+        return at(Objects.requireNonNull(MEASURED.get(coding), coding::name), dpi)
+                .times(area);
     }
 
     /** What a file has beside its pages; measured by the same table's program. */

@@ -35,6 +35,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Makes files of scanned pages by a profile; several pages at a time, a few in memory. */
 public final class Workshop {
@@ -43,7 +44,7 @@ public final class Workshop {
     private final ScanProfile profile;
     private final TextReader reader;
     private final int cores;
-    private final Witness witness;
+    private final @Nullable Witness witness;
     private final Treatment treatment;
     private final PageCoder coder;
     private final boolean analyses;
@@ -65,7 +66,7 @@ public final class Workshop {
     }
 
     /** @param witness null for none; with one, every page is decoded */
-    public Workshop(ScanProfile profile, TextReader reader, int cores, Witness witness) {
+    public Workshop(ScanProfile profile, TextReader reader, int cores, @Nullable Witness witness) {
         this.witness = witness;
         this.profile = profile;
         this.reader = reader;
@@ -126,15 +127,16 @@ public final class Workshop {
     /** A page that is decoded when it is first needed: of one that is set apart, what was found before tells all. */
     private static final class Opened {
         private final Source source;
-        private PageRaster raster;
+        private @Nullable PageRaster raster;
 
         Opened(Source source) {
             this.source = source;
         }
 
         PageRaster raster() throws IOException {
-            raster = raster == null ? source.raster() : raster;
-            return raster;
+            PageRaster decoded = raster == null ? source.raster() : raster;
+            raster = decoded;
+            return decoded;
         }
     }
 

@@ -167,15 +167,11 @@ class TransferTest {
     private static NameValues values(String login) {
         return new NameValues(
                 ZonedDateTime.parse("2026-11-24T10:00:00Z"),
-                "Oda Fennick",
-                login,
-                "Counter",
-                "Linnet Pier",
-                "Manifest",
-                1,
-                "document",
-                "",
-                scope -> 1);
+                new NameValues.Person("Oda Fennick", login, ""),
+                new NameValues.Device("Counter", "Linnet Pier"),
+                new NameValues.Job("Manifest", "Usual"),
+                new NameValues.Contents(1, "document", "", 1, 1),
+                NameValues.Numbers.fixed(1, 0));
     }
 
     @Test

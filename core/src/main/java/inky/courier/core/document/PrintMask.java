@@ -7,14 +7,14 @@ import inky.courier.core.tidy.PictureSquares;
 import java.util.Arrays;
 
 /** The print of a page: ink clearly darker than what surrounds it, outside the pictures, and no specks. */
-final class Print {
+final class PrintMask {
     /** Ink that is darker than this share of its paper is dark. */
     private static final double DARK = 0.5;
 
     /** Noise by itself reaches 0.64. */
     private static final double TWO_SORTS = 0.72;
 
-    private Print() {}
+    private PrintMask() {}
 
     static boolean[] of(PageRaster page, PictureSquares squares) {
         byte[] packed = BlackAndWhite.faint(page);

@@ -1,0 +1,72 @@
+package inky.courier.core.naming;
+
+import inky.courier.core.message.Message;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** What can be written in a template, as an editor offers it. */
+public final class Vocabulary {
+    /**
+     * @param group that it stands under: "when", "who", "where", "what", "count"
+     * @param written between braces, or after a comma, with a usual format
+     * @param words what it gives
+     */
+    public record Word(Message group, String written, Message words) {}
+
+    private Vocabulary() {}
+
+    /** Fields, without braces. */
+    public static List<Word> fields() {
+        return Stream.of(
+                        field("when", "date:yyyy-MM-dd"),
+                        field("when", "time:HHmmss"),
+                        field("when", "week"),
+                        field("who", "person.name"),
+                        field("who", "person.login"),
+                        field("who", "person.mail"),
+                        field("where", "device.name"),
+                        field("where", "device.place"),
+                        field("what", "job"),
+                        field("what", "profile"),
+                        field("what", "kind"),
+                        field("what", "pages"),
+                        field("what", "separator"),
+                        field("count", "counter:4 per day"),
+                        field("count", "counter:3 per job per year"),
+                        field("count", "file.number"),
+                        field("count", "file.count"),
+                        field("count", "random:4"))
+                .toList();
+    }
+
+    /** Options, which stand after a field and a comma. */
+    public static List<Word> options() {
+        return Stream.of(
+                        option("else \"none\""),
+                        option("prefix \" - \""),
+                        option("suffix \"_\""),
+                        option("first 12"),
+                        option("last 4"),
+                        option("lowercase"),
+                        option("uppercase"),
+                        option("titlecase"),
+                        option("replace \" \" with \"_\""),
+                        option("ascii"),
+                        option("pad 3"),
+                        option("trim"))
+                .toList();
+    }
+
+    private static Word field(String group, String written) {
+        return word(group, written, "names.field.");
+    }
+
+    private static Word option(String written) {
+        return word("option", written, "names.option.");
+    }
+
+    private static Word word(String group, String written, String family) {
+        String name = written.split("[: ]", 2)[0];
+        return new Word(Message.of("names.group." + group), written, Message.of(family + name));
+    }
+}
