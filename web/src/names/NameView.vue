@@ -47,11 +47,14 @@ const title = computed(() => {
     return faults.value.length === 1
       ? 'One thing in the template is wrong'
       : `${faults.value.length} things in the template are wrong`;
-  if (columns.value.some((column) => column.likely)) return 'Two scans will get the same name';
+  if (likely.value) return 'Two scans will get the same name';
   return isNew.value ? 'New file-name template' : (open.value?.name ?? '');
 });
 
 const columns = computed(() => preview.data.value?.columns ?? []);
+const likely = computed(() => columns.value.find((column) => column.likely));
+const someOf = (names: string[]) =>
+  names.length > 3 ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(', ');
 const editor = ref<InstanceType<typeof TemplateInput>>();
 const RULES = {
   MAIL: { name: 'Mail', words: 'not / or \\, any letters' },
@@ -102,7 +105,8 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
           <strong>{{ fault.sentence }}</strong> <code>{{ form.template.slice(fault.start, fault.end) }}</code>
           {{ fault.remedy }}
         </p>
-        <p v-if="columns.some((column) => column.likely)">
+        <p v-if="likely">
+          <StateMark mark="care" silent /> {{ likely.verdict }}
           <button type="button" class="button" @click="editor?.put('{counter:4}')">Add a counter</button>
         </p>
       </div>
@@ -113,7 +117,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
           <tr>
             <th id="live" scope="col"><h2>Live names</h2></th>
             <th v-for="column in columns" :key="column.rules" scope="col">
-              <strong>{{ column.destinations.join(', ') || RULES[column.rules].name }}</strong>
+              <strong>{{ someOf(column.destinations) || RULES[column.rules].name }}</strong>
               {{ RULES[column.rules].words }}
             </th>
           </tr>
@@ -189,6 +193,9 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
 }
 .live table {
   table-layout: fixed;
+}
+.live th {
+  white-space: normal;
 }
 .live th:first-child {
   width: 150px;

@@ -63,7 +63,7 @@ const INKS: { value: ProfileForm['tidy']['stamp']['ink']; words: string }[] = [
         type="text"
         maxlength="80"
         aria-label="Text of the stamp"
-        placeholder="Received {date}, {page} of {pages}"
+        placeholder="Received {date}, No. {counter:5}, {page} of {pages}"
       />
       <p class="caption">{page}, {pages} and {date} are filled in. Empty for none.</p>
       <div class="three">

@@ -6,6 +6,7 @@ import inky.courier.core.document.InOrder;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.document.PageCoder;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.naming.NameValues;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
@@ -47,6 +48,14 @@ import java.util.stream.Stream;
  * with "200" and the like only at those resolutions.
  */
 public final class SizeTable {
+    private static final NameValues NOTHING = new NameValues(
+            Instant.EPOCH.atZone(ZoneOffset.UTC),
+            new NameValues.Person("", "", ""),
+            new NameValues.Device("", ""),
+            new NameValues.Job("", ""),
+            new NameValues.Contents(1, "", "", 1, 1),
+            NameValues.Numbers.fixed(1, 1));
+
     private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 192, 300, 192, 600, 16);
 
     /** Pages whose words are read. */
@@ -272,7 +281,7 @@ public final class SizeTable {
             throws IOException {
         ScanProfile profile = profile(colour, page.resolution().dpi(), tone, files);
         Treatment.Treated treated = new Treatment(profile)
-                .apply(page, analysis, new Treatment.StampValues(1, 1, ""))
+                .apply(page, analysis, new Treatment.StampValues(1, 1, NOTHING))
                 .get(0);
         PageCoder coder = new PageCoder(files);
         DocumentPage coded = treated.blackAndWhite().isPresent()

@@ -4,9 +4,15 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static inky.courier.e2e.Chrome.checkAccessibility;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.gson.JsonArray;
+import com.google.gson.JsonObject;
+import com.google.gson.JsonParser;
+import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.Waiting;
@@ -21,6 +27,9 @@ import org.junit.jupiter.api.Test;
 
 /** From an empty start to a scan that arrives, in the real interface. */
 class WholeWalkTest {
+    /** Longer than a finger has to rest on what it drags. */
+    private static final int HELD_MILLIS = 300;
+
     private Courier courier;
     private StandInDevice device;
     private PostOffice post;
@@ -177,7 +186,7 @@ class WholeWalkTest {
         assertThat(button("Save")).isDisabled();
         checkAccessibility(desk, "a faulty template");
         template.fill("{date:yyyy-MM-dd} {job}");
-        assertThat(heading("Two scans in one minute could get the same name")).isVisible();
+        assertThat(heading("Two scans will get the same name")).isVisible();
         button("Add a counter").click();
         assertThat(desk.getByText(Pattern.compile("Cargo manifest 0017\\.pdf")).first())
                 .isVisible();
@@ -221,6 +230,7 @@ class WholeWalkTest {
         rail("Names").click();
         assertThat(heading("4 file-name templates")).isVisible();
         checkAccessibility(desk, "Names");
+        completeATemplate();
         rail("Mail servers").click();
         assertThat(heading("1 mail server")).isVisible();
         checkAccessibility(desk, "Mail servers");
@@ -228,11 +238,76 @@ class WholeWalkTest {
         assertThat(heading("Every job on 1 panel can run")).isVisible();
         checkAccessibility(desk, "Panels");
         link("Ticket office").click();
-        button("Cargo manifest").first().dragTo(place("Place 1 free"));
+        dragByMouse(button("Cargo manifest").first(), place("Place 2 free"));
+        assertThat(place("Place 2 Cargo manifest")).isVisible();
+        dragByFinger(place("Place 2 Cargo manifest"), place("Place 1 free"));
         assertThat(place("Place 1 Cargo manifest")).isVisible();
         button("Put it on the device").click();
         assertThat(heading("Ticket office: 1 job in place")).isVisible();
         checkAccessibility(desk, "a panel's plan");
+    }
+
+    /** By the keyboard alone; nothing is saved. */
+    private void completeATemplate() {
+        desk.locator("table a").first().click();
+        Locator template = desk.getByLabel("Template", exact());
+        template.press("End");
+        template.pressSequentially(" {pers");
+        assertThat(desk.getByRole(AriaRole.OPTION).first()).isVisible();
+        template.press("ArrowDown");
+        template.press("Enter");
+        assertThat(template).hasValue(Pattern.compile(".* \\{person\\.login}"));
+        template.press("ArrowLeft");
+        template.pressSequentially(", upp");
+        template.press("Tab");
+        assertThat(template).hasValue(Pattern.compile(".* \\{person\\.login, uppercase}"));
+        assertThat(desk.getByText("T.ORRELL.pdf").first()).isVisible();
+        checkAccessibility(desk, "a template");
+        template.fill("{job} {time:HHmm}");
+        assertThat(heading("Two scans will get the same name")).isVisible();
+    }
+
+    private void dragByMouse(Locator what, Locator to) {
+        BoundingBox from = what.boundingBox();
+        BoundingBox end = to.boundingBox();
+        desk.mouse().move(from.x + 20, from.y + 10);
+        desk.mouse().down();
+        desk.mouse().move(end.x + 30, end.y + 30, new Mouse.MoveOptions().setSteps(8));
+        desk.waitForTimeout(HELD_MILLIS);
+        desk.mouse().up();
+    }
+
+    /** Held for a moment, as a finger that moves at once scrolls the page. */
+    private void dragByFinger(Locator what, Locator to) {
+        BoundingBox from = what.boundingBox();
+        BoundingBox end = to.boundingBox();
+        CDPSession fingers = desk.context().newCDPSession(desk);
+        touch(fingers, "touchStart", from.x + 20, from.y + 20);
+        desk.waitForTimeout(HELD_MILLIS);
+        for (int step = 1; step <= 8; step++) {
+            touch(
+                    fingers,
+                    "touchMove",
+                    from.x + 20 + (end.x - from.x) * step / 8,
+                    from.y + 20 + (end.y - from.y) * step / 8);
+        }
+        desk.waitForTimeout(HELD_MILLIS);
+        fingers.send(
+                "Input.dispatchTouchEvent",
+                JsonParser.parseString("{type: 'touchEnd', touchPoints: []}").getAsJsonObject());
+        fingers.detach();
+    }
+
+    private static void touch(CDPSession fingers, String type, double x, double y) {
+        JsonObject point = new JsonObject();
+        point.addProperty("x", x);
+        point.addProperty("y", y);
+        JsonArray points = new JsonArray();
+        points.add(point);
+        JsonObject event = new JsonObject();
+        event.addProperty("type", type);
+        event.add("touchPoints", points);
+        fingers.send("Input.dispatchTouchEvent", event);
     }
 
     private String addPerson() {

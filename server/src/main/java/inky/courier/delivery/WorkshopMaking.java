@@ -203,7 +203,8 @@ class WorkshopMaking implements FileMaking {
                 .make(
                         sources,
                         folder,
-                        new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone));
+                        new Description(delivery.jobName, delivery.personName, delivery.scannedAt, zone),
+                        stamped(delivery));
     }
 
     /**
@@ -311,7 +312,7 @@ class WorkshopMaking implements FileMaking {
                 ? before.stream().map(Files.KeptFile::name).toList()
                 : FileNames.of(
                         IntStream.range(0, made.size())
-                                .mapToObj(i -> made.get(i).called(template.fill(values(delivery, job, made, i))))
+                                .mapToObj(i -> made.get(i).called(template.fill(values(delivery, made, i))))
                                 .toList(),
                         NameRules.MAIL);
         for (int i = 0; i < made.size(); i++) {
@@ -372,14 +373,27 @@ class WorkshopMaking implements FileMaking {
         }
     }
 
-    private NameValues values(Delivery d, JobSnapshot job, List<MadeFile> made, int i) {
-        ZonedDateTime at = d.scannedAt.atZone(zone);
-        MadeFile file = made.get(i);
+    /** For stamps: what has no number of its own counts by the delivery's. */
+    private NameValues stamped(Delivery d) {
+        JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
         return new NameValues(
-                at,
+                d.scannedAt.atZone(zone),
                 new NameValues.Person(d.personName, d.personLogin, d.personEmail),
                 new NameValues.Device(d.deviceName, d.place),
                 new NameValues.Job(d.jobName, job.profileName()),
+                new NameValues.Contents(d.pages, "", "", 1, 1),
+                NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));
+    }
+
+    private NameValues values(Delivery d, List<MadeFile> made, int i) {
+        ZonedDateTime at = d.scannedAt.atZone(zone);
+        MadeFile file = made.get(i);
+        NameValues scan = stamped(d);
+        return new NameValues(
+                at,
+                scan.person(),
+                scan.device(),
+                scan.job(),
                 new NameValues.Contents(
                         file.pages(),
                         file.kind().words().in(settings.read().languageOf("")),

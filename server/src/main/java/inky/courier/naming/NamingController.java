@@ -1,6 +1,7 @@
 package inky.courier.naming;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.naming.Vocabulary;
 import inky.courier.naming.NamingService.NameForm;
 import inky.courier.naming.NamingService.NameView;
@@ -40,7 +41,7 @@ class NamingController {
     @Needs(Right.READ_SETUP)
     @GetMapping("/words")
     TemplateWords templateWords() {
-        return new TemplateWords(Vocabulary.fields(), Vocabulary.options());
+        return new TemplateWords(Vocabulary.fields(TemplateParser.Use.FILE_NAME), Vocabulary.options());
     }
 
     @Needs(Right.READ_SETUP)

@@ -11,6 +11,8 @@ enum Field {
     DEVICE_PLACE("device.place", v -> v.device().place()),
     JOB("job", v -> v.job().name()),
     PROFILE("profile", v -> v.job().profile()),
+    /** Of a stamp. */
+    PAGE("page", v -> Integer.toString(v.contents().number())),
     PAGES("pages", v -> Integer.toString(v.contents().pages())),
     KIND("kind", v -> v.contents().kind()),
     SEPARATOR("separator", v -> v.contents().separator()),
@@ -23,6 +25,15 @@ enum Field {
     Field(String word, Function<NameValues, String> value) {
         this.word = word;
         this.value = value;
+    }
+
+    /** Pages are stamped before it is known what they are and which file they go into. */
+    boolean isFor(TemplateParser.Use use) {
+        return switch (this) {
+            case PAGE -> use == TemplateParser.Use.STAMP;
+            case KIND, SEPARATOR, FILE_NUMBER, FILE_COUNT -> use != TemplateParser.Use.STAMP;
+            default -> true;
+        };
     }
 
     String word() {

@@ -9,6 +9,7 @@ import inky.courier.core.naming.FieldSource.When;
 import inky.courier.core.naming.FieldSource.Words;
 import inky.courier.core.naming.NameTemplate.Filled;
 import inky.courier.core.naming.TemplateParser.Fault;
+import inky.courier.core.naming.TemplateParser.Use;
 import inky.courier.core.text.PlainText;
 import java.time.DateTimeException;
 import java.time.ZoneOffset;
@@ -43,12 +44,17 @@ final class FieldReader {
             .toList();
 
     /** Fields, as a person may write them, without their formats. */
-    static final List<String> FIELDS = Stream.concat(
-                    Stream.of("date", "time", "week", "counter", "random"),
-                    Stream.of(Field.values()).map(Field::word))
-            .toList();
+    static List<String> fields(Use use) {
+        return Stream.concat(
+                        Stream.of("date", "time", "week", "counter", "random"),
+                        Stream.of(Field.values())
+                                .filter(field -> field.isFor(use))
+                                .map(Field::word))
+                .toList();
+    }
 
     private final String text;
+    private final Use use;
     private final int start;
     private final int close;
     private final List<Fault> faults;
@@ -58,8 +64,9 @@ final class FieldReader {
     private record Piece(String text, int start, int end) {}
 
     /** @param close where the closing brace stands */
-    FieldReader(String text, int start, int close, List<Fault> faults) {
+    FieldReader(String text, Use use, int start, int close, List<Fault> faults) {
         this.text = text;
+        this.use = use;
         this.start = start;
         this.close = close;
         this.faults = faults;
@@ -179,7 +186,7 @@ final class FieldReader {
         Optional<FieldSource> found = word.equals("week")
                 ? Optional.of(new Week())
                 : Stream.of(Field.values())
-                        .filter(field -> field.word().equals(word))
+                        .filter(field -> field.isFor(use) && field.word().equals(word))
                         .map(field -> (FieldSource) new Value(field))
                         .findFirst();
         if (found.isEmpty()) {
@@ -189,7 +196,7 @@ final class FieldReader {
                     word.isEmpty()
                             ? Message.of("problem.template.field.unnamed")
                             : Message.of("problem.template.field").with("field", word),
-                    Message.of("problem.template.field.remedy").with("field", nearest(word, FIELDS)));
+                    Message.of("problem.template.field.remedy").with("field", nearest(word, fields(use))));
         }
         if (format.isPresent()) {
             return fault(

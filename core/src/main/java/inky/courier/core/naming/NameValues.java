@@ -9,6 +9,11 @@ import java.util.SplittableRandom;
  * @param at when it was scanned, in the zone of the office
  */
 public record NameValues(ZonedDateTime at, Person person, Device device, Job job, Contents contents, Numbers numbers) {
+    /** The same for another content of the same scan. */
+    public NameValues with(Contents other) {
+        return new NameValues(at, person, device, job, other, numbers);
+    }
+
     /** Who scanned; any part may be empty. */
     public record Person(String name, String login, String mail) {}
 
@@ -21,7 +26,7 @@ public record NameValues(ZonedDateTime at, Person person, Device device, Job job
      *
      * @param kind what its first page was told to be: document, receipt, card or photo
      * @param separator what the separator sheet before the document says; empty without one
-     * @param number of the file within its scan, from 1
+     * @param number of the file within its scan, from 1; for a stamp, of the page
      * @param count how many files the scan became
      */
     public record Contents(int pages, String kind, String separator, int number, int count) {}

@@ -9,11 +9,12 @@ import java.util.List;
 
 /** Reads a template, or says where it is wrong and what to write instead. */
 public final class TemplateParser {
-    /** What the text becomes; only a mail's body may have several lines. */
+    /** What the text becomes; only a mail's body may have several lines, and a stamp is printed before there are files. */
     public enum Use {
         FILE_NAME(200),
         SUBJECT(200),
-        BODY(4000);
+        BODY(4000),
+        STAMP(80);
 
         private final int longest;
 
@@ -123,7 +124,7 @@ public final class TemplateParser {
                     Message.of("problem.template.open.remedy"));
             return end;
         }
-        FieldReader field = new FieldReader(text, start, close, faults);
+        FieldReader field = new FieldReader(text, use, start, close, faults);
         field.read().ifPresent(parts::add);
         return close + 1;
     }

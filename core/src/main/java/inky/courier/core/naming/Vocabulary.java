@@ -16,27 +16,32 @@ public final class Vocabulary {
     private Vocabulary() {}
 
     /** Fields, without braces. */
-    public static List<Word> fields() {
+    public static List<Word> fields(TemplateParser.Use use) {
+        List<String> there = FieldReader.fields(use);
+        return all().filter(word -> there.contains(name(word.written))).toList();
+    }
+
+    private static Stream<Word> all() {
         return Stream.of(
-                        field("when", "date:yyyy-MM-dd"),
-                        field("when", "time:HHmmss"),
-                        field("when", "week"),
-                        field("who", "person.name"),
-                        field("who", "person.login"),
-                        field("who", "person.mail"),
-                        field("where", "device.name"),
-                        field("where", "device.place"),
-                        field("what", "job"),
-                        field("what", "profile"),
-                        field("what", "kind"),
-                        field("what", "pages"),
-                        field("what", "separator"),
-                        field("count", "counter:4 per day"),
-                        field("count", "counter:3 per job per year"),
-                        field("count", "file.number"),
-                        field("count", "file.count"),
-                        field("count", "random:4"))
-                .toList();
+                field("when", "date:yyyy-MM-dd"),
+                field("when", "time:HHmmss"),
+                field("when", "week"),
+                field("who", "person.name"),
+                field("who", "person.login"),
+                field("who", "person.mail"),
+                field("where", "device.name"),
+                field("where", "device.place"),
+                field("what", "job"),
+                field("what", "profile"),
+                field("what", "kind"),
+                field("what", "page"),
+                field("what", "pages"),
+                field("what", "separator"),
+                field("count", "counter:4 per day"),
+                field("count", "counter:3 per job per year"),
+                field("count", "file.number"),
+                field("count", "file.count"),
+                field("count", "random:4"));
     }
 
     /** Options, which stand after a field and a comma. */
@@ -66,7 +71,10 @@ public final class Vocabulary {
     }
 
     private static Word word(String group, String written, String family) {
-        String name = written.split("[: ]", 2)[0];
-        return new Word(Message.of("names.group." + group), written, Message.of(family + name));
+        return new Word(Message.of("names.group." + group), written, Message.of(family + name(written)));
+    }
+
+    private static String name(String written) {
+        return written.split("[: ]", 2)[0];
     }
 }

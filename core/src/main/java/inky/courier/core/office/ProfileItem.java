@@ -1,6 +1,8 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.text.PlainText;
 import java.util.UUID;
@@ -21,6 +23,13 @@ public record ProfileItem(UUID id, String name, ScanProfile profile) implements 
     public void check(Office office) {
         if (!PlainText.isName(name, 60)) {
             throw Invalid.of("profile.name", "name");
+        }
+        String stamp = profile.tidy().stamp().text();
+        if (!stamp.isEmpty()
+                && TemplateParser.parse(stamp, TemplateParser.Use.STAMP) instanceof TemplateParser.Faulty faulty) {
+            throw new Invalid(faulty.faults().stream()
+                    .map(fault -> new Problem(fault.code(), "tidy.stamp", fault.sentence(), fault.remedy()))
+                    .toList());
         }
     }
 }

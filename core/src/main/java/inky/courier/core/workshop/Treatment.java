@@ -4,6 +4,8 @@ import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameValues;
+import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageColour;
@@ -53,8 +55,16 @@ public final class Treatment {
     @SuppressWarnings("ArrayRecordComponent")
     public record Treated(PageRaster raster, Optional<byte[]> blackAndWhite, MediaSize media, List<Message> done) {}
 
-    /** What a stamp may say. */
-    public record StampValues(int page, int pages, String date) {}
+    /**
+     * What a stamp may say.
+     *
+     * @param scan whose page it is
+     */
+    public record StampValues(int page, int pages, NameValues scan) {
+        NameValues values() {
+            return scan.with(new NameValues.Contents(pages, "", "", page, 1));
+        }
+    }
 
     /** Whether every page goes as it comes. */
     boolean leavesPages() {
@@ -231,10 +241,10 @@ public final class Treatment {
                 });
     }
 
+    /** What was kept before stamps had a grammar, and is none, is printed as it stands. */
     private static String text(Tidy.Stamp stamp, StampValues values) {
-        return stamp.text()
-                .replace("{page}", Integer.toString(values.page))
-                .replace("{pages}", Integer.toString(values.pages))
-                .replace("{date}", values.date);
+        return TemplateParser.parse(stamp.text(), TemplateParser.Use.STAMP) instanceof TemplateParser.Valid valid
+                ? valid.template().fill(values.values())
+                : stamp.text();
     }
 }

@@ -7,6 +7,7 @@ import inky.courier.core.document.FileWriters;
 import inky.courier.core.document.InOrder;
 import inky.courier.core.document.PageCoder;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameValues;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.Kind;
@@ -28,7 +29,6 @@ import inky.courier.core.tidy.Resample;
 import inky.courier.core.workshop.PageReport.Fate;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -88,14 +88,32 @@ public final class Workshop {
      * @throws NotInstalled when the profile needs a program that this machine lacks
      */
     public Result make(List<? extends Source> pages, Path folder, Description description) throws IOException {
+        return make(pages, folder, description, ofAuthor(description));
+    }
+
+    /**
+     * The same, with stamps that tell more.
+     *
+     * @param scan what a stamp can say of it
+     */
+    public Result make(List<? extends Source> pages, Path folder, Description description, NameValues scan)
+            throws IOException {
         List<Unit> units = units(pages);
-        String date =
-                DateTimeFormatter.ISO_LOCAL_DATE.format(description.created().atZone(description.zone()));
         Binder binder = new Binder(profile, folder, description);
         try (binder) {
-            InOrder.forEach(units, cores, unit -> work(unit, pages.size(), date), binder::take);
+            InOrder.forEach(units, cores, unit -> work(unit, pages.size(), scan), binder::take);
             return binder.result();
         }
+    }
+
+    private static NameValues ofAuthor(Description description) {
+        return new NameValues(
+                description.created().atZone(description.zone()),
+                new NameValues.Person(description.author(), "", ""),
+                new NameValues.Device("", ""),
+                new NameValues.Job(description.title(), ""),
+                new NameValues.Contents(0, "", "", 1, 1),
+                NameValues.Numbers.fixed(1, 1));
     }
 
     /** Pages that are worked on together: one, or a card's two sides. */
@@ -140,11 +158,11 @@ public final class Workshop {
         }
     }
 
-    private Worked work(Unit unit, int total, String date) throws IOException {
-        return profile.tidy().card() ? card(unit, total, date) : page(unit, total, date);
+    private Worked work(Unit unit, int total, NameValues scan) throws IOException {
+        return profile.tidy().card() ? card(unit, total, scan) : page(unit, total, scan);
     }
 
-    private Worked page(Unit unit, int total, String date) throws IOException {
+    private Worked page(Unit unit, int total, NameValues scan) throws IOException {
         Source source = unit.sources.get(0);
         Optional<Worked> asItCame = asItCame(unit.number, source);
         if (asItCame.isPresent()) {
@@ -162,7 +180,7 @@ public final class Workshop {
         List<Outline> papers = profile.tidy().eachPaper() ? PageAnalyser.papers(raster) : List.of();
         if (papers.size() > 1) {
             return papers(
-                    unit.number, source, raster, papers, new Treatment.StampValues(unit.number, total, date), done);
+                    unit.number, source, raster, papers, new Treatment.StampValues(unit.number, total, scan), done);
         }
         List<Piece> pieces = pieces(
                 unit.number,
@@ -170,7 +188,7 @@ public final class Workshop {
                 analysis,
                 raster == scanned ? source : Source.of(raster),
                 source.splitBefore(),
-                new Treatment.StampValues(unit.number, total, date),
+                new Treatment.StampValues(unit.number, total, scan),
                 done);
         List<Piece> portraits = portraits(raster, analysis, unit.number, done);
         return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
@@ -271,7 +289,7 @@ public final class Workshop {
                 ""));
     }
 
-    private Worked card(Unit unit, int total, String date) throws IOException {
+    private Worked card(Unit unit, int total, NameValues scan) throws IOException {
         List<PageReport> reports = new ArrayList<>();
         List<PageRaster> sides = new ArrayList<>();
         List<Piece> portraits = new ArrayList<>();
@@ -296,7 +314,7 @@ public final class Workshop {
             return new Worked(reports, List.of(), List.of(), "");
         }
         PageRaster sheet = CardSheet.of(sides.get(0), sides.stream().skip(1).findFirst());
-        var stamp = new Treatment.StampValues(unit.number, total, date);
+        var stamp = new Treatment.StampValues(unit.number, total, scan);
         Treatment.Treated treated = new Treatment(
                         profile.withTidy(profile.tidy().onlySizeAndStamp()))
                 .apply(sheet, Optional.empty(), stamp)

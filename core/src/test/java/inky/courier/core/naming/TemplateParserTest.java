@@ -18,6 +18,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 class TemplateParserTest {
     private static final NameValues SCAN = new NameValues(
@@ -112,6 +113,14 @@ class TemplateParserTest {
         assertInstanceOf(Valid.class, TemplateParser.parse("a\nb", Use.BODY));
     }
 
+    @Test
+    void aStampKnowsItsPageAndNothingOfFiles() {
+        assertInstanceOf(Faulty.class, TemplateParser.parse("{file.number}", Use.STAMP));
+        assertInstanceOf(Faulty.class, TemplateParser.parse("{page}", Use.FILE_NAME));
+        Valid stamp = (Valid) TemplateParser.parse("{date:d MMM} No. {counter:5}, {page} of {pages}", Use.STAMP);
+        assertEquals("24 Nov No. 00017, 2 of 26", stamp.template().fill(ANY));
+    }
+
     // The night of 25 October 2026 in the tz database: 02:30 comes twice in Oslo, first at +02:00
     @Test
     void aDaylightSavingNightTellsTheClockOfTheWall() {
@@ -154,15 +163,16 @@ class TemplateParserTest {
         }
     }
 
-    @Test
-    void whatAnEditorOffersCanBeWrittenAndIsAllThereIs() {
+    @ParameterizedTest
+    @EnumSource(Use.class)
+    void whatAnEditorOffersCanBeWrittenAndIsAllThereIs(Use use) {
         List<String> fields =
-                Vocabulary.fields().stream().map(Vocabulary.Word::written).toList();
+                Vocabulary.fields(use).stream().map(Vocabulary.Word::written).toList();
         List<String> options =
                 Vocabulary.options().stream().map(Vocabulary.Word::written).toList();
         fields.forEach(field -> options.forEach(option -> assertInstanceOf(
-                Valid.class, TemplateParser.parse("{" + field + ", " + option + "}", Use.FILE_NAME), field + option)));
-        assertEquals(Set.copyOf(FieldReader.FIELDS), names(fields));
+                Valid.class, TemplateParser.parse("{" + field + ", " + option + "}", use), field + option)));
+        assertEquals(Set.copyOf(FieldReader.fields(use)), names(fields));
         assertEquals(Set.copyOf(FieldReader.OPTIONS), names(options));
     }
 
