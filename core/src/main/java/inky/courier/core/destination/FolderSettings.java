@@ -108,6 +108,27 @@ public record FolderSettings(
         return with(host, port, certificateCheck, fingerprint, other);
     }
 
+    public FolderSettings withWhenTaken(WhenTaken other) {
+        return new FolderSettings(
+                host,
+                port,
+                share,
+                path,
+                account,
+                domain,
+                encryption,
+                certificateCheck,
+                fingerprint,
+                passive,
+                signsInByKey,
+                other,
+                makeFolders,
+                sidecar,
+                atOnce,
+                consent,
+                mustEncrypt);
+    }
+
     public FolderSettings encrypted(Encryption other) {
         return new FolderSettings(
                 host,

@@ -78,6 +78,12 @@ public record NameTemplate(String text, List<Part> parts) {
         return parts.stream().map(Part::written).collect(Collectors.joining());
     }
 
+    /** Whether a part of it is empty without a separator sheet. */
+    public boolean needsSeparator() {
+        return fields().anyMatch(field -> field.sources.stream()
+                .allMatch(source -> source instanceof FieldSource.Value value && value.field() == Field.SEPARATOR));
+    }
+
     /** Within what its counters count. */
     public List<CounterScope> counters() {
         return sources()

@@ -2,10 +2,12 @@ package inky.courier.core.preflight;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
+import inky.courier.core.office.NameItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
@@ -22,11 +24,21 @@ public record JobAtDevice(Office office, JobItem job, UUID deviceId, DeviceAbili
                 .profile();
     }
 
-    /** Those of a kind to which its files go. */
-    Stream<DestinationItem> destinations(DestinationKind kind) {
+    NameTemplate template() {
+        return find(ItemKind.NAME, job.templateId(), NameItem.class)
+                .orElseThrow()
+                .parsed();
+    }
+
+    /** Where its files go. */
+    Stream<DestinationItem> destinations() {
         return job.targets().stream()
-                .flatMap(target -> find(ItemKind.DESTINATION, target.destinationId(), DestinationItem.class).stream())
-                .filter(destination -> destination.kind() == kind);
+                .flatMap(target -> find(ItemKind.DESTINATION, target.destinationId(), DestinationItem.class).stream());
+    }
+
+    /** Those of a kind. */
+    Stream<DestinationItem> destinations(DestinationKind kind) {
+        return destinations().filter(destination -> destination.kind() == kind);
     }
 
     private <T extends Item> Optional<T> find(ItemKind kind, UUID id, Class<T> type) {

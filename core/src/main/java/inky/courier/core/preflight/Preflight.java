@@ -22,7 +22,9 @@ public final class Preflight {
             new ResolutionCheck(),
             new UsbPortCheck(),
             new StickEncryptionCheck(),
-            new ShelfCheck());
+            new ShelfCheck(),
+            new NameRepeatsCheck(),
+            new SeparatorFieldCheck());
 
     private static final List<Check<JobRoute>> BY_ROUTE = List.of(new RouteCheck(), new MailLimitCheck());
 

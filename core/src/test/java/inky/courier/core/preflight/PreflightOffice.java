@@ -24,10 +24,14 @@ final class PreflightOffice {
     private PreflightOffice() {}
 
     static Office of(ScanProfile profile, List<DestinationItem> destinations) {
+        return of(profile, destinations, "{date}");
+    }
+
+    static Office of(ScanProfile profile, List<DestinationItem> destinations, String template) {
         List<Change> all = new ArrayList<>();
         destinations.forEach(destination -> all.add(new Change.Put(destination)));
         all.add(new Change.Put(new ProfileItem(new UUID(5, 1), "Profile", profile)));
-        all.add(new Change.Put(new NameItem(new UUID(6, 1), "Date", "{date}")));
+        all.add(new Change.Put(new NameItem(new UUID(6, 1), "Date", template)));
         all.add(new Change.Put(new JobItem(
                 JOB,
                 "Berth permit",

@@ -5,19 +5,23 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.job.JobText;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.Protection;
 import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
+import inky.courier.core.transfer.WhenTaken;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -27,6 +31,20 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class PreflightTest {
     private static final DeviceAbilities FULL = device(true, true, true, true, false);
+    private static final DeviceAbilities KEEPS = new DeviceAbilities(
+            FULL.makeAndModel(),
+            true,
+            true,
+            100,
+            true,
+            true,
+            FULL.resolutions(),
+            FULL.media(),
+            9,
+            false,
+            true,
+            true,
+            false);
     private static final DeviceAbilities PLAIN = device(false, false, true, true, false);
 
     @ParameterizedTest
@@ -103,6 +121,47 @@ class PreflightTest {
         assertEquals(found, codes);
     }
 
+    /** A second file of the same name is lost where it replaces the first; what Courier mends is not found again. */
+    @ParameterizedTest
+    @CsvSource({
+        "{date} {job}, REPLACE, false, job.name-repeats",
+        "{date} {job}, REFUSE, false, job.name-repeats",
+        "{date} {job}, NUMBER, false, ''",
+        "{date} {job} {counter:4}, REPLACE, false, ''",
+        "{date} {time:HHmmss} {job}, REPLACE, false, ''",
+        "{separator} {counter:4}, REPLACE, false, job.no-separator",
+        "'{separator, else job} {counter:4}', REPLACE, false, ''",
+        "{separator} {counter:4}, REPLACE, true, ''",
+    })
+    void namesThatComeAgainOrStayEmptyAreFoundBeforehand(
+            String template, WhenTaken whenTaken, boolean separators, String found) {
+        ScanProfile plain = new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF);
+        ScanProfile profile = new ScanProfile(
+                plain.colour(),
+                plain.resolution(),
+                plain.sides(),
+                plain.input(),
+                plain.tone(),
+                plain.tidy(),
+                new Grouping(0, false, separators, false),
+                plain.files());
+        DestinationItem folder = PreflightOffice.at(DestinationKind.SHELF, false);
+        DestinationItem keeping = new DestinationItem(
+                folder.id(),
+                folder.name(),
+                folder.kind(),
+                folder.through(),
+                folder.settings(FolderSettings.class).orElseThrow().withWhenTaken(whenTaken),
+                folder.ownerId());
+        Office office = PreflightOffice.of(profile, List.of(keeping), template);
+        assertEquals(found, codes(check(office)));
+        JobAtDevice at = new JobAtDevice(office, PreflightOffice.job(office), new UUID(2, 1), KEEPS);
+        List<Change> mending = Preflight.fix(at, UUID::randomUUID);
+        if (!mending.isEmpty()) {
+            assertEquals("", codes(check(office.apply(mending))));
+        }
+    }
+
     @Test
     void aProfileIsToldAsASentence() {
         assertEquals(
@@ -131,6 +190,10 @@ class PreflightTest {
 
     private static String codes(List<Finding> findings) {
         return String.join(" ", findings.stream().map(Finding::code).toList());
+    }
+
+    private static List<Finding> check(Office office) {
+        return Preflight.check(new JobAtDevice(office, PreflightOffice.job(office), new UUID(2, 1), KEEPS));
     }
 
     private static DeviceAbilities device(
