@@ -127,7 +127,7 @@ pg_start() {
   if [ ! -f "$pg_data/PG_VERSION" ]; then
     (umask 077; head -c 24 /dev/urandom | base64 | tr -d '/+=\n' > "$secret")
     cp "$secret" "$pg_data.pw" && { [ "$(id -u)" != 0 ] || chown postgres "$pg_data.pw"; }
-    as_postgres "$pg_bin/initdb -D '$pg_data' -U courier -A scram-sha-256 --pwfile='$pg_data.pw' -E UTF8 --locale=C.UTF-8" >"$run/$1.initdb.log" 2>&1 ||
+    as_postgres "$pg_bin/initdb -D '$pg_data' -U courier -A scram-sha-256 --pwfile='$pg_data.pw' -E UTF8 --locale=C.UTF-8 ${pg_init_options:-}" >"$run/$1.initdb.log" 2>&1 ||
       { cat "$run/$1.initdb.log" >&2; exit 1; }
     rm -f "$pg_data.pw"
   fi

@@ -85,9 +85,8 @@ class OutagesTest {
             office.goesTo(folder(office, house));
             List<String> confirmed = new ArrayList<>(List.of(office.send(Stack.BERTH_PERMIT)));
             Waiting.until(() -> office.state(confirmed.get(0)).equals("ACCEPTED"), "the first arrives");
-            // Segments of the log have 16 MiB, so that is the least with which PostgreSQL starts.
             postgres.stop();
-            postgres.start(17 * 1024);
+            postgres.start(7 * 1024);
             Waiting.until(() -> office.desk.get("/api/today").status() == 200, "the desk is back");
             fill(office, confirmed);
             postgres.stop();

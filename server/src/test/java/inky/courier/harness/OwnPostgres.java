@@ -36,7 +36,8 @@ public final class OwnPostgres implements AutoCloseable {
     public void start(int largestFile) throws IOException {
         String limit = largestFile == 0 ? "" : "ulimit -f " + largestFile + "; ";
         // After a kill, what is left of the old one may hold on to its memory for a moment.
-        String start = "pg_start crash-" + port + " " + port;
+        // Segments of the log are the largest files of an empty database: small, so that little fills the disk.
+        String start = "pg_init_options=--wal-segsize=1 pg_start crash-" + port + " " + port;
         String[] answer = bash(". bin/lib/common.sh; " + limit + "for i in $(seq 50); do (" + start
                         + ") 2>/dev/null && break; sleep 0.2; done; " + start
                         + "; printf '%s\n%s' \"$pg_data\" \"$pg_password\"")
