@@ -53,7 +53,7 @@ public final class SizeTable {
             new NameValues.Person("", "", ""),
             new NameValues.Device("", ""),
             new NameValues.Job("", ""),
-            new NameValues.Contents(1, "", "", 1, 1),
+            new NameValues.Contents(1, "", "", "", 1, 1),
             NameValues.Numbers.fixed(1, 1));
 
     private static final Map<Integer, Integer> PAGES = Map.of(100, 48, 150, 48, 200, 192, 300, 192, 600, 16);

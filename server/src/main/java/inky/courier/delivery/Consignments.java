@@ -100,6 +100,7 @@ class Consignments implements Packing {
                         pages == 0 ? d.pages : pages,
                         Kind.DOCUMENT.words().in(settings.read().languageOf("")),
                         "",
+                        "",
                         1,
                         carried.size()),
                 NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));

@@ -166,7 +166,7 @@ class WorkshopMaking implements FileMaking {
         @Override
         public void keep(Change change) throws IOException {
             Delivery delivery = change.delivery();
-            keepFiles(delivery, job, made.files());
+            keepFiles(delivery, job, made);
             keepReports(delivery);
             // Parts of pages say nothing of what whole ones weigh, nor do pages that no device of the office has
             // scanned.
@@ -199,7 +199,8 @@ class WorkshopMaking implements FileMaking {
         List<StoredPage> sources = wanted.stream()
                 .map(page -> new StoredPage(store, page, Optional.ofNullable(found.get(page.id())), limiter))
                 .toList();
-        return new Workshop(profile, reader, CORES)
+        String template = Json.read(delivery.jobSnapshot, JobSnapshot.class).template();
+        return new Workshop(profile, reader, CORES, null, read(template).needsBarcode())
                 .make(
                         sources,
                         folder,
@@ -301,7 +302,8 @@ class WorkshopMaking implements FileMaking {
         }
     }
 
-    private void keepFiles(Delivery delivery, JobSnapshot job, List<MadeFile> made) throws IOException {
+    private void keepFiles(Delivery delivery, JobSnapshot job, Workshop.Result result) throws IOException {
+        List<MadeFile> made = result.files();
         List<Files.KeptFile> before = files.of(delivery.id);
         store.remove(before.stream().map(Files.KeptFile::contentId).toList());
         files.remove(delivery.id);
@@ -312,7 +314,7 @@ class WorkshopMaking implements FileMaking {
                 ? before.stream().map(Files.KeptFile::name).toList()
                 : FileNames.of(
                         IntStream.range(0, made.size())
-                                .mapToObj(i -> made.get(i).called(template.fill(values(delivery, made, i))))
+                                .mapToObj(i -> made.get(i).called(template.fill(values(delivery, result, i))))
                                 .toList(),
                         NameRules.MAIL);
         for (int i = 0; i < made.size(); i++) {
@@ -381,13 +383,13 @@ class WorkshopMaking implements FileMaking {
                 new NameValues.Person(d.personName, d.personLogin, d.personEmail),
                 new NameValues.Device(d.deviceName, d.place),
                 new NameValues.Job(d.jobName, job.profileName()),
-                new NameValues.Contents(d.pages, "", "", 1, 1),
+                new NameValues.Contents(d.pages, "", "", "", 1, 1),
                 NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));
     }
 
-    private NameValues values(Delivery d, List<MadeFile> made, int i) {
+    private NameValues values(Delivery d, Workshop.Result result, int i) {
         ZonedDateTime at = d.scannedAt.atZone(zone);
-        MadeFile file = made.get(i);
+        MadeFile file = result.files().get(i);
         NameValues scan = stamped(d);
         return new NameValues(
                 at,
@@ -396,10 +398,11 @@ class WorkshopMaking implements FileMaking {
                 scan.job(),
                 new NameValues.Contents(
                         file.pages(),
-                        file.kind().words().in(settings.read().languageOf("")),
+                        file.kind().words().in(settings.read().languageOf(result.barcode(file))),
                         file.separatorText(),
+                        result.barcode(file),
                         i + 1,
-                        made.size()),
+                        result.files().size()),
                 counters.of(
                         new Counters.Of(at.toLocalDate(), d.jobId, d.deviceId, d.personId, d.place),
                         d.id.getLeastSignificantBits() + i));

@@ -16,25 +16,25 @@ enum InventedScans {
             new Person("Tamsin Orrell", "t.orrell", "tamsin.orrell@wherrymoor.example"),
             new Device("Front desk", "Quay House"),
             new Job("Cargo manifest", "Two sides"),
-            new Contents(4, "document", "Berth 4", 1, 1)),
+            new Contents(4, "document", "Berth 4", "", 1, 1)),
     LETTERS(
             "names.situation.letters",
             new Person("\u00c1sa Kj\u00f8lv", "\u00e1.kj\u00f8lv", "asa.kjolv@wherrymoor.example"),
             new Device("M\u00e5se pier", "\u0141\u0105ka"),
             new Job("T\u00f8mmer / \u00f8st", "Gr\u00f6\u00dfe"),
-            new Contents(1, "document", "\u042f\u043a\u043e\u0440\u044c", 1, 1)),
+            new Contents(1, "document", "\u042f\u043a\u043e\u0440\u044c", "", 1, 1)),
     SIGNS(
             "names.situation.signs",
             new Person("Brannoc Lyle", "b.lyle", "brannoc.lyle@wherrymoor.example"),
             new Device("Yard: office", "Stonepool Yard"),
             new Job("Ropes / 2nd hold?", "Text*"),
-            new Contents(12, "receipt", "<Hold> 2", 2, 3)),
+            new Contents(12, "receipt", "<Hold> 2", "", 2, 3)),
     EMPTY(
             "names.situation.empty",
             new Person("Oda Fennick", "o.fennick", ""),
             new Device("Counter", ""),
             new Job("Tide table", "One side"),
-            new Contents(1, "photo", "", 1, 1)),
+            new Contents(1, "photo", "", "", 1, 1)),
     LONG(
             "names.situation.long",
             new Person(
@@ -43,7 +43,7 @@ enum InventedScans {
                     "philippa.wetherington-ravensworth@wherrymoor.example"),
             new Device("Multifunction device beside the stairs on the second floor", "Marram Landing"),
             new Job("Applications for berths of vessels over twelve metres", "Both sides, as found, searchable"),
-            new Contents(348, "document", "Applications of the year before", 10, 12));
+            new Contents(348, "document", "Applications of the year before", "", 10, 12));
 
     private final String code;
     private final Person person;

@@ -128,7 +128,7 @@ class Rehearsals {
     Preview preview(ProfileService.ProfileForm form, UUID profileId, String sample) throws IOException {
         ScanProfile visible = profiles.valueOf(form, profileId).withFiles(FileSettings.PDF);
         Source source = Samples.source(sample);
-        Run run = run(visible, List.of(source), "Preview", PREVIEW_WIDTH);
+        Run run = run(visible, List.of(source), "Preview", PREVIEW_WIDTH, false);
         PageReport report = run.result.pages().get(0);
         return new Preview(
                 picture(source.raster(), PREVIEW_WIDTH),
@@ -162,7 +162,7 @@ class Rehearsals {
         Path folder = folders.make();
         try {
             Pages pages = pages(samples, own, folder, profile);
-            Run run = run(profile, pages.sources, job.name(), THUMBNAIL_WIDTH);
+            Run run = run(profile, pages.sources, job.name(), THUMBNAIL_WIDTH, template.needsBarcode());
             return view(job, profile, template, pages.sources, pages.labels, run);
         } finally {
             folders.remove(folder);
@@ -219,15 +219,21 @@ class Rehearsals {
 
     private record Run(Workshop.Result result, Map<Integer, List<String>> pictures) {}
 
-    private Run run(ScanProfile profile, List<Source> sources, String title, int width) throws IOException {
+    private Run run(ScanProfile profile, List<Source> sources, String title, int width, boolean barcodes)
+            throws IOException {
         Path folder = folders.make();
         oneAtATime.acquireUninterruptibly();
         try {
             Map<Integer, List<String>> pictures = new ConcurrentSkipListMap<>();
-            Workshop workshop = new Workshop(profile, reader, CORES, (number, page) -> {
-                List<String> own = pictures.computeIfAbsent(number, n -> new ArrayList<>());
-                own.add(picture(shown(page), width));
-            });
+            Workshop workshop = new Workshop(
+                    profile,
+                    reader,
+                    CORES,
+                    (number, page) -> {
+                        List<String> own = pictures.computeIfAbsent(number, n -> new ArrayList<>());
+                        own.add(picture(shown(page), width));
+                    },
+                    barcodes);
             Workshop.Result result =
                     workshop.make(sources, folder, new Description(title, "Rehearsal", clock.instant(), zone));
             return new Run(result, new TreeMap<>(pictures));
@@ -262,7 +268,7 @@ class Rehearsals {
         List<RehearsedFile> files = new ArrayList<>();
         List<MadeFile> made = run.result.files();
         List<FileNames.Wanted> wanted = IntStream.range(0, made.size())
-                .mapToObj(i -> called(job, template, made, i))
+                .mapToObj(i -> called(job, template, run.result, i))
                 .toList();
         List<String> names = FileNames.of(wanted, NameRules.MAIL);
         long bytes = 0;
@@ -285,8 +291,8 @@ class Rehearsals {
                 pages, files, bytes, mail, warnings(profile, Set.copyOf(wanted).size() < wanted.size(), run.result));
     }
 
-    private FileNames.Wanted called(JobView job, NameTemplate template, List<MadeFile> made, int i) {
-        MadeFile file = made.get(i);
+    private FileNames.Wanted called(JobView job, NameTemplate template, Workshop.Result result, int i) {
+        MadeFile file = result.files().get(i);
         NameValues values = new NameValues(
                 clock.instant().atZone(zone),
                 new NameValues.Person("Name of the person", "login", "person@example"),
@@ -294,10 +300,11 @@ class Rehearsals {
                 new NameValues.Job(job.name(), profiles.get(job.profileId()).name()),
                 new NameValues.Contents(
                         file.pages(),
-                        file.kind().words().in(settings.read().languageOf("")),
+                        file.kind().words().in(settings.read().languageOf(result.barcode(file))),
                         file.separatorText(),
+                        result.barcode(file),
                         i + 1,
-                        made.size()),
+                        result.files().size()),
                 NameValues.Numbers.fixed(i + 1L, i));
         return file.called(template.fill(values));
     }

@@ -403,7 +403,7 @@ class EngineHistoriesTest {
                             new NameValues.Person("", "", ""),
                             new NameValues.Device("", ""),
                             new NameValues.Job("", ""),
-                            new NameValues.Contents(1, "", "", 1, 1),
+                            new NameValues.Contents(1, "", "", "", 1, 1),
                             NameValues.Numbers.fixed(1, 0)),
                     new Sidecar(1, d.scannedAt, "", "", "", "", "", 1, Map.of(), List.of()),
                     "",

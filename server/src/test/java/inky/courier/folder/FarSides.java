@@ -192,7 +192,7 @@ final class FarSides implements AutoCloseable {
                         new NameValues.Person("\u00c1sa Kj\u00f8lv", "a/../b", ""),
                         new NameValues.Device("Counter", "Linnet Pier"),
                         new NameValues.Job("Manifest", "Usual"),
-                        new NameValues.Contents(2, "document", "", 1, 1),
+                        new NameValues.Contents(2, "document", "", "", 1, 1),
                         NameValues.Numbers.fixed(7, 0)),
                 new Sidecar(
                         48_001,

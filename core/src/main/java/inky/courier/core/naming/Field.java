@@ -16,6 +16,7 @@ enum Field {
     PAGES("pages", v -> Integer.toString(v.contents().pages())),
     KIND("kind", v -> v.contents().kind()),
     SEPARATOR("separator", v -> v.contents().separator()),
+    BARCODE("barcode", v -> v.contents().barcode()),
     FILE_NUMBER("file.number", v -> Integer.toString(v.contents().number())),
     FILE_COUNT("file.count", v -> Integer.toString(v.contents().count()));
 
@@ -31,7 +32,7 @@ enum Field {
     boolean isFor(TemplateParser.Use use) {
         return switch (this) {
             case PAGE -> use == TemplateParser.Use.STAMP;
-            case KIND, SEPARATOR, FILE_NUMBER, FILE_COUNT -> use != TemplateParser.Use.STAMP;
+            case KIND, SEPARATOR, BARCODE, FILE_NUMBER, FILE_COUNT -> use != TemplateParser.Use.STAMP;
             default -> true;
         };
     }

@@ -84,6 +84,11 @@ public record NameTemplate(String text, List<Part> parts) {
                 .allMatch(source -> source instanceof FieldSource.Value value && value.field() == Field.SEPARATOR));
     }
 
+    /** Whether its pages have to be searched for barcodes. */
+    public boolean needsBarcode() {
+        return sources().anyMatch(new FieldSource.Value(Field.BARCODE)::equals);
+    }
+
     /** Within what its counters count. */
     public List<CounterScope> counters() {
         return sources()

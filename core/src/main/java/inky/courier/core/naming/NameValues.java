@@ -26,10 +26,11 @@ public record NameValues(ZonedDateTime at, Person person, Device device, Job job
      *
      * @param kind what its first page was told to be: document, receipt, card or photo
      * @param separator what the separator sheet before the document says; empty without one
+     * @param barcode the first on its pages that is no separator sheet's; empty without one
      * @param number of the file within its scan, from 1; for a stamp, of the page
      * @param count how many files the scan became
      */
-    public record Contents(int pages, String kind, String separator, int number, int count) {}
+    public record Contents(int pages, String kind, String separator, String barcode, int number, int count) {}
 
     /** What is given anew for each name; asked only when the template has it, so that no number is used up. */
     public interface Numbers {

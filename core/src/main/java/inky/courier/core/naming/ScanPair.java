@@ -24,7 +24,7 @@ import java.util.stream.Stream;
  * Two scans that differ in little: who scanned, where, by which job, when, and in how their texts and numbers resemble each
  * other. Numbers that may be the same without being given twice are the same.
  */
-record ScanPair(Who who, Apart apart, Likeness likeness, String separator, ZoneId zone) {
+record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zone) {
     /** 18 March: the same day exists a month before; no clock is changed near it. */
     private static final LocalDateTime USUAL = LocalDateTime.of(2026, 3, 18, 10, 42, 16);
 
@@ -65,7 +65,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String separator, ZoneI
         List<ScanPair> pairs = new ArrayList<>();
         List<Likeness> likenesses = List.copyOf(likenesses(template));
         List<Apart> times = apart(template);
-        List<String> separators = hasSeparator(template) ? List.of("", "S") : List.of("");
+        List<String> found = mayBeEmpty(template) ? List.of("", "S") : List.of("");
         for (Who who : whos()) {
             for (Apart apart : times) {
                 if (apart == Apart.SAME_SECOND && !who.devices
@@ -73,7 +73,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String separator, ZoneI
                     continue;
                 }
                 for (Likeness likeness : who.count() == 0 ? likenesses.subList(0, 2) : likenesses) {
-                    separators.forEach(text -> pairs.add(new ScanPair(who, apart, likeness, text, zone)));
+                    found.forEach(text -> pairs.add(new ScanPair(who, apart, likeness, text, zone)));
                 }
             }
         }
@@ -89,8 +89,8 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String separator, ZoneI
         return apart == Apart.SAME_SECOND || apart == Apart.CLOCKS_GO_BACK || !likeness.equals(PLAIN);
     }
 
-    private static boolean hasSeparator(NameTemplate template) {
-        return template.sources().anyMatch(new FieldSource.Value(Field.SEPARATOR)::equals);
+    private static boolean mayBeEmpty(NameTemplate template) {
+        return template.needsBarcode() || template.sources().anyMatch(new FieldSource.Value(Field.SEPARATOR)::equals);
     }
 
     private static List<Who> whos() {
@@ -199,7 +199,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String separator, ZoneI
                 new Person(same, text("Person", second && who.people), "same@office.example"),
                 new Device(text("Device", second && who.devices), text("Place", second && who.places)),
                 new Job(text("Job", second && who.jobs), same),
-                new Contents(1, "document", separator, 1, 1),
+                new Contents(1, "document", found, found, 1, 1),
                 new Counted(second));
     }
 

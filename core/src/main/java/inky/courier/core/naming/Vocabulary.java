@@ -37,6 +37,7 @@ public final class Vocabulary {
                 field("what", "page"),
                 field("what", "pages"),
                 field("what", "separator"),
+                field("what", "barcode"),
                 field("count", "counter:4 per day"),
                 field("count", "counter:3 per job per year"),
                 field("count", "file.number"),

@@ -62,7 +62,7 @@ public final class Treatment {
      */
     public record StampValues(int page, int pages, NameValues scan) {
         NameValues values() {
-            return scan.with(new NameValues.Contents(pages, "", "", page, 1));
+            return scan.with(new NameValues.Contents(pages, "", "", "", page, 1));
         }
     }
 

@@ -8,6 +8,7 @@ import inky.courier.core.document.InOrder;
 import inky.courier.core.document.PageCoder;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameValues;
+import inky.courier.core.page.Barcode;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.Kind;
@@ -67,20 +68,37 @@ public final class Workshop {
 
     /** @param witness null for none; with one, every page is decoded */
     public Workshop(ScanProfile profile, TextReader reader, int cores, @Nullable Witness witness) {
+        this(profile, reader, cores, witness, false);
+    }
+
+    /** @param barcodes whether pages are searched for them, also where the profile asks nothing of pages */
+    public Workshop(ScanProfile profile, TextReader reader, int cores, @Nullable Witness witness, boolean barcodes) {
         this.witness = witness;
         this.profile = profile;
         this.reader = reader;
         this.cores = cores;
         this.treatment = new Treatment(profile);
         this.coder = new PageCoder(profile.files());
-        this.analyses = analyses(profile);
+        this.analyses = barcodes || analyses(profile);
         this.sensitivity = sensitivity(profile);
         this.turns = profile.tidy().upright() || profile.files().type().readsText();
         this.leavesPages = witness == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
     }
 
     /** Everything that came of a scan. */
-    public record Result(List<MadeFile> files, List<PageReport> pages) {}
+    public record Result(List<MadeFile> files, List<PageReport> pages) {
+        /** What the first barcode in a file says that is no separator sheet's; empty without one. */
+        public String barcode(MadeFile file) {
+            return pages.stream()
+                    .filter(page -> file.scanned().contains(page.number()))
+                    .flatMap(page -> page.analysis().stream())
+                    .flatMap(analysis -> analysis.barcodes().stream())
+                    .filter(barcode -> !barcode.isSeparator())
+                    .map(Barcode::text)
+                    .findFirst()
+                    .orElse("");
+        }
+    }
 
     /**
      * @param folder where the files are written, under names of the workshop's own
@@ -112,7 +130,7 @@ public final class Workshop {
                 new NameValues.Person(description.author(), "", ""),
                 new NameValues.Device("", ""),
                 new NameValues.Job(description.title(), ""),
-                new NameValues.Contents(0, "", "", 1, 1),
+                new NameValues.Contents(0, "", "", "", 1, 1),
                 NameValues.Numbers.fixed(1, 1));
     }
 

@@ -29,6 +29,7 @@ final class RandomTemplates {
             "pages",
             "kind",
             "separator",
+            "barcode",
             "file.number",
             "file.count",
             "random:3",

@@ -26,7 +26,7 @@ class TemplateParserTest {
             new NameValues.Person("Tamsin Orrell", "t.orrell", "tamsin@wherrymoor.example"),
             new NameValues.Device("Front desk", "Quay House"),
             new NameValues.Job("Cargo manifest", "Two sides"),
-            new NameValues.Contents(26, "document", "", 2, 12),
+            new NameValues.Contents(26, "document", "", "", 2, 12),
             new NameValues.Numbers() {
                 @Override
                 public long next(CounterScope scope) {
@@ -207,7 +207,7 @@ class TemplateParserTest {
                 new NameValues.Person("", "", ""),
                 new NameValues.Device("", ""),
                 new NameValues.Job("", ""),
-                new NameValues.Contents(1, "document", "", 1, 1),
+                new NameValues.Contents(1, "document", "", "", 1, 1),
                 NameValues.Numbers.fixed(1, 0));
     }
 }

@@ -170,7 +170,7 @@ class TransferTest {
                 new NameValues.Person("Oda Fennick", login, ""),
                 new NameValues.Device("Counter", "Linnet Pier"),
                 new NameValues.Job("Manifest", "Usual"),
-                new NameValues.Contents(1, "document", "", 1, 1),
+                new NameValues.Contents(1, "document", "", "", 1, 1),
                 NameValues.Numbers.fixed(1, 0));
     }
 

@@ -4,6 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.MultiFormatWriter;
+import com.google.zxing.common.BitMatrix;
 import inky.courier.core.document.Description;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
@@ -20,14 +23,18 @@ import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import inky.courier.core.reading.NotInstalled;
 import inky.courier.core.reading.PageWords;
+import inky.courier.core.reading.Tesseract;
 import inky.courier.core.reading.TextReader;
 import inky.courier.core.tidy.Resample;
 import inky.courier.core.truth.GlassPages;
 import inky.courier.core.truth.TruthPages;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentSkipListMap;
@@ -116,6 +123,29 @@ class WorkshopTest {
                 List.of("Berth 4", "Berth 5"),
                 made.files().stream().map(MadeFile::separatorText).toList());
         assertEquals(2, made.files().get(1).pages());
+    }
+
+    /** A name that asks for a barcode has it also where the profile leaves pages as they come. */
+    @Test
+    void theFirstBarcodeOfAFileCanNameIt() throws Exception {
+        PageRaster page = TruthPages.text(1, 150, 1).raster();
+        int side = 240;
+        BitMatrix code = new MultiFormatWriter().encode("WM-2041", BarcodeFormat.QR_CODE, side, side);
+        for (int y = 0; y < side; y++) {
+            for (int x = 0; x < side; x++) {
+                int at = ((y + 60) * page.width() + x + 60) * 3;
+                Arrays.fill(page.samples(), at, at + 3, (byte) (code.get(x, y) ? 20 : 250));
+            }
+        }
+        ScanProfile plain = new ScanProfile(ColourMode.COLOUR, new Resolution(150), Sides.ONE, FileType.PDF);
+        for (boolean wanted : List.of(true, false)) {
+            Workshop.Result made = new Workshop(plain, new Tesseract(), 1, null, wanted)
+                    .make(
+                            List.of(Source.of(PRINT), Source.of(page)),
+                            Files.createTempDirectory("barcode"),
+                            new Description("", "", Instant.EPOCH, ZoneId.of("UTC")));
+            assertEquals(wanted ? "WM-2041" : "", made.barcode(made.files().get(0)));
+        }
     }
 
     @Test
