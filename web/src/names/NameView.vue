@@ -123,6 +123,13 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
           </tr>
         </thead>
         <tbody>
+          <tr>
+            <td><h3>The same name twice?</h3></td>
+            <td v-for="column in columns" :key="column.rules">
+              <StateMark :mark="column.unique ? 'accepted' : column.likely ? 'care' : 'waiting'" silent />
+              {{ column.verdict }} {{ column.consequences.join(' ') }}
+            </td>
+          </tr>
           <tr v-for="row in preview.data.value?.situations" :key="row.situation">
             <td>
               <h3>{{ row.situation }}</h3>
@@ -130,13 +137,6 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
             <td v-for="(name, i) in row.names" :key="columns[i]?.rules">
               <span class="mono">{{ name.name }}</span>
               <span class="caption changes">{{ name.changes.join(', ') || 'as it is' }}</span>
-            </td>
-          </tr>
-          <tr class="verdict">
-            <td><h3>The same name twice?</h3></td>
-            <td v-for="column in columns" :key="column.rules">
-              <StateMark :mark="column.unique ? 'accepted' : column.likely ? 'care' : 'waiting'" silent />
-              {{ column.verdict }} {{ column.consequences.join(' ') }}
             </td>
           </tr>
         </tbody>
@@ -202,8 +202,5 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
 }
 .changes {
   display: block;
-}
-.verdict td {
-  border-bottom: 0;
 }
 </style>

@@ -389,20 +389,13 @@ class WorkshopMaking implements FileMaking {
 
     private NameValues values(Delivery d, Workshop.Result result, int i) {
         ZonedDateTime at = d.scannedAt.atZone(zone);
-        MadeFile file = result.files().get(i);
         NameValues scan = stamped(d);
         return new NameValues(
                 at,
                 scan.person(),
                 scan.device(),
                 scan.job(),
-                new NameValues.Contents(
-                        file.pages(),
-                        file.kind().words().in(settings.read().languageOf(result.barcode(file))),
-                        file.separatorText(),
-                        result.barcode(file),
-                        i + 1,
-                        result.files().size()),
+                result.contents(i, settings.read().languageOf("")),
                 counters.of(
                         new Counters.Of(at.toLocalDate(), d.jobId, d.deviceId, d.personId, d.place),
                         d.id.getLeastSignificantBits() + i));

@@ -171,7 +171,7 @@ public class NamingService {
 
     private PreviewColumn column(NameTemplate template, NameRules rules, List<DestinationItem> destinations) {
         Verdict verdict = Uniqueness.of(template, rules, EXTENSION, zone);
-        List<Message> consequences = verdict.isUnique()
+        List<Message> consequences = !(verdict instanceof Repeats)
                 ? List.of()
                 : destinations.stream()
                         .filter(destination -> destination.settings() instanceof FolderSettings)

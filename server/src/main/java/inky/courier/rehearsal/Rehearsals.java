@@ -292,21 +292,14 @@ class Rehearsals {
     }
 
     private FileNames.Wanted called(JobView job, NameTemplate template, Workshop.Result result, int i) {
-        MadeFile file = result.files().get(i);
         NameValues values = new NameValues(
                 clock.instant().atZone(zone),
                 new NameValues.Person("Name of the person", "login", "person@example"),
                 new NameValues.Device("Name of the device", "Place"),
                 new NameValues.Job(job.name(), profiles.get(job.profileId()).name()),
-                new NameValues.Contents(
-                        file.pages(),
-                        file.kind().words().in(settings.read().languageOf(result.barcode(file))),
-                        file.separatorText(),
-                        result.barcode(file),
-                        i + 1,
-                        result.files().size()),
+                result.contents(i, settings.read().languageOf("")),
                 NameValues.Numbers.fixed(i + 1L, i));
-        return file.called(template.fill(values));
+        return result.files().get(i).called(template.fill(values));
     }
 
     private static List<Message> warnings(ScanProfile profile, boolean sameNames, Workshop.Result result) {

@@ -8,6 +8,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * Whether two scans can get the same name by a template, where names are as a destination takes them. It is decided from the
@@ -61,28 +62,39 @@ public final class Uniqueness {
      * @param extension of the files, without its dot
      */
     public static Verdict of(NameTemplate template, NameRules rules, String extension, ZoneId zone) {
-        NameTemplate telling = withoutLost(template);
-        for (ScanPair pair : ScanPair.all(telling, zone)) {
-            String first = rules.fit(telling.fill(pair.first()), extension).name();
-            String second = rules.fit(telling.fill(pair.second()), extension).name();
-            if (FileNames.isSame(first, second)) {
-                String name = rules.fit(template.fill(pair.first()), extension).name();
-                return new Repeats(pair.differences(), name, pair.isRare(), template.randomValues());
-            }
+        NameTemplate telling = without(template, Uniqueness::losesDigits);
+        Optional<ScanPair> same = same(telling, rules, extension, zone);
+        if (same.isPresent()) {
+            String name =
+                    rules.fit(template.fill(same.get().first()), extension).name();
+            return new Repeats(same.get().differences(), name, same.get().isRare(), template.randomValues());
         }
-        Optional<RunsTogether> blurred = blurred(template);
-        return blurred.isPresent() ? blurred.get() : new Unique();
+        List<Filled> blurred = blurred(template);
+        // What they give together may be anything; the others may tell all scans apart.
+        boolean needed = !blurred.isEmpty()
+                && same(without(telling, blurred::contains), rules, extension, zone)
+                        .isPresent();
+        return needed ? new RunsTogether(blurred.get(0).start(), blurred.get(1).end()) : new Unique();
     }
 
-    /** Without numbers of which digits are lost or replaced: sooner or later, two that are different give the same. */
-    private static NameTemplate withoutLost(NameTemplate template) {
+    /** The first pair of scans that get the same name. */
+    private static Optional<ScanPair> same(NameTemplate template, NameRules rules, String extension, ZoneId zone) {
+        return ScanPair.all(template, zone).stream()
+                .filter(pair -> FileNames.isSame(
+                        rules.fit(template.fill(pair.first()), extension).name(),
+                        rules.fit(template.fill(pair.second()), extension).name()))
+                .findFirst();
+    }
+
+    private static NameTemplate without(NameTemplate template, Predicate<Filled> left) {
         return new NameTemplate(
                 template.text(),
                 template.parts().stream()
-                        .filter(part -> !(part instanceof Filled field && losesDigits(field)))
+                        .filter(part -> !(part instanceof Filled field && left.test(field)))
                         .toList());
     }
 
+    /** Of a number of which digits are lost or replaced: sooner or later, two that are different give the same. */
     private static boolean losesDigits(Filled field) {
         boolean counts = field.sources().stream().anyMatch(FieldSource.Counter.class::isInstance);
         boolean tellsTime = field.sources().stream().anyMatch(FieldSource.When.class::isInstance);
@@ -94,22 +106,22 @@ public final class Uniqueness {
     }
 
     /**
-     * Fields with nothing between them can be told apart when all but one of them are of a fixed length: what is left belongs to
-     * that one. Digits are told from digits by any other character.
+     * Fields that cannot be told apart. Fields with nothing between them can be when all but one of them are of a fixed length:
+     * what is left belongs to that one. Digits are told from digits by any other character.
      */
-    private static Optional<RunsTogether> blurred(NameTemplate template) {
+    private static List<Filled> blurred(NameTemplate template) {
+        List<Filled> blurred = new ArrayList<>();
         List<Filled> run = new ArrayList<>();
         for (Part part : template.parts()) {
             if (part instanceof Literal words && words.words().codePoints().anyMatch(c -> !Character.isDigit(c))) {
+                blurred.addAll(run.size() > 1 ? run : List.of());
                 run.clear();
             } else if (part instanceof Filled field && !isFixed(field)) {
                 run.add(field);
-                if (run.size() > 1) {
-                    return Optional.of(new RunsTogether(run.get(0).start(), field.end()));
-                }
             }
         }
-        return Optional.empty();
+        blurred.addAll(run.size() > 1 ? run : List.of());
+        return blurred;
     }
 
     private static boolean isFixed(Filled field) {

@@ -34,6 +34,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -87,8 +88,20 @@ public final class Workshop {
 
     /** Everything that came of a scan. */
     public record Result(List<MadeFile> files, List<PageReport> pages) {
+        /** What a name can tell of a file. @param language of its words */
+        public NameValues.Contents contents(int i, Locale language) {
+            MadeFile file = files.get(i);
+            return new NameValues.Contents(
+                    file.pages(),
+                    file.kind().words().in(language),
+                    file.separatorText(),
+                    barcode(file),
+                    i + 1,
+                    files.size());
+        }
+
         /** What the first barcode in a file says that is no separator sheet's; empty without one. */
-        public String barcode(MadeFile file) {
+        String barcode(MadeFile file) {
             return pages.stream()
                     .filter(page -> file.scanned().contains(page.number()))
                     .flatMap(page -> page.analysis().stream())

@@ -85,6 +85,10 @@ class UniquenessTest {
     void fieldsThatRunTogetherAreNamed() {
         assertEquals(new RunsTogether(0, 18), of("{counter:4}{pages}", NameRules.MAIL));
         assertTrue(of("{counter:4}-{pages}", NameRules.MAIL).isUnique());
+        assertTrue(
+                of("{job}{separator, prefix \" - \"} {counter:4}", NameRules.MAIL)
+                        .isUnique(),
+                "the counter stands apart");
         assertTrue(of("{date:yyyyMMdd}{counter:4}", NameRules.MAIL).isUnique());
     }
 
