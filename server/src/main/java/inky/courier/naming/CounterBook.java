@@ -3,6 +3,7 @@ package inky.courier.naming;
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
+import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Reference;
@@ -100,7 +101,7 @@ class CounterBook {
                 case "job" -> words = named("names.counter.job", ItemKind.JOB, of);
                 case "device" -> words = named("names.counter.device", ItemKind.DEVICE, of);
                 case "person" -> words = Message.of("names.counter.person").with("name", personName(of));
-                case "place" -> words = Message.of("names.counter.place").with("name", of);
+                case "place" -> words = Message.of("names.counter.place").with("name", placeName(of));
                 default -> period = Message.text(of);
             }
         }
@@ -116,6 +117,15 @@ class CounterBook {
                         .map(Item::name)
                         .orElse(id);
         return Message.of(code).with("name", name);
+    }
+
+    /** Places count by their letters, not by their case. */
+    private String placeName(String key) {
+        return setUp.office().all(DeviceItem.class).stream()
+                .map(DeviceItem::place)
+                .filter(key::equalsIgnoreCase)
+                .findFirst()
+                .orElse(key);
     }
 
     private String personName(String id) {

@@ -84,6 +84,11 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
         return pairs;
     }
 
+    /** Those of them that need no chance to be made. */
+    static List<ScanPair> likely(NameTemplate template, ZoneId zone) {
+        return all(template, zone).stream().filter(pair -> !pair.isRare()).toList();
+    }
+
     /** Whether it takes a chance for two such scans to be made at all. */
     boolean isRare() {
         return apart == Apart.SAME_SECOND || apart == Apart.CLOCKS_GO_BACK || !likeness.equals(PLAIN);

@@ -5,6 +5,7 @@ import inky.courier.core.naming.NameTemplate.Filled;
 import inky.courier.core.naming.NameTemplate.Literal;
 import inky.courier.core.naming.NameTemplate.Part;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -77,9 +78,23 @@ public final class Uniqueness {
         return needed ? new RunsTogether(blurred.get(0).start(), blurred.get(1).end()) : new Unique();
     }
 
-    /** The first pair of scans that get the same name. */
+    /** Whether two scans will get the same name sooner or later; quicker than to say whether they ever can. */
+    public static boolean isLikelyToRepeat(NameTemplate template, NameRules rules, String extension) {
+        NameTemplate telling = without(template, Uniqueness::losesDigits);
+        // The one night in which a zone would matter is not likely.
+        return template.randomValues() == 1
+                && same(ScanPair.likely(telling, ZoneOffset.UTC), telling, rules, extension)
+                        .isPresent();
+    }
+
     private static Optional<ScanPair> same(NameTemplate template, NameRules rules, String extension, ZoneId zone) {
-        return ScanPair.all(template, zone).stream()
+        return same(ScanPair.all(template, zone), template, rules, extension);
+    }
+
+    /** The first pair of scans that get the same name. */
+    private static Optional<ScanPair> same(
+            List<ScanPair> pairs, NameTemplate template, NameRules rules, String extension) {
+        return pairs.stream()
                 .filter(pair -> FileNames.isSame(
                         rules.fit(template.fill(pair.first()), extension).name(),
                         rules.fit(template.fill(pair.second()), extension).name()))

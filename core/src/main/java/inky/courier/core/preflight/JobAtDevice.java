@@ -7,6 +7,7 @@ import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
+import inky.courier.core.office.MailServerItem;
 import inky.courier.core.office.NameItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.ProfileItem;
@@ -34,6 +35,14 @@ public record JobAtDevice(Office office, JobItem job, UUID deviceId, DeviceAbili
     Stream<DestinationItem> destinations() {
         return job.targets().stream()
                 .flatMap(target -> find(ItemKind.DESTINATION, target.destinationId(), DestinationItem.class).stream());
+    }
+
+    /** What its mail goes through. */
+    Stream<MailServerItem> mailServers() {
+        return destinations()
+                .flatMap(
+                        destination -> find(ItemKind.MAIL_SERVER, destination.through(), MailServerItem.class).stream())
+                .distinct();
     }
 
     /** Those of a kind. */

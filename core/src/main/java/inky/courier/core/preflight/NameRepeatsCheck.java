@@ -2,14 +2,11 @@ package inky.courier.core.preflight;
 
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.message.Message;
-import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.Uniqueness;
-import inky.courier.core.naming.Uniqueness.Repeats;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.preflight.Finding.Severity;
 import inky.courier.core.transfer.WhenTaken;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -46,7 +43,8 @@ final class NameRepeatsCheck implements Check<JobAtDevice> {
     private static Optional<DestinationItem> losing(JobAtDevice at) {
         return at.destinations()
                 .filter(destination -> whenTaken(destination) != WhenTaken.NUMBER)
-                .filter(destination -> isLikely(at.template(), destination))
+                .filter(destination -> Uniqueness.isLikelyToRepeat(
+                        at.template(), destination.kind().names(), "pdf"))
                 .findFirst();
     }
 
@@ -55,11 +53,5 @@ final class NameRepeatsCheck implements Check<JobAtDevice> {
                 .settings(FolderSettings.class)
                 .map(FolderSettings::whenTaken)
                 .orElse(WhenTaken.NUMBER);
-    }
-
-    /** By what is likely in every zone: the night when clocks go back is not. */
-    private static boolean isLikely(NameTemplate template, DestinationItem destination) {
-        return Uniqueness.of(template, destination.kind().names(), "pdf", ZoneOffset.UTC) instanceof Repeats repeats
-                && repeats.isLikely();
     }
 }

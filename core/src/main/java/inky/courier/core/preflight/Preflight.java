@@ -24,7 +24,10 @@ public final class Preflight {
             new StickEncryptionCheck(),
             new ShelfCheck(),
             new NameRepeatsCheck(),
-            new SeparatorFieldCheck());
+            new SeparatorFieldCheck(),
+            new ReadingCheck(),
+            new OpenLineCheck(),
+            new AnyCertificateCheck());
 
     private static final List<Check<JobRoute>> BY_ROUTE = List.of(new RouteCheck(), new MailLimitCheck());
 

@@ -1,5 +1,7 @@
 package inky.courier.core.preflight;
 
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.job.Notify;
@@ -80,6 +82,37 @@ final class PreflightOffice {
                                 b.consent(),
                                 mustEncrypt)
                         : kind.usual(),
+                DestinationItem.NOTHING);
+    }
+
+    /** A folder on a server. */
+    static DestinationItem server(DestinationKind kind, Encryption encryption, CertificateCheck check) {
+        FolderSettings b = FolderSettings.BLANK;
+        return new DestinationItem(
+                new UUID(4, kind.ordinal()),
+                kind.name(),
+                kind,
+                DestinationItem.NOTHING,
+                new FolderSettings(
+                        kind == DestinationKind.WEBDAV
+                                ? "https://files.wherrymoor.example/"
+                                : "files.wherrymoor.example",
+                        b.port(),
+                        b.share(),
+                        b.path(),
+                        "scans",
+                        b.domain(),
+                        encryption,
+                        check,
+                        b.fingerprint(),
+                        b.passive(),
+                        b.signsInByKey(),
+                        b.whenTaken(),
+                        b.makeFolders(),
+                        b.sidecar(),
+                        b.atOnce(),
+                        b.consent(),
+                        false),
                 DestinationItem.NOTHING);
     }
 }

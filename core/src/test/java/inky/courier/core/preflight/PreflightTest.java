@@ -4,6 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.connection.CertificateCheck;
+import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.fleet.DeviceAbilities;
@@ -160,6 +162,31 @@ class PreflightTest {
         if (!mending.isEmpty()) {
             assertEquals("", codes(check(office.apply(mending))));
         }
+    }
+
+    /** RFC 4217 for FTP over TLS; SFTP shows a key and WebDAV over HTTPS a certificate. */
+    @ParameterizedTest
+    @CsvSource({
+        "FTP, NONE, MUST_BE_VALID, job.open-line",
+        "FTP, STARTTLS, MUST_BE_VALID, ''",
+        "FTP, STARTTLS, OFF, job.any-certificate",
+        "SFTP, NONE, MUST_BE_VALID, ''",
+        "SFTP, NONE, OFF, job.any-certificate",
+        "WEBDAV, NONE, MUST_BE_VALID, ''",
+        "WEBDAV, NONE, OFF, job.any-certificate",
+    })
+    void whatGoesOverTheNetworkOpenlyOrToAnybodyIsFound(
+            DestinationKind kind, Encryption encryption, CertificateCheck check, String found) {
+        ScanProfile plain = new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF);
+        assertEquals(found, codes(check(plain, List.of(PreflightOffice.server(kind, encryption, check)), FULL)));
+    }
+
+    /** 300 dpi is usual for text that is read; common practice, no source. */
+    @ParameterizedTest
+    @CsvSource({"150, WORD, job.reads-coarse", "150, PDF, ''", "200, WORD, ''"})
+    void textThatWouldBeMisreadIsFound(int dpi, FileType type, String found) {
+        ScanProfile profile = new ScanProfile(ColourMode.GREY, new Resolution(dpi), Sides.ONE, type);
+        assertEquals(found, codes(check(profile, List.of(), FULL)));
     }
 
     @Test
