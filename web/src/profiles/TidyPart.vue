@@ -65,7 +65,7 @@ const INKS: { value: ProfileForm['tidy']['stamp']['ink']; words: string }[] = [
         aria-label="Text of the stamp"
         placeholder="Received {date}, No. {counter:5}, {page} of {pages}"
       />
-      <p class="caption">{page}, {pages} and {date} are filled in. Empty for none.</p>
+      <p class="caption">Fields as in file names, and {page} for the number of the page. Empty for none.</p>
       <div class="three">
         <select v-model="form.tidy.stamp.corner" class="wide" aria-label="Corner of the stamp">
           <option v-for="c in CORNERS" :key="c.value" :value="c.value">{{ c.words }}</option>

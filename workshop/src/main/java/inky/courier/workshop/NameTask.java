@@ -26,7 +26,7 @@ final class NameTask implements Command.Task {
             // Cloud folders sooner or later come to a desk that runs Windows (common practice, no source).
             "webdav", NameRules.WINDOWS,
             "posix", NameRules.POSIX,
-            "ftp", NameRules.POSIX,
+            "ftp", NameRules.FTP,
             "mail", NameRules.MAIL);
 
     /** What VALUES.json may say; what it leaves out is empty, or now. */
@@ -34,12 +34,17 @@ final class NameTask implements Command.Task {
             String at,
             String personName,
             String personLogin,
+            String personMail,
             String deviceName,
             String devicePlace,
             String job,
+            String profile,
             Integer pages,
             String kind,
             String separator,
+            String barcode,
+            Integer fileNumber,
+            Integer fileCount,
             Long counter,
             String extension) {}
 
@@ -81,7 +86,8 @@ final class NameTask implements Command.Task {
                     "values",
                     Message.text("The values are no JSON object of known names."),
                     Message.text(
-                            "Known are at, personName, personLogin, deviceName, devicePlace, job, pages, kind, separator, counter, extension."));
+                            "Known are at, personName, personLogin, personMail, deviceName, devicePlace, job, profile, pages, kind, separator, "
+                                    + "barcode, fileNumber, fileCount, counter, extension."));
         }
     }
 
@@ -98,15 +104,21 @@ final class NameTask implements Command.Task {
         }
         return new NameValues(
                 at,
-                text(v.personName),
-                text(v.personLogin),
-                text(v.deviceName),
-                text(v.devicePlace),
-                text(v.job),
-                v.pages == null ? 1 : v.pages,
-                v.kind == null ? "document" : v.kind,
-                text(v.separator),
-                scope -> v.counter == null ? 1 : v.counter);
+                new NameValues.Person(text(v.personName), text(v.personLogin), text(v.personMail)),
+                new NameValues.Device(text(v.deviceName), text(v.devicePlace)),
+                new NameValues.Job(text(v.job), text(v.profile)),
+                new NameValues.Contents(
+                        one(v.pages),
+                        v.kind == null ? "document" : v.kind,
+                        text(v.separator),
+                        text(v.barcode),
+                        one(v.fileNumber),
+                        one(v.fileCount)),
+                NameValues.Numbers.fixed(v.counter == null ? 1 : v.counter, at.toEpochSecond()));
+    }
+
+    private static int one(Integer value) {
+        return value == null ? 1 : value;
     }
 
     private static String text(String value) {

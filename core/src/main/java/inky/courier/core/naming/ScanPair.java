@@ -43,6 +43,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
     /** How long one was after the other; the closest first. */
     enum Apart {
         SAME_SECOND,
+        FEW_SECONDS,
         MINUTE,
         HOUR,
         HALF_DAY,
@@ -91,7 +92,9 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
 
     /** Whether it takes a chance for two such scans to be made at all. */
     boolean isRare() {
-        return apart == Apart.SAME_SECOND || apart == Apart.CLOCKS_GO_BACK || !likeness.equals(PLAIN);
+        return Set.of(Apart.SAME_SECOND, Apart.FEW_SECONDS, Apart.CLOCKS_GO_BACK)
+                        .contains(apart)
+                || !likeness.equals(PLAIN);
     }
 
     private static boolean mayBeEmpty(NameTemplate template) {
@@ -167,6 +170,8 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
         ZonedDateTime usual = USUAL.atZone(zone);
         return switch (apart) {
             case SAME_SECOND -> List.of(usual, usual);
+            // The digit of the seconds alone is another, as that of the minutes in seven.
+            case FEW_SECONDS -> List.of(usual, usual.plusSeconds(3));
             case MINUTE -> List.of(usual, usual.plusSeconds(20));
             case HOUR -> List.of(usual, usual.plusMinutes(7));
             case HALF_DAY -> List.of(usual, usual.plusHours(12));

@@ -50,6 +50,7 @@ final class RandomTemplates {
             "trim",
             "ascii",
             "first 2",
+            "first 5",
             "last 2",
             "pad 3",
             "replace \"a\" with \"b\"",

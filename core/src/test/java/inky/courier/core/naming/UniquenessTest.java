@@ -47,6 +47,7 @@ class UniquenessTest {
                 "{date} {time:HHmmss} {job} | one person, on two devices, in the same second",
                 "{date} {time:HHmmss} {device.name} | one person, in the hour that comes twice when clocks go back",
                 "{date} {time:HHmmssxx} {device.name} | never",
+                "{date} {time:HHmmss, first 5} {device.name} {time:xx} | one person, within a few seconds",
                 "{date} {time:HHmmssxx} {device.place} | one person, on two devices, in the same second",
                 "{counter:4} | never",
                 "{counter:4 per day} | one person, on two days",
