@@ -15,12 +15,14 @@ import java.util.Map;
 import java.util.UUID;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Profiles with all their settings, in the application: kept, tried, weighed, and acting on what is scanned. */
+@Tag("long")
 @ExtendWith(SharedOffice.class)
 class PageWorkshopTest {
     @Test
