@@ -29,12 +29,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
-@Tag("long")
+@org.junit.jupiter.api.Tag("long")
 @ExtendWith(SharedOffice.class)
 class IppTest {
     private static final int CHARSET = 0x47;
