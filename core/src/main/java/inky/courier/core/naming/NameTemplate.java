@@ -58,6 +58,15 @@ public record NameTemplate(String text, List<Part> parts) {
             return text;
         }
 
+        /** How many of its random letters it shows. */
+        private int lettersLeft() {
+            int letters = ((RandomLetters) sources.get(0)).length();
+            for (TextChange change : changes) {
+                letters = change instanceof TextChange.Cut cut ? Math.min(letters, cut.most()) : letters;
+            }
+            return letters;
+        }
+
         @Override
         public String written() {
             return Stream.concat(
@@ -100,9 +109,8 @@ public record NameTemplate(String text, List<Part> parts) {
 
     /** How many different values its random parts have together; 1 without any. */
     double randomValues() {
-        return sources()
-                .filter(RandomLetters.class::isInstance)
-                .mapToDouble(source -> Math.pow(NameValues.LETTERS.length(), ((RandomLetters) source).length()))
+        return fields().filter(field -> field.sources.get(0) instanceof RandomLetters)
+                .mapToDouble(field -> Math.pow(NameValues.LETTERS.length(), field.lettersLeft()))
                 .reduce(1, (a, b) -> a * b);
     }
 

@@ -30,7 +30,19 @@ public record NameValues(ZonedDateTime at, Person person, Device device, Job job
      * @param number of the file within its scan, from 1; for a stamp, of the page
      * @param count how many files the scan became
      */
-    public record Contents(int pages, String kind, String separator, String barcode, int number, int count) {}
+    public record Contents(int pages, String kind, String separator, String barcode, int number, int count) {
+        /** Of what is read from a page: a QR code holds thousands of characters, and would push all else out of a name. */
+        public static final int LONGEST_READ = 60;
+
+        public Contents {
+            separator = cut(separator);
+            barcode = cut(barcode);
+        }
+
+        private static String cut(String read) {
+            return new TextChange.Cut(LONGEST_READ, false).apply(read);
+        }
+    }
 
     /** What is given anew for each name; asked only when the template has it, so that no number is used up. */
     public interface Numbers {

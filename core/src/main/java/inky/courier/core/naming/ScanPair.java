@@ -204,12 +204,13 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
     private NameValues values(ZonedDateTime at, boolean second) {
         // Two people may have one name and one mailbox, and two jobs one profile.
         String same = likeness.equals(LONG) ? LONG.first : "Same";
+        String read = found.isEmpty() || !likeness.equals(LONG) ? found : "w".repeat(Contents.LONGEST_READ);
         return new NameValues(
                 at,
                 new Person(same, text("Person", second && who.people), "same@office.example"),
                 new Device(text("Device", second && who.devices), text("Place", second && who.places)),
                 new Job(text("Job", second && who.jobs), same),
-                new Contents(1, "document", found, found, 1, 1),
+                new Contents(1, "document", read, read, 1, 1),
                 new Counted(second));
     }
 

@@ -113,6 +113,14 @@ class TemplateParserTest {
         assertInstanceOf(Valid.class, TemplateParser.parse("a\nb", Use.BODY));
     }
 
+    // ISO/IEC 18004: a QR code holds up to 4,296 letters
+    @Test
+    void aLongBarcodeLeavesRoomForTheCounter() {
+        NameTemplate template = ((Valid) TemplateParser.parse("{barcode} {counter:4}", Use.FILE_NAME)).template();
+        NameValues scan = ANY.with(new NameValues.Contents(1, "", "", "A".repeat(4296), 1, 1));
+        assertEquals("A".repeat(60) + " 0017", template.fill(scan));
+    }
+
     @Test
     void aStampKnowsItsPageAndNothingOfFiles() {
         assertInstanceOf(Faulty.class, TemplateParser.parse("{file.number}", Use.STAMP));

@@ -80,6 +80,7 @@ class UniquenessTest {
         Verdict cut = of("{job} {person.name} {profile} {job} {profile} {counter:4}", NameRules.WINDOWS);
         assertTrue(cut instanceof Repeats repeats && !repeats.isLikely(), "the counter is cut off long names");
         assertTrue(of("{random:6}", NameRules.MAIL) instanceof Repeats repeats && repeats.oneIn() > 8e8);
+        assertTrue(of("{random:6, first 2}", NameRules.MAIL) instanceof Repeats repeats && repeats.oneIn() == 31 * 31);
     }
 
     @Test
