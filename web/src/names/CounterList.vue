@@ -41,7 +41,7 @@ async function save(counter: Counter) {
 </script>
 
 <template>
-  <section v-if="query.data.value?.length || find" aria-labelledby="counters">
+  <section v-if="query.data.value?.counters.length || find" aria-labelledby="counters">
     <div class="head">
       <h2 id="counters">Counters</h2>
       <el-input
@@ -53,7 +53,7 @@ async function save(counter: Counter) {
       />
     </div>
     <ErrorNote :error="query.error.value ?? general" />
-    <table v-if="query.data.value?.length" class="table">
+    <table v-if="query.data.value?.counters.length" class="table">
       <thead>
         <tr>
           <th scope="col">Counts for</th>
@@ -62,7 +62,7 @@ async function save(counter: Counter) {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="counter in query.data.value" :key="counter.scope">
+        <tr v-for="counter in query.data.value.counters" :key="counter.scope">
           <td>{{ counter.words }}</td>
           <td class="number">{{ counter.last }}</td>
           <td>
@@ -97,6 +97,9 @@ async function save(counter: Counter) {
       </tbody>
     </table>
     <p v-else class="quiet">No counter fits.</p>
+    <p v-if="query.data.value?.more" class="quiet small">
+      There are more. Find one by its job, device, person or place.
+    </p>
   </section>
 </template>
 

@@ -52,11 +52,14 @@ class CounterBook {
      */
     record CounterView(String scope, Message words, long last) {}
 
+    /** @param more whether there are others, to be found by their words */
+    record CounterList(List<CounterView> counters, boolean more) {}
+
     @Transactional(readOnly = true)
-    public List<CounterView> current(String find) {
+    public CounterList current(String find) {
         LocalDate today = LocalDate.now(clock.withZone(zone));
         String wanted = find.strip().toLowerCase(Locale.ROOT);
-        return jdbc
+        List<CounterView> fitting = jdbc
                 .sql(
                         "select scope, value from name_counter where scope !~ '(day|month|year):[0-9-]+$' "
                                 + "or scope like '%day:' || ? or scope like '%month:' || ? or scope like '%year:' || ? order by scope")
@@ -64,8 +67,10 @@ class CounterBook {
                 .query((row, n) -> view(row.getString(1), row.getLong(2)))
                 .stream()
                 .filter(one -> one.words.toString().toLowerCase(Locale.ROOT).contains(wanted))
-                .limit(MOST)
+                .limit(MOST + 1L)
                 .toList();
+        boolean more = fitting.size() > MOST;
+        return new CounterList(more ? fitting.subList(0, MOST) : fitting, more);
     }
 
     @Transactional

@@ -2,7 +2,6 @@ package inky.courier.naming;
 
 import inky.courier.core.access.Right;
 import inky.courier.web.Needs;
-import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -25,7 +24,7 @@ class CounterController {
 
     @Needs(Right.READ_SETUP)
     @GetMapping
-    List<CounterBook.CounterView> listCounters(@RequestParam(defaultValue = "") String find) {
+    CounterBook.CounterList listCounters(@RequestParam(defaultValue = "") String find) {
         return counters.current(find);
     }
 
