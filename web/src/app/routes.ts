@@ -75,12 +75,18 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Names' },
   },
   {
-    path: '/jobs/:id/rehearse',
-    name: 'Rehearsal',
-    component: () => import('@/jobs/RehearsalView.vue'),
+    path: '/jobs',
+    name: 'Jobs',
+    component: () => import('@/jobs/JobsView.vue'),
     meta: { place: 'Jobs' },
   },
-  area('jobs', 'Jobs', () => import('@/jobs/JobsView.vue')),
+  {
+    path: '/jobs/:id',
+    name: 'Job',
+    component: () => import('@/jobs/ComposerView.vue'),
+    meta: { place: 'Jobs' },
+  },
+  { path: '/jobs/:id/rehearse', redirect: (to) => `/jobs/${String(to.params.id)}` },
   area('people', 'People', () => import('@/people/PeopleView.vue')),
   {
     path: '/panels',

@@ -318,8 +318,6 @@ ol {
 }
 /* Pages of one file share a colour, as a ribbon along the strip. */
 li {
-  --tone: var(--file-a);
-  --wash: var(--file-a-wash);
   position: relative;
   flex: none;
   width: 140px;
@@ -327,14 +325,6 @@ li {
   border-top: 5px solid var(--tone);
   background: var(--wash);
   text-align: center;
-}
-.tone-b {
-  --tone: var(--file-b);
-  --wash: var(--file-b-wash);
-}
-.tone-c {
-  --tone: var(--file-c);
-  --wash: var(--file-c-wash);
 }
 .frame {
   position: relative;

@@ -7,7 +7,8 @@ import { TYPES } from './sentences';
 import TickBox from '@/shared/TickBox.vue';
 import type { ProfileForm } from './useProfile';
 
-const props = defineProps<{ abilities?: Schemas['Abilities']; passcodeSet: boolean }>();
+/** @param ofJob passcodes are the profile's, and a job has none of its own */
+const props = defineProps<{ abilities?: Schemas['Abilities']; passcodeSet: boolean; ofJob?: boolean }>();
 const form = defineModel<ProfileForm>({ required: true });
 type Type = ProfileForm['files']['type'];
 const NOTES: Partial<Record<Type, string>> = {
@@ -88,7 +89,11 @@ const passcode = computed({
         :off="Boolean(form.passcode || passcodeSet)"
       />
       <h3>Protection</h3>
+      <p v-if="ofJob" class="caption">
+        {{ passcodeSet ? 'Opens with the passcode of the profile.' : 'A passcode is set in the profile.' }}
+      </p>
       <input
+        v-else
         v-model="passcode"
         class="text"
         type="password"
@@ -98,7 +103,7 @@ const passcode = computed({
         :disabled="form.files.archive"
       />
       <button
-        v-if="passcodeSet && form.passcode !== ''"
+        v-if="!ofJob && passcodeSet && form.passcode !== ''"
         type="button"
         class="link small"
         @click="form.passcode = ''"

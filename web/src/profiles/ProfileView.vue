@@ -12,6 +12,7 @@ import CostBeside from './CostBeside.vue';
 import FilesPart from './FilesPart.vue';
 import LookPart from './LookPart.vue';
 import PaperPart from './PaperPart.vue';
+import PartStrip from './PartStrip.vue';
 import { sentences } from './sentences';
 import TidyPart from './TidyPart.vue';
 import { useProfile } from './useProfile';
@@ -30,7 +31,10 @@ const PARTS = [
 ] as const;
 type Part = (typeof PARTS)[number]['key'];
 const opened = ref<Part>('look');
-const words = computed(() => sentences(form.value));
+const parts = computed(() => {
+  const words = sentences(form.value);
+  return PARTS.map((part) => ({ ...part, words: words[part.key] }));
+});
 const asking = ref(false);
 
 /** The sample that shows best what the opened part does, until a person chooses one. */
@@ -80,22 +84,7 @@ useKeys({
       </div>
     </div>
     <ErrorNote :error="query.error.value ?? general" />
-    <div class="parts" role="tablist" aria-label="Parts of the profile">
-      <button
-        v-for="part in PARTS"
-        :id="`part-${part.key}`"
-        :key="part.key"
-        type="button"
-        role="tab"
-        :aria-selected="opened === part.key"
-        aria-controls="part-settings"
-        @click="opened = part.key"
-      >
-        <strong>{{ part.title }}</strong>
-        <span>{{ words[part.key] }}</span>
-      </button>
-    </div>
-    <div id="part-settings" class="settings" role="tabpanel" :aria-labelledby="`part-${opened}`">
+    <PartStrip v-model="opened" label="Parts of the profile" :parts="parts">
       <PaperPart v-if="opened === 'paper'" v-model="form" :sizes="abilities.data.value?.media ?? []" />
       <LookPart v-else-if="opened === 'look'" v-model="form" />
       <TidyPart v-else-if="opened === 'tidy'" v-model="form" />
@@ -105,7 +94,7 @@ useKeys({
         :abilities="abilities.data.value"
         :passcode-set="query.data.value?.passcodeSet ?? false"
       />
-    </div>
+    </PartStrip>
     <p v-if="problem" class="wrong" role="alert">
       <StateMark mark="failed" silent />
       <span>{{ problem.message }}</span>
@@ -151,48 +140,6 @@ useKeys({
 .delete {
   color: var(--failed);
 }
-.parts {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  border: 1px solid var(--rule);
-  border-bottom: 0;
-  background: var(--paper-1);
-}
-.parts button {
-  position: relative;
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-  align-items: flex-start;
-  padding: 9px 14px 12px;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-.parts button + button {
-  border-left: 1px solid var(--rule);
-}
-.parts strong {
-  font: 680 15px/20px var(--heading);
-  font-stretch: 90%;
-}
-.parts span {
-  font-size: 13px;
-  line-height: 18px;
-}
-.parts [aria-selected='true'] {
-  z-index: 1;
-  margin: -1px -1px -1px 0;
-  border: 1px solid var(--ink-9);
-  border-bottom-color: var(--paper-0);
-  background: var(--paper-0);
-  box-shadow: inset 0 4px 0 var(--stamp);
-}
-.settings {
-  padding: 14px 18px 16px;
-  border: 1px solid var(--ink-9);
-}
 .wrong {
   display: flex;
   gap: 8px;
@@ -211,9 +158,6 @@ useKeys({
 @media (max-width: 900px) {
   .title {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .parts {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   .below {
     grid-template-columns: minmax(0, 1fr);

@@ -6,6 +6,7 @@ import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
+import inky.courier.web.Json;
 import java.awt.Color;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -14,6 +15,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,7 +35,33 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(SharedOffice.class)
 class RehearsalTest {
     private static Browser.Answer rehearse(Office office, String samples, Map<String, byte[]> own) {
-        return office.desk.upload("/api/jobs/" + office.jobId + "/rehearsal?samples=" + samples, "files", own);
+        if (own.isEmpty()) {
+            return office.desk.post("/api/rehearsals", Map.of("jobId", office.jobId, "pages", pages(samples)));
+        }
+        Browser.Answer brought = bring(office, own);
+        return brought.status() != 200
+                ? brought
+                : office.desk.post("/api/rehearsals", Map.of("jobId", office.jobId, "pages", pages(samples, brought)));
+    }
+
+    /** One's own pages, which are then asked for by name. */
+    private static Browser.Answer bring(Office office, Map<String, byte[]> own) {
+        return office.desk.upload("/api/rehearsals/pages", "files", own);
+    }
+
+    private static List<String> pages(String samples) {
+        return samples.isEmpty() ? List.of() : List.of(samples.split(","));
+    }
+
+    private static List<String> pages(String samples, Browser.Answer brought) {
+        List<String> pages = new ArrayList<>(pages(samples));
+        brought.json().forEach(page -> pages.add(page.path("page").asString()));
+        return pages;
+    }
+
+    private static Browser.Answer test(Office office, String person, List<String> pages) {
+        return office.desk.post(
+                "/api/jobs/" + office.jobId + "/test-delivery", Map.of("person", person, "pages", pages));
     }
 
     private static String texts(JsonNode list, String field) {
@@ -94,6 +122,149 @@ class RehearsalTest {
         assertThat(made.path("files").path(0).path("pages").asInt()).isEqualTo(5);
     }
 
+    /** A job that nobody has saved, with settings of its own, as each destination would get it. */
+    @Test
+    void aDraftShowsNamesSizesAndFindingsBeforeItIsSaved(Office office) {
+        String folder = office.folder("SFTP", "127.40.9.88", 2222, "drafts");
+        String mail = office.destination("Mail to me");
+        JsonNode saved = office.desk.get("/api/jobs/" + office.jobId).json();
+        Map<String, Object> draft = new LinkedHashMap<>();
+        draft.put("name", "Bills/May");
+        draft.put("icon", "letter");
+        draft.put("profileId", saved.path("profileId").asString());
+        draft.put(
+                "templateId",
+                office.desk
+                        .post("/api/names", Map.of("name", "By job", "template", "{job}"))
+                        .ok()
+                        .get("id"));
+        draft.put("destinationIds", List.of(mail, folder));
+        draft.put("subject", "Scan");
+        draft.put("body", "");
+        draft.put("kinds", Map.of(folder, List.of("RECEIPT")));
+        draft.put(
+                "changes",
+                Map.of(
+                        "grouping.everyPages",
+                        1,
+                        "grouping.byKind",
+                        true,
+                        "files.type",
+                        "TIFF",
+                        "files.quality",
+                        "FINE",
+                        "colour",
+                        "COLOUR"));
+        Map<String, Object> order = Map.of("job", draft, "pages", List.of("letter", "receipt", "form"));
+
+        JsonNode made = office.desk.post("/api/rehearsals", order).ok().json();
+        assertThat(texts(made.path("files"), "name")).isEqualTo("Bills-May 01.tif|Bills-May 02.tif|Bills-May 03.tif|");
+        JsonNode byMail = made.path("destinations").path(0);
+        JsonNode byFolder = made.path("destinations").path(1);
+        assertThat(byMail.path("files")).hasSize(3);
+        assertThat(texts(byFolder.path("files"), "name")).as("receipts alone").isEqualTo("Bills-May.tif|");
+        assertThat(byFolder.path("files").path(0).path("changes")).isNotEmpty();
+        assertThat(byFolder.path("limit").asLong()).isZero();
+        assertThat(made.path("findings").toString()).doesNotContain("too-large");
+
+        // The server takes less than these pages without loss weigh.
+        mailLimit(office, 1);
+        JsonNode large = office.desk.post("/api/rehearsals", order).ok().json();
+        JsonNode stops = large.path("findings").path(0);
+        assertThat(stops.path("code").asString()).isEqualTo("rehearsal.too-large");
+        draft.put("changes", difference(stops.path("mend").path("scan")));
+        JsonNode mended = office.desk.post("/api/rehearsals", order).ok().json();
+        assertThat(mended.path("findings").toString()).doesNotContain("rehearsal.too-large");
+        mailLimit(office, 0);
+
+        draft.put("changes", Map.of("tidy.crap", true));
+        Browser.Answer refused = office.desk.post("/api/rehearsals", order);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.get("title")).contains("tidy.crap");
+        draft.put("changes", Map.of());
+        String job = office.desk.post("/api/jobs", draft).ok().get("id");
+        office.desk.delete("/api/jobs/" + job).ok();
+    }
+
+    private static void mailLimit(Office office, int mb) {
+        Map<String, Object> server = office.mailServer(Office.PASSWORD);
+        server.put("sizeLimitMb", mb);
+        office.desk.put("/api/mail-servers/" + office.serverId, server).ok();
+    }
+
+    /** Somebody else at the desk. */
+    private static Browser colleague(Office office) {
+        String path = office.desk
+                .post(
+                        "/api/accounts/invitations",
+                        Map.of(
+                                "login",
+                                "nessa",
+                                "name",
+                                "Nessa Thorne",
+                                "email",
+                                "n@wherrymoor.example",
+                                "role",
+                                "ADMINISTRATOR"))
+                .ok()
+                .get("path")
+                .replace("/invited/", "/api/invitation/");
+        Browser browser = new Browser(office.host.uri());
+        browser.get("/api/session");
+        browser.post(path, Map.of("password", "ferry crossing 8")).ok();
+        return browser;
+    }
+
+    /** All of a form, as the difference from any profile. */
+    private static Map<String, Object> difference(JsonNode scan) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        for (String part : List.of("tone", "tidy", "grouping", "files", "input")) {
+            scan.path(part).properties().stream()
+                    .filter(setting -> !setting.getValue().isObject())
+                    .forEach(setting -> all.put(
+                            part + "." + setting.getKey(),
+                            Json.read(setting.getValue().toString(), Object.class)));
+        }
+        all.put("dpi", scan.path("dpi").asInt());
+        all.put("colour", scan.path("colour").asString());
+        return all;
+    }
+
+    @Test
+    void nobodyElsesPagesAreRehearsedWithAndALaterChangeReplacesAnEarlier(Office office) throws Exception {
+        List<String> mine =
+                pages("", bring(office, Map.of("pier.png", image("png"))).ok());
+        Browser other = colleague(office);
+        Browser.Answer refused = other.post("/api/rehearsals", Map.of("jobId", office.jobId, "pages", mine));
+        assertThat(refused.status()).isEqualTo(410);
+        assertThat(refused.get("code")).isEqualTo("rehearsal.pages-gone");
+        assertThat(office.desk
+                        .post("/api/rehearsals", Map.of("jobId", office.jobId, "pages", List.of(mine.get(0) + "9")))
+                        .status())
+                .isEqualTo(410);
+
+        Map<String, Object> slow = Map.of(
+                "jobId",
+                office.jobId,
+                "desk",
+                java.util.UUID.randomUUID(),
+                "pages",
+                java.util.Collections.nCopies(8, "photo"));
+        var answers = new java.util.concurrent.ConcurrentLinkedQueue<Integer>();
+        List<Thread> desks = new ArrayList<>();
+        for (int i = 0; i < 3; i++) {
+            Thread desk = new Thread(
+                    () -> answers.add(office.desk.post("/api/rehearsals", slow).status()));
+            desk.start();
+            desks.add(desk);
+        }
+        for (Thread desk : desks) {
+            desk.join();
+        }
+        assertThat(answers).containsOnly(200, 409);
+        assertThat(answers).contains(200);
+    }
+
     /** Pages of several formats and resolutions in one delivery, which came from no device. */
     @Test
     void aTestDeliveryGoesOutForRealFromTheDesk(Office office) throws IOException {
@@ -105,12 +276,16 @@ class RehearsalTest {
                 .path(0)
                 .path("id")
                 .asString();
-        String path = "/api/jobs/" + office.jobId + "/test-delivery?samples=letter,manifest&person=" + person;
         Map<String, byte[]> own = new LinkedHashMap<>();
         own.put("pier.png", image("png"));
         own.put("plans.pdf", pdf());
         int learned = rows(office, "size_observation");
-        String delivery = office.desk.upload(path, "files", own).ok().get("deliveryId");
+        String delivery = test(
+                        office,
+                        person,
+                        pages("letter,manifest", bring(office, own).ok()))
+                .ok()
+                .get("deliveryId");
         Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
         JsonNode page = office.desk.get("/api/deliveries/" + delivery).ok().json();
         assertThat(page.path("row").path("deviceName").asString()).isEqualTo("Desk");
@@ -145,7 +320,7 @@ class RehearsalTest {
                         "cut.jpg", Arrays.copyOf(jpeg, jpeg.length / 2),
                         "notes.txt", "No page".getBytes(StandardCharsets.UTF_8))
                 .entrySet()) {
-            Browser.Answer refused = office.desk.upload(path, "files", Map.of(file.getKey(), file.getValue()));
+            Browser.Answer refused = bring(office, Map.of(file.getKey(), file.getValue()));
             assertThat(refused.status()).as(refused.text()).isEqualTo(422);
             assertThat(refused.get("title")).isEqualTo(file.getKey() + " is not an image that can be read.");
         }
@@ -155,7 +330,7 @@ class RehearsalTest {
                 .ok()
                 .get("id");
         office.goesTo(shelf);
-        assertThat(office.desk.upload(path, "files", Map.of()).text()).contains("saves to a device itself");
+        assertThat(test(office, person, List.of("letter")).text()).contains("saves to a device itself");
         office.goesTo(office.destination("Mail to me"));
     }
 

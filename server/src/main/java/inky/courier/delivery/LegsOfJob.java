@@ -2,7 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
-import inky.courier.core.office.JobItem;
+import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.page.Kind;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.destination.FolderAccounts;
@@ -11,7 +11,6 @@ import inky.courier.job.JobService.JobView;
 import inky.courier.web.Json;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -89,17 +88,10 @@ class LegsOfJob {
 
     /** The rest is written out, so that a leg knows by itself what it carries. */
     private static String kinds(JobView job, UUID destination) {
-        List<String> wanted = job.kinds().getOrDefault(destination, List.of());
-        if (!wanted.contains(JobItem.REST)) {
-            return String.join(",", wanted);
+        if (job.kinds().getOrDefault(destination, List.of()).isEmpty()) {
+            return "";
         }
-        Set<String> elsewhere = job.kinds().entrySet().stream()
-                .filter(entry -> !entry.getKey().equals(destination))
-                .flatMap(entry -> entry.getValue().stream())
-                .collect(Collectors.toSet());
-        return Stream.of(Kind.values())
-                .map(Kind::name)
-                .filter(kind -> wanted.contains(kind) || !elsewhere.contains(kind))
-                .collect(Collectors.joining(","));
+        return new KindsOfPaper(job.kinds())
+                .to(destination).stream().map(Kind::name).collect(Collectors.joining(","));
     }
 }

@@ -200,7 +200,7 @@ class WorkshopMaking implements FileMaking {
                 .map(page -> new StoredPage(store, page, Optional.ofNullable(found.get(page.id())), limiter))
                 .toList();
         String template = Json.read(delivery.jobSnapshot, JobSnapshot.class).template();
-        return new Workshop(profile, reader, CORES, null, read(template).needsBarcode())
+        return new Workshop(profile, reader, CORES, read(template).needsBarcode())
                 .make(
                         sources,
                         folder,

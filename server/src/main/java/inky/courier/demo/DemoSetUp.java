@@ -247,7 +247,8 @@ class DemoSetUp {
                         Map.of(),
                         WhenTooLarge.REFUSE,
                         Notify.NEVER,
-                        false)));
+                        false,
+                        null)));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */

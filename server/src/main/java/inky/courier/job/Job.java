@@ -3,7 +3,9 @@ package inky.courier.job;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.office.JobItem;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.setup.ItemRow;
+import inky.courier.web.Json;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
@@ -53,6 +55,9 @@ class Job implements ItemRow<JobItem> {
     /** Whether a folder below the destination's own is chosen at the device. */
     boolean askFolder;
 
+    /** {@link ProfileDifference} as JSON. */
+    String changes = "{}";
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -73,7 +78,8 @@ class Job implements ItemRow<JobItem> {
                 body,
                 whenTooLarge,
                 notifyWhen,
-                askFolder);
+                askFolder,
+                Json.read(changes, ProfileDifference.class));
     }
 
     @Override
@@ -87,6 +93,7 @@ class Job implements ItemRow<JobItem> {
         whenTooLarge = item.whenTooLarge();
         notifyWhen = item.notifyWhen();
         askFolder = item.askFolder();
+        changes = Json.write(item.changes());
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

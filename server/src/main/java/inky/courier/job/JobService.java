@@ -6,6 +6,8 @@ import inky.courier.core.message.Message;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Reference;
+import inky.courier.core.profile.ProfileDifference;
+import inky.courier.core.profile.ScanProfile;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.live.Cached;
@@ -13,6 +15,7 @@ import inky.courier.live.Live;
 import inky.courier.naming.NamingService;
 import inky.courier.naming.NamingService.NameView;
 import inky.courier.profile.ProfileService;
+import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
@@ -61,6 +64,7 @@ public class JobService {
      * @param whenTooLarge absent to refuse
      * @param notifyWhen absent for never
      * @param askFolder whether a folder is chosen at the device, below the destination's own; absent for no
+     * @param changes what it has otherwise than its profile, by the setting's path ({@code tidy.crop}); absent for nothing
      */
     public record JobForm(
             String name,
@@ -73,8 +77,13 @@ public class JobService {
             @Nullable Map<UUID, List<String>> kinds,
             @Nullable WhenTooLarge whenTooLarge,
             @Nullable Notify notifyWhen,
-            @Nullable Boolean askFolder) {}
+            @Nullable Boolean askFolder,
+            @Nullable Map<String, Object> changes) {}
 
+    /**
+     * @param changes what it has otherwise than its profile
+     * @param scan how it scans: the profile's settings with these
+     */
     public record JobView(
             UUID id,
             String name,
@@ -90,7 +99,28 @@ public class JobService {
             WhenTooLarge whenTooLarge,
             Notify notifyWhen,
             boolean askFolder,
+            ProfileDifference changes,
+            ProfileForm scan,
             String version) {
+        /** As the set-up has it. */
+        public JobItem item() {
+            return new JobItem(
+                    id,
+                    name,
+                    icon,
+                    profileId,
+                    templateId,
+                    destinations.stream()
+                            .map(d -> new JobItem.Target(d.id(), kinds.getOrDefault(d.id(), List.of())))
+                            .toList(),
+                    subject,
+                    body,
+                    whenTooLarge,
+                    notifyWhen,
+                    askFolder,
+                    changes);
+        }
+
         public JobRow row() {
             return new JobRow(
                     id,
@@ -148,8 +178,16 @@ public class JobService {
     }
 
     private JobView save(UUID id, JobForm form, String version) {
+        JobItem item = item(id, form);
+        setUp.change(Wish.put(item).of(version));
+        return view(item);
+    }
+
+    /** What a form stands for, with what it has otherwise in the profile's own terms. */
+    @Transactional(readOnly = true)
+    public JobItem item(UUID id, JobForm form) {
         Map<UUID, List<String>> kinds = Optional.ofNullable(form.kinds()).orElse(Map.of());
-        JobItem item = new JobItem(
+        return new JobItem(
                 id,
                 form.name(),
                 form.icon(),
@@ -163,9 +201,16 @@ public class JobService {
                 form.body(),
                 Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE),
                 Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER),
-                Boolean.TRUE.equals(form.askFolder()));
-        setUp.change(Wish.put(item).of(version));
-        return view(item);
+                Boolean.TRUE.equals(form.askFolder()),
+                form.changes() == null || form.changes().isEmpty()
+                        ? ProfileDifference.NONE
+                        : profiles.difference(form.profileId(), new ProfileDifference(form.changes())));
+    }
+
+    /** How a job that may not be saved yet would scan, and who would get it. */
+    @Transactional(readOnly = true)
+    public JobView of(UUID id, JobForm form) {
+        return view(item(id, form));
     }
 
     private JobItem item(UUID id) {
@@ -194,12 +239,14 @@ public class JobService {
             Function<UUID, ProfileView> profile,
             Function<UUID, NameView> name,
             Function<UUID, DestinationView> destination) {
+        ProfileView base = profile.apply(job.profileId());
+        ScanProfile scan = job.changes().applyTo(base.value());
         return new JobView(
                 job.id(),
                 job.name(),
                 job.icon(),
                 job.profileId(),
-                profile.apply(job.profileId()).sentence(),
+                scan.sentence(),
                 job.templateId(),
                 name.apply(job.templateId()).example(),
                 job.targets().stream()
@@ -213,6 +260,8 @@ public class JobService {
                 job.whenTooLarge(),
                 job.notifyWhen(),
                 job.askFolder(),
+                job.changes(),
+                ProfileForm.of(base.name(), scan),
                 SetUp.versionOf(job));
     }
 }

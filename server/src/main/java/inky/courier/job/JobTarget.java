@@ -13,7 +13,7 @@ class JobTarget {
     @Column(name = "destination_id")
     UUID destinationId;
 
-    /** Names of kinds with commas between; {@link JobItem#REST} for what goes nowhere else; empty for all. */
+    /** Names of kinds with commas between; {@link inky.courier.core.job.KindsOfPaper#REST} for what goes nowhere else; empty for all. */
     String kinds = "";
 
     protected JobTarget() {}

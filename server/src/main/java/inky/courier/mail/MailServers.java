@@ -120,7 +120,15 @@ public class MailServers implements DailyProbes.Visited {
             boolean hasClientSecret,
             Message advice,
             @Nullable ProbeReport lastProbe,
-            String version) {}
+            String version) {
+        /** What a message may weigh, in MB of 1024 KB: the less of what was set and what the server announced; 0 where neither says. */
+        public int limitMb() {
+            int announced = lastProbe == null ? 0 : lastProbe.announcedSizeMb();
+            return sizeLimitMb == 0 || announced == 0
+                    ? Math.max(sizeLimitMb, announced)
+                    : Math.min(sizeLimitMb, announced);
+        }
+    }
 
     @Transactional(readOnly = true)
     public List<MailServerView> list() {

@@ -228,6 +228,11 @@ public class NamingService {
         return view(item);
     }
 
+    /** An invented scan of now, to show by it what a template gives. */
+    public NameValues example() {
+        return InventedScans.USUAL.values(clock.instant().atZone(zone));
+    }
+
     private NameView view(NameItem name) {
         NameTemplate template = name.parsed();
         return new NameView(

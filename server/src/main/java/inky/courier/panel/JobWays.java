@@ -14,6 +14,7 @@ import inky.courier.core.preflight.JobRoute;
 import inky.courier.core.preflight.JobRoute.Room;
 import inky.courier.core.preflight.JobRoute.Trouble;
 import inky.courier.core.preflight.Preflight;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.delivery.query.Troubles;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -109,33 +110,28 @@ class JobWays {
                                 it,
                                 d.routeName(),
                                 report.filter(r -> !r.passed()).map(r -> new Trouble(r.sentence(), r.remedy())),
-                                room(job, mail.get(d.routeId()), report, fits));
+                                room(job, mail.get(d.routeId()), fits));
                     }));
             return Preflight.check(routes.toList());
         }));
     }
 
-    private record Asked(UUID profile, int limitMb) {}
+    private record Asked(UUID profile, ProfileDifference changes, int limitMb) {}
 
-    private Optional<Room> room(
-            JobView job, MailServerView server, Optional<ProbeReport> report, Map<Asked, Optional<Integer>> fits) {
+    private Optional<Room> room(JobView job, MailServerView server, Map<Asked, Optional<Integer>> fits) {
         if (server == null || job.whenTooLarge() != WhenTooLarge.REFUSE) {
             return Optional.empty();
         }
-        int announced = report.map(ProbeReport::announcedSizeMb).orElse(0);
-        int limit = Stream.of(server.sizeLimitMb(), announced)
-                .filter(mb -> mb > 0)
-                .min(Integer::compare)
-                .orElse(0);
+        int limit = server.limitMb();
         if (limit == 0) {
             return Optional.empty();
         }
-        return fits.computeIfAbsent(new Asked(job.profileId(), limit), this::pagesThatFit)
+        return fits.computeIfAbsent(new Asked(job.profileId(), job.changes(), limit), this::pagesThatFit)
                 .map(fit -> new Room(limit, fit));
     }
 
     private Optional<Integer> pagesThatFit(Asked asked) {
-        ScanProfile profile = profiles.value(asked.profile);
+        ScanProfile profile = profiles.value(asked.profile, asked.changes);
         return Optional.ofNullable(sizes.estimate(profile, MediaSizes.A4, Preflight.USUAL_PAGES, asked.limitMb * MB, "")
                 .pagesThatFit());
     }

@@ -28,8 +28,11 @@ import org.springframework.web.bind.annotation.RestController;
 class PanelPlacesController {
     private final PanelPlaces places;
 
-    PanelPlacesController(PanelPlaces places) {
+    private final JobFindings findings;
+
+    PanelPlacesController(PanelPlaces places, JobFindings findings) {
         this.places = places;
+        this.findings = findings;
     }
 
     @Needs(Right.READ_SETUP)
@@ -71,5 +74,17 @@ class PanelPlacesController {
     @PostMapping("/{device}/fix")
     PlanView fixJob(@PathVariable UUID device, @RequestBody Fix fix) {
         return places.fix(device, fix.jobId());
+    }
+
+    /** @param place where the device stands */
+    record PanelOfJob(UUID id, String name, String place) {}
+
+    /** On which panels a job is. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/of-job/{id}")
+    List<PanelOfJob> panelsOfJob(@PathVariable UUID id) {
+        return findings.devicesOf(id).stream()
+                .map(device -> new PanelOfJob(device.id(), device.name(), device.place()))
+                .toList();
     }
 }

@@ -191,7 +191,7 @@ class WalkUp {
 
     /** A device that has only one of the two scans from that. */
     private ScanProfile profileAt(PanelSessions.Guest guest, JobView job, Optional<PaperSource> source) {
-        ScanProfile profile = profiles.value(job.profileId());
+        ScanProfile profile = profiles.value(job.profileId(), job.changes());
         DeviceAbilities device = devices.get(guest.deviceId()).abilities();
         PaperSource wanted = source.orElse(profile.input().source());
         boolean onlyGlass = device.glass() && !device.feeder();
@@ -239,7 +239,7 @@ class WalkUp {
                 people.get(guest.personId()),
                 job,
                 profiles.get(job.profileId()),
-                profiles.value(job.profileId()),
+                profiles.value(job.profileId(), job.changes()),
                 names.get(job.templateId()).template(),
                 questions.check(job, guest.personId(), answers),
                 clock.instant()));

@@ -1,13 +1,17 @@
 package inky.courier.profile;
 
+import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
+import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.Grouping;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
@@ -61,6 +65,22 @@ public class ProfileService {
             FileSettings files,
             @Nullable String passcode,
             @Nullable String ownerPasscode) {
+        /** What is seen of a profile; passcodes stay. */
+        public static ProfileForm of(String name, ScanProfile p) {
+            return new ProfileForm(
+                    name,
+                    p.colour(),
+                    p.resolution().dpi(),
+                    p.sides(),
+                    p.input(),
+                    p.tone(),
+                    p.tidy(),
+                    p.grouping(),
+                    Passcodes.NONE.into(p.files()),
+                    null,
+                    null);
+        }
+
         /** A form with the usual clean-up and files, for what comes ready-made. */
         public static ProfileForm of(
                 String name, ColourMode colour, int dpi, Sides sides, Tidy tidy, FileSettings files) {
@@ -83,7 +103,12 @@ public class ProfileService {
             boolean passcodeSet,
             boolean ownerPasscodeSet,
             Message sentence,
-            String version) {}
+            String version) {
+        /** Without its passcodes. */
+        public ScanProfile value() {
+            return new ScanProfile(colour, new Resolution(dpi), sides, input, tone, tidy, grouping, files);
+        }
+    }
 
     @Transactional(readOnly = true)
     public List<ProfileView> list() {
@@ -103,6 +128,19 @@ public class ProfileService {
     public ScanProfile value(UUID id) {
         Profile profile = find(id);
         return passcodes(profile).into(profile.value());
+    }
+
+    /** How a job scans that has something otherwise. @throws Invalid when that does not go with the profile */
+    @Transactional(readOnly = true)
+    public ScanProfile value(UUID id, ProfileDifference changes) {
+        return changes.applyTo(value(id));
+    }
+
+    /** The same difference in the profile's own terms, without what is no other. @throws Invalid when it does not go with the profile */
+    @Transactional(readOnly = true)
+    public ProfileDifference difference(UUID id, ProfileDifference wanted) {
+        ScanProfile profile = value(id);
+        return ProfileDifference.between(profile, wanted.applyTo(profile));
     }
 
     /** The profile as a file for another Courier; without passcodes, which do not leave. */
@@ -168,11 +206,23 @@ public class ProfileService {
         Passcodes wanted = changed(kept, form);
         Wish wish = Wish.put(new ProfileItem(id, form.name(), value(form, Passcodes.NONE)))
                 .of(version);
-        value(form, wanted);
+        ScanProfile whole = value(form, wanted);
+        setUp.office().dependents(new Reference(ItemKind.PROFILE, id)).forEach(job -> holdTo(whole, job));
         boolean same = wanted.equals(kept);
         byte[] sealed = wanted.equals(Passcodes.NONE) ? new byte[0] : wanted.seal(vault);
         setUp.change(same ? wish : wish.with(Map.of(Profile.PASSCODES, sealed)));
         return get(id);
+    }
+
+    /** The office knows no passcodes, and what a job has otherwise may not go with one. */
+    private static void holdTo(ScanProfile profile, Item dependent) {
+        if (dependent instanceof JobItem job) {
+            try {
+                job.changes().applyTo(profile);
+            } catch (Invalid invalid) {
+                throw invalid.about("job " + job.name());
+            }
+        }
     }
 
     private static ScanProfile value(ProfileForm form, Passcodes passcodes) {

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.access.Right;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.reading.Speech;
 import inky.courier.core.reading.TextReader;
@@ -12,10 +13,12 @@ import inky.courier.profile.ProfileService;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.rehearsal.Rehearsals.Preview;
 import inky.courier.rehearsal.Rehearsals.Rehearsal;
+import inky.courier.rehearsal.Rehearsals.RehearsalOrder;
 import inky.courier.sizing.Sizes;
 import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.io.IOException;
+import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
@@ -34,14 +37,21 @@ import org.springframework.web.multipart.MultipartFile;
 class RehearsalController {
     private final Rehearsals rehearsals;
     private final TestDelivery tests;
+    private final OwnPages own;
     private final ProfileService profiles;
     private final Sizes sizes;
     private final TextReader reader;
 
     RehearsalController(
-            Rehearsals rehearsals, TestDelivery tests, ProfileService profiles, Sizes sizes, TextReader reader) {
+            Rehearsals rehearsals,
+            TestDelivery tests,
+            OwnPages own,
+            ProfileService profiles,
+            Sizes sizes,
+            TextReader reader) {
         this.rehearsals = rehearsals;
         this.tests = tests;
+        this.own = own;
         this.profiles = profiles;
         this.sizes = sizes;
         this.reader = reader;
@@ -136,23 +146,26 @@ class RehearsalController {
                 order.model() == null ? "" : order.model());
     }
 
-    @PostMapping(path = "/api/jobs/{id}/rehearsal", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    Rehearsal rehearseJob(
-            @PathVariable UUID id,
-            @RequestParam(defaultValue = "") List<String> samples,
-            @RequestParam(name = "files", required = false) @Nullable List<MultipartFile> files)
+    /** Pages of one's own to rehearse with. @param dpi of pictures that do not say theirs */
+    @PostMapping(path = "/api/rehearsals/pages", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    List<OwnPages.OwnPage> bringPages(
+            Principal who, @RequestParam(defaultValue = "200") int dpi, @RequestParam List<MultipartFile> files)
             throws IOException {
-        return rehearsals.rehearse(id, samples, files == null ? List.of() : files);
+        return own.keep(who.getName(), files, new Resolution(dpi).dpi());
     }
 
+    /** A job, saved or not, tried on pages; nothing is sent. */
+    @PostMapping("/api/rehearsals")
+    Rehearsal rehearseJob(Principal who, @RequestBody RehearsalOrder order) throws IOException {
+        return rehearsals.rehearse(who.getName(), order);
+    }
+
+    /** @param person as whom it is sent */
+    record TestOrder(UUID person, List<String> pages) {}
+
     /** Sends the pages for real. */
-    @PostMapping(path = "/api/jobs/{id}/test-delivery", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    Receipt sendTestDelivery(
-            @PathVariable UUID id,
-            @RequestParam UUID person,
-            @RequestParam(defaultValue = "") List<String> samples,
-            @RequestParam(name = "files", required = false) @Nullable List<MultipartFile> files)
-            throws IOException {
-        return tests.send(id, person, samples, files == null ? List.of() : files);
+    @PostMapping("/api/jobs/{id}/test-delivery")
+    Receipt sendTestDelivery(Principal who, @PathVariable UUID id, @RequestBody TestOrder order) throws IOException {
+        return tests.send(who.getName(), id, order.person(), order.pages());
     }
 }

@@ -17,7 +17,7 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /** Pages that come with Courier to try profiles on; each shows something that a profile can mend. */
 final class Samples {
-    private static final Resolution RESOLUTION = new Resolution(150);
+    static final Resolution RESOLUTION = new Resolution(150);
 
     /** @param name as in the address of its picture */
     record Sample(String name, String title, String shows) {}
@@ -38,6 +38,14 @@ final class Samples {
 
     private Samples() {}
 
+    static String title(String name) {
+        return ALL.stream()
+                .filter(sample -> sample.name.equals(name))
+                .map(Sample::title)
+                .findFirst()
+                .orElse(name);
+    }
+
     static Source source(String name) {
         byte[] jpeg = jpeg(name);
         return new Source() {
@@ -49,6 +57,11 @@ final class Samples {
             @Override
             public Optional<byte[]> jpeg() {
                 return Optional.of(jpeg);
+            }
+
+            @Override
+            public Optional<String> digest() {
+                return Optional.of("sample " + name);
             }
 
             @Override

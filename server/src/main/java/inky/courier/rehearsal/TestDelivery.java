@@ -16,9 +16,7 @@ import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
 import inky.courier.scan.ArrivingPage;
 import inky.courier.scan.ScanService;
-import inky.courier.store.WorkFolders;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -26,7 +24,6 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.web.multipart.MultipartFile;
 
 /** Sends pages by a job for real, from the desk and through no device: whoever set the job up sees whether it arrives. */
 @Service
@@ -38,7 +35,7 @@ class TestDelivery {
     private final JobQuestions questions;
     private final ScanService scans;
     private final DeliveryService deliveries;
-    private final WorkFolders folders;
+    private final TriedPages pages;
     private final Clock clock;
 
     TestDelivery(
@@ -49,7 +46,7 @@ class TestDelivery {
             JobQuestions questions,
             ScanService scans,
             DeliveryService deliveries,
-            WorkFolders folders,
+            TriedPages pages,
             Clock clock) {
         this.jobs = jobs;
         this.profiles = profiles;
@@ -58,43 +55,39 @@ class TestDelivery {
         this.questions = questions;
         this.scans = scans;
         this.deliveries = deliveries;
-        this.folders = folders;
+        this.pages = pages;
         this.clock = clock;
     }
 
     /**
+     * @param who brought own pages
      * @param personId as whom it is sent; what the job asks at a device is answered with their own address and folders
      * @throws Invalid when the job leads to a device itself, or a page is no picture
      */
     @Transactional
-    public Receipt send(UUID jobId, UUID personId, List<String> samples, List<MultipartFile> own) throws IOException {
+    public Receipt send(String who, UUID jobId, UUID personId, List<String> wanted) throws IOException {
         JobView job = jobs.get(jobId);
         PersonView person = people.get(personId);
         if (job.destinations().stream()
                 .anyMatch(destination -> destination.kind().isAtTheDevice())) {
             throw Invalid.of("test-delivery.device", "job");
         }
-        ScanProfile profile = profiles.value(job.profileId());
+        ScanProfile profile = profiles.value(job.profileId(), job.changes());
         Instant now = clock.instant();
-        Path folder = folders.make();
-        try {
-            List<ArrivingPage.From> pages = Rehearsals.pages(samples, own, folder, profile).sources().stream()
-                    .map(TestDelivery::arriving)
-                    .toList();
-            UUID scan = scans.keepComplete(new ScanService.Origin(null, personId, jobId), now, pages);
-            return deliveries.accept(new DeliveryService.Order(
-                    scan,
-                    Optional.empty(),
-                    person,
-                    job,
-                    profiles.get(job.profileId()),
-                    profile,
-                    names.get(job.templateId()).template(),
-                    questions.answeredFor(job, person),
-                    now));
-        } finally {
-            folders.remove(folder);
-        }
+        List<ArrivingPage.From> arriving = pages.get(who, wanted, profile.resolution()).stream()
+                .map(page -> arriving(page.page()))
+                .toList();
+        UUID scan = scans.keepComplete(new ScanService.Origin(null, personId, jobId), now, arriving);
+        return deliveries.accept(new DeliveryService.Order(
+                scan,
+                Optional.empty(),
+                person,
+                job,
+                profiles.get(job.profileId()),
+                profile,
+                names.get(job.templateId()).template(),
+                questions.answeredFor(job, person),
+                now));
     }
 
     /** As it is where it is a JPEG, else without loss. */

@@ -2,8 +2,10 @@ package inky.courier.sizing;
 
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
+import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.PageAnalysis;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.Coding;
 import inky.courier.core.sizing.Observed;
@@ -140,6 +142,36 @@ public class Sizes {
         Observed observed = Observed.of(seen(profile, "")).refined(model.isEmpty() ? List.of() : seen(profile, model));
         return SizeModel.bestThatFits(profile, MediaSizes.A4, pages, limit, observed)
                 .map(SizeModel.Advice::profile);
+    }
+
+    /** How much more the files weigh when pages of one resolution are scanned in another: by the profile's. @param has of the pages */
+    public double ratio(ScanProfile profile, Resolution has) {
+        if (has.equals(profile.resolution())) {
+            return 1;
+        }
+        ScanProfile coarser = ProfileDifference.dpi(has.dpi()).applyTo(profile);
+        return fileBytes(profile) / Math.max(1, fileBytes(coarser));
+    }
+
+    /**
+     * The least change by which files like these fit.
+     *
+     * @param limit bytes of a mail
+     * @param weight what a mail with so many pages weighs by the profile
+     */
+    public Optional<SizeModel.Advice> advice(ScanProfile profile, int pages, long limit, long weight) {
+        double expected = SizeModel.estimate(
+                        profile, MediaSizes.A4, Math.max(1, pages), Optional.empty(), Observed.NONE)
+                .mail()
+                .p90();
+        int alike = (int) Math.min(10_000, Math.max(pages, Math.ceil(pages * weight / expected)));
+        return SizeModel.bestThatFits(profile, MediaSizes.A4, alike, limit, Observed.NONE);
+    }
+
+    private static double fileBytes(ScanProfile profile) {
+        return SizeModel.estimate(profile, MediaSizes.A4, 1, Optional.empty(), Observed.NONE)
+                .file()
+                .p50();
     }
 
     private String model(UUID deviceId) {

@@ -1,6 +1,7 @@
 package inky.courier.web;
 
 import inky.courier.core.office.DestinationJson;
+import inky.courier.core.profile.ProfileFormat;
 import java.util.Map;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
@@ -15,6 +16,7 @@ public final class Json {
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .addModule(MessageColumn.module())
             .addModule(DestinationJson.module())
+            .addModule(ProfileFormat.differences())
             .build();
 
     private static final JsonMapper STRICT = JsonMapper.builder()

@@ -17,11 +17,24 @@ public sealed interface DocumentPage {
 
     MediaSize media();
 
+    /** Of what is coded. */
+    long bytes();
+
     /** Colour or grey, as a whole JPEG stream. */
-    record Jpeg(int width, int height, int dpi, MediaSize media, boolean grey, byte[] jpeg) implements DocumentPage {}
+    record Jpeg(int width, int height, int dpi, MediaSize media, boolean grey, byte[] jpeg) implements DocumentPage {
+        @Override
+        public long bytes() {
+            return jpeg.length;
+        }
+    }
 
     /** Black and white, coded by ITU-T T.6; 1 is paper. */
-    record Fax(int width, int height, int dpi, MediaSize media, byte[] coded) implements DocumentPage {}
+    record Fax(int width, int height, int dpi, MediaSize media, byte[] coded) implements DocumentPage {
+        @Override
+        public long bytes() {
+            return coded.length;
+        }
+    }
 
     /**
      * Samples without loss.
@@ -30,8 +43,18 @@ public sealed interface DocumentPage {
      * @param rows as the file's format wants them, deflated
      */
     record Lossless(int width, int height, int dpi, MediaSize media, boolean grey, int bits, byte[] rows)
-            implements DocumentPage {}
+            implements DocumentPage {
+        @Override
+        public long bytes() {
+            return rows.length;
+        }
+    }
 
     /** The layers of a light page, from the bottom up. */
-    record Light(int width, int height, int dpi, MediaSize media, Layers layers) implements DocumentPage {}
+    record Light(int width, int height, int dpi, MediaSize media, Layers layers) implements DocumentPage {
+        @Override
+        public long bytes() {
+            return layers.bytes();
+        }
+    }
 }

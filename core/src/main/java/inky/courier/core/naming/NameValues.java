@@ -10,6 +10,14 @@ import java.util.SplittableRandom;
  */
 public record NameValues(ZonedDateTime at, Person person, Device device, Job job, Contents contents, Numbers numbers) {
     /** The same for another content of the same scan. */
+    public NameValues of(Job other) {
+        return new NameValues(at, person, device, other, contents, numbers);
+    }
+
+    public NameValues numbered(Numbers other) {
+        return new NameValues(at, person, device, job, contents, other);
+    }
+
     public NameValues with(Contents other) {
         return new NameValues(at, person, device, job, other, numbers);
     }

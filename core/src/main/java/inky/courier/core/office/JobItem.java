@@ -2,10 +2,13 @@ package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.job.JobText;
+import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.Kind;
+import inky.courier.core.profile.ProfileDifference;
+import inky.courier.core.profile.ScanProfile;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
@@ -20,6 +23,7 @@ import java.util.stream.Stream;
  * @param targets where its files go, 1 to 8
  * @param subject of its mails, a template, and {@code body} likewise
  * @param askFolder whether a folder is chosen at the device, below the destination's own
+ * @param changes what it has otherwise than its profile; absent for nothing
  */
 public record JobItem(
         UUID id,
@@ -32,18 +36,16 @@ public record JobItem(
         String body,
         WhenTooLarge whenTooLarge,
         Notify notifyWhen,
-        boolean askFolder)
+        boolean askFolder,
+        ProfileDifference changes)
         implements Item {
-    /** Among the kinds of a target: whatever goes to no other one. */
-    public static final String REST = "REST";
-
     private static final int MOST_TARGETS = 8;
 
     /** The pictures on the stamps; drawn by the interface. */
     private static final Set<String> ICONS =
             Set.of("letter", "permit", "crates", "card", "question", "waves", "people", "map", "receipt", "ring");
 
-    /** @param kinds of paper that go there, names of {@link Kind} or {@link #REST}; none for all */
+    /** @param kinds of paper that go there, names of {@link Kind} or {@link KindsOfPaper#REST}; none for all */
     public record Target(UUID destinationId, List<String> kinds) {
         public Target {
             Required.value(destinationId, "destinationId");
@@ -62,6 +64,15 @@ public record JobItem(
         Required.value(targets, "targets");
         name = Required.value(name, "name").strip();
         targets = List.copyOf(targets);
+        changes = changes == null ? ProfileDifference.NONE : changes;
+    }
+
+    /** How it scans: its profile, with what it has otherwise. @throws Invalid when the two do not go together */
+    public ScanProfile profile(Office office) {
+        return changes.applyTo(office.find(new Reference(ItemKind.PROFILE, profileId))
+                .map(ProfileItem.class::cast)
+                .orElseThrow()
+                .profile());
     }
 
     @Override
@@ -99,10 +110,13 @@ public record JobItem(
         }
         boolean known = targets.stream()
                 .flatMap(target -> target.kinds.stream())
-                .allMatch(kind -> kind.equals(REST)
+                .allMatch(kind -> kind.equals(KindsOfPaper.REST)
                         || Arrays.stream(Kind.values()).anyMatch(k -> k.name().equals(kind)));
         if (!known) {
             throw Invalid.of("job.kinds", "kinds");
+        }
+        if (office.find(new Reference(ItemKind.PROFILE, profileId)).isPresent()) {
+            ProfileItem.checkStamp(profile(office));
         }
         if (whenTooLarge == WhenTooLarge.LINK) {
             office.settings().requireAddress("whenTooLarge");

@@ -24,6 +24,19 @@ public record ProfileItem(UUID id, String name, ScanProfile profile) implements 
         if (!PlainText.isName(name, 60)) {
             throw Invalid.of("profile.name", "name");
         }
+        checkStamp(profile);
+        for (Item dependent : office.dependents(reference())) {
+            if (dependent instanceof JobItem job) {
+                try {
+                    job.changes().applyTo(profile);
+                } catch (Invalid invalid) {
+                    throw invalid.about("job " + job.name());
+                }
+            }
+        }
+    }
+
+    static void checkStamp(ScanProfile profile) {
         String stamp = profile.tidy().stamp().text();
         if (!stamp.isEmpty()
                 && TemplateParser.parse(stamp, TemplateParser.Use.STAMP) instanceof TemplateParser.Faulty faulty) {

@@ -108,7 +108,13 @@ final class YamlTree {
         if (node.getTag().equals(Tag.BOOL)) {
             return make.booleanNode(Boolean.parseBoolean(text));
         }
-        boolean isNumber = node.getTag().equals(Tag.INT) && text.matches("-?\\d{1,9}");
-        return isNumber ? make.numberNode(Integer.parseInt(text)) : make.stringNode(text);
+        // Other ways to write a number stay a text, which a number is read from all the same: a name may be 007 or
+        // 3.10.
+        if (node.getTag().equals(Tag.INT) && text.matches("0|-?[1-9]\\d{0,8}")) {
+            return make.numberNode(Integer.parseInt(text));
+        }
+        return node.getTag().equals(Tag.FLOAT) && text.matches("-?(0|[1-9]\\d{0,8})\\.\\d{0,8}[1-9]")
+                ? make.numberNode(Double.parseDouble(text))
+                : make.stringNode(text);
     }
 }

@@ -12,10 +12,10 @@ import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.PaperSource;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -24,12 +24,11 @@ import java.util.UUID;
 import java.util.function.Supplier;
 
 /**
- * Mends a job that a device cannot run: a copy of the job with the nearest profile that the device can scan takes its place on that
+ * Mends a job that a device cannot run: a copy of the job, which has otherwise than its profile what the device can scan, takes its place on that
  * device's panel. The job itself stays as it is on all others.
  */
 public final class FittedJob {
     private static final int LONGEST_JOB = 40;
-    private static final int LONGEST_PROFILE = 60;
 
     private FittedJob() {}
 
@@ -75,70 +74,45 @@ public final class FittedJob {
             Office office, UUID jobId, UUID deviceId, DeviceAbilities device, Supplier<UUID> ids) {
         Optional<PanelItem> panel = find(office, ItemKind.PANEL, deviceId, PanelItem.class);
         Optional<JobItem> job = find(office, ItemKind.JOB, jobId, JobItem.class);
-        Optional<ProfileItem> profile =
-                job.flatMap(j -> find(office, ItemKind.PROFILE, j.profileId(), ProfileItem.class));
-        Optional<ScanProfile> fitted = profile.flatMap(p -> fitted(p.profile(), device));
+        Optional<ScanProfile> fitted = job.flatMap(j -> fitted(j.profile(office), device));
         if (panel.isEmpty() || fitted.isEmpty() || !panel.get().places().containsValue(jobId)) {
             return List.of();
         }
-        List<Change> changes = new ArrayList<>();
-        ProfileItem made = office.all(ProfileItem.class).stream()
-                .filter(other -> other.profile().equals(fitted.get()))
-                .min(Comparator.comparing(ProfileItem::name))
-                .orElseGet(() -> {
-                    String name = free(
-                            office,
-                            ItemKind.PROFILE,
-                            profile.get().name() + differs(profile.get().profile(), fitted.get()),
-                            LONGEST_PROFILE);
-                    ProfileItem added = new ProfileItem(ids.get(), name, fitted.get());
-                    changes.add(new Change.Put(added));
-                    return added;
-                });
         JobItem j = job.get();
         String deviceName = office.find(new Reference(ItemKind.DEVICE, deviceId))
                 .map(Item::name)
                 .orElse("");
+        ScanProfile base = find(office, ItemKind.PROFILE, j.profileId(), ProfileItem.class)
+                .orElseThrow()
+                .profile();
         JobItem copy = new JobItem(
                 ids.get(),
-                free(office, ItemKind.JOB, j.name() + ", " + deviceName, LONGEST_JOB),
+                free(office, j.name() + ", " + deviceName),
                 j.icon(),
-                made.id(),
+                j.profileId(),
                 j.templateId(),
                 j.targets(),
                 j.subject(),
                 j.body(),
                 j.whenTooLarge(),
                 j.notifyWhen(),
-                j.askFolder());
-        changes.add(new Change.Put(copy));
+                j.askFolder(),
+                ProfileDifference.between(base, fitted.get()));
         TreeMap<Integer, UUID> places = new TreeMap<>(panel.get().places());
         places.replaceAll((place, there) -> there.equals(jobId) ? copy.id() : there);
-        changes.add(new Change.Put(new PanelItem(deviceId, places)));
-        return changes;
+        return List.of(new Change.Put(copy), new Change.Put(new PanelItem(deviceId, places)));
     }
 
     private static <T extends Item> Optional<T> find(Office office, ItemKind kind, UUID id, Class<T> type) {
         return office.find(new Reference(kind, id)).map(type::cast);
     }
 
-    /** Says in the name what is other. */
-    private static String differs(ScanProfile from, ScanProfile to) {
-        return (from.sides() == to.sides() ? "" : ", one side")
-                + (from.input().source() == to.input().source() ? "" : ", feeder")
-                + (from.input().media().equals(to.input().media()) ? "" : ", any size")
-                + (from.colour() == to.colour() ? "" : ", grey")
-                + (from.resolution().equals(to.resolution())
-                        ? ""
-                        : ", " + to.resolution().dpi() + " dpi");
-    }
-
-    /** The name, shortened and with a number where it must be, that nothing of the kind has. */
-    private static String free(Office office, ItemKind kind, String wanted, int longest) {
-        String name = cut(wanted, longest);
-        for (int n = 2; isTaken(office, kind, name); n++) {
+    /** The name, shortened and with a number where it must be, that no job has. */
+    private static String free(Office office, String wanted) {
+        String name = cut(wanted, LONGEST_JOB);
+        for (int n = 2; isTaken(office, name); n++) {
             String number = " " + n;
-            name = cut(wanted, longest - number.length()) + number;
+            name = cut(wanted, LONGEST_JOB - number.length()) + number;
         }
         return name;
     }
@@ -149,8 +123,7 @@ public final class FittedJob {
                 .strip();
     }
 
-    private static boolean isTaken(Office office, ItemKind kind, String name) {
-        return office.items().stream()
-                .anyMatch(item -> item.itemKind() == kind && item.name().equals(name));
+    private static boolean isTaken(Office office, String name) {
+        return office.all(JobItem.class).stream().anyMatch(job -> job.name().equals(name));
     }
 }

@@ -10,7 +10,6 @@ import inky.courier.core.office.JobItem;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.core.office.NameItem;
 import inky.courier.core.office.Office;
-import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ScanProfile;
 import java.util.Optional;
@@ -20,9 +19,7 @@ import java.util.stream.Stream;
 /** A job of an office at a device. @param device what it said that it can do */
 public record JobAtDevice(Office office, JobItem job, UUID deviceId, DeviceAbilities device) {
     ScanProfile profile() {
-        return find(ItemKind.PROFILE, job.profileId(), ProfileItem.class)
-                .orElseThrow()
-                .profile();
+        return job.profile(office);
     }
 
     NameTemplate template() {

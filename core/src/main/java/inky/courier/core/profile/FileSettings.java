@@ -134,6 +134,26 @@ public record FileSettings(
                 type, pagesPerFile, light, searchable, archive, languages, quality, protection, spokenAs);
     }
 
+    /** What of it a coded page shows: how many of them share a file, and what a file says of itself, does not. */
+    public FileSettings ofPages() {
+        return new FileSettings(
+                type,
+                PagesPerFile.ALL,
+                light,
+                searchable,
+                false,
+                readsText() ? languages : List.of(),
+                quality,
+                Protection.NONE,
+                Spoken.OGG_OPUS);
+    }
+
+    /** The same in another language. */
+    public FileSettings reading(List<String> languages) {
+        return new FileSettings(
+                type, pagesPerFile, light, searchable, archive, languages, quality, protection, spokenAs);
+    }
+
     /** Whether pages have to be read by OCR. */
     public boolean readsText() {
         return searchable || type.readsText();

@@ -22,6 +22,11 @@ public record Grouping(int everyPages, boolean atBlank, boolean atSeparator, boo
         }
     }
 
+    /** What of it a page itself shows: blank sides and separator sheets belong to no file. */
+    public Grouping ofPages() {
+        return new Grouping(0, atBlank, atSeparator, false);
+    }
+
     public List<Message> words() {
         List<Message> words = new ArrayList<>();
         if (everyPages > 0) {

@@ -16,6 +16,11 @@ public interface Source {
         return () -> page;
     }
 
+    /** What tells this page from every other, where it may come again; empty where it is not known. */
+    default Optional<String> digest() {
+        return Optional.empty();
+    }
+
     /** The device's own JPEG, to be used as it is where nothing is changed. */
     default Optional<byte[]> jpeg() throws IOException {
         return Optional.empty();

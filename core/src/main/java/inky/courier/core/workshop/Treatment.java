@@ -53,7 +53,14 @@ public final class Treatment {
      * @param done what was done
      */
     @SuppressWarnings("ArrayRecordComponent")
-    public record Treated(PageRaster raster, Optional<byte[]> blackAndWhite, MediaSize media, List<Message> done) {}
+    public record Treated(PageRaster raster, Optional<byte[]> blackAndWhite, MediaSize media, List<Message> done) {
+        /** What is seen of it: the black and white, where that is what goes into the file. */
+        PageRaster seen() {
+            return blackAndWhite
+                    .map(packed -> PageRaster.ofPacked(raster, packed))
+                    .orElse(raster);
+        }
+    }
 
     /**
      * What a stamp may say.
@@ -170,7 +177,7 @@ public final class Treatment {
         result = exposed(result, done);
         if (tidy.stamp().applies()) {
             Tidy.Stamp s = tidy.stamp();
-            result = StampInk.print(result, text(s, stamp), s.corner(), s.ink(), s.points());
+            result = StampInk.print(result, stampText(stamp), s.corner(), s.ink(), s.points());
             done.add(Message.of("page.done.stamped"));
         }
         return new Treated(result, blackAndWhite(result, done), media, done);
@@ -242,7 +249,8 @@ public final class Treatment {
     }
 
     /** What was kept before stamps had a grammar, and is none, is printed as it stands. */
-    private static String text(Tidy.Stamp stamp, StampValues values) {
+    String stampText(StampValues values) {
+        Tidy.Stamp stamp = tidy.stamp();
         return TemplateParser.parse(stamp.text(), TemplateParser.Use.STAMP) instanceof TemplateParser.Valid valid
                 ? valid.template().fill(values.values())
                 : stamp.text();

@@ -23,11 +23,14 @@ import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.reading.NotInstalled;
+import inky.courier.core.reading.Orientation;
 import inky.courier.core.reading.PageWords;
 import inky.courier.core.reading.TextReader;
 import inky.courier.core.tidy.CardSheet;
 import inky.courier.core.tidy.Resample;
 import inky.courier.core.workshop.PageReport.Fate;
+import inky.courier.core.workshop.PageReport.View;
+import inky.courier.core.workshop.PageReport.Viewer;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -37,6 +40,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Makes files of scanned pages by a profile; several pages at a time, a few in memory. */
@@ -46,7 +50,8 @@ public final class Workshop {
     private final ScanProfile profile;
     private final TextReader reader;
     private final int cores;
-    private final @Nullable Witness witness;
+    private final @Nullable Viewer viewer;
+    private final PageMemory memory;
     private final Treatment treatment;
     private final PageCoder coder;
     private final boolean analyses;
@@ -57,24 +62,29 @@ public final class Workshop {
 
     private final boolean leavesPages;
 
-    /** Sees each page after treatment and before it is coded, in no order and from several threads. */
-    public interface Witness {
-        void treated(int number, Treatment.Treated page);
-    }
-
     /** @param cores how many pages are worked on at a time */
     public Workshop(ScanProfile profile, TextReader reader, int cores) {
-        this(profile, reader, cores, null);
-    }
-
-    /** @param witness null for none; with one, every page is decoded */
-    public Workshop(ScanProfile profile, TextReader reader, int cores, @Nullable Witness witness) {
-        this(profile, reader, cores, witness, false);
+        this(profile, reader, cores, false, null, PageMemory.NONE);
     }
 
     /** @param barcodes whether pages are searched for them, also where the profile asks nothing of pages */
-    public Workshop(ScanProfile profile, TextReader reader, int cores, @Nullable Witness witness, boolean barcodes) {
-        this.witness = witness;
+    public Workshop(ScanProfile profile, TextReader reader, int cores, boolean barcodes) {
+        this(profile, reader, cores, barcodes, null, PageMemory.NONE);
+    }
+
+    /**
+     * @param viewer null where nobody looks at pages; with one, every page is decoded
+     * @param memory of pages that came before
+     */
+    public Workshop(
+            ScanProfile profile,
+            TextReader reader,
+            int cores,
+            boolean barcodes,
+            @Nullable Viewer viewer,
+            PageMemory memory) {
+        this.viewer = viewer;
+        this.memory = memory;
         this.profile = profile;
         this.reader = reader;
         this.cores = cores;
@@ -83,7 +93,7 @@ public final class Workshop {
         this.analyses = barcodes || analyses(profile);
         this.sensitivity = sensitivity(profile);
         this.turns = profile.tidy().upright() || profile.files().type().readsText();
-        this.leavesPages = witness == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
+        this.leavesPages = viewer == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
     }
 
     /** Everything that came of a scan. */
@@ -151,10 +161,24 @@ public final class Workshop {
     private record Unit(int number, List<Source> sources) {}
 
     /** A page for a file, with what decides which file. */
-    record Piece(DocumentPage page, PageWords words, Kind kind, boolean splitBefore, int number) {}
+    record Piece(DocumentPage page, PageWords words, Kind kind, boolean splitBefore, int number, Optional<View> view) {}
 
     /** What came of a unit, in order. */
-    record Worked(List<PageReport> reports, List<Piece> pieces, List<Piece> portraits, String separatorText) {
+    record Worked(List<PageReport> reports, List<Piece> pieces, List<Piece> portraits, String separatorText)
+            implements PageMemory.Remembered {
+        @Override
+        public long bytes() {
+            long coded = Stream.concat(pieces.stream(), portraits.stream())
+                    .mapToLong(piece ->
+                            piece.page.bytes() + 100L * piece.words.words().size())
+                    .sum();
+            long seen = reports.stream()
+                    .flatMap(report -> Stream.concat(report.asScanned().stream(), report.views().stream()))
+                    .mapToLong(View::bytes)
+                    .sum();
+            return coded + seen + 2_000;
+        }
+
         boolean isSeparator() {
             return reports.get(0).fate() == Fate.SEPARATOR;
         }
@@ -190,18 +214,75 @@ public final class Workshop {
     }
 
     private Worked work(Unit unit, int total, NameValues scan) throws IOException {
-        return profile.tidy().card() ? card(unit, total, scan) : page(unit, total, scan);
+        Optional<PageMemory.OfWork> key = key(unit, total, scan);
+        if (key.isPresent() && memory.find(key.get()) instanceof Worked before) {
+            return before;
+        }
+        List<Opened> opened = unit.sources.stream().map(Opened::new).toList();
+        Worked worked = profile.tidy().card()
+                ? card(unit.number, opened, total, scan, key)
+                : page(unit.number, opened.get(0), total, scan, key);
+        Worked seen = viewer == null ? worked : seen(worked, unit.number, opened, viewer);
+        key.ifPresent(known -> memory.keep(known, seen));
+        return seen;
     }
 
-    private Worked page(Unit unit, int total, NameValues scan) throws IOException {
-        Source source = unit.sources.get(0);
-        Optional<Worked> asItCame = asItCame(unit.number, source);
+    /** By what the work on a page is known again; empty where a page does not say which it is. */
+    private Optional<PageMemory.OfWork> key(Unit unit, int total, NameValues scan) {
+        List<String> pages =
+                unit.sources.stream().flatMap(s -> named(s).stream()).toList();
+        if (memory == PageMemory.NONE || pages.size() < unit.sources.size()) {
+            return Optional.empty();
+        }
+        String stamp = profile.tidy().stamp().applies()
+                ? treatment.stampText(new Treatment.StampValues(unit.number, total, scan))
+                : "";
+        Object looks = viewer == null ? "" : viewer;
+        return Optional.of(PageMemory.OfWork.of(pages, unit.number, profile, analyses, stamp, looks));
+    }
+
+    /** A page with what people did to it. */
+    private static Optional<String> named(Source source) {
+        return source.digest()
+                .map(digest -> digest
+                        + (source.splitBefore() ? " split" : "")
+                        + (source.keep() ? " keep" : "")
+                        + (source.turnedByHand() ? " turned" : "")
+                        + (source.croppedByHand() ? " cropped" : ""));
+    }
+
+    private Worked seen(Worked worked, int first, List<Opened> opened, Viewer looking) throws IOException {
+        List<PageReport> reports = new ArrayList<>();
+        for (PageReport report : worked.reports) {
+            List<View> views = worked.pieces.stream()
+                    .filter(piece -> piece.number == report.number())
+                    .flatMap(piece -> piece.view.stream())
+                    .toList();
+            reports.add(report.seen(asScanned(opened.get(report.number() - first), looking), views));
+        }
+        return new Worked(reports, worked.pieces, worked.portraits, worked.separatorText);
+    }
+
+    private View asScanned(Opened page, Viewer looking) throws IOException {
+        Optional<PageMemory.OfPage> key = page.source.digest().map(digest -> new PageMemory.OfPage(digest, looking));
+        if (key.isPresent() && memory.find(key.get()) instanceof View before) {
+            return before;
+        }
+        View view = looking.view(page.raster());
+        key.ifPresent(known -> memory.keep(known, view));
+        return view;
+    }
+
+    private Worked page(int number, Opened opened, int total, NameValues scan, Optional<PageMemory.OfWork> key)
+            throws IOException {
+        Source source = opened.source;
+        Optional<Worked> asItCame = asItCame(number, source);
         if (asItCame.isPresent()) {
             return asItCame.get();
         }
-        Opened opened = new Opened(source);
+        var stamp = new Treatment.StampValues(number, total, scan);
         Optional<PageAnalysis> analysis = analysis(opened);
-        Optional<Worked> apart = setApart(unit.number, source, analysis);
+        Optional<Worked> apart = setApart(number, source, analysis);
         if (apart.isPresent()) {
             return apart.get();
         }
@@ -210,19 +291,19 @@ public final class Workshop {
         PageRaster raster = treatment.withoutFringe(scanned, done);
         List<Outline> papers = profile.tidy().eachPaper() ? PageAnalyser.papers(raster) : List.of();
         if (papers.size() > 1) {
-            return papers(
-                    unit.number, source, raster, papers, new Treatment.StampValues(unit.number, total, scan), done);
+            return papers(number, source, raster, papers, stamp, done, key);
         }
         List<Piece> pieces = pieces(
-                unit.number,
+                number,
                 raster,
                 analysis,
                 raster == scanned ? source : Source.of(raster),
                 source.splitBefore(),
-                new Treatment.StampValues(unit.number, total, scan),
-                done);
-        List<Piece> portraits = portraits(raster, analysis, unit.number, done);
-        return new Worked(List.of(new PageReport(unit.number, Fate.KEPT, analysis, done)), pieces, portraits, "");
+                stamp,
+                done,
+                key);
+        List<Piece> portraits = portraits(raster, analysis, number, done);
+        return new Worked(List.of(new PageReport(number, Fate.KEPT, analysis, done)), pieces, portraits, "");
     }
 
     private List<Piece> pieces(
@@ -232,7 +313,8 @@ public final class Workshop {
             Source source,
             boolean splitBefore,
             Treatment.StampValues stamp,
-            List<Message> done)
+            List<Message> done,
+            Optional<PageMemory.OfWork> key)
             throws IOException {
         Kind kind = analysis.map(PageAnalysis::kind).orElse(Kind.DOCUMENT);
         List<Piece> pieces = new ArrayList<>();
@@ -241,7 +323,7 @@ public final class Workshop {
             boolean untouched =
                     treated.raster() == raster && treated.blackAndWhite().isEmpty();
             Optional<byte[]> jpeg = untouched ? source.jpeg() : Optional.empty();
-            Piece piece = piece(treated, jpeg, kind, split, number);
+            Piece piece = piece(treated, jpeg, kind, split, number, key.map(work -> work.reading(pieces.size())));
             pieces.add(piece);
             treated.done().stream().filter(step -> !done.contains(step)).forEach(done::add);
             coding(piece.page).ifPresent(done::add);
@@ -257,7 +339,8 @@ public final class Workshop {
             PageRaster raster,
             List<Outline> outlines,
             Treatment.StampValues stamp,
-            List<Message> done)
+            List<Message> done,
+            Optional<PageMemory.OfWork> key)
             throws IOException {
         done.add(Message.of("page.done.papers").with("n", outlines.size()));
         List<Piece> pieces = new ArrayList<>();
@@ -272,7 +355,8 @@ public final class Workshop {
                         .with("why", analysis.get().blankness().reason(sensitivity)));
             } else {
                 boolean split = source.splitBefore() && pieces.isEmpty();
-                pieces.addAll(pieces(number, paper, analysis, Source.of(paper), split, stamp, own));
+                Optional<PageMemory.OfWork> ofPaper = key.map(work -> work.ofPaper(pieces.size()));
+                pieces.addAll(pieces(number, paper, analysis, Source.of(paper), split, stamp, own, ofPaper));
                 portraits.addAll(portraits(paper, analysis, number, own));
             }
             Message paperNumber = Message.text(Integer.toString(i + 1));
@@ -312,7 +396,12 @@ public final class Workshop {
         DocumentPage page =
                 coder.asItCame(source.jpeg().get(), source.knownResolution().get());
         Piece piece = new Piece(
-                page, PageWords.none(page.width(), page.height()), Kind.DOCUMENT, source.splitBefore(), number);
+                page,
+                PageWords.none(page.width(), page.height()),
+                Kind.DOCUMENT,
+                source.splitBefore(),
+                number,
+                Optional.empty());
         return Optional.of(new Worked(
                 List.of(new PageReport(number, Fate.KEPT, Optional.empty(), List.of())),
                 List.of(piece),
@@ -320,22 +409,22 @@ public final class Workshop {
                 ""));
     }
 
-    private Worked card(Unit unit, int total, NameValues scan) throws IOException {
+    private Worked card(int first, List<Opened> opened, int total, NameValues scan, Optional<PageMemory.OfWork> key)
+            throws IOException {
         List<PageReport> reports = new ArrayList<>();
         List<PageRaster> sides = new ArrayList<>();
         List<Piece> portraits = new ArrayList<>();
-        for (int i = 0; i < unit.sources.size(); i++) {
-            Source source = unit.sources.get(i);
-            int number = unit.number + i;
-            Opened opened = new Opened(source);
-            Optional<PageAnalysis> analysis = analysis(opened);
-            Optional<Worked> apart = setApart(number, source, analysis);
+        for (int i = 0; i < opened.size(); i++) {
+            Opened side = opened.get(i);
+            int number = first + i;
+            Optional<PageAnalysis> analysis = analysis(side);
+            Optional<Worked> apart = setApart(number, side.source, analysis);
             if (apart.isPresent()) {
                 reports.addAll(apart.get().reports);
                 continue;
             }
             List<Message> done = new ArrayList<>();
-            PageRaster raster = treatment.withoutFringe(opened.raster(), done);
+            PageRaster raster = treatment.withoutFringe(side.raster(), done);
             sides.add(treatment.straightened(raster, analysis, done));
             portraits.addAll(portraits(raster, analysis, number, done));
             done.add(Message.of(sides.size() == 1 ? "page.done.card-front" : "page.done.card-back"));
@@ -345,29 +434,49 @@ public final class Workshop {
             return new Worked(reports, List.of(), List.of(), "");
         }
         PageRaster sheet = CardSheet.of(sides.get(0), sides.stream().skip(1).findFirst());
-        var stamp = new Treatment.StampValues(unit.number, total, scan);
+        var stamp = new Treatment.StampValues(first, total, scan);
         Treatment.Treated treated = new Treatment(
                         profile.withTidy(profile.tidy().onlySizeAndStamp()))
                 .apply(sheet, Optional.empty(), stamp)
                 .get(0);
-        Piece piece =
-                piece(treated, Optional.empty(), Kind.CARD, unit.sources.get(0).splitBefore(), unit.number);
+        boolean split = opened.get(0).source.splitBefore();
+        Piece piece = piece(treated, Optional.empty(), Kind.CARD, split, first, key.map(work -> work.reading(0)));
         return new Worked(reports, List.of(piece), portraits, "");
     }
 
-    private Piece piece(Treatment.Treated treated, Optional<byte[]> jpeg, Kind kind, boolean split, int number)
+    private Piece piece(
+            Treatment.Treated treated,
+            Optional<byte[]> jpeg,
+            Kind kind,
+            boolean split,
+            int number,
+            Optional<PageMemory.OfWork> key)
             throws IOException {
-        if (witness != null) {
-            witness.treated(number, treated);
-        }
         PageRaster raster = treated.raster();
         DocumentPage page = treated.blackAndWhite().isPresent()
                 ? coder.code(raster, treated.blackAndWhite().get(), treated.media())
                 : coder.code(raster, treated.media(), jpeg);
-        PageWords words = profile.files().readsText()
-                ? reader.read(raster, profile.files().languages())
-                : PageWords.none(raster.width(), raster.height());
-        return new Piece(page, words, kind, split, number);
+        Optional<View> view = viewer == null ? Optional.empty() : Optional.of(viewer.view(treated.seen()));
+        return new Piece(page, words(raster, key), kind, split, number, view);
+    }
+
+    private PageWords words(PageRaster raster, Optional<PageMemory.OfWork> key) throws IOException {
+        if (!profile.files().readsText()) {
+            return PageWords.none(raster.width(), raster.height());
+        }
+        if (key.isPresent() && memory.find(key.get()) instanceof Read before) {
+            return before.words;
+        }
+        PageWords words = reader.read(raster, profile.files().languages());
+        key.ifPresent(known -> memory.keep(known, new Read(words)));
+        return words;
+    }
+
+    private record Read(PageWords words) implements PageMemory.Remembered {
+        @Override
+        public long bytes() {
+            return 200 + 100L * words.words().size();
+        }
     }
 
     private List<Piece> portraits(PageRaster raster, Optional<PageAnalysis> analysis, int number, List<Message> done)
@@ -382,7 +491,8 @@ public final class Workshop {
         PageRaster straight = Math.abs(skew) > 0.5 ? Resample.turned(cut, -skew, 255) : cut;
         DocumentPage page = new PageCoder(PORTRAIT).code(straight, straight.mediaSize(), Optional.empty());
         done.add(Message.of("page.done.portrait"));
-        return List.of(new Piece(page, PageWords.none(cut.width(), cut.height()), Kind.PHOTO, true, number));
+        return List.of(
+                new Piece(page, PageWords.none(cut.width(), cut.height()), Kind.PHOTO, true, number, Optional.empty()));
     }
 
     /** Blank sides and separator sheets, which belong to no file. */
@@ -456,7 +566,7 @@ public final class Workshop {
         }
         Source source = page.source;
         Optional<PageAnalysis> before = source.analysis();
-        PageAnalysis found = before.isPresent() ? before.get() : PageAnalyser.analyse(page.raster());
+        PageAnalysis found = before.isPresent() ? before.get() : analysed(page);
         PageAnalysis analysis = source.croppedByHand() ? found.fillingTheScan() : found;
         if (source.turnedByHand()) {
             return Optional.of(analysis.withUpright(0, 1));
@@ -467,9 +577,44 @@ public final class Workshop {
         // Few pages are turned, so each of those can be looked at a second time: in scripts whose letters were not
         // learned,
         // the first look is sure of what is wrong.
-        return Optional.of(reader.orientation(page.raster())
-                .map(second -> second.settle(analysis))
-                .orElse(analysis));
+        return Optional.of(
+                secondLook(page).map(second -> second.settle(analysis)).orElse(analysis));
+    }
+
+    private PageAnalysis analysed(Opened page) throws IOException {
+        Optional<PageMemory.OfPage> key =
+                page.source.digest().map(digest -> new PageMemory.OfPage(digest, Found.class));
+        if (key.isPresent() && memory.find(key.get()) instanceof Found before) {
+            return before.analysis;
+        }
+        PageAnalysis analysis = PageAnalyser.analyse(page.raster());
+        key.ifPresent(known -> memory.keep(known, new Found(analysis)));
+        return analysis;
+    }
+
+    private Optional<Orientation> secondLook(Opened page) throws IOException {
+        Optional<PageMemory.OfPage> key =
+                page.source.digest().map(digest -> new PageMemory.OfPage(digest, Turned.class));
+        if (key.isPresent() && memory.find(key.get()) instanceof Turned before) {
+            return before.second;
+        }
+        Optional<Orientation> second = reader.orientation(page.raster());
+        key.ifPresent(known -> memory.keep(known, new Turned(second)));
+        return second;
+    }
+
+    private record Turned(Optional<Orientation> second) implements PageMemory.Remembered {
+        @Override
+        public long bytes() {
+            return 100;
+        }
+    }
+
+    private record Found(PageAnalysis analysis) implements PageMemory.Remembered {
+        @Override
+        public long bytes() {
+            return 2_000;
+        }
     }
 
     /** Puts pages into files, in order; holds a file open only while it grows. */

@@ -6,6 +6,7 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
@@ -15,6 +16,7 @@ import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.Grouping;
 import inky.courier.core.profile.PaperSource;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanInput;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
@@ -23,6 +25,7 @@ import inky.courier.core.profile.Tone;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -155,8 +158,14 @@ public final class Offices {
                 FileSettings.of(type));
     }
 
+    /** What a job may have otherwise than any of these profiles. */
+    private static final List<ProfileDifference> CHANGES = List.of(
+            ProfileDifference.NONE,
+            new ProfileDifference(Map.of("dpi", 600, "files.languages", List.of("deu", "fra"))),
+            new ProfileDifference(Map.of("tidy.marginMm", 2.5, "tidy.crop", true, "colour", "grey")));
+
     private static JobItem job(int i, UUID profile, UUID name, UUID to, Random random) {
-        List<String> kinds = random.nextBoolean() ? List.of() : Arrays.asList("RECEIPT", JobItem.REST);
+        List<String> kinds = random.nextBoolean() ? List.of() : Arrays.asList("RECEIPT", KindsOfPaper.REST);
         return new JobItem(
                 id(ItemKind.JOB, i),
                 "Job " + i,
@@ -168,7 +177,8 @@ public final class Offices {
                 "",
                 WhenTooLarge.values()[random.nextInt(WhenTooLarge.values().length)],
                 Notify.NEVER,
-                false);
+                false,
+                CHANGES.get(random.nextInt(CHANGES.size())));
     }
 
     private static <T> T any(List<T> of, Random random) {

@@ -23,6 +23,7 @@ import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.PaperSource;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import java.util.ArrayList;
@@ -114,7 +115,8 @@ class FittedJobTest {
                 "",
                 WhenTooLarge.REFUSE,
                 Notify.NEVER,
-                false);
+                false,
+                ProfileDifference.NONE);
         List<Change> all = new ArrayList<>(List.of(
                 new Change.Put(new DeviceItem(DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "", DeviceProtocol.IPP)),
                 new Change.Put(new DeviceItem(OTHER, "Bridge", "", "", "192.0.2.2", 631, 60, "", DeviceProtocol.IPP)),

@@ -14,6 +14,7 @@ import inky.courier.core.office.NameItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,7 +48,8 @@ final class PreflightOffice {
                 "",
                 WhenTooLarge.REFUSE,
                 Notify.NEVER,
-                false)));
+                false,
+                ProfileDifference.NONE)));
         return Office.EMPTY.apply(all);
     }
 

@@ -3,6 +3,7 @@ package inky.courier.core.profile;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
@@ -11,6 +12,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -24,6 +26,67 @@ class ProfileFormatTest {
             ProfileFormat.Named profile = new ProfileFormat.Named("Profile " + i, any(random));
             assertEquals(profile, ProfileFormat.read(ProfileFormat.write(profile)));
         }
+    }
+
+    @Test
+    void aDifferenceMakesOneProfileOfAnotherAndLeavesTheRestToIt() {
+        Random random = new Random(27);
+        int impossible = 0;
+        for (int i = 0; i < 1000; i++) {
+            ScanProfile from = any(random);
+            ScanProfile to = any(random);
+            ProfileDifference difference = ProfileDifference.between(from, to);
+            Protection kept = from.files().protection();
+            boolean secret = !kept.passcode().isEmpty();
+            if (secret && (to.files().type() != FileType.PDF || to.files().archive())) {
+                // Never in the clear what the profile protects.
+                assertThrows(Invalid.class, () -> difference.applyTo(from));
+                impossible++;
+                continue;
+            }
+            Protection may = to.files().protection();
+            ScanProfile wanted = to.withFiles(to.files()
+                    .withProtection(new Protection(
+                            kept.passcode(), kept.ownerPasscode(), may.mayPrint(), may.mayCopy(), may.mayChange())));
+            assertEquals(wanted, difference.applyTo(from));
+            assertEquals(difference, ProfileDifference.between(from, wanted));
+            assertFalse(difference.toString().contains("harbour"), "no passcode is in it");
+        }
+        assertTrue(impossible > 10, "some cannot be made: " + impossible);
+
+        ScanProfile office = new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF);
+        ProfileDifference finer = new ProfileDifference(Map.of("dpi", 300));
+        ScanProfile later = office.withColour(ColourMode.COLOUR).withTidy(Tidy.USUAL);
+        assertEquals(
+                new ScanProfile(
+                        ColourMode.COLOUR,
+                        new Resolution(300),
+                        Sides.ONE,
+                        ScanInput.FEEDER,
+                        Tone.USUAL,
+                        Tidy.USUAL,
+                        Grouping.ONE_FILE,
+                        FileSettings.PDF),
+                finer.applyTo(later));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "tidy.crap, true, tidy.crap",
+        "tidy, true, tidy",
+        "files.protection.passcode, open sesame, files.protection.passcode",
+        "dpi, fine, dpi",
+        "dpi, 5000, resolution",
+        "colour, mauve, colour",
+        "tidy.scalePercent, 900, tidy.scalePercent"
+    })
+    void aDifferenceThatNoProfileCanHaveIsSaidWhereItIs(String path, String value, String field) {
+        Object given = value.equals("true") ? (Object) true : value;
+        Invalid invalid = assertThrows(
+                Invalid.class,
+                () -> new ProfileDifference(Map.of(path, given))
+                        .applyTo(new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF)));
+        assertEquals(field, invalid.problems().get(0).field());
     }
 
     @Test

@@ -34,10 +34,15 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -139,7 +144,7 @@ class WorkshopTest {
         }
         ScanProfile plain = new ScanProfile(ColourMode.COLOUR, new Resolution(150), Sides.ONE, FileType.PDF);
         for (boolean wanted : List.of(true, false)) {
-            Workshop.Result made = new Workshop(plain, new Tesseract(), 1, null, wanted)
+            Workshop.Result made = new Workshop(plain, new Tesseract(), 1, wanted)
                     .make(
                             List.of(Source.of(PRINT), Source.of(page)),
                             Files.createTempDirectory("barcode"),
@@ -204,14 +209,147 @@ class WorkshopTest {
     }
 
     private List<PageRaster> treated(Tidy tidy, List<Source> pages) throws IOException {
-        Map<Integer, PageRaster> seen = new ConcurrentSkipListMap<>();
-        new Workshop(
+        return new Workshop(
                         profile(Grouping.ONE_FILE, tidy, FileSettings.of(FileType.PDF)),
                         NOTHING_INSTALLED,
                         2,
-                        (number, page) -> seen.put(number, page.raster()))
-                .make(pages, folder, description());
-        return List.copyOf(seen.values());
+                        false,
+                        Seen::new,
+                        PageMemory.NONE)
+                .make(pages, folder, description()).pages().stream()
+                        .flatMap(page -> page.views().stream())
+                        .map(view -> ((Seen) view).raster)
+                        .toList();
+    }
+
+    /** Whatever is changed from one time to the next, nothing is remembered that would have become something else. */
+    @Test
+    void pagesThatAreRememberedBecomeWhatTheyWouldHaveBecomeAnew() throws IOException {
+        List<PageRaster> rasters = List.of(
+                TruthPages.kind(0, 100).raster(),
+                TruthPages.kind(1, 100).raster(),
+                TruthPages.kind(6, 100).raster(),
+                TruthPages.kind(8, 100).raster());
+        List<Source> sources = new ArrayList<>();
+        AtomicInteger decoded = new AtomicInteger();
+        for (int i = 0; i < rasters.size(); i++) {
+            String digest = "page " + i;
+            PageRaster raster = rasters.get(i);
+            sources.add(new Source() {
+                @Override
+                public PageRaster raster() {
+                    decoded.incrementAndGet();
+                    return raster;
+                }
+
+                @Override
+                public Optional<String> digest() {
+                    return Optional.of(digest);
+                }
+            });
+        }
+        Map<Object, PageMemory.Remembered> kept = new ConcurrentHashMap<>();
+        PageMemory memory = new PageMemory() {
+            @Override
+            public Remembered find(Object key) {
+                return kept.get(key);
+            }
+
+            @Override
+            public void keep(Object key, Remembered what) {
+                kept.put(key, what);
+            }
+        };
+        Random random = new Random(28);
+        ScanProfile profile = profile(Grouping.ONE_FILE, Tidy.NONE, FileSettings.PDF);
+        for (int i = 0; i < 60; i++) {
+            profile = changed(profile, random);
+            List<Source> stack = new ArrayList<>(sources);
+            Collections.shuffle(stack, random);
+            PageReport.Viewer viewer = random.nextBoolean() ? Seen::new : null;
+            Workshop.Result anew = new Workshop(profile, NOTHING_INSTALLED, 2, false, viewer, PageMemory.NONE)
+                    .make(stack, Files.createTempDirectory(folder, "anew"), description());
+            Workshop.Result remembered = new Workshop(profile, NOTHING_INSTALLED, 2, false, viewer, memory)
+                    .make(stack, Files.createTempDirectory(folder, "again"), description());
+            assertEquals(told(anew), told(remembered), profile.toString());
+        }
+
+        ScanProfile last = profile;
+        make(last, sources, memory);
+        decoded.set(0);
+        for (Grouping grouping : List.of(
+                new Grouping(1, last.grouping().atBlank(), last.grouping().atSeparator(), false),
+                new Grouping(2, last.grouping().atBlank(), last.grouping().atSeparator(), false))) {
+            ScanProfile regrouped = new ScanProfile(
+                    last.colour(),
+                    new Resolution(300),
+                    Sides.ONE,
+                    last.input(),
+                    last.tone(),
+                    last.tidy(),
+                    grouping,
+                    last.files());
+            make(regrouped, sources, memory);
+        }
+        assertEquals(0, decoded.get(), "where files begin changes nothing about pages");
+    }
+
+    private void make(ScanProfile profile, List<Source> pages, PageMemory memory) throws IOException {
+        new Workshop(profile, NOTHING_INSTALLED, 2, true, null, memory)
+                .make(pages, Files.createTempDirectory(folder, "made"), description());
+    }
+
+    /** One setting is another. */
+    private static ScanProfile changed(ScanProfile p, Random random) {
+        Tidy tidy = p.tidy();
+        FileSettings files = p.files();
+        return switch (random.nextInt(9)) {
+            case 0 -> p.withTidy(tidy.with(t -> t.straighten = !t.straighten));
+            case 1 -> p.withTidy(tidy.with(t -> t.crop = !t.crop));
+            case 2 -> p.withTidy(tidy.with(t -> t.upright = !t.upright));
+            case 3 -> p.withTidy(tidy.with(t -> t.skipBlank = Tidy.SkipBlank.values()[random.nextInt(4)]));
+            case 4 ->
+                p.withTidy(tidy.with(
+                        t -> t.stamp = new Tidy.Stamp(random.nextBoolean() ? "" : "{page} of {pages}", null, null, 0)));
+            case 5 -> p.withColour(ColourMode.values()[random.nextInt(ColourMode.values().length)]);
+            case 6 -> p.withTidy(tidy.with(t -> t.card = !t.card));
+            case 7 ->
+                p.withFiles(FileSettings.of(List.of(FileType.PDF, FileType.TIFF, FileType.PNG, FileType.JPEG)
+                        .get(random.nextInt(4))));
+            default -> p.withFiles(files.withQuality(FileSettings.Quality.values()[random.nextInt(3)]));
+        };
+    }
+
+    /** Every byte; of a PDF, whose identifier is by chance, how many. */
+    private static Object content(MadeFile file) throws IOException {
+        byte[] bytes = Files.readAllBytes(file.path());
+        return file.mediaType().equals("application/pdf") ? bytes.length : Arrays.hashCode(bytes);
+    }
+
+    /** All that can be told of it. */
+    private static List<Object> told(Workshop.Result made) throws IOException {
+        List<Object> told = new ArrayList<>();
+        for (MadeFile file : made.files()) {
+            told.add(List.of(file.kind(), file.part(), file.pages(), file.scanned(), content(file)));
+        }
+        for (PageReport page : made.pages()) {
+            told.add(List.of(
+                    page.number(),
+                    page.fate(),
+                    page.done().toString(),
+                    page.analysis().isPresent(),
+                    page.views().stream()
+                            .map(view -> ((Seen) view).raster.width())
+                            .toList()));
+        }
+        return told;
+    }
+
+    private record Seen(PageRaster raster) implements PageReport.View {
+        @Override
+        public long bytes() {
+            return 0;
+        }
     }
 
     @Test

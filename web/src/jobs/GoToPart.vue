@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query';
+import { refDebounced } from '@vueuse/core';
+import { computed, ref, watch } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import { isAtTheDevice, isFolder, isMail, kindWords, needsMailServer } from '@/destinations/kinds';
+import PartColumns from '@/profiles/PartColumns.vue';
+import FormField from '@/shared/FormField.vue';
+import TextField from '@/shared/TextField.vue';
+import TickBox from '@/shared/TickBox.vue';
+import KindsOfPaper from './KindsOfPaper.vue';
+import type { JobDraft, JobView } from './useJob';
+
+/** Where the files go, what the mail says, and what happens when something does not arrive. */
+const props = defineProps<{ open?: JobView }>();
+const form = defineModel<JobDraft>({ required: true });
+const MOST = 30;
+const wantedWords = ref('');
+const wanted = refDebounced(wantedWords, 150);
+const destinations = useQuery({
+  queryKey: computed(() => ['destinations', 'pick', wanted.value]),
+  queryFn: () =>
+    ask(api.GET('/api/destinations', { params: { query: { find: wanted.value.trim(), count: MOST } } })),
+  placeholderData: keepPreviousData,
+});
+type Target = Pick<Schemas['DestinationRow'], 'id' | 'name' | 'kind' | 'routeName' | 'isFolder'>;
+const found = computed<Target[]>(() => destinations.data.value?.rows ?? []);
+/** What is ticked stays, whatever is looked for afterwards. */
+const ticked = ref<Target[]>([]);
+watch(
+  [() => form.value.destinationIds, () => props.open?.destinations, found],
+  ([ids, kept = [], rows]) => {
+    const known = [
+      ...rows,
+      ...ticked.value,
+      ...kept.map((d) => ({ ...d, isFolder: isFolder(d.kind) || isAtTheDevice(d.kind) })),
+    ];
+    ticked.value = ids.flatMap((id) => known.find((d) => d.id === id) ?? []);
+  },
+  { immediate: true },
+);
+const targets = computed(() => [
+  ...ticked.value.filter((d) => !found.value.some((row) => row.id === d.id)),
+  ...found.value,
+]);
+const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting ?? 0) - MOST));
+const byMail = computed(() => ticked.value.some((d) => isMail(d.kind)));
+const TOO_LARGE: { value: JobView['whenTooLarge']; words: string }[] = [
+  { value: 'REFUSE', words: 'Stop, with advice' },
+  { value: 'SMALLER', words: 'Reduce the size with the least loss' },
+  { value: 'SEVERAL', words: 'Send its files in several mails' },
+  { value: 'LINK', words: 'Send a download link instead' },
+];
+const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
+  { value: 'NEVER', words: 'Never' },
+  { value: 'ON_FAILURE', words: 'When it does not arrive' },
+  { value: 'ALWAYS', words: 'When it arrives, and when it does not' },
+];
+</script>
+
+<template>
+  <PartColumns>
+    <section>
+      <FormField label="Destinations" name="destinationIds">
+        <el-input
+          v-if="(destinations.data.value?.total ?? 0) > 8"
+          v-model="wantedWords"
+          type="search"
+          clearable
+          placeholder="Find a destination"
+          aria-label="Find a destination"
+        />
+        <el-checkbox-group v-model="form.destinationIds" class="destinations" aria-label="Destinations">
+          <el-checkbox v-for="d in targets" :key="d.id" :value="d.id">
+            {{ d.name }}
+            <span class="quiet small">{{
+              needsMailServer(d.kind) ? `through ${d.routeName}` : kindWords(d.kind)
+            }}</span>
+          </el-checkbox>
+        </el-checkbox-group>
+        <p v-if="moreTargets" class="caption">{{ moreTargets }} more: type a part of the name.</p>
+      </FormField>
+      <RouterLink class="link small" to="/destinations/new">New destination</RouterLink>
+    </section>
+    <section>
+      <h3>Mail</h3>
+      <TextField
+        v-model="form.subject"
+        label="Subject of the mail"
+        name="subject"
+        hint="Fields as in file names: {job}, {pages}, {person.name} ..."
+      />
+      <FormField v-slot="f" label="Text of the mail" name="body">
+        <el-input
+          :id="f.id"
+          v-model="form.body"
+          type="textarea"
+          :rows="3"
+          :aria-describedby="f.describedby"
+        />
+      </FormField>
+    </section>
+    <section>
+      <h3>If something goes wrong</h3>
+      <FormField v-if="byMail" v-slot="f" label="If it is too large as mail" name="whenTooLarge">
+        <el-select :id="f.id" v-model="form.whenTooLarge" aria-label="If it is too large as mail">
+          <el-option v-for="o in TOO_LARGE" :key="o.value" :value="o.value" :label="o.words" />
+        </el-select>
+      </FormField>
+      <FormField v-slot="f" label="Notify the person who scanned, by mail and at the panel" name="notifyWhen">
+        <el-select
+          :id="f.id"
+          v-model="form.notifyWhen"
+          aria-label="Notify the person who scanned, by mail and at the panel"
+        >
+          <el-option v-for="o in NOTIFY" :key="o.value" :value="o.value" :label="o.words" />
+        </el-select>
+      </FormField>
+      <TickBox
+        v-if="ticked.some((d) => d.isFolder)"
+        v-model="form.askFolder"
+        words="Ask for a folder at the device"
+        note="Below the destination’s folder; not available if that contains fields such as the date."
+      />
+      <KindsOfPaper v-if="ticked.length > 1" v-model="form.kinds" :destinations="ticked" />
+    </section>
+  </PartColumns>
+</template>
+
+<style scoped>
+.destinations {
+  display: flex;
+  overflow-y: auto;
+  flex-direction: column;
+  gap: 2px;
+  max-height: 190px;
+}
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Schemas } from '@/api/client';
+import PartColumns from '@/profiles/PartColumns.vue';
+import FormField from '@/shared/FormField.vue';
+import { ICON_NAMES, ICONS } from '@/shared/icons';
+import JobStamp from '@/shared/JobStamp.vue';
+import type { JobDraft } from './useJob';
+
+/** What the job and its files are called. */
+const props = defineProps<{ names: Schemas['NameView'][]; example?: string }>();
+const form = defineModel<JobDraft>({ required: true });
+const chosen = computed(() => props.names.find((name) => name.id === form.value.templateId));
+</script>
+
+<template>
+  <PartColumns>
+    <section>
+      <h3>File name</h3>
+      <FormField v-slot="f" label="Template" name="templateId">
+        <el-select
+          :id="f.id"
+          v-model="form.templateId"
+          aria-label="File name"
+          :aria-describedby="f.describedby"
+        >
+          <el-option v-for="n in names" :key="n.id" :value="n.id" :label="n.name" />
+        </el-select>
+      </FormField>
+      <p class="mono template">{{ chosen?.template }}</p>
+      <RouterLink v-if="chosen" class="link small" :to="`/names/${chosen.id}`">Edit the template</RouterLink>
+    </section>
+    <section>
+      <h3>For these pages</h3>
+      <p class="mono">{{ example ?? chosen?.example }}</p>
+      <p class="caption">
+        The first file of the rehearsal below. Counters show 1 there and go on from where they are.
+      </p>
+    </section>
+    <section class="wide">
+      <h3>Stamp on the panel</h3>
+      <FormField label="Stamp" name="icon">
+        <div class="stamps" role="radiogroup" aria-label="Stamp">
+          <label v-for="icon in ICON_NAMES" :key="icon" :title="ICONS[icon].words">
+            <input
+              v-model="form.icon"
+              type="radio"
+              name="icon"
+              :value="icon"
+              :aria-label="ICONS[icon].words"
+            />
+            <JobStamp :icon="icon" :size="34" :chosen="form.icon === icon" />
+          </label>
+        </div>
+      </FormField>
+    </section>
+  </PartColumns>
+</template>
+
+<style scoped>
+.template {
+  overflow-wrap: anywhere;
+}
+.stamps {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.stamps label {
+  position: relative;
+  cursor: pointer;
+}
+.stamps input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.stamps label:focus-within {
+  outline: 2px solid var(--stamp);
+  outline-offset: 2px;
+}
+</style>

@@ -1,0 +1,102 @@
+import { useQuery } from '@tanstack/vue-query';
+import { computed, watch } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import { blank as blankProfile, type ProfileForm } from '@/profiles/useProfile';
+import { ifMatch, useOne } from '@/shared/one';
+import { changed, difference, stopOf } from './difference';
+
+export type JobView = Schemas['JobView'];
+/** A job as it is edited: how it scans is shown as a whole, and stored as what differs from its profile. */
+export type JobDraft = Required<Omit<Schemas['JobForm'], 'changes' | 'askFolder'>> & {
+  askFolder: boolean;
+  scan: ProfileForm;
+};
+
+export function useJob() {
+  const profiles = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
+  const names = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
+  const baseOf = (id: string): ProfileForm | undefined => {
+    const found = profiles.data.value?.find((profile) => profile.id === id);
+    return found && { ...found, passcode: null, ownerPasscode: null };
+  };
+  const one = useOne<JobView, JobDraft>({
+    path: 'jobs',
+    one: (id) => ask(api.GET('/api/jobs/{id}', { params: { path: { id } } })),
+    add: (draft) => ask(api.POST('/api/jobs', { body: bodyOf(draft) })),
+    change: (id, draft, version) =>
+      ask(
+        api.PUT('/api/jobs/{id}', {
+          params: { path: { id }, header: ifMatch(version) },
+          body: bodyOf(draft),
+        }),
+      ),
+    remove: (id) => ask(api.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
+    blank: () => ({
+      name: '',
+      icon: 'letter',
+      profileId: '',
+      templateId: '',
+      destinationIds: [],
+      subject: '{job}, {pages} pages',
+      body: 'Scanned by {person.name} on {device.name}.\n',
+      kinds: {},
+      whenTooLarge: 'REFUSE',
+      notifyWhen: 'NEVER',
+      askFolder: false,
+      scan: blankProfile(),
+    }),
+    formOf: (v) => ({
+      name: v.name,
+      icon: v.icon,
+      profileId: v.profileId,
+      templateId: v.templateId,
+      destinationIds: v.destinations.map((d) => d.id),
+      subject: v.subject,
+      body: v.body,
+      kinds: { ...v.kinds },
+      whenTooLarge: v.whenTooLarge,
+      notifyWhen: v.notifyWhen,
+      askFolder: v.askFolder,
+      scan: v.scan,
+    }),
+  });
+  const { form } = one;
+
+  function bodyOf({ scan, ...job }: JobDraft): Schemas['JobForm'] {
+    const base = baseOf(job.profileId);
+    return { ...job, changes: base ? (difference(base, scan) as Record<string, never>) : {} };
+  }
+
+  /** What is otherwise stays so by another profile. */
+  function choose(profileId: string) {
+    const next = baseOf(profileId);
+    if (!next) return;
+    const before = baseOf(form.value.profileId);
+    form.value.scan = before ? changed(next, difference(before, form.value.scan)) : next;
+    form.value.profileId = profileId;
+  }
+  function asProfile(stop?: string) {
+    const base = baseOf(form.value.profileId);
+    if (!base) return;
+    const kept = Object.entries(changes.value).filter(([path]) => stop && stopOf(path) !== stop);
+    form.value.scan = changed(base, Object.fromEntries(kept));
+  }
+
+  // A new one begins with the first of each.
+  watch(
+    [one.isNew, () => profiles.data.value, () => names.data.value],
+    () => {
+      if (!one.isNew.value) return;
+      const [profile] = profiles.data.value ?? [];
+      const [name] = names.data.value ?? [];
+      if (profile && !form.value.profileId) choose(profile.id);
+      if (name && !form.value.templateId) form.value.templateId = name.id;
+    },
+    { immediate: true },
+  );
+
+  const base = computed(() => baseOf(form.value.profileId));
+  const changes = computed(() => (base.value ? difference(base.value, form.value.scan) : {}));
+  const differing = computed(() => new Set(Object.keys(changes.value).map(stopOf)));
+  return { ...one, profiles, names, base, changes, differing, choose, asProfile, bodyOf };
+}

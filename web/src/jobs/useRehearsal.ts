@@ -1,0 +1,84 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/vue-query';
+import { refDebounced } from '@vueuse/core';
+import { computed, ref, type Ref } from 'vue';
+import { api, ask, Problem, type Schemas } from '@/api/client';
+
+export type Rehearsal = Schemas['Rehearsal'];
+
+/** A page of one's own, and the file that it came in. */
+interface Own {
+  page: string;
+  label: string;
+  file: File;
+  chosen: boolean;
+}
+
+/**
+ * A job tried on pages again at each change.
+ *
+ * @param job as it is to be; undefined where it cannot be tried yet
+ */
+export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<string | null>) {
+  const samples = ref(['letter', 'back', 'form', 'manifest']);
+  const own = ref<Own[]>([]);
+  const pages = computed(() => [
+    ...samples.value,
+    ...own.value.filter((page) => page.chosen).map((page) => page.page),
+  ]);
+  /** So that the server ends what was still being made for the state before. */
+  const desk = crypto.randomUUID();
+  const order = refDebounced(
+    computed(() => JSON.stringify({ job: job.value, jobId: id.value, pages: pages.value })),
+    150,
+  );
+  const took = ref(0);
+
+  async function keep(files: File[]) {
+    const found: Own[] = [];
+    for (const file of files) {
+      const kept = await ask(
+        api.POST('/api/rehearsals/pages', {
+          params: { query: { dpi: 200 } },
+          body: {} as never,
+          bodySerializer: () => {
+            const body = new FormData();
+            body.append('files', file);
+            return body;
+          },
+        }),
+      );
+      found.push(...kept.map((page) => ({ ...page, file, chosen: true })));
+    }
+    return found;
+  }
+  const bring = useMutation({
+    mutationFn: async (files: File[]) => {
+      own.value = [...own.value, ...(await keep(files))];
+    },
+  });
+
+  const query = useQuery({
+    queryKey: computed(() => ['rehearsal', order.value]),
+    enabled: computed(() => job.value !== undefined && pages.value.length > 0),
+    queryFn: async ({ signal }) => {
+      const began = performance.now();
+      const wanted = JSON.parse(order.value) as Schemas['RehearsalOrder'];
+      const made = await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk }, signal }));
+      took.value = (performance.now() - began) / 1000;
+      return made;
+    },
+    retry: (tried, error) => {
+      const code = error instanceof Problem ? error.code : '';
+      // They are kept for an hour, and at one instance.
+      if (code === 'rehearsal.pages-gone' && tried < 1) {
+        const files = [...new Set(own.value.map((page) => page.file))];
+        void keep(files).then((again) => (own.value = again));
+      }
+      return false;
+    },
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  return { samples, own, pages, bring, query, took };
+}
