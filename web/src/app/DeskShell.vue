@@ -36,7 +36,7 @@ function stopOf(key: Schemas['StopView']['stop']) {
 }
 /** An operator keeps devices and deliveries going, and sees no more of the set-up. */
 const stops = computed(() => (may('READ_SETUP') ? SET_UP : []));
-const findings = computed(() => overview.data.value?.findingCount ?? 0);
+const findings = computed(() => overview.data.value?.preflight ?? 0);
 
 const find = ref<InstanceType<typeof FindBox>>();
 const sheet = ref(false);
@@ -151,8 +151,8 @@ window.addEventListener(
         </li>
       </ul>
       <p v-if="findings && may('READ_SETUP')" class="caption found">
-        Preflight found<br /><RouterLink to="/panels" class="link">{{
-          count(findings, 'problem')
+        Preflight found<br /><RouterLink to="/preflight" class="link">{{
+          count(findings, 'thing')
         }}</RouterLink>
       </p>
       <ul class="foot">

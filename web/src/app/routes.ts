@@ -101,6 +101,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Panels' },
   },
   {
+    path: '/preflight',
+    name: 'Preflight',
+    component: () => import('@/preflight/FindingsView.vue'),
+    meta: { place: 'Preflight' },
+  },
+  {
     path: '/changes',
     name: 'Change log',
     component: () => import('@/changes/ChangesView.vue'),

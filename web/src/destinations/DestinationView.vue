@@ -33,8 +33,22 @@ import { useDestination } from './useDestination';
 const router = useRouter();
 const kinds = useKinds();
 const destination = useDestination();
-const { isNew, query, form, routeId, report, probing, dirty, save, probe, remove, trust, general, busy } =
-  destination;
+const {
+  isNew,
+  ready,
+  query,
+  form,
+  routeId,
+  report,
+  probing,
+  dirty,
+  save,
+  probe,
+  remove,
+  trust,
+  general,
+  busy,
+} = destination;
 const dialogue = ref(false);
 const asking = ref(false);
 const browsing = ref(false);
@@ -68,7 +82,8 @@ useKeys({
 </script>
 
 <template>
-  <SetUpForm class="destination" :aria-label="title" @save="save">
+  <ErrorNote :error="query.error.value" />
+  <SetUpForm v-if="ready" class="destination" :aria-label="title" @save="save">
     <TitleBar :title="title" :hint="hint">
       <button v-if="isBrowsable(form.kind) && !isNew" type="button" class="button" @click="browsing = true">
         Look inside
@@ -85,7 +100,7 @@ useKeys({
         {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
       </button>
     </TitleBar>
-    <ErrorNote :error="query.error.value ?? kinds.error.value ?? general" />
+    <ErrorNote :error="kinds.error.value ?? general" />
     <div class="what">
       <TextField v-model="form.name" :maxlength="60" label="Name" name="name" />
       <FormField v-if="!isNew" v-slot="f" label="Kind" name="kind" :hint="does">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation, useQuery } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { useSession } from '@/app/session';
@@ -20,6 +20,7 @@ import { PEOPLE } from '@/shared/pickable';
 import PickOne from '@/shared/PickOne.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import type { Mark } from '@/shared/states';
+import { stopOf } from './difference';
 import GoToPart from './GoToPart.vue';
 import NamePart from './NamePart.vue';
 import RehearsalPart from './RehearsalPart.vue';
@@ -29,7 +30,7 @@ import { useRehearsal } from './useRehearsal';
 const router = useRouter();
 const { may } = useSession();
 const job = useJob();
-const { openId, isNew, there, open, query, form, dirty, general, busy, names, profiles, base } = job;
+const { openId, isNew, ready, there, open, query, form, dirty, general, busy, names, profiles, base } = job;
 const { differing, changes } = job;
 const abilities = useQuery({
   queryKey: ['workshop'],
@@ -106,6 +107,14 @@ const parts = computed(() => {
   }));
 });
 const opened = ref(isNew.value ? 'goto' : 'look');
+/** What is wrong is shown where it is. */
+const FIELDS: Record<string, string> = { templateId: 'name', icon: 'name', name: '' };
+watch(job.problems, ([first]) => {
+  if (!first) return;
+  const inScan = /^(colour|resolution|dpi|sides|input|tone|tidy|grouping|files)/.test(first.field);
+  const part = inScan ? stopOf(first.field) : (FIELDS[first.field] ?? 'goto');
+  if (part) opened.value = part;
+});
 const own = computed(() => Object.keys(changes.value).length);
 const profileId = computed({ get: () => form.value.profileId, set: (id) => job.choose(id) });
 
@@ -153,7 +162,8 @@ useKeys({
 </script>
 
 <template>
-  <SetUpForm :aria-label="isNew ? 'New job' : (open?.name ?? '')" @save="job.save()">
+  <ErrorNote :error="query.error.value" />
+  <SetUpForm v-if="ready" :aria-label="isNew ? 'New job' : (open?.name ?? '')" @save="job.save()">
     <div class="title">
       <JobStamp :icon="form.icon" :size="44" />
       <div>
@@ -182,7 +192,7 @@ useKeys({
         </button>
       </div>
     </div>
-    <ErrorNote :error="query.error.value ?? general" />
+    <ErrorNote :error="general" />
     <p v-if="missing" class="missing">
       {{ missing.words }} <RouterLink :to="missing.to">Make one</RouterLink>
     </p>
@@ -224,7 +234,7 @@ useKeys({
       </p>
     </PartStrip>
   </SetUpForm>
-  <RehearsalPart :rehearsal="rehearsal" :all="abilities.data.value?.samples ?? []" @mend="mend">
+  <RehearsalPart v-if="ready" :rehearsal="rehearsal" :all="abilities.data.value?.samples ?? []" @mend="mend">
     <form v-if="!isNew && may('CHANGE_SETUP')" class="test" @submit.prevent="test.mutate()">
       <h3>Test delivery</h3>
       <p class="small quiet">

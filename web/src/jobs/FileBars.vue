@@ -52,7 +52,7 @@ function goesTo(file: number) {
             :key="limit.limit"
             :style="{ right: `calc(100% - ${share(limit.at)})` }"
           >
-            {{ limit.names }} takes {{ bytes(limit.limit) }}
+            {{ limit.names }}: at most {{ bytes(limit.limit) }}
           </span>
           <span v-if="!limits.length" class="hidden-text">Size as a bar</span>
         </th>

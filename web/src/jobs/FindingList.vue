@@ -5,7 +5,7 @@ import { count } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
 /** What preflight finds of the job, worst first, each with what mends it. */
-const props = defineProps<{ findings: readonly Schemas['Found'][] }>();
+const props = defineProps<{ findings: readonly Schemas['RehearsalFinding'][] }>();
 const emit = defineEmits<{ mend: [scan: Schemas['ProfileForm']] }>();
 const sorted = computed(() =>
   [...props.findings].sort((a, b) => Number(b.severity === 'STOPS') - Number(a.severity === 'STOPS')),

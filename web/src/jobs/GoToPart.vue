@@ -39,9 +39,11 @@ watch(
   },
   { immediate: true },
 );
+/** What was ticked when the list was opened stands first; nothing moves under the hand. */
+const first = ref(new Set(form.value.destinationIds));
 const targets = computed(() => [
-  ...ticked.value.filter((d) => !found.value.some((row) => row.id === d.id)),
-  ...found.value,
+  ...ticked.value.filter((d) => first.value.has(d.id) || !found.value.some((row) => row.id === d.id)),
+  ...found.value.filter((d) => !first.value.has(d.id) || !ticked.value.some((t) => t.id === d.id)),
 ]);
 const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting ?? 0) - MOST));
 const byMail = computed(() => ticked.value.some((d) => isMail(d.kind)));
@@ -80,7 +82,7 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         </el-checkbox-group>
         <p v-if="moreTargets" class="caption">{{ moreTargets }} more: type a part of the name.</p>
       </FormField>
-      <RouterLink class="link small" to="/destinations/new">New destination</RouterLink>
+      <RouterLink class="link small new" to="/destinations/new">New destination</RouterLink>
     </section>
     <section>
       <h3>Mail</h3>
@@ -128,6 +130,9 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
 </template>
 
 <style scoped>
+.new {
+  align-self: start;
+}
 .destinations {
   display: flex;
   overflow-y: auto;

@@ -28,7 +28,9 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
         </el-select>
       </FormField>
       <p class="mono template">{{ chosen?.template }}</p>
-      <RouterLink v-if="chosen" class="link small" :to="`/names/${chosen.id}`">Edit the template</RouterLink>
+      <RouterLink v-if="chosen" class="link small edit" :to="`/names/${chosen.id}`"
+        >Edit the template</RouterLink
+      >
     </section>
     <section>
       <h3>For these pages</h3>
@@ -58,6 +60,9 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
 </template>
 
 <style scoped>
+.edit {
+  align-self: start;
+}
 .template {
   overflow-wrap: anywhere;
 }

@@ -19,7 +19,7 @@ interface Own {
  * @param job as it is to be; undefined where it cannot be tried yet
  */
 export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<string | null>) {
-  const samples = ref(['letter', 'back', 'form', 'manifest']);
+  const samples = ref(['letter', 'back', 'form', 'manifest', 'receipt', 'photo']);
   const own = ref<Own[]>([]);
   const pages = computed(() => [
     ...samples.value,

@@ -20,8 +20,22 @@ import { useMailServer } from './useMailServer';
 
 type StepName = Schemas['StepResult']['step'];
 const router = useRouter();
-const { isNew, query, form, testTo, report, probing, dirty, save, probe, remove, trust, general, busy } =
-  useMailServer();
+const {
+  isNew,
+  ready,
+  query,
+  form,
+  testTo,
+  report,
+  probing,
+  dirty,
+  save,
+  probe,
+  remove,
+  trust,
+  general,
+  busy,
+} = useMailServer();
 const TOKEN_EXAMPLE = 'https://login.office.example/token';
 const dialogue = ref(false);
 const asking = ref(false);
@@ -64,7 +78,8 @@ useKeys({
 </script>
 
 <template>
-  <SetUpForm class="server" @save="save">
+  <ErrorNote :error="query.error.value" />
+  <SetUpForm v-if="ready" class="server" @save="save">
     <TitleBar :title="title" :hint="hint">
       <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
       <button
@@ -77,7 +92,7 @@ useKeys({
         {{ probing ? 'Probing ...' : report ? 'Probe again' : 'Probe' }}
       </button>
     </TitleBar>
-    <ErrorNote :error="query.error.value ?? general" />
+    <ErrorNote :error="general" />
     <ProbeHeads :report="report" :probing="probing" />
     <ProbeRow :step="step('NAME')" first :report="report" @dialogue="dialogue = true">
       <div class="pair">

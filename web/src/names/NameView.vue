@@ -14,7 +14,7 @@ import StateMark from '@/shared/StateMark.vue';
 import TemplateInput from './TemplateInput.vue';
 
 const router = useRouter();
-const { query, isNew, open, form, save, remove, general, busy } = useOne<
+const { query, isNew, ready, open, form, save, remove, general, busy } = useOne<
   Schemas['NameView'],
   Schemas['NameForm']
 >({
@@ -68,7 +68,8 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
 </script>
 
 <template>
-  <SetUpForm @save="save">
+  <ErrorNote :error="query.error.value" />
+  <SetUpForm v-if="ready" @save="save">
     <div class="title">
       <div>
         <h1>{{ title }}</h1>
@@ -79,7 +80,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
         <button type="submit" class="button ink" :disabled="busy || faults.length > 0">Save</button>
       </div>
     </div>
-    <ErrorNote :error="query.error.value ?? general" />
+    <ErrorNote :error="general" />
     <div class="name">
       <FormField v-slot="f" label="Name of the template" name="name">
         <el-input

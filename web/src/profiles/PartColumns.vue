@@ -6,7 +6,7 @@
 /** The settings of an opened part, side by side with rules between them. */
 .columns {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(168px, 1fr));
   gap: 14px 18px;
 }
 .columns > :deep(section) {

@@ -40,14 +40,14 @@ function walk(event: KeyboardEvent, step: number) {
       @click="opened = part.key"
     >
       <strong
-        >{{ part.title }}
+        ><span :id="`part-${part.key}-title`" class="name">{{ part.title }}</span>
         <StateMark v-if="part.mark" :mark="part.mark" :size="14" />
         <em v-if="part.differs">own</em></strong
       >
       <span>{{ part.words }}</span>
     </button>
   </div>
-  <div id="part-settings" class="settings" role="tabpanel" :aria-labelledby="`part-${opened}`">
+  <div id="part-settings" class="settings" role="tabpanel" :aria-labelledby="`part-${opened}-title`">
     <slot />
   </div>
 </template>
@@ -90,7 +90,7 @@ function walk(event: KeyboardEvent, step: number) {
   color: var(--stamp);
   font: 500 11px/14px var(--text);
 }
-.parts span {
+.parts button > span {
   font-size: 13px;
   line-height: 18px;
 }

@@ -19,7 +19,7 @@ import { useProfile } from './useProfile';
 
 const router = useRouter();
 const profile = useProfile();
-const { id, isNew, query, abilities, form, sample, media, pages, limitMb, model, preview, estimate } =
+const { id, isNew, ready, query, abilities, form, sample, media, pages, limitMb, model, preview, estimate } =
   profile;
 const { general, busy } = profile;
 
@@ -62,7 +62,8 @@ useKeys({
 </script>
 
 <template>
-  <SetUpForm @save="profile.save()">
+  <ErrorNote :error="query.error.value" />
+  <SetUpForm v-if="ready" @save="profile.save()">
     <div class="title">
       <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
       <div class="name">
@@ -83,7 +84,7 @@ useKeys({
         <button type="submit" class="button ink" :disabled="busy">Save</button>
       </div>
     </div>
-    <ErrorNote :error="query.error.value ?? general" />
+    <ErrorNote :error="general" />
     <PartStrip v-model="opened" label="Parts of the profile" :parts="parts">
       <PaperPart v-if="opened === 'paper'" v-model="form" :sizes="abilities.data.value?.media ?? []" />
       <LookPart v-else-if="opened === 'look'" v-model="form" />
@@ -100,7 +101,7 @@ useKeys({
       <span>{{ problem.message }}</span>
     </p>
   </SetUpForm>
-  <div class="below">
+  <div v-if="ready" class="below">
     <BeforeAfter
       :samples="abilities.data.value?.samples ?? []"
       :sample="sample"

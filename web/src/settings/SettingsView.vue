@@ -13,7 +13,7 @@ const ADDRESS_EXAMPLE = 'https://scans.office.example';
 /** Nothing is left out. */
 type Form = { [Name in keyof Schemas['SettingsForm']]-?: NonNullable<Schemas['SettingsForm'][Name]> };
 const queries = useQueryClient();
-const { query, form, save, general, busy } = useOne<Schemas['SettingsView'], Form>({
+const { query, ready, form, save, general, busy } = useOne<Schemas['SettingsView'], Form>({
   path: 'settings',
   only: 'office',
   one: () => ask(api.GET('/api/settings')),
@@ -48,7 +48,7 @@ async function saveIt() {
 <template>
   <h1>Settings</h1>
   <ErrorNote :error="query.error.value ?? general" />
-  <SetUpForm @save="saveIt">
+  <SetUpForm v-if="ready" @save="saveIt">
     <section aria-labelledby="office">
       <h2 id="office">The office</h2>
       <TextField v-model="form.office" :maxlength="60" label="Name, shown at panels" name="office" />

@@ -49,6 +49,8 @@ export function useOne<View extends { id: string; name: string; version?: string
   const keyOf = (view: View) => [kind.path, 'one', kind.only ?? view.id];
   /** The last one stays until the next is there. */
   const open = computed(() => (there.value ? query.data.value : undefined));
+  /** Before that nobody can type into the form of what is still on its way, or delete it. */
+  const ready = computed(() => isNew.value || open.value !== undefined);
   const form = ref(kind.blank()) as Ref<Form>;
   const before = ref(JSON.stringify(form.value));
   const dirty = computed(() => JSON.stringify(form.value) !== before.value);
@@ -123,7 +125,7 @@ export function useOne<View extends { id: string; name: string; version?: string
 
   /** Nothing is done to one while another is still on its way. */
   const busy = computed(() => state.busy.value || (there.value && query.isPlaceholderData.value));
-  return { query, openId, isNew, there, open, form, dirty, save, remove, reset, ...state, busy };
+  return { query, openId, isNew, there, ready, open, form, dirty, save, remove, reset, ...state, busy };
 }
 
 export type One<

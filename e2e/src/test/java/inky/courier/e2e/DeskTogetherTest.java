@@ -39,9 +39,9 @@ class DeskTogetherTest {
         other.navigate(job);
         field(maud, "Name on the button").fill("Name of mine");
         field(other, "Name on the button").fill("Name of theirs");
-        button(other, "Save").click();
+        button(other, "Save to 1 panel").click();
         assertThat(other.getByText("Name of theirs saved.")).isVisible();
-        button(maud, "Save").click();
+        button(maud, "Save to 1 panel").click();
         assertThat(maud.getByText("maud changed Name of theirs in the meantime."))
                 .isVisible();
         assertThat(maud.getByRole(AriaRole.ALERT).getByText("Name of theirs").last())

@@ -86,7 +86,7 @@ class Consequences {
     record Mend(Message words, ProfileForm scan) {}
 
     /** @param devices on whose panels it is so; none where it is so wherever the job runs */
-    record Found(
+    record RehearsalFinding(
             String code,
             Severity severity,
             Message sentence,
@@ -97,7 +97,7 @@ class Consequences {
     record OnPanel(UUID id, String name) {}
 
     /** @param names as mail has them */
-    record All(List<String> names, List<AtDestination> destinations, List<Found> findings) {}
+    record All(List<String> names, List<AtDestination> destinations, List<RehearsalFinding> findings) {}
 
     static long mail(List<Long> files) {
         return SizeModel.MAIL_HEAD + files.stream().mapToLong(MailSize::base64).sum();
@@ -118,15 +118,15 @@ class Consequences {
         List<AtDestination> destinations = job.destinations().stream()
                 .map(to -> at(to, mail.get(to.routeId()), job, made, wanted, bytes))
                 .toList();
-        List<Found> found = new ArrayList<>();
+        List<RehearsalFinding> found = new ArrayList<>();
         destinations.forEach(to -> tooLarge(to, job, profile, made, bytes).ifPresent(found::add));
         boolean sizeSaid = !found.isEmpty();
         preflight(job).stream()
                 .filter(f -> !sizeSaid || !f.code().equals("job.too-large"))
                 .forEach(found::add);
         surprises(profile, made, Set.copyOf(wanted).size() < wanted.size())
-                .forEach(words ->
-                        found.add(new Found("rehearsal", Severity.CARE, words, Message.none(), List.of(), null)));
+                .forEach(words -> found.add(
+                        new RehearsalFinding("rehearsal", Severity.CARE, words, Message.none(), List.of(), null)));
         return new All(FileNames.of(wanted, NameRules.MAIL), destinations, found);
     }
 
@@ -164,7 +164,7 @@ class Consequences {
                 attached ? server.limitMb() * MB : 0);
     }
 
-    private Optional<Found> tooLarge(
+    private Optional<RehearsalFinding> tooLarge(
             AtDestination to, JobView job, ScanProfile profile, Workshop.Result made, List<Long> bytes) {
         long weight = job.whenTooLarge() == WhenTooLarge.SEVERAL
                 ? to.files.stream()
@@ -191,7 +191,8 @@ class Consequences {
                         Message.of("rehearsal.make-it-fit"),
                         ProfileForm.of(profiles.get(job.profileId()).name(), a.profile())))
                 .orElse(null);
-        return Optional.of(new Found("rehearsal.too-large", Severity.STOPS, sentence, remedy, List.of(), mend));
+        return Optional.of(
+                new RehearsalFinding("rehearsal.too-large", Severity.STOPS, sentence, remedy, List.of(), mend));
     }
 
     private static double tenths(long bytes) {
@@ -199,7 +200,7 @@ class Consequences {
     }
 
     /** None of a job that cannot be as it is: what is wrong with it is said when it is saved. */
-    private List<Found> preflight(JobView job) {
+    private List<RehearsalFinding> preflight(JobView job) {
         try {
             Office office = setUp.office().apply(List.of(new Change.Put(job.item())));
             return findings.of(office, job.item(), job).stream()
@@ -210,8 +211,8 @@ class Consequences {
         }
     }
 
-    private static Found found(JobFinding at) {
-        return new Found(
+    private static RehearsalFinding found(JobFinding at) {
+        return new RehearsalFinding(
                 at.finding().code(),
                 at.finding().severity(),
                 at.finding().sentence(),

@@ -155,6 +155,7 @@ class RehearsalController {
     }
 
     /** A job, saved or not, tried on pages; nothing is sent. */
+    @Needs(Right.READ_SETUP)
     @PostMapping("/api/rehearsals")
     Rehearsal rehearseJob(Principal who, @RequestBody RehearsalOrder order) throws IOException {
         return rehearsals.rehearse(who.getName(), order);

@@ -122,7 +122,7 @@ class Rehearsals {
             long mailBytes,
             int reckonedFor,
             List<Consequences.AtDestination> destinations,
-            List<Consequences.Found> findings) {}
+            List<Consequences.RehearsalFinding> findings) {}
 
     record Preview(String before, List<String> after, PageReport.Fate fate, List<Message> done, Facts facts) {}
 

@@ -31,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The accounts of the desk: who has one, with which role, and who is invited to have one. */
 @Service
-class Accounts {
+public class Accounts {
     /** How long an invitation can be accepted. */
     static final Duration INVITED = Duration.ofDays(3);
 
@@ -267,6 +267,14 @@ class Accounts {
     @Transactional
     void endSessions(UUID id) {
         sessions.endAll(account(id).login);
+    }
+
+    /** How many may change everything. */
+    @Transactional(readOnly = true)
+    public int administrators() {
+        return (int) administrators.findAll().stream()
+                .filter(account -> account.role == Role.ADMINISTRATOR)
+                .count();
     }
 
     private Administrator account(UUID id) {

@@ -20,6 +20,7 @@ import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.naming.NamingService;
 import inky.courier.panel.PanelPlaces;
 import inky.courier.people.PeopleService;
+import inky.courier.preflight.Findings;
 import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
 import java.time.Clock;
@@ -73,6 +74,7 @@ class Watch {
     private final PanelPlaces panels;
     private final Queue queue;
     private final SecurityWatch security;
+    private final Findings preflight;
     private final Clock clock;
 
     /** What was once scanned stays so. */
@@ -92,6 +94,7 @@ class Watch {
             PanelPlaces panels,
             Queue queue,
             SecurityWatch security,
+            Findings preflight,
             Clock clock) {
         this.deliveries = deliveries;
         this.troubles = troubles;
@@ -106,6 +109,7 @@ class Watch {
         this.panels = panels;
         this.queue = queue;
         this.security = security;
+        this.preflight = preflight;
         this.clock = clock;
     }
 
@@ -134,6 +138,7 @@ class Watch {
      * @param firstScan whether anything has ever been delivered
      * @param findingCount how many there are
      * @param findings the first of them
+     * @param preflight how many things are found in the whole set-up that nobody has accepted
      */
     record Overview(
             int needCare,
@@ -141,7 +146,8 @@ class Watch {
             List<StopView> setUp,
             boolean firstScan,
             int findingCount,
-            List<PanelFinding> findings) {}
+            List<PanelFinding> findings,
+            int preflight) {}
 
     /** A job on a panel that cannot run there. */
     record PanelFinding(UUID deviceId, String deviceName, Finding finding) {}
@@ -205,7 +211,8 @@ class Watch {
                 setUp,
                 scanned,
                 findings.size(),
-                findings.stream().limit(MOST_FINDINGS).toList());
+                findings.stream().limit(MOST_FINDINGS).toList(),
+                preflight.open());
     }
 
     @Transactional(readOnly = true)

@@ -89,13 +89,27 @@ public record NameTemplate(String text, List<Part> parts) {
 
     /** Whether a part of it is empty without a separator sheet. */
     public boolean needsSeparator() {
-        return fields().anyMatch(field -> field.sources.stream()
-                .allMatch(source -> source instanceof FieldSource.Value value && value.field() == Field.SEPARATOR));
+        return needs(Field.SEPARATOR);
     }
 
     /** Whether its pages have to be searched for barcodes. */
     public boolean needsBarcode() {
         return sources().anyMatch(new FieldSource.Value(Field.BARCODE)::equals);
+    }
+
+    /** Whether a part of it is empty at a device without a place. */
+    public boolean needsPlace() {
+        return needs(Field.DEVICE_PLACE);
+    }
+
+    /** Whether a part of it is empty for a person without a mail address. */
+    public boolean needsMail() {
+        return needs(Field.PERSON_MAIL);
+    }
+
+    private boolean needs(Field wanted) {
+        return fields().anyMatch(field -> field.sources.stream()
+                .allMatch(source -> source instanceof FieldSource.Value value && value.field() == wanted));
     }
 
     /** Within what its counters count. */

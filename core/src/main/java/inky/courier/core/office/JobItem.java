@@ -67,6 +67,22 @@ public record JobItem(
         changes = changes == null ? ProfileDifference.NONE : changes;
     }
 
+    public JobItem withChanges(ProfileDifference other) {
+        return new JobItem(
+                id,
+                name,
+                icon,
+                profileId,
+                templateId,
+                targets,
+                subject,
+                body,
+                whenTooLarge,
+                notifyWhen,
+                askFolder,
+                other);
+    }
+
     /** How it scans: its profile, with what it has otherwise. @throws Invalid when the two do not go together */
     public ScanProfile profile(Office office) {
         return changes.applyTo(office.find(new Reference(ItemKind.PROFILE, profileId))

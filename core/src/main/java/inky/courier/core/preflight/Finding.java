@@ -1,7 +1,7 @@
 package inky.courier.core.preflight;
 
 import inky.courier.core.message.Message;
-import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Item;
 import inky.courier.core.office.Reference;
 
 /**
@@ -26,10 +26,10 @@ public record Finding(
         CARE
     }
 
-    /** About a job; its words stand under its code. */
-    static Finding of(String code, Severity severity, JobItem job) {
+    /** About a thing of the set-up; its words stand under its code. */
+    static Finding of(String code, Severity severity, Item item) {
         return new Finding(
-                code, severity, job.reference(), job.name(), Message.of(code), Message.of(code + ".remedy"), false);
+                code, severity, item.reference(), item.name(), Message.of(code), Message.of(code + ".remedy"), false);
     }
 
     Finding with(String name, Object value) {

@@ -31,7 +31,52 @@ public final class Preflight {
 
     private static final List<Check<JobRoute>> BY_ROUTE = List.of(new RouteCheck(), new MailLimitCheck());
 
+    private static final List<OfficeCheck> OF_ALL = List.of(
+            new NeverAnsweredCheck(),
+            new EmptyPanelCheck(),
+            new SmallFeederCheck(),
+            new DeviceWithoutPlaceCheck(),
+            new PasswordMissingCheck(),
+            new LastProbeCheck(),
+            new NeverTriedCheck(),
+            new CertificateEndsCheck(),
+            new PortCheck(),
+            new UnusedMailServerCheck(),
+            new UnusedDestinationCheck(),
+            new UnusedProfileCheck(),
+            new SameProfilesCheck(),
+            new UnusedNameCheck(),
+            new EmptyFieldCheck(),
+            new JobOnNoPanelCheck(),
+            new JobsLookAlikeCheck(),
+            new JobsDoTheSameCheck(),
+            new KindsTogetherCheck(),
+            new SamePlaceTwiceCheck(),
+            new PersonalDestinationCheck(),
+            new RecipientChoiceCheck(),
+            new NobodyNotifiesCheck(),
+            new LanguageMissingCheck(),
+            new SpeechMissingCheck(),
+            new PeopleCheck(),
+            new OneAdministratorCheck(),
+            new OpenAddressCheck(),
+            new NothingKeptCheck());
+
     private Preflight() {}
+
+    /** The set-up as a whole, whatever runs at which device. */
+    public static List<Finding> check(WholeOffice at) {
+        return OF_ALL.stream().flatMap(check -> check.find(at)).toList();
+    }
+
+    /** What is to be changed so that something is not found any more; nothing where a person has to decide. */
+    public static List<Change> fix(WholeOffice at, Finding found) {
+        return OF_ALL.stream()
+                .filter(check -> check.find(at).anyMatch(found::equals))
+                .findFirst()
+                .map(check -> check.fix(at, found))
+                .orElse(List.of());
+    }
 
     /** Of a device that does not scan nothing else need be said. */
     public static List<Finding> check(JobAtDevice at) {

@@ -68,6 +68,10 @@ public record ScanProfile(
         return new ScanProfile(colour, resolution, sides, input, tone, tidy, grouping, files);
     }
 
+    public ScanProfile withGrouping(Grouping grouping) {
+        return new ScanProfile(colour, resolution, sides, input, tone, tidy, grouping, files);
+    }
+
     public ScanProfile withFiles(FileSettings files) {
         return new ScanProfile(colour, resolution, sides, input, tone, tidy, grouping, files);
     }

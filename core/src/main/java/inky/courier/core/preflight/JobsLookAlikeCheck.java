@@ -1,0 +1,36 @@
+package inky.courier.core.preflight;
+
+import inky.courier.core.office.JobItem;
+import inky.courier.core.office.PanelItem;
+import inky.courier.core.preflight.Finding.Severity;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** Whether two jobs on one panel have the same stamp and names that begin alike: people press the wrong one. */
+final class JobsLookAlikeCheck implements OfficeCheck {
+    /** Letters and digits at the beginning that a hurried person reads; judgement, not measurement. */
+    private static final int READ = 10;
+
+    @Override
+    public Stream<Finding> find(WholeOffice at) {
+        return at.all(PanelItem.class).flatMap(panel -> onOne(at, panel)).distinct();
+    }
+
+    private static Stream<Finding> onOne(WholeOffice at, PanelItem panel) {
+        Map<String, List<JobItem>> alike = at.jobs()
+                .filter(job -> panel.places().containsValue(job.id()))
+                .collect(Collectors.groupingBy(job -> job.icon() + " " + beginning(job.name())));
+        return alike.values().stream()
+                .filter(jobs -> jobs.size() > 1)
+                .map(jobs -> Finding.of("job.looks-alike", Severity.CARE, jobs.get(0))
+                        .with("other", jobs.get(1).name()));
+    }
+
+    private static String beginning(String name) {
+        String letters = name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
+        return letters.substring(0, Math.min(READ, letters.length()));
+    }
+}

@@ -1,0 +1,23 @@
+package inky.courier.core.preflight;
+
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.MailSettings;
+import inky.courier.core.preflight.Finding.Severity;
+import java.util.stream.Stream;
+
+/** Whether a recipient is to be chosen, and there is none. */
+final class RecipientChoiceCheck implements OfficeCheck {
+    @Override
+    public Stream<Finding> find(WholeOffice at) {
+        return at.jobs()
+                .flatMap(job -> at.destinations(job)
+                        .filter(to -> to.kind() == DestinationKind.MAIL_CHOSEN)
+                        .filter(to -> to.settings(MailSettings.class)
+                                .filter(mail -> !mail.directEntry())
+                                .isPresent())
+                        .filter(to -> at.around().people().all()
+                                == at.around().people().withoutMail())
+                        .map(to -> Finding.of("job.no-recipient", Severity.STOPS, job)
+                                .with("destination", to.name())));
+    }
+}

@@ -1,0 +1,29 @@
+import type { Schemas } from '@/api/client';
+
+/** What findings can be about, in the order of the set-up line. */
+export const AREAS: Record<string, string> = {
+  DEVICE: 'Device',
+  MAIL_SERVER: 'Mail server',
+  DESTINATION: 'Destination',
+  PROFILE: 'Scan profile',
+  NAME: 'File-name template',
+  JOB: 'Job',
+  SETTINGS: 'The office',
+};
+
+const PATHS: Record<string, string> = {
+  DEVICE: '/devices/',
+  MAIL_SERVER: '/mail-servers/',
+  DESTINATION: '/destinations/',
+  PROFILE: '/profiles/',
+  NAME: '/names/',
+  JOB: '/jobs/',
+};
+
+/** Where it is mended. */
+export function pathOf(f: Schemas['PreflightFinding']): string {
+  if (f.code.startsWith('people.')) return '/people';
+  if (f.code === 'office.one-administrator') return '/accounts';
+  const path = PATHS[f.kind];
+  return path ? path + f.id : '/settings';
+}
