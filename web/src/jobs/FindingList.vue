@@ -42,9 +42,9 @@ const summary = computed(() => {
         <button v-if="f.mend" type="button" class="button stamp" @click="emit('mend', f.mend.scan)">
           {{ f.mend.words }}
         </button>
-        <RouterLink v-else-if="f.devices[0]" class="link small" :to="`/panels/${f.devices[0].id}`">
-          Plan this panel
-        </RouterLink>
+        <RouterLink v-else-if="f.devices[0]" class="link small" :to="`/panels/${f.devices[0].id}`"
+          >Plan this panel</RouterLink
+        >
       </div>
     </li>
   </ul>

@@ -136,9 +136,9 @@ async function takeBack(f: Finding) {
             </button>
             <template v-else>
               <button v-if="f.mends" type="button" class="button" @click="mending = f.code">Mend</button>
-              <RouterLink v-else-if="f.devices[0]" class="link small" :to="`/panels/${f.devices[0].id}`">
-                Plan this panel
-              </RouterLink>
+              <RouterLink v-else-if="f.devices[0]" class="link small" :to="`/panels/${f.devices[0].id}`"
+                >Plan this panel</RouterLink
+              >
               <button type="button" class="link small" @click="accepting = f">Accept</button>
             </template>
           </template>
@@ -160,7 +160,7 @@ async function takeBack(f: Finding) {
   flex-wrap: wrap;
   gap: 8px 24px;
   align-items: center;
-  padding: 0 0 10px;
+  padding: 12px 0 8px;
 }
 .filters > div {
   display: flex;

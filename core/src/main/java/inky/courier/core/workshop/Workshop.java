@@ -215,16 +215,34 @@ public final class Workshop {
 
     private Worked work(Unit unit, int total, NameValues scan) throws IOException {
         Optional<PageMemory.OfWork> key = key(unit, total, scan);
-        if (key.isPresent() && memory.find(key.get()) instanceof Worked before) {
-            return before;
-        }
         List<Opened> opened = unit.sources.stream().map(Opened::new).toList();
+        if (key.isPresent()) {
+            Optional<Worked> apart = isWhole() ? apart(unit.number, opened.get(0)) : Optional.empty();
+            if (apart.isPresent()) {
+                return apart.get();
+            }
+            if (memory.find(key.get()) instanceof Worked before) {
+                return before;
+            }
+        }
         Worked worked = profile.tidy().card()
                 ? card(unit.number, opened, total, scan, key)
                 : page(unit.number, opened.get(0), total, scan, key);
         Worked seen = viewer == null ? worked : seen(worked, unit.number, opened, viewer);
         key.ifPresent(known -> memory.keep(known, seen));
         return seen;
+    }
+
+    /** Whether a scan is one page: then it is set apart or not as a whole, and what becomes of it does not depend on that. */
+    private boolean isWhole() {
+        return !profile.tidy().card() && !profile.tidy().eachPaper();
+    }
+
+    private Optional<Worked> apart(int number, Opened page) throws IOException {
+        Optional<Worked> apart = setApart(number, page.source, analysis(page));
+        return apart.isPresent() && viewer != null
+                ? Optional.of(seen(apart.get(), number, List.of(page), viewer))
+                : apart;
     }
 
     /** By what the work on a page is known again; empty where a page does not say which it is. */
@@ -238,7 +256,11 @@ public final class Workshop {
                 ? treatment.stampText(new Treatment.StampValues(unit.number, total, scan))
                 : "";
         Object looks = viewer == null ? "" : viewer;
-        return Optional.of(PageMemory.OfWork.of(pages, unit.number, profile, analyses, stamp, looks));
+        ScanProfile matters = isWhole()
+                ? profile.withTidy(profile.tidy().with(tidy -> tidy.skipBlank = Tidy.SkipBlank.NO))
+                        .withGrouping(Grouping.ONE_FILE)
+                : profile;
+        return Optional.of(PageMemory.OfWork.of(pages, unit.number, matters, analyses, stamp, looks));
     }
 
     /** A page with what people did to it. */
