@@ -50,11 +50,7 @@ const summary = computed(() => {
   const sizes = made.reckonedFor ? ` Sizes reckoned for ${made.reckonedFor} dpi.` : '';
   return `${count(made.pages.length, 'page')}, ${out} left out, ${count(made.files.length, 'file')}. Took ${took.value.toFixed(1)} s, nothing was sent.${sizes}`;
 });
-/** Nobody needs to know that a later change has replaced this one. */
-const error = computed(() => {
-  const wrong = query.error.value as { code?: string } | null;
-  return wrong?.code === 'rehearsal.out-of-date' ? null : (wrong ?? bring.error.value);
-});
+const error = computed(() => query.error.value ?? bring.error.value);
 const picked = ref<Page>();
 </script>
 

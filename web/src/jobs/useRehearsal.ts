@@ -63,7 +63,8 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
     queryFn: async ({ signal }) => {
       const began = performance.now();
       const wanted = JSON.parse(order.value) as Schemas['RehearsalOrder'];
-      const made = await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk }, signal }));
+      // None where a later change has replaced this one.
+      const made = (await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk }, signal }))) ?? null;
       took.value = (performance.now() - began) / 1000;
       return made;
     },

@@ -29,6 +29,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -147,18 +148,22 @@ class RehearsalController {
     }
 
     /** Pages of one's own to rehearse with. @param dpi of pictures that do not say theirs */
-    @PostMapping(path = "/api/rehearsals/pages", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    @PostMapping("/api/rehearsals/pages")
     List<OwnPages.OwnPage> bringPages(
-            Principal who, @RequestParam(defaultValue = "200") int dpi, @RequestParam List<MultipartFile> files)
+            Principal who, @RequestParam(defaultValue = "200") int dpi, @RequestPart List<MultipartFile> files)
             throws IOException {
         return own.keep(who.getName(), files, new Resolution(dpi).dpi());
     }
 
-    /** A job, saved or not, tried on pages; nothing is sent. */
+    /** A job, saved or not, tried on pages; nothing is sent. No content where a later order from the same desk has replaced it. */
     @Needs(Right.READ_SETUP)
     @PostMapping("/api/rehearsals")
-    Rehearsal rehearseJob(Principal who, @RequestBody RehearsalOrder order) throws IOException {
-        return rehearsals.rehearse(who.getName(), order);
+    ResponseEntity<Rehearsal> rehearseJob(Principal who, @RequestBody RehearsalOrder order) throws IOException {
+        try {
+            return ResponseEntity.ok(rehearsals.rehearse(who.getName(), order));
+        } catch (Runs.OutOfDate outOfDate) {
+            return ResponseEntity.noContent().build();
+        }
     }
 
     /** @param person as whom it is sent */

@@ -1,11 +1,9 @@
 package inky.courier.rehearsal;
 
-import inky.courier.web.Refusal;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Semaphore;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 
 /**
@@ -25,10 +23,10 @@ class Runs {
             this.desk = desk;
         }
 
-        /** @throws Refusal when a later one was begun at the same desk */
+        /** @throws OutOfDate when a later one was begun at the same desk */
         void goOn() {
             if (newest.get(desk) != this) {
-                throw Refusal.of(HttpStatus.CONFLICT, "rehearsal.out-of-date");
+                throw new OutOfDate();
             }
         }
 
@@ -36,6 +34,13 @@ class Runs {
         public void close() {
             newest.remove(desk, this);
             oneAtATime.release();
+        }
+    }
+
+    /** Nobody waits for it any more. */
+    static final class OutOfDate extends RuntimeException {
+        OutOfDate() {
+            super("a later rehearsal was begun", null, false, false);
         }
     }
 
@@ -47,7 +52,7 @@ class Runs {
         try {
             run.goOn();
             return run;
-        } catch (Refusal outOfDate) {
+        } catch (OutOfDate outOfDate) {
             run.close();
             throw outOfDate;
         }

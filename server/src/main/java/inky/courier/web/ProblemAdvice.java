@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.exc.InvalidNullException;
 
@@ -65,7 +66,8 @@ class ProblemAdvice {
     @ExceptionHandler({
         HttpMessageNotReadableException.class,
         MethodArgumentTypeMismatchException.class,
-        MethodArgumentNotValidException.class
+        MethodArgumentNotValidException.class,
+        MultipartException.class
     })
     ResponseEntity<ProblemDetail> unreadable(Exception e) {
         // A value that knows its own rules refuses while it is read; what it says is what the person needs.

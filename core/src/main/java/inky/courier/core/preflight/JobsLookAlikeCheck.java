@@ -6,6 +6,8 @@ import inky.courier.core.preflight.Finding.Severity;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -16,17 +18,18 @@ final class JobsLookAlikeCheck implements OfficeCheck {
 
     @Override
     public Stream<Finding> find(WholeOffice at) {
-        return at.all(PanelItem.class).flatMap(panel -> onOne(at, panel)).distinct();
+        Map<UUID, JobItem> jobs = at.jobs().collect(Collectors.toMap(JobItem::id, Function.identity()));
+        return at.all(PanelItem.class).flatMap(panel -> onOne(panel, jobs)).distinct();
     }
 
-    private static Stream<Finding> onOne(WholeOffice at, PanelItem panel) {
-        Map<String, List<JobItem>> alike = at.jobs()
-                .filter(job -> panel.places().containsValue(job.id()))
+    private static Stream<Finding> onOne(PanelItem panel, Map<UUID, JobItem> jobs) {
+        Map<String, List<JobItem>> alike = panel.places().values().stream()
+                .flatMap(id -> Stream.ofNullable(jobs.get(id)))
                 .collect(Collectors.groupingBy(job -> job.icon() + " " + beginning(job.name())));
         return alike.values().stream()
-                .filter(jobs -> jobs.size() > 1)
-                .map(jobs -> Finding.of("job.looks-alike", Severity.CARE, jobs.get(0))
-                        .with("other", jobs.get(1).name()));
+                .filter(same -> same.size() > 1)
+                .map(same -> Finding.of("job.looks-alike", Severity.CARE, same.get(0))
+                        .with("other", same.get(1).name()));
     }
 
     private static String beginning(String name) {

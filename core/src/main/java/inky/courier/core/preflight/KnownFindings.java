@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What was found of jobs at devices. A job is checked again where it, or something that it needs, is another than before; at
@@ -27,7 +28,28 @@ public final class KnownFindings {
     };
 
     /** All that the checks of a job look at. */
-    private record Key(List<Item> items, DeviceAbilities device) {}
+    private record Key(Needed items, DeviceAbilities device) {}
+
+    /** A job with all that it needs; looked up for each sort of device, so its hash is reckoned once. */
+    private static final class Needed {
+        private final List<Item> items;
+        private final int hash;
+
+        Needed(List<Item> items) {
+            this.items = items;
+            hash = items.hashCode();
+        }
+
+        @Override
+        public boolean equals(@Nullable Object other) {
+            return other == this || other instanceof Needed needed && hash == needed.hash && items.equals(needed.items);
+        }
+
+        @Override
+        public int hashCode() {
+            return hash;
+        }
+    }
 
     private record Pair(UUID job, DeviceAbilities device) {}
 
@@ -35,6 +57,9 @@ public final class KnownFindings {
     private Office office = Office.EMPTY;
 
     private final Map<Pair, List<Finding>> here = new HashMap<>();
+
+    /** All that each job of it needs. */
+    private final Map<UUID, Needed> needs = new HashMap<>();
 
     public KnownFindings() {
         this(Preflight::check);
@@ -48,10 +73,17 @@ public final class KnownFindings {
         if (at.office() != office) {
             office = at.office();
             here.clear();
+            needs.clear();
         }
         return here.computeIfAbsent(
                 new Pair(at.job().id(), at.device()),
                 pair -> known.computeIfAbsent(
-                        new Key(office.withNeeds(at.job().reference()), at.device()), key -> check.apply(at)));
+                        new Key(
+                                needs.computeIfAbsent(
+                                        at.job().id(),
+                                        id -> new Needed(
+                                                office.withNeeds(at.job().reference()))),
+                                at.device()),
+                        key -> check.apply(at)));
     }
 }
