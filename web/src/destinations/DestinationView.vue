@@ -5,6 +5,7 @@ import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import ProbeHeads from '@/shared/ProbeHeads.vue';
 import TitleBar from '@/shared/TitleBar.vue';
+import UsedBy from '@/shared/UsedBy.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
@@ -34,6 +35,7 @@ const router = useRouter();
 const kinds = useKinds();
 const destination = useDestination();
 const {
+  id,
   isNew,
   ready,
   query,
@@ -85,6 +87,7 @@ useKeys({
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" class="destination" :aria-label="title" @save="save">
     <TitleBar :title="title" :hint="hint">
+      <template v-if="!isNew" #under><UsedBy :id="id" kind="DESTINATION" /></template>
       <button v-if="isBrowsable(form.kind) && !isNew" type="button" class="button" @click="browsing = true">
         Look inside
       </button>

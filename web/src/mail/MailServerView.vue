@@ -8,6 +8,7 @@ import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import ProbeHeads from '@/shared/ProbeHeads.vue';
 import TitleBar from '@/shared/TitleBar.vue';
+import UsedBy from '@/shared/UsedBy.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
@@ -21,6 +22,7 @@ import { useMailServer } from './useMailServer';
 type StepName = Schemas['StepResult']['step'];
 const router = useRouter();
 const {
+  id,
   isNew,
   ready,
   query,
@@ -81,6 +83,7 @@ useKeys({
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" class="server" @save="save">
     <TitleBar :title="title" :hint="hint">
+      <template v-if="!isNew" #under><UsedBy :id="id" kind="MAIL_SERVER" /></template>
       <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
       <button
         type="button"

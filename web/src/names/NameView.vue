@@ -11,6 +11,7 @@ import { useKeys } from '@/shared/keys';
 import { ifMatch, useOne } from '@/shared/one';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import StateMark from '@/shared/StateMark.vue';
+import UsedBy from '@/shared/UsedBy.vue';
 import TemplateInput from './TemplateInput.vue';
 
 const router = useRouter();
@@ -74,6 +75,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
       <div>
         <h1>{{ title }}</h1>
         <p class="quiet small">Fields are in braces; all other text is used as written.</p>
+        <UsedBy v-if="open" :id="open.id" kind="NAME" />
       </div>
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>

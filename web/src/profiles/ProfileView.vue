@@ -7,6 +7,7 @@ import FormField from '@/shared/FormField.vue';
 import { useKeys } from '@/shared/keys';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import StateMark from '@/shared/StateMark.vue';
+import UsedBy from '@/shared/UsedBy.vue';
 import BeforeAfter from './BeforeAfter.vue';
 import CostBeside from './CostBeside.vue';
 import FilesPart from './FilesPart.vue';
@@ -65,7 +66,10 @@ useKeys({
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" @save="profile.save()">
     <div class="title">
-      <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
+      <div>
+        <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
+        <UsedBy v-if="!isNew" :id="id" kind="PROFILE" />
+      </div>
       <div class="name">
         <FormField v-slot="f" label="Name" name="name">
           <el-input

@@ -8,6 +8,7 @@ defineProps<{ title: string; hint?: string }>();
     <div>
       <h1>{{ title }}</h1>
       <p v-if="hint" class="quiet small">{{ hint }}</p>
+      <slot name="under" />
     </div>
     <div class="actions"><slot /></div>
   </div>

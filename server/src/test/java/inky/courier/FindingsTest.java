@@ -95,6 +95,22 @@ class FindingsTest {
     }
 
     @Test
+    void whoWouldNoticeAChangeOfAMailServerIsToldThroughDestinationsToPanels(Office office) {
+        JsonNode used = office.desk
+                .get("/api/office/used-by?kind=MAIL_SERVER&id=" + office.serverId)
+                .ok()
+                .json();
+        assertThat(used.path("destinations").toString()).contains("Mail to me");
+        assertThat(used.path("jobs").toString()).contains(office.jobId);
+        assertThat(used.path("panels").toString()).contains("Ticket office");
+        JsonNode nobody = office.desk
+                .get("/api/office/used-by?kind=MAIL_SERVER&id=" + office.jobId)
+                .ok()
+                .json();
+        assertThat(nobody.path("jobs")).isEmpty();
+    }
+
+    @Test
     void allOfOneSortAreMendedAtOnceAfterTheirChangesWereShown(Office office) {
         String folder = office.folder("SFTP", "127.40.9.88", 2222, "sorted");
         String mail = office.destination("Mail to me");

@@ -65,6 +65,7 @@ class WholeWalkTest {
         walkUp(pin);
         watchIt();
         sendFromTheDesk();
+        acceptAFinding();
         assertThat(chrome.complaints()).isEmpty();
     }
 
@@ -473,6 +474,28 @@ class WholeWalkTest {
         assertThat(desk.locator(".files tbody tr")).hasCount(1);
         button("Save").click();
         assertThat(desk.getByText("Every setting as in the profile")).isVisible();
+    }
+
+    /** What is meant to be so does not count any more, with its reason and its end; and counts again. */
+    private void acceptAFinding() {
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^\\d+ things?$")))
+                .click();
+        Locator one = desk.locator("tbody tr", new Page.LocatorOptions().setHasText("Only one account may change"));
+        assertThat(one).isVisible();
+        checkAccessibility(desk, "Preflight");
+        one.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Accept"))
+                .click();
+        desk.getByLabel("Why").fill("There is only one of us");
+        checkAccessibility(desk, "accepting a finding");
+        desk.getByRole(AriaRole.DIALOG)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Accept"))
+                .click();
+        assertThat(one).hasCount(0);
+        desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Accepted")))
+                .click();
+        assertThat(desk.getByText(Pattern.compile("There is only one of us"))).isVisible();
+        button("Count it again").click();
+        assertThat(desk.getByText("Nothing here by these filters.")).isVisible();
     }
 
     private Locator tab(String words) {

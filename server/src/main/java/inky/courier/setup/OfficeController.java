@@ -3,12 +3,20 @@ package inky.courier.setup;
 import inky.courier.audit.SecurityLog;
 import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.access.Right;
+import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.Office;
 import inky.courier.core.office.OfficeFormat;
+import inky.courier.core.office.Reference;
 import inky.courier.setup.OfficeFiles.Comparison;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
+import java.util.Comparator;
+import java.util.List;
+import java.util.UUID;
+import java.util.function.Function;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,10 +29,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/office")
 class OfficeController {
+    private final SetUp setUp;
     private final OfficeFiles files;
     private final SecurityLog log;
 
-    OfficeController(OfficeFiles files, SecurityLog log) {
+    OfficeController(SetUp setUp, OfficeFiles files, SecurityLog log) {
+        this.setUp = setUp;
         this.files = files;
         this.log = log;
     }
@@ -34,6 +44,37 @@ class OfficeController {
 
     /** @param token of the comparison that was looked at */
     record OfficeImport(String file, boolean removes, String token) {}
+
+    record User(UUID id, String name) {}
+
+    /** @param panels by the names of their devices */
+    record UsedBy(List<User> destinations, List<User> jobs, List<User> panels) {}
+
+    /** What would not work without a thing, directly or through others. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/used-by")
+    UsedBy usedBy(@RequestParam ItemKind kind, @RequestParam UUID id) {
+        Office office = setUp.office();
+        List<Item> all = office.allDependents(new Reference(kind, id));
+        return new UsedBy(
+                users(all, ItemKind.DESTINATION, Item::name),
+                users(all, ItemKind.JOB, Item::name),
+                users(
+                        all,
+                        ItemKind.PANEL,
+                        panel -> panel.partOf()
+                                .flatMap(office::find)
+                                .map(Item::name)
+                                .orElse("")));
+    }
+
+    private static List<User> users(List<Item> all, ItemKind kind, Function<Item, String> name) {
+        return all.stream()
+                .filter(item -> item.itemKind() == kind)
+                .map(item -> new User(item.id(), name.apply(item)))
+                .sorted(Comparator.comparing(User::name))
+                .toList();
+    }
 
     @Needs(Right.READ_SETUP)
     @GetMapping("/export")

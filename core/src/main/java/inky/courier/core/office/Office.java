@@ -82,6 +82,20 @@ public final class Office {
         return List.copyOf(known.getOrDefault(what, List.of()));
     }
 
+    /** All that would not work without it, directly or through others, in order. */
+    public List<Item> allDependents(Reference what) {
+        Map<Reference, Item> found = new HashMap<>();
+        List<Reference> open = new ArrayList<>(List.of(what));
+        while (!open.isEmpty()) {
+            for (Item item : dependents(open.remove(open.size() - 1))) {
+                if (found.put(item.reference(), item) == null) {
+                    open.add(item.reference());
+                }
+            }
+        }
+        return found.values().stream().sorted(ORDER).toList();
+    }
+
     /** An item with all that it needs, directly and through others, in order; none where it is not there. */
     public List<Item> withNeeds(Reference what) {
         Map<Reference, Item> found = new HashMap<>();

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -54,6 +55,27 @@ class OfficeTest {
             }
             assertEquals(Office.EMPTY, office);
         }
+    }
+
+    /** Who needs a thing, however many steps away, is who has it among all that it needs itself. */
+    @Test
+    void whatNeedsAThingIsWhatHasItAmongItsNeeds() {
+        Random random = new Random(13);
+        int needed = 0;
+        for (int i = 0; i < 50; i++) {
+            Office office = Offices.random(random);
+            for (Item item : office.items()) {
+                List<Item> expected = office.items().stream()
+                        .filter(other -> !other.equals(item))
+                        .filter(other -> office.withNeeds(other.reference()).contains(item))
+                        .toList();
+                List<Item> found = office.allDependents(item.reference());
+                assertEquals(Set.copyOf(expected), Set.copyOf(found));
+                assertEquals(expected.size(), found.size());
+                needed += found.size();
+            }
+        }
+        assertTrue(needed > 500, "needs: " + needed);
     }
 
     @Test
