@@ -11,11 +11,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
 /** One list of all that preflight finds; what is accepted does not count, and what can be mended is. */
+@Tag("long")
 @ExtendWith(SharedOffice.class)
 class FindingsTest {
     private static List<JsonNode> found(Office office, String code) {

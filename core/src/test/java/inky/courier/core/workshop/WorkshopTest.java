@@ -45,6 +45,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -223,6 +224,7 @@ class WorkshopTest {
     }
 
     /** Whatever is changed from one time to the next, nothing is remembered that would have become something else. */
+    @Tag("long")
     @Test
     void pagesThatAreRememberedBecomeWhatTheyWouldHaveBecomeAnew() throws IOException {
         List<PageRaster> rasters = List.of(
