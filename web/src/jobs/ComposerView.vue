@@ -24,7 +24,7 @@ import { stopOf } from './difference';
 import GoToPart from './GoToPart.vue';
 import NamePart from './NamePart.vue';
 import RehearsalPart from './RehearsalPart.vue';
-import { useJob } from './useJob';
+import { LONGEST, useJob } from './useJob';
 import { useRehearsal } from './useRehearsal';
 
 const router = useRouter();
@@ -129,10 +129,8 @@ const where = computed(() => {
 });
 const saveWords = computed(() => (onPanels.value ? `Save to ${count(onPanels.value, 'panel')}` : 'Save'));
 
-async function duplicate() {
-  const copy = { ...form.value, name: `${form.value.name.slice(0, 34)} copy` };
-  await router.push('/jobs/new');
-  form.value = copy;
+function duplicate() {
+  job.duplicate();
   opened.value = 'name';
 }
 
@@ -177,7 +175,7 @@ useKeys({
           <el-input
             :id="f.id"
             v-model="form.name"
-            maxlength="40"
+            :maxlength="LONGEST"
             placeholder="Berth permit"
             :aria-describedby="f.describedby"
             :aria-invalid="f.invalid"

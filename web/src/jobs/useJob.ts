@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { blank as blankProfile, type ProfileForm } from '@/profiles/useProfile';
 import { ifMatch, useOne } from '@/shared/one';
@@ -12,13 +13,24 @@ export type JobDraft = Required<Omit<Schemas['JobForm'], 'changes' | 'askFolder'
   scan: ProfileForm;
 };
 
+/** Letters of a name that fit on a panel's button. */
+export const LONGEST = 40;
+
 export function useJob() {
+  const router = useRouter();
   const profiles = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
   const names = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
   const baseOf = (id: string): ProfileForm | undefined => {
     const found = profiles.data.value?.find((profile) => profile.id === id);
     return found && { ...found, passcode: null, ownerPasscode: null };
   };
+  /** What a new job begins with, once. */
+  let copy: JobDraft | undefined;
+  function taken() {
+    const begin = copy;
+    copy = undefined;
+    return begin;
+  }
   const one = useOne<JobView, JobDraft>({
     path: 'jobs',
     one: (id) => ask(api.GET('/api/jobs/{id}', { params: { path: { id } } })),
@@ -31,20 +43,21 @@ export function useJob() {
         }),
       ),
     remove: (id) => ask(api.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
-    blank: () => ({
-      name: '',
-      icon: 'letter',
-      profileId: '',
-      templateId: '',
-      destinationIds: [],
-      subject: '{job}, {pages} pages',
-      body: 'Scanned by {person.name} on {device.name}.\n',
-      kinds: {},
-      whenTooLarge: 'REFUSE',
-      notifyWhen: 'NEVER',
-      askFolder: false,
-      scan: blankProfile(),
-    }),
+    blank: () =>
+      taken() ?? {
+        name: '',
+        icon: 'letter',
+        profileId: '',
+        templateId: '',
+        destinationIds: [],
+        subject: '{job}, {pages} pages',
+        body: 'Scanned by {person.name} on {device.name}.\n',
+        kinds: {},
+        whenTooLarge: 'REFUSE',
+        notifyWhen: 'NEVER',
+        askFolder: false,
+        scan: blankProfile(),
+      },
     formOf: (v) => ({
       name: v.name,
       icon: v.icon,
@@ -82,6 +95,12 @@ export function useJob() {
     form.value.scan = changed(base, Object.fromEntries(kept));
   }
 
+  function duplicate() {
+    copy = JSON.parse(JSON.stringify(form.value)) as JobDraft;
+    copy.name = `${copy.name.slice(0, LONGEST - 5).trim()} copy`;
+    void router.push('/jobs/new');
+  }
+
   // A new one begins with the first of each.
   watch(
     [one.isNew, () => profiles.data.value, () => names.data.value],
@@ -96,7 +115,24 @@ export function useJob() {
   );
 
   const base = computed(() => baseOf(form.value.profileId));
+  // Somebody changed the profile meanwhile: what the job has otherwise stays, and all else is the profile's.
+  let known: { id: string; base: ProfileForm } | undefined;
+  watch(
+    base,
+    (now) => {
+      const id = form.value.profileId;
+      if (now && known?.id === id) {
+        const was = known.base;
+        if (Object.keys(difference(was, now)).length)
+          one.amend((draft) => {
+            if (draft.profileId === id) draft.scan = changed(now, difference(was, draft.scan));
+          });
+      }
+      known = now && { id, base: now };
+    },
+    { immediate: true },
+  );
   const changes = computed(() => (base.value ? difference(base.value, form.value.scan) : {}));
   const differing = computed(() => new Set(Object.keys(changes.value).map(stopOf)));
-  return { ...one, profiles, names, base, changes, differing, choose, asProfile, bodyOf };
+  return { ...one, profiles, names, base, changes, differing, choose, asProfile, bodyOf, duplicate };
 }

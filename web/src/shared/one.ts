@@ -63,6 +63,14 @@ export function useOne<View extends { id: string; name: string; version?: string
     version = view?.version ?? '';
   }
 
+  /** Follows a change elsewhere that is no edit of this form: what was typed stays, and nothing counts as typed. */
+  function amend(change: (form: Form) => void) {
+    const kept = JSON.parse(before.value) as Form;
+    change(kept);
+    before.value = JSON.stringify(kept);
+    change(form.value);
+  }
+
   let stored: View | undefined;
   const state = useForm({
     theirs: async () => {
@@ -125,7 +133,22 @@ export function useOne<View extends { id: string; name: string; version?: string
 
   /** Nothing is done to one while another is still on its way. */
   const busy = computed(() => state.busy.value || (there.value && query.isPlaceholderData.value));
-  return { query, openId, isNew, there, ready, open, form, dirty, save, remove, reset, ...state, busy };
+  return {
+    query,
+    openId,
+    isNew,
+    there,
+    ready,
+    open,
+    form,
+    dirty,
+    save,
+    remove,
+    reset,
+    amend,
+    ...state,
+    busy,
+  };
 }
 
 export type One<
