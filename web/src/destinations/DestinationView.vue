@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import ProbeHeads from '@/shared/ProbeHeads.vue';
+import FoundHere from '@/preflight/FoundHere.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import UsedBy from '@/shared/UsedBy.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
@@ -87,7 +88,9 @@ useKeys({
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" class="destination" :aria-label="title" @save="save">
     <TitleBar :title="title" :hint="hint">
-      <template v-if="!isNew" #under><UsedBy :id="id" kind="DESTINATION" /></template>
+      <template v-if="!isNew" #under
+        ><UsedBy :id="id" kind="DESTINATION" /><FoundHere :id="id" kind="DESTINATION"
+      /></template>
       <button v-if="isBrowsable(form.kind) && !isNew" type="button" class="button" @click="browsing = true">
         Look inside
       </button>

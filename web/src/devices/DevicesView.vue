@@ -5,6 +5,7 @@ import { api, ask, type Schemas } from '@/api/client';
 import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
+import FoundHere from '@/preflight/FoundHere.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { ifMatch } from '@/shared/one';
@@ -132,6 +133,7 @@ async function lookAgain() {
           <StateMark :mark="conditionMark(open.condition)" silent /> {{ open.conditionWords }}
           <span class="caption">seen {{ open.seenAt ? ago(open.seenAt) : 'never' }}</span>
         </p>
+        <FoundHere :id="open.id" kind="DEVICE" />
         <p v-if="scans(open.abilities)">
           <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
         </p>

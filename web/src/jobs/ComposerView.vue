@@ -72,6 +72,10 @@ const STOPS: Record<string, string> = {
   'job.colour-as-found': 'look',
   'job.resolution': 'look',
   'job.reads-coarse': 'look',
+  'job.kinds-together': 'files',
+  'job.language-missing': 'files',
+  'job.speech-missing': 'files',
+  'job.looks-alike': 'name',
   'job.no-separator': 'name',
   'job.name-repeats': 'name',
 };

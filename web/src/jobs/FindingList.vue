@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
-import { count } from '@/shared/format';
+import { panelWords } from '@/preflight/areas';
 import StateMark from '@/shared/StateMark.vue';
 
 /** What preflight finds of the job, worst first, each with what mends it. */
@@ -29,20 +29,14 @@ const summary = computed(() => {
       <StateMark :mark="f.severity === 'STOPS' ? 'failed' : 'care'" :size="15" />
       <div>
         <p>
-          <strong v-if="f.devices.length"
-            >{{
-              f.devices.length > 2
-                ? count(f.devices.length, 'panel')
-                : f.devices.map((d) => d.name).join(', ')
-            }}:
-          </strong>
+          <strong v-if="f.panels.count">{{ panelWords(f.panels) }}: </strong>
           {{ f.sentence }}
         </p>
         <p v-if="f.remedy" class="small quiet">{{ f.remedy }}</p>
         <button v-if="f.mend" type="button" class="button stamp" @click="emit('mend', f.mend.scan)">
           {{ f.mend.words }}
         </button>
-        <RouterLink v-else-if="f.devices[0]" class="link small" :to="`/panels/${f.devices[0].id}`"
+        <RouterLink v-else-if="f.panels.first[0]" class="link small" :to="`/panels/${f.panels.first[0].id}`"
           >Plan this panel</RouterLink
         >
       </div>

@@ -7,6 +7,7 @@ import ClientSecret from '@/shared/ClientSecret.vue';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import ProbeHeads from '@/shared/ProbeHeads.vue';
+import FoundHere from '@/preflight/FoundHere.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import UsedBy from '@/shared/UsedBy.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
@@ -83,7 +84,9 @@ useKeys({
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" class="server" @save="save">
     <TitleBar :title="title" :hint="hint">
-      <template v-if="!isNew" #under><UsedBy :id="id" kind="MAIL_SERVER" /></template>
+      <template v-if="!isNew" #under
+        ><UsedBy :id="id" kind="MAIL_SERVER" /><FoundHere :id="id" kind="MAIL_SERVER"
+      /></template>
       <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
       <button
         type="button"

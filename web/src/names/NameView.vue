@@ -4,6 +4,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
+import FoundHere from '@/preflight/FoundHere.vue';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
@@ -76,6 +77,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
         <h1>{{ title }}</h1>
         <p class="quiet small">Fields are in braces; all other text is used as written.</p>
         <UsedBy v-if="open" :id="open.id" kind="NAME" />
+        <FoundHere v-if="open" :id="open.id" kind="NAME" />
       </div>
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>

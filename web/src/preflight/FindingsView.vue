@@ -11,7 +11,7 @@ import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import AcceptDialog from './AcceptDialog.vue';
-import { AREAS, pathOf } from './areas';
+import { AREAS, panelWords, pathOf } from './areas';
 import MendDialog from './MendDialog.vue';
 
 /** All that preflight finds in the set-up, by what it is about; accepted for a while, or mended. */
@@ -113,15 +113,7 @@ async function takeBack(f: Finding) {
         </td>
         <td>
           <p>
-            <template v-if="f.devices.length">
-              <strong
-                >{{
-                  f.devices.length > 3
-                    ? `On ${count(f.devices.length, 'panel')}`
-                    : f.devices.map((d) => d.name).join(', ')
-                }}:</strong
-              >
-            </template>
+            <strong v-if="f.panels.count">{{ panelWords(f.panels) }}: </strong>
             {{ f.sentence }}
           </p>
           <p v-if="f.acceptance" class="small">
@@ -136,7 +128,10 @@ async function takeBack(f: Finding) {
             </button>
             <template v-else>
               <button v-if="f.mends" type="button" class="button" @click="mending = f.code">Mend</button>
-              <RouterLink v-else-if="f.devices[0]" class="link small" :to="`/panels/${f.devices[0].id}`"
+              <RouterLink
+                v-else-if="f.panels.first[0]"
+                class="link small"
+                :to="`/panels/${f.panels.first[0].id}`"
                 >Plan this panel</RouterLink
               >
               <button type="button" class="link small" @click="accepting = f">Accept</button>

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { count } from '@/shared/format';
 
 /** What findings can be about, in the order of the set-up line. */
 export const AREAS: Record<string, string> = {
@@ -26,4 +27,13 @@ export function pathOf(f: Schemas['PreflightFinding']): string {
   if (f.code === 'office.one-administrator') return '/accounts';
   const path = PATHS[f.kind];
   return path ? path + f.id : '/settings';
+}
+
+const FEW = 3;
+
+/** On which panels something was found. */
+export function panelWords(panels: Schemas['PanelNames']): string {
+  return panels.count > FEW
+    ? count(panels.count, 'panel')
+    : panels.first.map((panel) => panel.name).join(', ');
 }

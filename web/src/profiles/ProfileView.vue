@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import FoundHere from '@/preflight/FoundHere.vue';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
@@ -69,6 +70,7 @@ useKeys({
       <div>
         <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
         <UsedBy v-if="!isNew" :id="id" kind="PROFILE" />
+        <FoundHere v-if="!isNew" :id="id" kind="PROFILE" />
       </div>
       <div class="name">
         <FormField v-slot="f" label="Name" name="name">

@@ -20,6 +20,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.StreamSupport;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -176,6 +177,27 @@ class RehearsalTest {
         JsonNode mended = office.desk.post("/api/rehearsals", order).ok().json();
         assertThat(mended.path("findings").toString()).doesNotContain("rehearsal.too-large");
         mailLimit(office, 0);
+
+        draft.put("changes", Map.of());
+        JsonNode together = office.desk.post("/api/rehearsals", order).ok().json();
+        JsonNode sorting = StreamSupport.stream(together.path("findings").spliterator(), false)
+                .filter(finding -> finding.path("code").asString().equals("job.kinds-together"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(sorting.path("mend")
+                        .path("scan")
+                        .path("grouping")
+                        .path("byKind")
+                        .asBoolean())
+                .isTrue();
+        draft.put("changes", Map.of("grouping.byKind", true));
+        assertThat(office.desk
+                        .post("/api/rehearsals", order)
+                        .ok()
+                        .json()
+                        .path("findings")
+                        .toString())
+                .doesNotContain("kinds-together");
 
         draft.put("changes", Map.of("tidy.crap", true));
         Browser.Answer refused = office.desk.post("/api/rehearsals", order);

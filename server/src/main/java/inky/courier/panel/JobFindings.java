@@ -10,6 +10,7 @@ import inky.courier.core.preflight.Preflight;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
+import inky.courier.panel.PanelNames.PanelName;
 import inky.courier.setup.SetUp;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -33,8 +34,8 @@ public class JobFindings {
         this.ways = ways;
     }
 
-    /** @param devices where it was found, by name; none where it is so at any */
-    public record JobFinding(Finding finding, List<DeviceView> devices) {}
+    /** @param panels where it was found, by name; none where it is so at any */
+    public record JobFinding(Finding finding, List<PanelName> panels) {}
 
     /** @param office in which the job is as it is to be */
     public List<JobFinding> of(Office office, JobItem job, JobView view) {
@@ -44,13 +45,13 @@ public class JobFindings {
                 .forEach(finding -> found.add(new JobFinding(finding, List.of())));
         List<Finding> anywhere = Preflight.check(new JobAtDevice(office, job, NO_DEVICE, thatCanAll(office, job)));
         anywhere.forEach(finding -> found.add(new JobFinding(finding, List.of())));
-        Map<Finding, List<DeviceView>> byFinding = new LinkedHashMap<>();
+        Map<Finding, List<PanelName>> byFinding = new LinkedHashMap<>();
         for (DeviceView device : devicesOf(office, job.id())) {
             Preflight.check(new JobAtDevice(office, job, device.id(), device.abilities())).stream()
                     .filter(finding -> anywhere.stream().noneMatch(a -> a.code().equals(finding.code())))
                     .forEach(finding -> byFinding
                             .computeIfAbsent(finding, f -> new ArrayList<>())
-                            .add(device));
+                            .add(new PanelName(device.id(), device.name())));
         }
         byFinding.forEach((finding, at) -> found.add(new JobFinding(finding, at)));
         return found;

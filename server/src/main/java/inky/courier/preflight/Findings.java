@@ -10,10 +10,13 @@ import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.Finding.Severity;
 import inky.courier.core.preflight.Preflight;
+import inky.courier.core.preflight.Surroundings;
 import inky.courier.core.preflight.WholeOffice;
 import inky.courier.core.text.PlainText;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.panel.PanelNames;
+import inky.courier.panel.PanelNames.PanelName;
 import inky.courier.panel.PanelPlaces;
 import inky.courier.setup.ItemChange;
 import inky.courier.setup.SetUp;
@@ -54,6 +57,9 @@ public class Findings {
     private final ZoneId zone;
     private final Cached<List<PreflightFinding>> all;
 
+    @Nullable
+    private Checked last;
+
     Findings(
             SetUp setUp,
             WhatIsKnown known,
@@ -86,14 +92,12 @@ public class Findings {
                 "finding");
     }
 
-    record OnDevice(UUID id, String name) {}
-
     /** @param until the last day on which it counts */
     record Acceptance(String reason, String by, LocalDate until) {}
 
     /**
      * @param name of what it is about
-     * @param devices on whose panels it is so; none where it is so wherever
+     * @param panels on which it is so; none where it is so wherever
      * @param mends whether Courier can mend it from the list
      * @param acceptance absent where nobody has accepted it, or the time of that is over
      */
@@ -105,7 +109,7 @@ public class Findings {
             String name,
             Message sentence,
             Message remedy,
-            List<OnDevice> devices,
+            PanelNames panels,
             boolean mends,
             @Nullable Acceptance acceptance) {}
 
@@ -121,7 +125,7 @@ public class Findings {
                 all.get().stream().filter(found -> found.acceptance == null).count();
     }
 
-    private record Where(Finding finding, List<OnDevice> devices, boolean mends) {}
+    private record Where(Finding finding, PanelNames panels, boolean mends) {}
 
     private List<PreflightFinding> read() {
         Map<String, Accepted> byKey =
@@ -137,20 +141,42 @@ public class Findings {
 
     private List<Where> found() {
         List<Where> found = new ArrayList<>();
-        for (Finding finding : Preflight.check(new WholeOffice(setUp.office(), known.now()))) {
-            found.add(new Where(finding, List.of(), finding.mends()));
+        for (Finding finding : inAll(setUp.office(), known.now())) {
+            found.add(new Where(finding, PanelNames.NONE, finding.mends()));
         }
-        Map<Finding, List<OnDevice>> atDevices = new LinkedHashMap<>();
+        Map<Finding, List<PanelName>> atDevices = new LinkedHashMap<>();
         for (PanelPlaces.PanelRow panel : panels.list()) {
             for (Finding finding : panel.findings()) {
                 atDevices
                         .computeIfAbsent(finding, f -> new ArrayList<>())
-                        .add(new OnDevice(panel.deviceId(), panel.deviceName()));
+                        .add(new PanelName(panel.deviceId(), panel.deviceName()));
             }
         }
         // Those are mended at the panel, where it is seen what takes which place.
-        atDevices.forEach((finding, devices) -> found.add(new Where(finding, devices, false)));
+        atDevices.forEach((finding, all) -> found.add(new Where(finding, PanelNames.of(all), false)));
         return found;
+    }
+
+    /** As before where nothing that the checks look at is another: news of devices come all the time. */
+    private synchronized List<Finding> inAll(Office office, Surroundings around) {
+        if (last == null || last.office != office || !last.around.equals(around)) {
+            last = new Checked(office, around, Preflight.check(new WholeOffice(office, around)));
+        }
+        return last.found;
+    }
+
+    private record Checked(Office office, Surroundings around, List<Finding> found) {}
+
+    /** What is found of one thing, were the office as this one; not what jobs do at devices. */
+    public List<Finding> of(Office office, Reference what) {
+        return Preflight.check(new WholeOffice(office, known.now())).stream()
+                .filter(finding -> finding.subject().equals(what))
+                .toList();
+    }
+
+    /** The changes that mend it in that office. */
+    public List<Change> mending(Office office, Finding finding) {
+        return Preflight.fix(new WholeOffice(office, known.now()), finding);
     }
 
     private static PreflightFinding view(Where where, @Nullable Accepted accepted, LocalDate today) {
@@ -166,7 +192,7 @@ public class Findings {
                 f.place(),
                 f.sentence(),
                 f.remedy(),
-                where.devices,
+                where.panels,
                 where.mends,
                 acceptance);
     }

@@ -17,6 +17,7 @@ import inky.courier.people.PeopleService.PersonView;
 import inky.courier.signin.Accounts;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
+import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -71,7 +72,7 @@ class WhatIsKnown {
         Map<UUID, DeviceAbilities> abilities =
                 devices.list().stream().collect(Collectors.toMap(DeviceView::id, DeviceView::abilities));
         return new Surroundings(
-                clock.instant(),
+                clock.instant().truncatedTo(ChronoUnit.HOURS),
                 new Surroundings.People(
                         all.size(),
                         (int) all.stream().filter(person -> !person.hasPin()).count(),

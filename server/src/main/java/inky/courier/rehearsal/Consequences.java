@@ -11,21 +11,23 @@ import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.naming.TemplateParser;
 import inky.courier.core.office.Change;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.page.Kind;
+import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.Finding.Severity;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.core.sizing.SizeModel;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.destination.DestinationService.DestinationView;
-import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.naming.NamingService;
 import inky.courier.panel.JobFindings;
-import inky.courier.panel.JobFindings.JobFinding;
+import inky.courier.panel.PanelNames;
+import inky.courier.preflight.Findings;
 import inky.courier.profile.ProfileService;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.settings.Settings;
@@ -41,6 +43,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** What would come of files that a rehearsal made: their names, who gets which, whether they fit, and what would surprise. */
@@ -53,6 +56,7 @@ class Consequences {
     private final NamingService names;
     private final MailServers servers;
     private final JobFindings findings;
+    private final Findings everywhere;
     private final Sizes sizes;
     private final Settings settings;
 
@@ -62,6 +66,7 @@ class Consequences {
             NamingService names,
             MailServers servers,
             JobFindings findings,
+            Findings everywhere,
             Sizes sizes,
             Settings settings) {
         this.setUp = setUp;
@@ -69,6 +74,7 @@ class Consequences {
         this.names = names;
         this.servers = servers;
         this.findings = findings;
+        this.everywhere = everywhere;
         this.sizes = sizes;
         this.settings = settings;
     }
@@ -85,16 +91,14 @@ class Consequences {
     /** @param words on the button @param scan the profile's settings with which it is not found any more */
     record Mend(Message words, ProfileForm scan) {}
 
-    /** @param devices on whose panels it is so; none where it is so wherever the job runs */
+    /** @param panels on which it is so; none where it is so wherever the job runs */
     record RehearsalFinding(
             String code,
             Severity severity,
             Message sentence,
             Message remedy,
-            List<OnPanel> devices,
+            PanelNames panels,
             @Nullable Mend mend) {}
-
-    record OnPanel(UUID id, String name) {}
 
     /** @param names as mail has them */
     record All(List<String> names, List<AtDestination> destinations, List<RehearsalFinding> findings) {}
@@ -125,8 +129,8 @@ class Consequences {
                 .filter(f -> !sizeSaid || !f.code().equals("job.too-large"))
                 .forEach(found::add);
         surprises(profile, made, Set.copyOf(wanted).size() < wanted.size())
-                .forEach(words -> found.add(
-                        new RehearsalFinding("rehearsal", Severity.CARE, words, Message.none(), List.of(), null)));
+                .forEach(words -> found.add(new RehearsalFinding(
+                        "rehearsal", Severity.CARE, words, Message.none(), PanelNames.NONE, null)));
         return new All(FileNames.of(wanted, NameRules.MAIL), destinations, found);
     }
 
@@ -192,7 +196,7 @@ class Consequences {
                         ProfileForm.of(profiles.get(job.profileId()).name(), a.profile())))
                 .orElse(null);
         return Optional.of(
-                new RehearsalFinding("rehearsal.too-large", Severity.STOPS, sentence, remedy, List.of(), mend));
+                new RehearsalFinding("rehearsal.too-large", Severity.STOPS, sentence, remedy, PanelNames.NONE, mend));
     }
 
     private static double tenths(long bytes) {
@@ -202,27 +206,34 @@ class Consequences {
     /** None of a job that cannot be as it is: what is wrong with it is said when it is saved. */
     private List<RehearsalFinding> preflight(JobView job) {
         try {
-            Office office = setUp.office().apply(List.of(new Change.Put(job.item())));
-            return findings.of(office, job.item(), job).stream()
-                    .map(Consequences::found)
-                    .toList();
+            JobItem item = job.item();
+            Office office = setUp.office().apply(List.of(new Change.Put(item)));
+            Stream<RehearsalFinding> atDevices = findings.of(office, item, job).stream()
+                    .map(at -> found(at.finding(), PanelNames.of(at.panels()), null));
+            Stream<RehearsalFinding> ofItself = everywhere.of(office, item.reference()).stream()
+                    // The composer says itself on which panels it is.
+                    .filter(finding -> !finding.code().equals("job.on-no-panel"))
+                    .map(finding -> found(finding, PanelNames.NONE, mend(office, job, finding)));
+            return Stream.concat(ofItself, atDevices).toList();
         } catch (Invalid unfinished) {
             return List.of();
         }
     }
 
-    private static RehearsalFinding found(JobFinding at) {
+    private static RehearsalFinding found(Finding finding, PanelNames panels, @Nullable Mend mend) {
         return new RehearsalFinding(
-                at.finding().code(),
-                at.finding().severity(),
-                at.finding().sentence(),
-                at.finding().remedy(),
-                at.devices().stream().map(Consequences::panel).toList(),
-                null);
+                finding.code(), finding.severity(), finding.sentence(), finding.remedy(), panels, mend);
     }
 
-    private static OnPanel panel(DeviceView device) {
-        return new OnPanel(device.id(), device.name());
+    /** Where it is mended by settings of the job's own. */
+    @Nullable
+    private Mend mend(Office office, JobView job, Finding finding) {
+        List<Change> changes = finding.mends() ? everywhere.mending(office, finding) : List.of();
+        return changes.size() == 1 && changes.get(0) instanceof Change.Put put && put.item() instanceof JobItem mended
+                ? new Mend(
+                        Message.of("rehearsal.mend"),
+                        ProfileForm.of(profiles.get(job.profileId()).name(), mended.profile(office)))
+                : null;
     }
 
     private FileNames.Wanted called(JobView job, NameTemplate template, Workshop.Result made, int i) {
