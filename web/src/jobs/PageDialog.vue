@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { Rehearsal } from './useRehearsal';
+import type { Rehearsal, useRehearsal } from './useRehearsal';
 
 /** A page before and after, with what was done to it. */
+defineProps<{ picture: ReturnType<typeof useRehearsal>['picture'] }>();
 const picked = defineModel<Rehearsal['pages'][number]>();
 </script>
 
@@ -15,11 +16,11 @@ const picked = defineModel<Rehearsal['pages'][number]>();
   >
     <div v-if="picked" class="pair">
       <figure>
-        <img :src="picked.before" alt="As scanned" />
+        <img :src="picture(picked.before)" alt="As scanned" />
         <figcaption>As scanned</figcaption>
       </figure>
-      <figure v-for="(picture, i) in picked.after" :key="i">
-        <img :src="picture" alt="In the file" />
+      <figure v-for="shown in picked.after" :key="shown.id">
+        <img :src="picture(shown)" alt="In the file" />
         <figcaption>In the file</figcaption>
       </figure>
       <div>

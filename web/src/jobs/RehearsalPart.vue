@@ -18,7 +18,7 @@ const props = defineProps<{
 const emit = defineEmits<{ mend: [scan: Schemas['ProfileForm']] }>();
 type Page = Rehearsal['pages'][number];
 
-const { samples, own, bring, query, took } = props.rehearsal;
+const { samples, own, bring, query, took, picture } = props.rehearsal;
 const result = computed(() => query.data.value);
 const chooser = ref<HTMLInputElement>();
 function choose(event: Event) {
@@ -109,9 +109,9 @@ const picked = ref<Page>();
                   ><span>{{ page.fate === 'SEPARATOR' ? 'separator' : 'blank' }}</span></span
                 >
                 <img
-                  v-for="(picture, i) in page.fate === 'KEPT' ? page.after : []"
-                  :key="i"
-                  :src="picture"
+                  v-for="shown in page.fate === 'KEPT' ? page.after : []"
+                  :key="shown.id"
+                  :src="picture(shown)"
                   alt=""
                 />
                 <span v-if="page.fate === 'KEPT' && !page.after.length" class="struck joined"
@@ -151,7 +151,7 @@ const picked = ref<Page>();
         </table>
       </div>
     </template>
-    <PageDialog v-model="picked" />
+    <PageDialog v-model="picked" :picture="picture" />
   </section>
 </template>
 

@@ -5,6 +5,9 @@ import { api, ask, Problem, type Schemas } from '@/api/client';
 
 export type Rehearsal = Schemas['Rehearsal'];
 
+/** Far more than results that can still be shown have. */
+const MOST_PICTURES = 400;
+
 /** A page of one's own, and the file that it came in. */
 interface Own {
   page: string;
@@ -32,6 +35,9 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
     150,
   );
   const took = ref(0);
+  /** By their ids; what is here does not come again. */
+  const pictures = new Map<string, string>();
+  const picture = (shown: Schemas['Shown']) => shown.url ?? pictures.get(shown.id) ?? '';
 
   async function keep(files: File[]) {
     const found: Own[] = [];
@@ -63,8 +69,14 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
     queryFn: async ({ signal }) => {
       const began = performance.now();
       const wanted = JSON.parse(order.value) as Schemas['RehearsalOrder'];
+      const known = [...pictures.keys()];
       // None where a later change has replaced this one.
-      const made = (await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk }, signal }))) ?? null;
+      const made =
+        (await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk, known }, signal }))) ?? null;
+      for (const page of made?.pages ?? [])
+        for (const picture of [page.before, ...page.after])
+          if (picture.url) pictures.set(picture.id, picture.url);
+      for (const oldest of [...pictures.keys()].slice(0, -MOST_PICTURES)) pictures.delete(oldest);
       took.value = (performance.now() - began) / 1000;
       return made;
     },
@@ -81,5 +93,5 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
     staleTime: Infinity,
     gcTime: 60_000,
   });
-  return { samples, own, pages, bring, query, took };
+  return { samples, own, pages, bring, query, took, picture };
 }

@@ -92,6 +92,24 @@ class RehearsalTest {
                 .isGreaterThan(0.5);
         assertThat(letter.path("done")).isNotEmpty();
         assertThat(letter.path("after")).hasSize(1);
+        JsonNode picture = letter.path("after").path(0);
+        assertThat(picture.path("url").asString()).startsWith("data:image/jpeg;base64,");
+        String known = picture.path("id").asString();
+        JsonNode again = office.desk
+                .post(
+                        "/api/rehearsals",
+                        Map.of(
+                                "jobId", office.jobId,
+                                "pages", List.of("letter", "back", "manifest"),
+                                "known", List.of(known)))
+                .ok()
+                .json();
+        JsonNode shown = again.path("pages").path(0);
+        assertThat(shown.path("after").path(0).path("id").asString()).isEqualTo(known);
+        assertThat(shown.path("after").path(0).path("url").isNull())
+                .as("what is there need not come again")
+                .isTrue();
+        assertThat(shown.path("before").path("url").asString()).isNotEmpty();
         assertThat(made.path("pages").path(1).path("after")).isEmpty();
         assertThat(made.path("pages")
                         .path(2)

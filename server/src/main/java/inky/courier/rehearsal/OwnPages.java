@@ -14,11 +14,8 @@ import inky.courier.web.Refusal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -79,7 +76,7 @@ class OwnPages {
             Path kept = folder.resolve("own.bin");
             file.transferTo(kept);
             String name = file.getOriginalFilename() == null ? "your page" : file.getOriginalFilename();
-            String digest = digest(kept);
+            String digest = Digests.sha256(Files.readAllBytes(kept));
             List<Sheet> sheets = new ArrayList<>();
             List<ImageFiles.Page> found = pages(kept, name, dpi);
             if (found.size() > TriedPages.MOST) {
@@ -127,15 +124,6 @@ class OwnPages {
                 return Optional.of(digest);
             }
         };
-    }
-
-    private static String digest(Path file) throws IOException {
-        try {
-            MessageDigest sha = MessageDigest.getInstance("SHA-256");
-            return HexFormat.of().formatHex(sha.digest(Files.readAllBytes(file)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 
     /** @throws Refusal when it does not lie here any more, or is somebody else's */

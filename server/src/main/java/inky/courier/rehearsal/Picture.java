@@ -4,9 +4,11 @@ import inky.courier.core.document.JpegPages;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.tidy.Resample;
 import inky.courier.core.workshop.PageReport;
+import jakarta.annotation.Nullable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Base64;
+import java.util.Set;
 
 /** A picture of a page in one of two sizes, as a data URL. */
 enum Picture implements PageReport.Viewer {
@@ -22,11 +24,26 @@ enum Picture implements PageReport.Viewer {
         this.longest = longest;
     }
 
-    private record Drawn(String url) implements PageReport.View {
+    /** @param id the same for the same picture alone */
+    private record Drawn(String id, String url) implements PageReport.View {
+        static Drawn of(byte[] jpeg) {
+            return new Drawn(
+                    Digests.sha256(jpeg),
+                    "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(jpeg));
+        }
+
         @Override
         public long bytes() {
             return url.length();
         }
+    }
+
+    /** A picture for somebody who may have it already. @param url absent where it is known by its id */
+    record Shown(String id, @Nullable String url) {}
+
+    static Shown shown(PageReport.View view, Set<String> known) {
+        Drawn drawn = (Drawn) view;
+        return new Shown(drawn.id, known.contains(drawn.id) ? null : drawn.url);
     }
 
     static String of(PageReport.View view) {
@@ -44,8 +61,7 @@ enum Picture implements PageReport.Viewer {
                         Math.max(1, (int) (page.height() * share)),
                         page.resolution());
         try {
-            return new Drawn(
-                    "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(JpegPages.encode(small, QUALITY)));
+            return Drawn.of(JpegPages.encode(small, QUALITY));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -34,6 +34,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 
@@ -84,26 +85,28 @@ class Rehearsals {
      * @param jobId absent for one that was never saved
      * @param pages names of samples, and pages of one's own
      * @param desk which a later order from the same desk replaces; absent for none
+     * @param known ids of pictures that the desk has and that need not come again; absent for none
      */
     record RehearsalOrder(
             @Nullable JobForm job,
             @Nullable UUID jobId,
             List<String> pages,
-            @Nullable UUID desk) {}
+            @Nullable UUID desk,
+            @Nullable Set<String> known) {}
 
     /** What a page is, as a person would say it. */
     record Facts(
             String colour, String paper, Message kind, double skewDegrees, int uprightDegrees, List<String> barcodes) {}
 
     /**
-     * @param before picture as a data URL
+     * @param before as it was scanned
      * @param after pictures of what became of it; none when it was left out
      */
     record RehearsedPage(
             int number,
             String source,
-            String before,
-            List<String> after,
+            Picture.Shown before,
+            List<Picture.Shown> after,
             PageReport.Fate fate,
             List<Message> done,
             Facts facts) {}
@@ -171,7 +174,8 @@ class Rehearsals {
         try (Runs.Run run = runs.begin(Optional.ofNullable(order.desk()).orElseGet(UUID::randomUUID))) {
             List<TriedPages.Tried> tried = pages.get(who, order.pages(), profile.resolution());
             Workshop.Result made = make(profile, tried, Picture.SMALL, job.name(), consequences.needsBarcode(job), run);
-            return view(job, profile, tried, made);
+            Set<String> known = Optional.ofNullable(order.known()).orElse(Set.of());
+            return view(job, profile, tried, made, known);
         }
     }
 
@@ -194,14 +198,17 @@ class Rehearsals {
         }
     }
 
-    private Rehearsal view(JobView job, ScanProfile profile, List<TriedPages.Tried> tried, Workshop.Result made) {
+    private Rehearsal view(
+            JobView job, ScanProfile profile, List<TriedPages.Tried> tried, Workshop.Result made, Set<String> known) {
         List<RehearsedPage> pages = new ArrayList<>();
         for (PageReport report : made.pages()) {
             pages.add(new RehearsedPage(
                     report.number(),
                     tried.get(report.number() - 1).label(),
-                    Picture.of(report.asScanned().orElseThrow()),
-                    report.views().stream().map(Picture::of).toList(),
+                    Picture.shown(report.asScanned().orElseThrow(), known),
+                    report.views().stream()
+                            .map(view -> Picture.shown(view, known))
+                            .toList(),
                     report.fate(),
                     report.done(),
                     facts(report)));
