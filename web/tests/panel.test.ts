@@ -1,5 +1,7 @@
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Ask } from '@/panel/machine';
+import { isMissing } from '@/panel/questions';
 import { usePanel } from '@/panel/usePanel';
 import { language, speak } from '@/shared/words';
 import { use } from './mounted';
@@ -50,6 +52,35 @@ async function inside() {
 const step = async (milliseconds: number) => {
   await vi.advanceTimersByTimeAsync(milliseconds);
   await flushPromises();
+};
+
+const asked = (kind: string, more: object) =>
+  ({
+    kind,
+    destinationId: null,
+    key: '',
+    name: '',
+    freely: true,
+    required: false,
+    type: 'TEXT',
+    usual: '',
+    options: { options: [], more: false },
+    ...more,
+  }) as Ask;
+const WHOM = asked('RECIPIENTS', { destinationId: 'm1', required: true });
+const WHERE = asked('FOLDER', { destinationId: 'f1' });
+const BERTH = asked('QUESTION', { key: 'berth', usual: 'East 4' });
+const DPI = asked('SETTING', { key: 'dpi', type: 'CHOICE', usual: '200' });
+const SIDES = asked('SETTING', { key: 'sides', type: 'CHOICE', usual: 'one' });
+const NOTHING = {
+  recipients: {},
+  folders: {},
+  copies: [],
+  fileName: '',
+  subject: '',
+  passcode: '',
+  settings: {},
+  questions: {},
 };
 
 describe('the language', () => {
@@ -160,19 +191,49 @@ describe('a scan', () => {
       .on('POST /api/panel/d1/scans', scan('COMPLETE'))
       .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     const seen = await inside();
-    await seen.begin(LABEL as never);
-    seen.answer('recipients', 'm1', ['oda.fennick@wherrymoor.example']);
-    seen.answer('folders', 'f1', 'charts');
+    await seen.begin({ ...LABEL, asks: [WHOM, WHERE, BERTH] } as never);
+    expect(isMissing(WHOM, {})).toBe(true);
+    seen.answer(WHOM, ['oda.fennick@wherrymoor.example']);
+    seen.answer(WHERE, 'charts');
     await seen.send();
     expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toEqual({
+      ...NOTHING,
       recipients: { m1: ['oda.fennick@wherrymoor.example'] },
       folders: { f1: 'charts' },
+      questions: { berth: 'East 4' },
     });
     seen.next();
     await flushPromises();
     expect(seen.stage.value.name).toBe('jobs');
     await seen.begin(LABEL as never);
-    expect(seen.at('scan')?.answers).toEqual({ recipients: {}, folders: {} });
+    expect(seen.at('scan')?.answers).toEqual({});
+  });
+
+  it('scans with what was set before, and only then', async () => {
+    server
+      .on('POST /api/panel/d1/scans', scan('COMPLETE'))
+      .on('POST /api/panel/d1/scans/s1/loads', scan('COMPLETE'));
+    const seen = await inside();
+    await seen.begin({ ...LABEL, asks: [DPI, SIDES] } as never);
+    expect(seen.stage.value.name).toBe('ready');
+    expect(server.to('POST /api/panel/d1/scans')).toHaveLength(0);
+    seen.answer(DPI, '300');
+    const at = seen.at('ready');
+    if (!at) throw new Error('not ready');
+    await seen.beginScan(at.job, at.answers, 'GLASS');
+    expect(server.to('POST /api/panel/d1/scans')[0]?.body).toMatchObject({
+      source: 'GLASS',
+      settings: { dpi: '300' },
+    });
+    await seen.addLoad();
+    expect(server.to('POST /api/panel/d1/scans/s1/loads')[0]?.body).toMatchObject({
+      settings: { dpi: '300' },
+    });
+    await seen.send();
+    expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toEqual({
+      ...NOTHING,
+      settings: { dpi: '300' },
+    });
   });
 });
 

@@ -20,7 +20,9 @@ import { PEOPLE } from '@/shared/pickable';
 import PickOne from '@/shared/PickOne.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import type { Mark } from '@/shared/states';
+import { askSentence } from './asks';
 import { stopOf } from './difference';
+import AskPart from './AskPart.vue';
 import GoToPart from './GoToPart.vue';
 import NamePart from './NamePart.vue';
 import RehearsalPart from './RehearsalPart.vue';
@@ -77,6 +79,8 @@ const STOPS: Record<string, string> = {
   'job.speech-missing': 'files',
   'job.looks-alike': 'name',
   'job.no-separator': 'name',
+  'job.answer-not-asked': 'ask',
+  'job.nobody-may-use': 'ask',
   'job.name-repeats': 'name',
 };
 const marks = computed(() => {
@@ -89,6 +93,9 @@ const marks = computed(() => {
   }
   return found;
 });
+/** Whether groups are being chosen, before the first one is. */
+const choosing = ref(false);
+const askWords = computed(() => askSentence(form.value));
 const parts = computed(() => {
   const words = sentences(form.value.scan);
   const to = [
@@ -102,6 +109,7 @@ const parts = computed(() => {
     { key: 'tidy', title: 'Tidy', words: words.tidy },
     { key: 'files', title: 'Files', words: words.files },
     { key: 'name', title: 'Name', words: template ? `${template.name}: ${template.template}` : '' },
+    { key: 'ask', title: 'Ask', words: askWords.value },
     { key: 'goto', title: 'Go to', words: to.length ? `${to.join(', ')}.` : 'No destination yet.' },
   ];
   return all.map((part) => ({
@@ -112,7 +120,15 @@ const parts = computed(() => {
 });
 const opened = ref(isNew.value ? 'goto' : 'look');
 /** What is wrong is shown where it is. */
-const FIELDS: Record<string, string> = { templateId: 'name', icon: 'name', name: '' };
+const FIELDS: Record<string, string> = {
+  templateId: 'name',
+  icon: 'name',
+  name: '',
+  groups: 'ask',
+  questions: 'ask',
+  settings: 'ask',
+  passcode: 'ask',
+};
 watch(job.problems, ([first]) => {
   if (!first) return;
   const inScan = /^(colour|resolution|dpi|sides|input|tone|tidy|grouping|files)/.test(first.field);
@@ -227,6 +243,12 @@ useKeys({
         v-model="form"
         :names="names.data.value ?? []"
         :example="result?.files[0]?.name"
+      />
+      <AskPart
+        v-else-if="opened === 'ask'"
+        v-model="form"
+        v-model:choosing="choosing"
+        :settings="abilities.data.value?.settings ?? []"
       />
       <GoToPart v-else v-model="form" :open="open" />
       <p v-if="differing.has(opened as 'paper')" class="back">

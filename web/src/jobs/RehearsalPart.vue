@@ -50,6 +50,11 @@ const summary = computed(() => {
   const sizes = made.reckonedFor ? ` Sizes reckoned for ${made.reckonedFor} dpi.` : '';
   return `${count(made.pages.length, 'page')}, ${out} left out, ${count(made.files.length, 'file')}. Took ${took.value.toFixed(1)} s, nothing was sent.${sizes}`;
 });
+const status = computed(() => {
+  if (!query.isFetching.value || !result.value) return summary.value;
+  const early = !result.value.exact && !query.isPlaceholderData.value;
+  return early ? 'Sizes are reckoned. Making the files ...' : 'Running again ...';
+});
 const error = computed(() => query.error.value ?? bring.error.value);
 const picked = ref<Page>();
 </script>
@@ -59,7 +64,7 @@ const picked = ref<Page>();
     <header>
       <h2 id="rehearsal">Rehearsal</h2>
       <p class="small quiet" role="status">
-        {{ query.isFetching.value && result ? 'Running again ...' : summary }}
+        {{ status }}
       </p>
       <details class="choose">
         <summary>
@@ -92,7 +97,7 @@ const picked = ref<Page>();
     <p v-if="!result && query.isFetching.value" class="quiet">The pages are being made ready ...</p>
     <p v-else-if="!result && !error" class="quiet">Choose pages to see what becomes of them.</p>
     <template v-if="result">
-      <div class="groups" :class="{ moving: query.isFetching.value }">
+      <div class="groups" :class="{ moving: query.isFetching.value && query.isPlaceholderData.value }">
         <div v-for="(group, g) in groups" :key="g" :class="['group', toneOf(group.file)]">
           <p>
             <strong>{{ LETTERS[group.file % 26] }}</strong>

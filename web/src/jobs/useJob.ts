@@ -8,8 +8,10 @@ import { changed, difference, stopOf } from './difference';
 
 export type JobView = Schemas['JobView'];
 /** A job as it is edited: how it scans is shown as a whole, and stored as what differs from its profile. */
-export type JobDraft = Required<Omit<Schemas['JobForm'], 'changes' | 'askFolder'>> & {
+export type JobDraft = Required<Omit<Schemas['JobForm'], 'changes' | 'askFolder' | 'asks' | 'groups'>> & {
   askFolder: boolean;
+  asks: Schemas['Asking'];
+  groups: string[];
   scan: ProfileForm;
 };
 
@@ -56,6 +58,8 @@ export function useJob() {
         whenTooLarge: 'REFUSE',
         notifyWhen: 'NEVER',
         askFolder: false,
+        asks: { fileName: 'NO', subject: 'NO', passcode: 'NO', copies: false, settings: {}, questions: [] },
+        groups: [],
         scan: blankProfile(),
       },
     formOf: (v) => ({
@@ -70,6 +74,8 @@ export function useJob() {
       whenTooLarge: v.whenTooLarge,
       notifyWhen: v.notifyWhen,
       askFolder: v.askFolder,
+      asks: JSON.parse(JSON.stringify(v.asks)) as Schemas['Asking'],
+      groups: [...v.groups],
       scan: v.scan,
     }),
   });

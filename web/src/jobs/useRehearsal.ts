@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/vue-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query';
 import { refDebounced } from '@vueuse/core';
 import { computed, ref, type Ref } from 'vue';
 import { api, ask, Problem, type Schemas } from '@/api/client';
@@ -63,20 +63,33 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
     },
   });
 
+  /** None where a later change has replaced this one. */
+  async function rehearse(wanted: Schemas['RehearsalOrder'], signal: AbortSignal) {
+    const known = [...pictures.keys()];
+    const made =
+      (await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk, known }, signal }))) ?? null;
+    for (const page of made?.pages ?? [])
+      for (const picture of [page.before, ...page.after])
+        if (picture.url) pictures.set(picture.id, picture.url);
+    for (const oldest of [...pictures.keys()].slice(0, -MOST_PICTURES)) pictures.delete(oldest);
+    return made;
+  }
+
+  const queries = useQueryClient();
   const query = useQuery({
     queryKey: computed(() => ['rehearsal', order.value]),
     enabled: computed(() => job.value !== undefined && pages.value.length > 0),
-    queryFn: async ({ signal }) => {
+    queryFn: async ({ signal, queryKey }) => {
       const began = performance.now();
       const wanted = JSON.parse(order.value) as Schemas['RehearsalOrder'];
-      const known = [...pictures.keys()];
-      // None where a later change has replaced this one.
-      const made =
-        (await ask(api.POST('/api/rehearsals', { body: { ...wanted, desk, known }, signal }))) ?? null;
-      for (const page of made?.pages ?? [])
-        for (const picture of [page.before, ...page.after])
-          if (picture.url) pictures.set(picture.id, picture.url);
-      for (const oldest of [...pictures.keys()].slice(0, -MOST_PICTURES)) pictures.delete(oldest);
+      // Pages are seen first; the very files come afterwards where making them takes long.
+      const first = await rehearse({ ...wanted, early: true }, signal);
+      if (!first || first.exact) {
+        took.value = (performance.now() - began) / 1000;
+        return first;
+      }
+      queries.setQueryData(queryKey, first);
+      const made = await rehearse(wanted, signal);
       took.value = (performance.now() - began) / 1000;
       return made;
     },

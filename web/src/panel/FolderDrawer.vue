@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useWords } from '@/shared/words';
 import type { Answers } from './machine';
+import { answerTo } from './questions';
 import type { PanelState } from './usePanel';
 
 /** A folder below the destination's own, looked for from its root down. */
@@ -10,14 +11,14 @@ const props = defineProps<{ panel: PanelState; question: Schemas['Ask']; answers
 const emit = defineEmits<{ done: [] }>();
 const { t } = useWords();
 const { device, busy } = props.panel;
-const path = ref(props.answers.folders[props.question.destinationId] ?? '');
+const path = ref(answerTo(props.question, props.answers));
 const entries = ref<Schemas['FolderEntry'][]>([]);
 const more = ref(false);
 const making = ref(false);
 const name = ref('');
 const first = ref<HTMLElement>();
 const crumbs = computed(() => path.value.split('/').filter(Boolean));
-const places = { path: { device, destination: props.question.destinationId } };
+const places = { path: { device, destination: props.question.destinationId ?? '' } };
 
 async function open(to: string, after = '') {
   props.panel.touch();
@@ -51,7 +52,7 @@ async function make() {
   name.value = '';
 }
 function choose() {
-  props.panel.answer('folders', props.question.destinationId, path.value);
+  props.panel.answer(props.question, path.value);
   emit('done');
 }
 onMounted(async () => {

@@ -12,6 +12,7 @@ import JobLabels from './JobLabels.vue';
 import LanguageChoice from './LanguageChoice.vue';
 import MyThings from './MyThings.vue';
 import PinDoor from './PinDoor.vue';
+import ReadyDesk from './ReadyDesk.vue';
 import ScanDesk from './ScanDesk.vue';
 import SentView from './SentView.vue';
 import { usePanel } from './usePanel';
@@ -57,6 +58,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <JobLabels v-else-if="stage.name === 'jobs'" :panel="panel" />
         <ConsentDesk v-else-if="stage.name === 'consent'" :panel="panel" :at="stage" />
         <MyThings v-else-if="stage.name === 'mine'" :panel="panel" />
+        <ReadyDesk v-else-if="stage.name === 'ready'" :panel="panel" :at="stage" />
         <ScanDesk v-else-if="stage.name === 'scan'" :panel="panel" :at="stage" />
         <SentView v-else :panel="panel" :at="stage" />
       </main>

@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useWords } from '@/shared/words';
 import type { Answers } from './machine';
+import { answersTo, captionOf } from './questions';
 import type { PanelState } from './usePanel';
 
 /** Whom a mail goes to: people by their first letters, those of lately, or an address. */
@@ -14,7 +15,7 @@ const { device } = props.panel;
 const letters = ref('');
 const book = ref<Schemas['AddressBook']>();
 const field = ref<HTMLInputElement>();
-const chosen = computed(() => props.answers.recipients[props.question.destinationId] ?? []);
+const chosen = computed(() => answersTo(props.question, props.answers));
 const isAddress = computed(() => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(letters.value.trim()));
 const shown = computed(() =>
   letters.value ? (book.value?.people ?? []) : [...(book.value?.recent ?? []), ...others.value],
@@ -44,7 +45,7 @@ function toggle(email: string) {
   const next = chosen.value.includes(email)
     ? chosen.value.filter((one) => one !== email)
     : [...chosen.value, email];
-  props.panel.answer('recipients', props.question.destinationId, next);
+  props.panel.answer(props.question, next);
 }
 function addWritten() {
   if (!props.question.freely || !isAddress.value) return;
@@ -57,7 +58,7 @@ function addWritten() {
 <template>
   <section class="choice-drawer" :aria-label="t('recipients.title')" @keydown.esc="emit('done')">
     <header>
-      <h2>{{ t('recipients.who') }}</h2>
+      <h2>{{ question.kind === 'COPIES' ? captionOf(question, t) : t('recipients.who') }}</h2>
       <button type="button" class="key stamp" @click="emit('done')">
         {{ chosen.length ? t('recipients.done', { n: chosen.length }) : t('panel.back') }}
       </button>

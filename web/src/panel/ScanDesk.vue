@@ -5,8 +5,9 @@ import StateMark from '@/shared/StateMark.vue';
 import PageDrawer from './PageDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import { useWords } from '@/shared/words';
-import type { At } from './machine';
-import { QUESTIONS } from './questions';
+import type { Ask, At } from './machine';
+import AskRows from './AskRows.vue';
+import { captionOf, drawerOf, isAnswered, isMissing, keyOf, wordsOf } from './questions';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState; at: At<'scan'> }>();
@@ -17,16 +18,21 @@ const job = computed(() => props.at.job);
 const drawer = ref(false);
 const strip = ref<HTMLElement>();
 /** Questions that can be answered while the paper goes through. */
-const asks = computed(() =>
-  job.value.asks.flatMap((asked) => {
-    const question = QUESTIONS[asked.kind];
-    return question ? [{ asked, question, key: asked.destinationId + asked.kind }] : [];
-  }),
+const asks = computed(() => job.value.asks.filter((asked) => isAnswered(asked) && asked.kind !== 'SETTING'));
+/** More than fit beside the job's name are answered on a sheet of their own. */
+const FEW = 2;
+/** What was set for this scan before it began. */
+const chosen = computed(() =>
+  job.value.asks
+    .filter((asked) => asked.kind === 'SETTING')
+    .map((asked) => `${captionOf(asked, t)}: ${wordsOf(asked, props.at.answers, t)}`),
 );
-const answering = ref<string>();
-const open = computed(() => asks.value.find((one) => one.key === answering.value));
-const unanswered = computed(() =>
-  asks.value.find((one) => one.question.isMissing(one.asked, props.at.answers)),
+const sheet = ref(false);
+const open = ref<Ask>();
+const unanswered = computed(() => asks.value.find((asked) => isMissing(asked, props.at.answers)));
+const chooseFirst = computed(
+  () =>
+    unanswered.value && (unanswered.value.kind === 'RECIPIENTS' ? t('scan.choose-first') : t('ask.first')),
 );
 const pages = computed(() => scan.value.pages);
 /** With both, each has a key of its own. */
@@ -73,14 +79,23 @@ watch(
       </div>
       <div class="asks">
         <button
-          v-for="one in asks"
-          :key="one.key"
+          v-for="asked in asks.length > FEW ? [] : asks"
+          :key="keyOf(asked)"
           type="button"
-          :class="['key', 'ask', { wanted: one.key === unanswered?.key }]"
-          @click="answering = one.key"
+          :class="['key', 'ask', { wanted: asked === unanswered }]"
+          @click="open = asked"
         >
-          <small>{{ one.question.caption(t) }}</small>
-          <span>{{ one.question.answered(one.asked, at.answers, t) }}</span>
+          <small>{{ captionOf(asked, t) }}</small>
+          <span>{{ wordsOf(asked, at.answers, t) }}</span>
+        </button>
+        <button
+          v-if="asks.length > FEW"
+          type="button"
+          :class="['key', 'ask', { wanted: unanswered }]"
+          @click="sheet = true"
+        >
+          <small>{{ t('ask.questions', { n: asks.length }) }}</small>
+          <span>{{ captionOf(unanswered ?? asks[0]!, t) }}</span>
         </button>
       </div>
       <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">
@@ -90,7 +105,7 @@ watch(
     <div class="file">
       <p class="head">
         <span>{{ t('scan.files', { n: Math.max(1, files.length) }) }}</span>
-        <span class="quiet">{{ job.does }}</span>
+        <span class="quiet">{{ chosen.length ? chosen.join(', ') : job.does }}</span>
         <button v-if="scan.edited" type="button" class="undo" :disabled="busy" @click="panel.undoEdit()">
           {{ t('page.undo') }}
         </button>
@@ -202,8 +217,8 @@ watch(
       >
         <strong>{{ t('scan.send') }}</strong>
         <span>{{
-          unanswered
-            ? t('scan.choose-first')
+          chooseFirst
+            ? chooseFirst
             : at.sendWhenDone
               ? t('scan.goes-then')
               : scanning
@@ -212,13 +227,26 @@ watch(
         }}</span>
       </button>
     </div>
+    <section
+      v-if="sheet"
+      class="choice-drawer"
+      :aria-label="t('ask.questions', { n: asks.length })"
+      @keydown.esc="sheet = Boolean(open)"
+    >
+      <header>
+        <h2>{{ t('ask.questions', { n: asks.length }) }}</h2>
+        <button type="button" class="key stamp" @click="sheet = false">{{ t('ask.ok') }}</button>
+      </header>
+      <AskRows :panel="panel" :asks="asks" :answers="at.answers" @open="open = $event" />
+    </section>
     <component
-      :is="open.question.drawer"
+      :is="drawerOf(open)"
       v-if="open"
       :panel="panel"
-      :question="open.asked"
+      :question="open"
       :answers="at.answers"
-      @done="answering = undefined"
+      :job="job.jobId"
+      @done="open = undefined"
     />
     <PageDrawer
       v-if="looking"

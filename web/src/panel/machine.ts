@@ -5,11 +5,8 @@ export type Label = Schemas['Label'];
 export type Ask = Schemas['Ask'];
 export type PaperSource = NonNullable<Schemas['LoadOrder']['source']>;
 
-/** What a person has answered, by the destination that asked. */
-export interface Answers {
-  recipients: Record<string, string[]>;
-  folders: Record<string, string>;
-}
+/** What a person has answered, by the question's key. */
+export type Answers = Record<string, string | string[]>;
 
 /** Where somebody is at a panel, with what is known only there. */
 export type Stage =
@@ -17,6 +14,7 @@ export type Stage =
   | { name: 'jobs' }
   | { name: 'mine' }
   | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
+  | { name: 'ready'; job: Label; answers: Answers }
   | { name: 'scan'; job: Label; scan: Schemas['ScanView']; answers: Answers; sendWhenDone: boolean }
   | { name: 'sent'; progress: Schemas['Progress'] };
 export type At<N extends Stage['name']> = Extract<Stage, { name: N }>;

@@ -1,38 +1,123 @@
 import type { Component } from 'vue';
+import type { Schemas } from '@/api/client';
+import { dayOf } from '@/shared/format';
 import type { useWords } from '@/shared/words';
+import ChoiceDrawer from './ChoiceDrawer.vue';
 import FolderDrawer from './FolderDrawer.vue';
 import type { Answers, Ask } from './machine';
 import RecipientsDrawer from './RecipientsDrawer.vue';
+import TextDrawer from './TextDrawer.vue';
 
 type Say = ReturnType<typeof useWords>['t'];
 
-/** What a job asks while its paper goes through. */
-interface Question {
-  /** Where it is answered. */
-  drawer: Component;
-  caption: (t: Say) => string;
-  /** What was answered, in words. */
-  answered: (asked: Ask, answers: Answers, t: Say) => string;
-  /** Whether nothing goes before it is answered. */
-  isMissing: (asked: Ask, answers: Answers) => boolean;
+/** Chosen among so few, an answer is a key of its own. */
+const FEW = 6;
+
+/** By which its answer is kept. */
+export const keyOf = (asked: Ask) => `${asked.kind} ${asked.destinationId ?? asked.key}`;
+
+/** What was answered; what stands there at first while nothing was. */
+export function answerTo(asked: Ask, answers: Answers): string {
+  const given = answers[keyOf(asked)];
+  return typeof given === 'string' ? given : asked.usual;
 }
 
-/** By their kind; a consent is asked for before the paper goes through, as a stage of its own. */
-export const QUESTIONS: Partial<Record<Ask['kind'], Question>> = {
-  RECIPIENTS: {
-    drawer: RecipientsDrawer,
-    caption: (t) => t('jobs.to'),
-    answered({ destinationId }, { recipients }, t) {
-      const chosen = recipients[destinationId] ?? [];
-      if (!chosen.length) return t('scan.choose-people');
-      return chosen.length === 1 ? (chosen[0] ?? '') : t('scan.people', { n: chosen.length });
-    },
-    isMissing: ({ destinationId }, { recipients }) => !recipients[destinationId]?.length,
-  },
-  FOLDER: {
-    drawer: FolderDrawer,
-    caption: (t) => t('scan.into'),
-    answered: ({ destinationId, name }, { folders }) => folders[destinationId] || name,
-    isMissing: () => false,
-  },
-};
+/** Those of a question that is answered with several. */
+export function answersTo(asked: Ask, answers: Answers): string[] {
+  const given = answers[keyOf(asked)];
+  return Array.isArray(given) ? given : [];
+}
+
+export const isMany = ({ kind }: Ask) => kind === 'RECIPIENTS' || kind === 'COPIES';
+
+/** Whether it is answered with keys that stand beside it. */
+export const hasKeys = ({ options, type }: Ask) =>
+  type === 'CHOICE' && !options.more && options.options.length <= FEW;
+
+/** A consent is asked for before the paper goes through, as a stage of its own. */
+export const isAnswered = ({ kind }: Ask) => kind !== 'CONSENT';
+
+/** Whether nothing goes before it is answered. */
+export const isMissing = (asked: Ask, answers: Answers) =>
+  asked.required &&
+  (isMany(asked) ? answersTo(asked, answers).length === 0 : answerTo(asked, answers) === '');
+
+/** Where it is answered. */
+export function drawerOf(asked: Ask): Component {
+  if (isMany(asked)) return RecipientsDrawer;
+  if (asked.kind === 'FOLDER') return FolderDrawer;
+  return asked.type === 'CHOICE' ? ChoiceDrawer : TextDrawer;
+}
+
+export function captionOf(asked: Ask, t: Say): string {
+  switch (asked.kind) {
+    case 'RECIPIENTS':
+      return t('jobs.to');
+    case 'COPIES':
+      return t('ask.copies');
+    case 'FOLDER':
+      return t('scan.into');
+    case 'FILE_NAME':
+      return t('ask.file-name');
+    case 'SUBJECT':
+      return t('ask.subject');
+    case 'PASSCODE':
+      return t('ask.passcode');
+    default:
+      return asked.name;
+  }
+}
+
+/** The answer in words. */
+export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
+  if (isMany(asked)) {
+    const chosen = answersTo(asked, answers);
+    if (!chosen.length) return asked.required ? t('scan.choose-people') : t('ask.none');
+    return chosen.length === 1 ? (chosen[0] ?? '') : t('scan.people', { n: chosen.length });
+  }
+  const answer = answerTo(asked, answers);
+  if (!answer) {
+    if (asked.kind === 'FOLDER') return asked.name;
+    if (asked.required) return t('ask.required');
+    return asked.kind === 'QUESTION' ? t('ask.unanswered') : t('ask.as-job');
+  }
+  if (asked.kind === 'PASSCODE') return '•'.repeat(Math.min(8, answer.length));
+  if (asked.type === 'DATE') return dayOf(answer);
+  return asked.options.options.find((one) => one.value === answer)?.words ?? answer;
+}
+
+/** As the server takes them. */
+export function bodyOf(asks: Ask[], answers: Answers): Schemas['Answers'] {
+  const body: Required<{ [K in keyof Schemas['Answers']]: NonNullable<Schemas['Answers'][K]> }> = {
+    recipients: {},
+    folders: {},
+    copies: [],
+    fileName: '',
+    subject: '',
+    passcode: '',
+    settings: settingsOf(asks, answers),
+    questions: {},
+  };
+  for (const asked of asks) {
+    const answer = answerTo(asked, answers);
+    const destination = asked.destinationId ?? '';
+    if (asked.kind === 'RECIPIENTS') body.recipients[destination] = answersTo(asked, answers);
+    else if (asked.kind === 'COPIES') body.copies = answersTo(asked, answers);
+    else if (asked.kind === 'FOLDER') body.folders[destination] = answer;
+    else if (asked.kind === 'FILE_NAME') body.fileName = answer;
+    else if (asked.kind === 'SUBJECT') body.subject = answer;
+    else if (asked.kind === 'PASSCODE') body.passcode = answer;
+    else if (asked.kind === 'QUESTION') body.questions[asked.key] = answer;
+  }
+  return body;
+}
+
+/** What was chosen of the profile, by the setting's path; what is as the job says is not among it. */
+export function settingsOf(asks: Ask[], answers: Answers): Record<string, string> {
+  const chosen: Record<string, string> = {};
+  for (const asked of asks) {
+    const answer = answerTo(asked, answers);
+    if (asked.kind === 'SETTING' && answer !== asked.usual) chosen[asked.key] = answer;
+  }
+  return chosen;
+}

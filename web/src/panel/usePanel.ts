@@ -73,7 +73,7 @@ export function usePanel(device: string) {
     if (!front.value?.person) return;
     await jobs.readLists();
     await Promise.all([scan.refreshScan(), sent.refreshProgress(), consent.refreshConsent()]);
-    const here = machine.at('scan') ?? machine.at('consent');
+    const here = machine.at('scan') ?? machine.at('ready') ?? machine.at('consent');
     if (here) here.job = jobs.labels.value.find((one) => one.jobId === here.job.jobId) ?? here.job;
   }
 
@@ -147,8 +147,18 @@ export function usePanel(device: string) {
       await consent.askConsent(job);
       return;
     }
+    if (job.asks.some((asked) => asked.kind === 'SETTING')) {
+      machine.go({ name: 'ready', job, answers: {} });
+      return;
+    }
     machine.go({ name: 'jobs' });
     await scan.beginScan(job);
+  }
+
+  /** Somebody who has set what a job leaves open thinks better of it. */
+  function leaveReady() {
+    touch();
+    if (machine.at('ready')) machine.go({ name: 'jobs' });
   }
 
   function next() {
@@ -182,6 +192,7 @@ export function usePanel(device: string) {
     signIn,
     signOut,
     begin,
+    leaveReady,
     next,
   };
 }

@@ -8,6 +8,7 @@ import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
 import { count } from '@/shared/format';
+import GroupsField from './GroupsField.vue';
 import LanguageField from '@/shared/LanguageField.vue';
 import FormField from '@/shared/FormField.vue';
 import StateMark from '@/shared/StateMark.vue';
@@ -25,8 +26,14 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   add: (body) => ask(api.POST('/api/people', { body })),
   change: (id, body) => ask(api.PUT('/api/people/{id}', { params: { path: { id } }, body })),
   remove: (id) => ask(api.DELETE('/api/people/{id}', { params: { path: { id } } })),
-  blank: () => ({ name: '', login: '', email: '', language: '' }),
-  formOf: (v) => ({ name: v.name, login: v.login, email: v.email, language: v.language }),
+  blank: () => ({ name: '', login: '', email: '', language: '', groups: [] }),
+  formOf: (v) => ({
+    name: v.name,
+    login: v.login,
+    email: v.email,
+    language: v.language,
+    groups: [...v.groups],
+  }),
 });
 
 /** Kept while the sheet closes; forgotten when the next is made or the view is left. */
@@ -83,6 +90,7 @@ function proposeLogin() {
           <tr>
             <SortHead :list="list" column="name">Name</SortHead>
             <SortHead :list="list" column="email">Mail address</SortHead>
+            <th scope="col">Groups</th>
             <SortHead :list="list" column="pin">PIN</SortHead>
           </tr>
         </thead>
@@ -97,6 +105,7 @@ function proposeLogin() {
               <RouterLink :to="`/people/${row.id}`">{{ row.name }}</RouterLink>
             </td>
             <td class="mono">{{ row.email }}</td>
+            <td>{{ row.groups.join(', ') }}</td>
             <td>
               <StateMark
                 :mark="row.hasPin ? 'accepted' : 'open'"
@@ -137,6 +146,12 @@ function proposeLogin() {
           :aria-describedby="f.describedby"
         />
       </FormField>
+      <GroupsField
+        :model-value="form.groups ?? []"
+        label="Groups"
+        hint="Jobs can be for a group alone; names and folders can show the first."
+        @update:model-value="form.groups = $event"
+      />
       <LanguageField
         :model-value="form.language ?? ''"
         label="Language at panels and in mails"

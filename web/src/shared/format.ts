@@ -47,6 +47,19 @@ export function isoDay(at: string | Date): string {
   return new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(at));
 }
 
+/** "24 November 2026", of a day by ISO 8601 that is in no zone */
+export function dayOf(iso: string): string {
+  const at = new Date(iso + 'T12:00:00Z');
+  return Number.isNaN(at.getTime())
+    ? iso
+    : new Intl.DateTimeFormat(writing, {
+        timeZone: 'UTC',
+        day: 'numeric',
+        month: 'long',
+        year: 'numeric',
+      }).format(at);
+}
+
 /** Today only the clock, else also the day. */
 export function when(at: string): string {
   return isoDay(at) === isoDay(new Date())

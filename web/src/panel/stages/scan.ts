@@ -1,5 +1,6 @@
 import { api, ask, type Schemas } from '@/api/client';
-import type { Answers, Label, Machine, PaperSource } from '../machine';
+import type { Answers, Ask, Label, Machine, PaperSource } from '../machine';
+import { bodyOf, keyOf, settingsOf } from '../questions';
 
 /** Pages come in, are looked at and sent. @param paperTaken what lay in the device has gone through */
 export function useScan(
@@ -10,14 +11,18 @@ export function useScan(
   const { device, attempt, touch } = machine;
   const pathOf = (scan: string) => ({ path: { device, scan } });
 
-  async function beginScan(job: Label) {
+  /** @param answers given before */
+  async function beginScan(job: Label, answers: Answers = {}, source?: PaperSource) {
     const scan = await attempt(() =>
       ask(
-        api.POST('/api/panel/{device}/scans', { params: { path: { device } }, body: { jobId: job.jobId } }),
+        api.POST('/api/panel/{device}/scans', {
+          params: { path: { device } },
+          body: { jobId: job.jobId, source, settings: settingsOf(job.asks, answers) },
+        }),
       ),
     );
     if (!scan) return;
-    machine.go({ name: 'scan', job, scan, answers: { recipients: {}, folders: {} }, sendWhenDone: false });
+    machine.go({ name: 'scan', job, scan, answers, sendWhenDone: false });
     paperTaken();
     void refreshScan();
   }
@@ -33,11 +38,14 @@ export function useScan(
 
   /** More paper, or a page once more; from where the job's profile says, or from elsewhere. */
   async function addLoad(instead?: string, source?: PaperSource) {
+    const at = machine.at('scan');
+    if (!at) return;
+    const settings = settingsOf(at.job.asks, at.answers);
     await change((scan) =>
       ask(
         api.POST('/api/panel/{device}/scans/{scan}/loads', {
           params: pathOf(scan),
-          body: { instead, source },
+          body: { instead, source, settings },
         }),
       ),
     );
@@ -66,10 +74,10 @@ export function useScan(
       ask(api.DELETE('/api/panel/{device}/scans/{scan}/edits/last', { params: pathOf(scan) })),
     );
 
-  function answer<K extends keyof Answers>(kind: K, destination: string, value: Answers[K][string]) {
+  function answer(asked: Ask, value: string | string[]) {
     touch();
-    const at = machine.at('scan');
-    if (at) at.answers[kind] = { ...at.answers[kind], [destination]: value };
+    const at = machine.at('scan') ?? machine.at('ready');
+    if (at) at.answers = { ...at.answers, [keyOf(asked)]: value };
   }
 
   async function cancelScan() {
@@ -94,7 +102,7 @@ export function useScan(
       ask(
         api.POST('/api/panel/{device}/scans/{scan}/send', {
           params: pathOf(at.scan.id),
-          body: at.answers,
+          body: bodyOf(at.job.asks, at.answers),
         }),
       ),
     );

@@ -106,7 +106,9 @@ public final class SettingUp {
                 "5 grey", p -> p.withColour(ColourMode.GREY),
                 "6 black and white", p -> p.withColour(ColourMode.BLACK_AND_WHITE),
                 "7 finer JPEG", p -> p.withFiles(p.files().withQuality(FileSettings.Quality.FINE)),
-                "8 a light PDF", p -> p.withFiles(p.files().withLight(true))));
+                "8 a light PDF: its pages",
+                        p -> p.withFiles(p.files().withLight(true).plain()),
+                "9 a light PDF: its size", p -> p.withFiles(p.files().withLight(true))));
         for (var change : changes.entrySet()) {
             System.out.printf(
                     "%-52s %9d ms %9d ms%n",

@@ -40,6 +40,8 @@ class AtThePanelTest {
             choosePeople(office);
             bringABlankSideBack(office);
             scanFromTheGlass(office);
+            openQuestionsAtTheDesk(courier, office);
+            answerThem(office);
             withdrawnIsSeenAtTheDesk(courier, office);
             org.assertj.core.api.Assertions.assertThat(chrome.complaints()).isEmpty();
         }
@@ -155,6 +157,55 @@ class AtThePanelTest {
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();
         button(panel, "OK").click();
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isHidden();
+    }
+
+    /** By the composer: a setting is left open, and a question of the job's own has to be answered. */
+    private void openQuestionsAtTheDesk(Courier courier, Office office) {
+        office.goesTo(office.destination("Mail to me"));
+        desk.navigate(courier.uri() + "/jobs/" + office.jobId);
+        desk.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(Pattern.compile("^Ask")))
+                .click();
+        desk.getByRole(AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName("Resolution"))
+                .check();
+        for (String dpi : List.of("300 dpi", "400 dpi", "600 dpi")) {
+            desk.getByLabel(dpi, new Page.GetByLabelOptions().setExact(true)).uncheck();
+        }
+        button(desk, "Add a question").click();
+        field("Question").fill("Berth number");
+        assertThat(field("Short name in templates")).hasValue("berth-number");
+        desk.getByRole(AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(Pattern.compile("^Required")))
+                .check();
+        Chrome.checkAccessibility(desk, "what a job asks");
+        desk.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(Pattern.compile("^Go to")))
+                .click();
+        field("Subject of the mail").fill("Berth {answer.berth-number}, {answer.nobody, else \"no\"} remarks");
+        desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Save")))
+                .click();
+        assertThat(desk.getByText("Berth permit saved.")).isVisible();
+    }
+
+    private void answerThem(Office office) {
+        panel.setViewportSize(1024, 600);
+        button(panel, "Sign out").click();
+        pin(office);
+        office.device.put(Stack.TIDE_TABLE);
+        button(panel, "Berth permit").click();
+        assertThat(panel.getByText("Ready to scan")).isVisible();
+        button(panel, "150 dpi").click();
+        Chrome.checkAccessibility(panel, "settings at the panel");
+        button(panel, "Scan").click();
+        assertThat(panel.getByText("page scanned")).isVisible();
+        assertThat(panel.getByText("Answer first")).isVisible();
+        assertThat(panel.getByText("Resolution: 150 dpi")).isVisible();
+        button(panel, "Berth number Required").click();
+        panel.getByLabel("Berth number").last().fill("East 4 {job}");
+        Chrome.checkAccessibility(panel, "an answer at the panel");
+        panel.keyboard().press("Enter");
+        button(panel, "Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        org.assertj.core.api.Assertions.assertThat(office.post.mailbox().letters())
+                .anyMatch(letter -> read(letter).contains("Subject: Berth East 4 {job}, no remarks"));
     }
 
     /** Eight sides, two of them blank: one is left out, the other brought back before it is sent. */

@@ -62,7 +62,7 @@ class Consignments implements Packing {
                 job.encrypts(),
                 carried.stream().map(file -> toSend(file, digests)).toList(),
                 values,
-                sidecar(d, carried, digests),
+                sidecar(d, job, carried, digests),
                 leg.messageId,
                 d.scannedAt,
                 leg.kind.isMail() ? Map.of() : claims.of(leg.id),
@@ -93,9 +93,9 @@ class Consignments implements Packing {
                 .sum();
         return new NameValues(
                 d.scannedAt.atZone(zone),
-                new NameValues.Person(d.personName, d.personLogin, d.personEmail),
+                new NameValues.Person(d.personName, d.personLogin, d.personEmail, d.personGroup),
                 new NameValues.Device(d.deviceName, d.place),
-                new NameValues.Job(d.jobName, job.profileName()),
+                new NameValues.Job(d.jobName, job.profileName(), job.answers()),
                 new NameValues.Contents(
                         pages == 0 ? d.pages : pages,
                         Kind.DOCUMENT.words().in(settings.read().languageOf("")),
@@ -120,7 +120,7 @@ class Consignments implements Packing {
                 () -> store.openAhead(file.contentId()));
     }
 
-    private Sidecar sidecar(Delivery d, List<Files.KeptFile> carried, Map<UUID, String> digests) {
+    private Sidecar sidecar(Delivery d, JobSnapshot job, List<Files.KeptFile> carried, Map<UUID, String> digests) {
         return new Sidecar(
                 d.number,
                 d.scannedAt,
@@ -130,7 +130,7 @@ class Consignments implements Packing {
                 d.place,
                 d.jobName,
                 d.pages,
-                Map.of(),
+                job.answers(),
                 carried.stream()
                         .map(f -> new Sidecar.File(
                                 f.name(),

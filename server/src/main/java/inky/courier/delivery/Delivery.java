@@ -42,6 +42,9 @@ class Delivery {
     String personLogin;
     String personEmail;
 
+    /** The first of their groups; empty for none. */
+    String personGroup = "";
+
     /** That the person reads, as a tag of BCP 47; empty for those from before it was asked. */
     String language = "";
 

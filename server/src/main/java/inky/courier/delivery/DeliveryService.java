@@ -139,13 +139,14 @@ public class DeliveryService {
         d.personName = order.person.name();
         d.personLogin = order.person.login();
         d.personEmail = order.person.email();
+        d.personGroup = order.person.group();
         d.language = settings.read().languageOf(order.person.language()).toLanguageTag();
         d.jobId = order.job.id();
         d.jobName = order.job.name();
         d.jobIcon = order.job.icon();
-        d.jobSnapshot = Json.write(
-                JobSnapshot.of(order.nameTemplate, order.job, order.profile.name(), order.scanProfile, vault));
-        d.profileWords = order.profile.sentence();
+        d.jobSnapshot = Json.write(JobSnapshot.of(
+                order.nameTemplate, order.job, order.choices, order.profile.name(), order.scanProfile, vault));
+        d.profileWords = order.scanProfile.sentence();
         d.pages = wanted(scan);
         d.scanBeganAt = scan.beganAt();
         d.scannedAt = order.at;

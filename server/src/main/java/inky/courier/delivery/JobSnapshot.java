@@ -13,6 +13,8 @@ import inky.courier.profile.Passcodes;
 import inky.courier.vault.Vault;
 import jakarta.annotation.Nullable;
 import java.util.Base64;
+import java.util.LinkedHashMap;
+import java.util.Map;
 
 /**
  * What the job said when the scan was sent.
@@ -28,18 +30,26 @@ record JobSnapshot(
         String passcodes,
         @Nullable WhenTooLarge whenTooLarge,
         @Nullable Notify notifyWhen,
-        @Nullable Boolean encrypted) {
-    static JobSnapshot of(String template, JobView job, String profileName, ScanProfile profile, Vault vault) {
+        @Nullable Boolean encrypted,
+        @Nullable Map<String, String> answers) {
+    JobSnapshot {
+        // None in snapshots of before anything was asked.
+        answers = answers == null ? Map.of() : new LinkedHashMap<>(answers);
+    }
+
+    static JobSnapshot of(
+            String template, JobView job, Choices choices, String profileName, ScanProfile profile, Vault vault) {
         ScanProfile open = Passcodes.NONE.into(profile);
         return new JobSnapshot(
                 template,
-                job.subject(),
+                choices.subject().isEmpty() ? job.subject() : choices.subject(),
                 job.body(),
                 ProfileFormat.write(new ProfileFormat.Named(profileName, open)),
                 Base64.getEncoder().encodeToString(Passcodes.of(profile).seal(vault)),
                 job.whenTooLarge(),
                 job.notifyWhen(),
-                profile.encryptsFiles());
+                profile.encryptsFiles(),
+                choices.answers());
     }
 
     /** Empty in snapshots of before there was a profile. */

@@ -12,6 +12,7 @@ import inky.courier.web.Json;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -54,7 +55,7 @@ class LegsOfJob {
                         delivery.personEmail,
                         choices.recipients().getOrDefault(destination.id(), List.of()));
         leg.recipients = Json.write(recipients);
-        leg.copies = Json.write(copies(delivery, destination, recipients));
+        leg.copies = Json.write(copies(delivery, destination, recipients, choices.copies()));
         if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
             leg.label = inAFewWords(recipients);
         } else if (destination.kind().isAtTheDevice()) {
@@ -75,12 +76,14 @@ class LegsOfJob {
                 : recipients.get(0) + " and " + (recipients.size() - 1) + " more";
     }
 
-    private static List<String> copies(Delivery delivery, DestinationView destination, List<String> recipients) {
+    private static List<String> copies(
+            Delivery delivery, DestinationView destination, List<String> recipients, List<String> chosen) {
         if (!(destination.settings() instanceof MailSettings mail)) {
             return List.of();
         }
         Stream<String> sender = mail.copyToSender() ? Stream.of(delivery.personEmail) : Stream.empty();
-        return Stream.concat(mail.copies().stream(), sender)
+        return Stream.of(mail.copies().stream(), chosen.stream(), sender)
+                .flatMap(Function.identity())
                 .filter(address -> !recipients.contains(address))
                 .distinct()
                 .toList();

@@ -380,9 +380,9 @@ class WorkshopMaking implements FileMaking {
         JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
         return new NameValues(
                 d.scannedAt.atZone(zone),
-                new NameValues.Person(d.personName, d.personLogin, d.personEmail),
+                new NameValues.Person(d.personName, d.personLogin, d.personEmail, d.personGroup),
                 new NameValues.Device(d.deviceName, d.place),
-                new NameValues.Job(d.jobName, job.profileName()),
+                new NameValues.Job(d.jobName, job.profileName(), job.answers()),
                 new NameValues.Contents(d.pages, "", "", "", 1, 1),
                 NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));
     }

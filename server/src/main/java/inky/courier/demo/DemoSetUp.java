@@ -5,7 +5,10 @@ import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.job.Asked;
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
+import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.people.Pin;
@@ -40,6 +43,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
@@ -157,7 +161,8 @@ class DemoSetUp {
     private List<PersonView> makePeople(World world) {
         List<PersonView> folk = new ArrayList<>();
         for (World.Person person : world.people()) {
-            PersonView added = people.add(new PersonForm(person.name(), person.login(), person.email(), ""));
+            PersonView added =
+                    people.add(new PersonForm(person.name(), person.login(), person.email(), "", person.groups()));
             String pin = world.pins().get(person.name());
             if (pin == null) {
                 people.makePin(added.id());
@@ -233,6 +238,47 @@ class DemoSetUp {
         return names.add(new NameForm(name, template)).id();
     }
 
+    /** What is asked at the device. */
+    private static final Map<String, Asking> ASKS = Map.of(
+            "Lost property",
+                    new Asking(
+                            Asked.NO,
+                            Asked.NO,
+                            Asked.NO,
+                            false,
+                            Map.of(),
+                            List.of(
+                                    question(
+                                            "found-at",
+                                            "Found at",
+                                            Question.Type.CHOICE,
+                                            "MV Sandpiper",
+                                            "Linnet Pier",
+                                            "Marram Landing",
+                                            "Quay House"),
+                                    question("found-on", "Found on", Question.Type.DATE))),
+            "Harbour charts",
+                    new Asking(
+                            Asked.OPTIONAL,
+                            Asked.NO,
+                            Asked.NO,
+                            false,
+                            Map.of("dpi", List.of(200, 300, 600), "colour", List.of("colour", "grey")),
+                            List.of(question("chart", "Chart number", Question.Type.TEXT))));
+
+    /** Who may use what not everybody needs. */
+    private static final Map<String, List<String>> GROUPS = Map.of("Supplier bills", List.of("Office", "Yard"));
+
+    private static Question question(String key, String label, Question.Type type, String... choices) {
+        return new Question(
+                key,
+                label,
+                type,
+                false,
+                type == Question.Type.DATE ? Question.TODAY : "",
+                Stream.of(choices).map(value -> new Question.Listed(value, "")).toList());
+    }
+
     private void job(Map<String, JobView> made, String name, String icon, UUID profile, UUID template, UUID... to) {
         made.put(
                 name,
@@ -248,7 +294,9 @@ class DemoSetUp {
                         WhenTooLarge.REFUSE,
                         Notify.NEVER,
                         false,
-                        null)));
+                        Map.of(),
+                        ASKS.get(name),
+                        GROUPS.get(name))));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */

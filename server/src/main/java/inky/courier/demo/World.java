@@ -30,7 +30,7 @@ record World(
 
     record Admin(String login, String name, String email, String password) {}
 
-    record Person(String name, String login, String email) {}
+    record Person(String name, String login, String email, List<String> groups) {}
 
     static World read(Path file) throws IOException {
         return Json.read(Files.readString(file), World.class);

@@ -1,5 +1,6 @@
 package inky.courier.job;
 
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.office.JobItem;
@@ -22,6 +23,7 @@ import java.util.List;
 import java.util.UUID;
 import org.hibernate.annotations.Fetch;
 import org.hibernate.annotations.FetchMode;
+import tools.jackson.core.type.TypeReference;
 
 @Entity
 @Table(name = "one_touch_job")
@@ -58,6 +60,12 @@ class Job implements ItemRow<JobItem> {
     /** {@link ProfileDifference} as JSON. */
     String changes = "{}";
 
+    /** {@link Asking} as JSON. */
+    String asks = "{}";
+
+    /** Names of groups as JSON. */
+    String groups = "[]";
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -79,7 +87,9 @@ class Job implements ItemRow<JobItem> {
                 whenTooLarge,
                 notifyWhen,
                 askFolder,
-                Json.read(changes, ProfileDifference.class));
+                Json.read(changes, ProfileDifference.class),
+                Json.read(asks, Asking.class),
+                Json.read(groups, new TypeReference<List<String>>() {}));
     }
 
     @Override
@@ -94,6 +104,8 @@ class Job implements ItemRow<JobItem> {
         notifyWhen = item.notifyWhen();
         askFolder = item.askFolder();
         changes = Json.write(item.changes());
+        asks = Json.write(item.asks());
+        groups = Json.write(item.groups());
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

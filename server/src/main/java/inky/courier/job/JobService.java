@@ -1,5 +1,6 @@
 package inky.courier.job;
 
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Message;
@@ -65,6 +66,8 @@ public class JobService {
      * @param notifyWhen absent for never
      * @param askFolder whether a folder is chosen at the device, below the destination's own; absent for no
      * @param changes what it has otherwise than its profile, by the setting's path ({@code tidy.crop}); absent for nothing
+     * @param asks what it asks at the device; absent for nothing
+     * @param groups of people who may use it; absent for everybody
      */
     public record JobForm(
             String name,
@@ -78,7 +81,9 @@ public class JobService {
             @Nullable WhenTooLarge whenTooLarge,
             @Nullable Notify notifyWhen,
             @Nullable Boolean askFolder,
-            @Nullable Map<String, Object> changes) {}
+            @Nullable Map<String, Object> changes,
+            @Nullable Asking asks,
+            @Nullable List<String> groups) {}
 
     /**
      * @param changes what it has otherwise than its profile
@@ -100,8 +105,15 @@ public class JobService {
             Notify notifyWhen,
             boolean askFolder,
             ProfileDifference changes,
+            Asking asks,
+            List<String> groups,
             ProfileForm scan,
             String version) {
+        /** Whether somebody may use it. @param memberOf the groups that they are in */
+        public boolean isFor(List<String> memberOf) {
+            return item().isFor(memberOf);
+        }
+
         /** As the set-up has it. */
         public JobItem item() {
             return new JobItem(
@@ -118,7 +130,9 @@ public class JobService {
                     whenTooLarge,
                     notifyWhen,
                     askFolder,
-                    changes);
+                    changes,
+                    asks,
+                    groups);
         }
 
         public JobRow row() {
@@ -204,7 +218,9 @@ public class JobService {
                 Boolean.TRUE.equals(form.askFolder()),
                 form.changes() == null || form.changes().isEmpty()
                         ? ProfileDifference.NONE
-                        : profiles.difference(form.profileId(), new ProfileDifference(form.changes())));
+                        : profiles.difference(form.profileId(), new ProfileDifference(form.changes())),
+                form.asks(),
+                form.groups());
     }
 
     /** How a job that may not be saved yet would scan, and who would get it. */
@@ -261,6 +277,8 @@ public class JobService {
                 job.notifyWhen(),
                 job.askFolder(),
                 job.changes(),
+                job.asks(),
+                job.groups(),
                 ProfileForm.of(base.name(), scan),
                 SetUp.versionOf(job));
     }

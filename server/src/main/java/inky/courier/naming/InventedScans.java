@@ -8,12 +8,13 @@ import inky.courier.core.naming.NameValues.Job;
 import inky.courier.core.naming.NameValues.Numbers;
 import inky.courier.core.naming.NameValues.Person;
 import java.time.ZonedDateTime;
+import java.util.Map;
 
 /** Scans by which a template shows what it gives. */
 enum InventedScans {
     USUAL(
             "names.situation.usual",
-            new Person("Tamsin Orrell", "t.orrell", "tamsin.orrell@wherrymoor.example"),
+            new Person("Tamsin Orrell", "t.orrell", "tamsin.orrell@wherrymoor.example", "Crew"),
             new Device("Front desk", "Quay House"),
             new Job("Cargo manifest", "Two sides"),
             new Contents(4, "document", "Berth 4", "", 1, 1)),
@@ -25,7 +26,7 @@ enum InventedScans {
             new Contents(1, "document", "\u042f\u043a\u043e\u0440\u044c", "", 1, 1)),
     SIGNS(
             "names.situation.signs",
-            new Person("Brannoc Lyle", "b.lyle", "brannoc.lyle@wherrymoor.example"),
+            new Person("Brannoc Lyle", "b.lyle", "brannoc.lyle@wherrymoor.example", "Workshop / yard"),
             new Device("Yard: office", "Stonepool Yard"),
             new Job("Ropes / 2nd hold?", "Text*"),
             new Contents(12, "receipt", "<Hold> 2", "", 2, 3)),
@@ -63,7 +64,9 @@ enum InventedScans {
         return Message.of(code);
     }
 
-    NameValues values(ZonedDateTime at) {
-        return new NameValues(at, person, device, job, contents, Numbers.fixed(17, 17));
+    /** @param answers as somebody might give them; nobody does in {@link #EMPTY} */
+    NameValues values(ZonedDateTime at, Map<String, String> answers) {
+        Job asking = new Job(job.name(), job.profile(), this == EMPTY ? Map.of() : answers);
+        return new NameValues(at, person, device, asking, contents, Numbers.fixed(17, 17));
     }
 }

@@ -41,7 +41,7 @@ class NamingController {
     @Needs(Right.READ_SETUP)
     @GetMapping("/words")
     TemplateWords templateWords() {
-        return new TemplateWords(Vocabulary.fields(TemplateParser.Use.FILE_NAME), Vocabulary.options());
+        return new TemplateWords(names.fields(TemplateParser.Use.FILE_NAME), Vocabulary.options());
     }
 
     @Needs(Right.READ_SETUP)

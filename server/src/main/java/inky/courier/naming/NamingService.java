@@ -1,6 +1,7 @@
 package inky.courier.naming;
 
 import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.job.Question;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
@@ -15,6 +16,7 @@ import inky.courier.core.naming.Uniqueness;
 import inky.courier.core.naming.Uniqueness.Repeats;
 import inky.courier.core.naming.Uniqueness.RunsTogether;
 import inky.courier.core.naming.Uniqueness.Verdict;
+import inky.courier.core.naming.Vocabulary;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -29,8 +31,11 @@ import inky.courier.web.LongList;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -125,7 +130,7 @@ public class NamingService {
             return new NamePreview(faulty.faults(), List.of(), List.of(), List.of());
         }
         NameTemplate valid = ((Valid) parsed).template();
-        NameValues usual = InventedScans.USUAL.values(clock.instant().atZone(zone));
+        NameValues usual = values(InventedScans.USUAL, valid);
         List<PreviewPart> parts = valid.parts().stream()
                 .map(part -> new PreviewPart(part.start(), part.end(), part.fill(usual)))
                 .toList();
@@ -141,9 +146,37 @@ public class NamingService {
     }
 
     private PreviewName named(NameTemplate template, InventedScans scan, NameRules rules) {
-        NameRules.Fitted fitted =
-                rules.fit(template.fill(scan.values(clock.instant().atZone(zone))), EXTENSION);
+        NameRules.Fitted fitted = rules.fit(template.fill(values(scan, template)), EXTENSION);
         return new PreviewName(fitted.name(), fitted.changes());
+    }
+
+    /** Answers are as the first job that asks them would have them; a question that no job asks yet answers itself. */
+    private NameValues values(InventedScans scan, NameTemplate template) {
+        ZonedDateTime now = clock.instant().atZone(zone);
+        Map<String, String> answers = new HashMap<>();
+        template.answers().forEach(key -> answers.put(key, key));
+        questions()
+                .filter(question -> answers.containsKey(question.key()))
+                .forEach(question ->
+                        answers.replace(question.key(), question.key(), question.sample(now.toLocalDate())));
+        return scan.values(now, answers);
+    }
+
+    /** Of all jobs, by the names of the jobs. */
+    private Stream<Question> questions() {
+        return setUp.office().all(JobItem.class).stream()
+                .sorted(Comparator.comparing(JobItem::name))
+                .flatMap(job -> job.asks().questions().stream());
+    }
+
+    /** What can be written in a template: fields, and the answers to the questions of jobs. */
+    List<Vocabulary.Word> fields(Use use) {
+        Map<String, Vocabulary.Word> answers = new LinkedHashMap<>();
+        questions()
+                .forEach(question ->
+                        answers.putIfAbsent(question.key(), Vocabulary.answer(question.key(), question.label())));
+        return Stream.concat(Vocabulary.fields(use).stream(), answers.values().stream())
+                .toList();
     }
 
     private List<PreviewColumn> columns(@Nullable UUID id, NameTemplate template) {
@@ -230,7 +263,7 @@ public class NamingService {
 
     /** An invented scan of now, to show by it what a template gives. */
     public NameValues example() {
-        return InventedScans.USUAL.values(clock.instant().atZone(zone));
+        return InventedScans.USUAL.values(clock.instant().atZone(zone), Map.of());
     }
 
     private NameView view(NameItem name) {

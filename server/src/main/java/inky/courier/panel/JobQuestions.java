@@ -5,8 +5,15 @@ import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.job.Asked;
+import inky.courier.core.job.Asking;
+import inky.courier.core.job.Question;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.NameTemplate;
+import inky.courier.core.profile.DeviceSetting;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.text.PlainText;
 import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.delivery.Choices;
@@ -14,8 +21,15 @@ import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService;
+import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -24,56 +38,223 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** What a job asks the person at the device, and whether the answers will do. */
 @Component
 public class JobQuestions {
     private static final int MOST_RECIPIENTS = 100;
+    private static final int LONGEST_NAME = 120;
+    private static final int LONGEST_SUBJECT = 200;
+
+    /** ISO 32000-2, 7.6.4.3.3: 127 bytes, which is checked when the file is set up. */
+    private static final int LONGEST_PASSCODE = 127;
+
+    /** What a finger can choose among without a search. */
+    private static final int MOST_OPTIONS = 24;
+
+    private static final Options NO_OPTIONS = new Options(List.of(), false);
 
     private final Consents consents;
     private final PeopleService people;
+    private final ProfileService profiles;
+    private final Clock clock;
+    private final ZoneId zone;
 
-    JobQuestions(Consents consents, PeopleService people) {
+    JobQuestions(Consents consents, PeopleService people, ProfileService profiles, Clock clock, ZoneId zone) {
         this.consents = consents;
         this.people = people;
+        this.profiles = profiles;
+        this.clock = clock;
+        this.zone = zone;
     }
 
     enum AskKind {
         /** Before scanning: the person lets Courier into their cloud folder, once. */
         CONSENT,
+        /** A setting of the profile, before scanning. */
+        SETTING,
         /** Whom a mail goes to. */
         RECIPIENTS,
+        /** Who else gets its mails. */
+        COPIES,
         /** A folder below the destination's own; may stay unanswered. */
-        FOLDER
+        FOLDER,
+        FILE_NAME,
+        SUBJECT,
+        PASSCODE,
+        /** One of the job's own. */
+        QUESTION
+    }
+
+    /** @param value what is answered with it */
+    record Option(String value, Message words) {}
+
+    /** @param more whether there are further ones, found by their letters */
+    record Options(List<Option> options, boolean more) {}
+
+    /**
+     * @param destinationId that it is about; absent for one about the job
+     * @param key which, of several of a kind: a setting's path, a question's key
+     * @param name of the destination, the setting or the question; empty for what its kind says
+     * @param freely whether an answer may be written that is in no list: an address, a new folder
+     * @param required whether nothing goes before it is answered
+     * @param type of an own question's answer
+     * @param usual the answer that stands there at first
+     * @param options among which it is chosen
+     */
+    record Ask(
+            @Nullable UUID destinationId,
+            AskKind kind,
+            String key,
+            Message name,
+            boolean freely,
+            boolean required,
+            Question.Type type,
+            String usual,
+            Options options) {
+        private static Ask of(AskKind kind, boolean required) {
+            return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS);
+        }
+
+        private static Ask about(DestinationView destination, AskKind kind, boolean freely, boolean required) {
+            return new Ask(
+                    destination.id(),
+                    kind,
+                    "",
+                    Message.text(destination.name()),
+                    freely,
+                    required,
+                    Question.Type.TEXT,
+                    "",
+                    NO_OPTIONS);
+        }
+    }
+
+    /** What was answered; absent for nothing. @param recipients and folders by destination, settings by path, questions by key */
+    record Answers(
+            @Nullable Map<UUID, List<String>> recipients,
+            @Nullable Map<UUID, String> folders,
+            @Nullable List<String> copies,
+            @Nullable String fileName,
+            @Nullable String subject,
+            @Nullable String passcode,
+            @Nullable Map<String, String> settings,
+            @Nullable Map<String, String> questions) {
+        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null);
     }
 
     /**
-     * @param name of the destination
-     * @param freely whether an answer may be written that is in no list: an address, a new folder
+     * What a job does with the answers.
+     *
+     * @param profile with what was chosen
+     * @param name template of its files; empty for the job's own
      */
-    record Ask(UUID destinationId, AskKind kind, String name, boolean freely) {}
-
-    /** What was chosen, by destination; absent for nothing. */
-    record Answers(
-            @Nullable Map<UUID, List<String>> recipients,
-            @Nullable Map<UUID, String> folders) {}
+    public record Answered(Choices choices, ScanProfile profile, Optional<String> name) {}
 
     List<Ask> of(JobView job, UUID person) {
         List<Ask> asks = new ArrayList<>();
+        asks.addAll(settings(job));
         for (DestinationView destination : job.destinations()) {
             if (destination.kind() == DestinationKind.CLOUD && !consents.isGood(destination.id(), person)) {
-                asks.add(new Ask(destination.id(), AskKind.CONSENT, destination.name(), false));
+                asks.add(Ask.about(destination, AskKind.CONSENT, false, false));
             }
             if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
-                boolean freely = !(destination.settings() instanceof MailSettings mail) || mail.directEntry();
-                asks.add(new Ask(destination.id(), AskKind.RECIPIENTS, destination.name(), freely));
+                asks.add(Ask.about(destination, AskKind.RECIPIENTS, freely(destination), true));
             }
             if (job.askFolder() && destination.settings() instanceof FolderSettings folder && canChoose(folder)) {
-                asks.add(new Ask(destination.id(), AskKind.FOLDER, destination.name(), folder.makeFolders()));
+                asks.add(Ask.about(destination, AskKind.FOLDER, folder.makeFolders(), false));
             }
         }
+        Asking wanted = job.asks();
+        boolean mails = job.destinations().stream().anyMatch(to -> to.kind().isMail());
+        if (mails && wanted.copies()) {
+            asks.add(Ask.of(AskKind.COPIES, false));
+        }
+        add(asks, AskKind.FILE_NAME, wanted.fileName());
+        add(asks, AskKind.SUBJECT, mails ? wanted.subject() : Asked.NO);
+        add(asks, AskKind.PASSCODE, wanted.passcode());
+        wanted.questions().stream().map(this::ask).forEach(asks::add);
         return asks;
+    }
+
+    private static boolean freely(DestinationView destination) {
+        return !(destination.settings() instanceof MailSettings mail) || mail.directEntry();
+    }
+
+    private static void add(List<Ask> asks, AskKind kind, Asked asked) {
+        if (asked != Asked.NO) {
+            asks.add(Ask.of(kind, asked == Asked.REQUIRED));
+        }
+    }
+
+    private Stream<Ask> settings(JobView job, ScanProfile profile) {
+        return job.asks().settings().keySet().stream()
+                .flatMap(path -> DeviceSetting.of(path).stream())
+                .sorted()
+                .map(setting -> new Ask(
+                        null,
+                        AskKind.SETTING,
+                        setting.path(),
+                        setting.words(),
+                        false,
+                        false,
+                        Question.Type.CHOICE,
+                        setting.in(profile).toString(),
+                        new Options(
+                                job.asks().offered(setting, profile).stream()
+                                        .map(value -> new Option(value.toString(), setting.words(value)))
+                                        .toList(),
+                                false)));
+    }
+
+    private List<Ask> settings(JobView job) {
+        return job.asks().settings().isEmpty()
+                ? List.of()
+                : settings(job, profile(job)).toList();
+    }
+
+    private ScanProfile profile(JobView job) {
+        return profiles.value(job.profileId(), job.changes());
+    }
+
+    private Ask ask(Question question) {
+        boolean today = question.usual().equals(Question.TODAY) && question.type() == Question.Type.DATE;
+        return new Ask(
+                null,
+                AskKind.QUESTION,
+                question.key(),
+                Message.text(question.label()),
+                question.type() != Question.Type.CHOICE,
+                question.required(),
+                question.type(),
+                today ? today().toString() : question.usual(),
+                options(question, ""));
+    }
+
+    /** Choices of one of a job's questions in which the letters stand; those that begin with them first. */
+    Options choices(JobView job, String key, String letters) {
+        return job.asks().questions().stream()
+                .filter(question -> question.key().equals(key))
+                .findFirst()
+                .map(question -> options(question, letters))
+                .orElseThrow(() -> Refusal.notFound("question"));
+    }
+
+    private static Options options(Question question, String letters) {
+        String wanted = letters.strip().toLowerCase(Locale.ROOT);
+        List<Option> found = question.choices().stream()
+                .filter(choice -> place(choice, wanted) >= 0)
+                .sorted(Comparator.comparing(choice -> place(choice, wanted) > 0))
+                .map(choice -> new Option(choice.value(), Message.text(choice.shown())))
+                .toList();
+        return new Options(found.subList(0, Math.min(MOST_OPTIONS, found.size())), found.size() > MOST_OPTIONS);
+    }
+
+    private static int place(Question.Listed choice, String letters) {
+        int shown = choice.shown().toLowerCase(Locale.ROOT).indexOf(letters);
+        return shown >= 0 ? shown : choice.value().toLowerCase(Locale.ROOT).indexOf(letters);
     }
 
     /** Where the destination's own folder depends on the day, there is none to look into beforehand. */
@@ -81,37 +262,87 @@ public class JobQuestions {
         return !FolderTemplate.of(folder.path()).hasFields();
     }
 
+    /** How the job scans with what was chosen. @param chosen by the setting's path @throws Invalid for what cannot be chosen */
+    ScanProfile profile(JobView job, @Nullable Map<String, String> chosen) {
+        return chosen == null || chosen.isEmpty() ? profile(job) : job.asks().chosen(profile(job), chosen);
+    }
+
     /** @throws Invalid saying what is missing, or wrong */
-    Choices check(JobView job, UUID person, @Nullable Answers given) {
-        Answers answers = Optional.ofNullable(given).orElse(new Answers(null, null));
+    Answered check(JobView job, UUID person, @Nullable Answers given) {
+        Answers answers = Optional.ofNullable(given).orElse(Answers.NONE);
         Map<UUID, List<String>> recipients = new HashMap<>();
         Map<UUID, String> folders = new HashMap<>();
+        Set<AskKind> asked = EnumSet.noneOf(AskKind.class);
         for (Ask ask : of(job, person)) {
             UUID id = ask.destinationId;
+            asked.add(ask.kind);
             if (ask.kind == AskKind.RECIPIENTS) {
-                recipients.put(id, recipients(ask, of(answers.recipients, id).orElse(List.of())));
+                recipients.put(
+                        id, recipients(ask.freely, of(answers.recipients, id).orElse(List.of())));
             } else if (ask.kind == AskKind.FOLDER) {
                 of(answers.folders, id)
                         .ifPresent(
                                 folder -> folders.put(id, FolderPath.of(folder).text()));
             }
         }
-        return new Choices(recipients, folders);
+        Asking wanted = job.asks();
+        Optional<String> name = text(wanted.fileName(), answers.fileName, LONGEST_NAME, "file-name");
+        String subject = asked.contains(AskKind.SUBJECT)
+                ? text(wanted.subject(), answers.subject, LONGEST_SUBJECT, "subject")
+                        .orElse("")
+                : "";
+        List<String> copies = asked.contains(AskKind.COPIES) && answers.copies != null && !answers.copies.isEmpty()
+                ? recipients(freelyCopied(job), answers.copies)
+                : List.of();
+        ScanProfile profile = profile(job, answers.settings);
+        Optional<String> passcode = text(wanted.passcode(), answers.passcode, LONGEST_PASSCODE, "passcode");
+        return new Answered(
+                new Choices(
+                        recipients,
+                        folders,
+                        copies,
+                        NameTemplate.literal(subject),
+                        wanted.answers(Optional.ofNullable(answers.questions).orElse(Map.of()), today())),
+                passcode.map(code -> Asking.openingWith(profile, code)).orElse(profile),
+                name.map(NameTemplate::literal));
+    }
+
+    /** Copies follow the strictest of the job's mails: where nothing may be entered freely, they come from the address book. */
+    private static boolean freelyCopied(JobView job) {
+        return job.destinations().stream().filter(to -> to.kind().isMail()).allMatch(JobQuestions::freely);
+    }
+
+    private static Optional<String> text(Asked asked, @Nullable String given, int longest, String what) {
+        String text = asked == Asked.NO || given == null ? "" : given.strip();
+        if (text.isEmpty() && asked != Asked.REQUIRED) {
+            return Optional.empty();
+        }
+        if (!PlainText.isName(text, longest)) {
+            throw Invalid.of("panel." + what, what);
+        }
+        return Optional.of(text);
     }
 
     /** The answers where nobody stands at a device: mail goes to the person themselves, files where the destination says. */
-    public Choices answeredFor(JobView job, PersonView person) {
-        Map<UUID, List<String>> recipients = of(job, person.id()).stream()
-                .filter(ask -> ask.kind == AskKind.RECIPIENTS)
-                .collect(Collectors.toMap(Ask::destinationId, ask -> recipients(ask, List.of(person.email()))));
-        return new Choices(recipients, Map.of());
+    public Answered answeredFor(JobView job, PersonView person) {
+        Map<UUID, List<String>> recipients = job.destinations().stream()
+                .filter(to -> to.kind() == DestinationKind.MAIL_CHOSEN)
+                .collect(Collectors.toMap(DestinationView::id, to -> recipients(freely(to), List.of(person.email()))));
+        return new Answered(
+                new Choices(recipients, Map.of(), List.of(), "", job.asks().samples(today())),
+                profile(job),
+                Optional.empty());
+    }
+
+    private LocalDate today() {
+        return LocalDate.now(clock.withZone(zone));
     }
 
     private static <T> Optional<T> of(@Nullable Map<UUID, T> answers, UUID destination) {
         return Optional.ofNullable(answers).map(all -> all.get(destination));
     }
 
-    private List<String> recipients(Ask ask, List<String> chosen) {
+    private List<String> recipients(boolean freely, List<String> chosen) {
         if (chosen.size() > MOST_RECIPIENTS) {
             throw notChosen();
         }
@@ -122,7 +353,7 @@ public class JobQuestions {
         if (addresses.isEmpty()) {
             throw notChosen();
         }
-        if (!ask.freely) {
+        if (!freely) {
             Set<String> known = people.list().stream()
                     .map(PersonView::email)
                     .map(email -> email.toLowerCase(Locale.ROOT))

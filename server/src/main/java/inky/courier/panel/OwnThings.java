@@ -9,7 +9,6 @@ import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
-import inky.courier.panel.JobQuestions.Ask;
 import inky.courier.panel.JobQuestions.AskKind;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
@@ -119,10 +118,9 @@ class OwnThings {
 
     /** Only what a job on this panel asks for may be looked into from here. */
     private void asked(PanelSessions.Guest guest, UUID destination, AskKind kind) {
-        boolean asked = places.at(guest.deviceId()).stream()
+        boolean asked = places.at(guest.deviceId(), people.get(guest.personId())).stream()
                 .flatMap(candidate -> questions.of(candidate.job(), guest.personId()).stream())
-                .map(ask -> new Ask(ask.destinationId(), ask.kind(), "", false))
-                .anyMatch(new Ask(destination, kind, "", false)::equals);
+                .anyMatch(ask -> destination.equals(ask.destinationId()) && ask.kind() == kind);
         if (!asked) {
             throw Refusal.notFound("destination on this panel");
         }

@@ -19,6 +19,7 @@ import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.people.PeopleService.PersonView;
 import inky.courier.setup.ItemChange;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
@@ -161,14 +162,14 @@ public class PanelPlaces {
                 jobs.list().stream().filter(job -> wanted.contains(job.id())).toList());
     }
 
-    /** The jobs at the device, in the order of their places. */
+    /** The jobs at the device that a person may use, in the order of their places. */
     @Transactional(readOnly = true)
-    public List<Candidate> at(UUID deviceId) {
+    public List<Candidate> at(UUID deviceId, PersonView person) {
         DeviceView device = devices.get(deviceId);
         Map<UUID, Integer> placeOf = placesByJob(deviceId);
         Office office = setUp.office();
         return jobs.list().stream()
-                .filter(job -> placeOf.containsKey(job.id()))
+                .filter(job -> placeOf.containsKey(job.id()) && job.isFor(person.groups()))
                 .map(job -> new Candidate(job, placeOf.get(job.id()), findings(office, job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();

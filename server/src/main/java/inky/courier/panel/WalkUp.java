@@ -141,7 +141,7 @@ class WalkUp {
     List<Label> labels(PanelSessions.Guest guest) {
         PersonView person = people.get(guest.personId());
         Map<UUID, Message> troubled = troubles.routes();
-        return places.at(guest.deviceId()).stream()
+        return places.at(guest.deviceId(), person).stream()
                 .map(candidate -> label(candidate, person, troubled))
                 .toList();
     }
@@ -171,27 +171,38 @@ class WalkUp {
                 questions.of(job, person.id()));
     }
 
-    /** @param source where the paper lies; empty for where the job's profile says */
-    ScanView begin(PanelSessions.Guest guest, UUID jobId, Optional<PaperSource> source) {
+    /** @param source where the paper lies; empty for where the job's profile says @param chosen settings, by path */
+    ScanView begin(
+            PanelSessions.Guest guest, UUID jobId, Optional<PaperSource> source, @Nullable Map<String, String> chosen) {
         JobView job = placedJob(guest, jobId);
         return scans.start(
                 guest.deviceId(),
                 devices.addressOf(guest.deviceId()),
                 guest.personId(),
                 jobId,
-                profileAt(guest, job, source));
+                profileAt(guest, job, source, chosen));
     }
 
     /** @param instead the page that is scanned again; empty for more paper */
-    ScanView addLoad(PanelSessions.Guest guest, UUID scanId, Optional<UUID> instead, Optional<PaperSource> source) {
+    ScanView addLoad(
+            PanelSessions.Guest guest,
+            UUID scanId,
+            Optional<UUID> instead,
+            Optional<PaperSource> source,
+            @Nullable Map<String, String> chosen) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
-        return scans.addLoad(scanId, devices.addressOf(guest.deviceId()), profileAt(guest, job, source), instead);
+        return scans.addLoad(
+                scanId, devices.addressOf(guest.deviceId()), profileAt(guest, job, source, chosen), instead);
     }
 
     /** A device that has only one of the two scans from that. */
-    private ScanProfile profileAt(PanelSessions.Guest guest, JobView job, Optional<PaperSource> source) {
-        ScanProfile profile = profiles.value(job.profileId(), job.changes());
+    private ScanProfile profileAt(
+            PanelSessions.Guest guest,
+            JobView job,
+            Optional<PaperSource> source,
+            @Nullable Map<String, String> chosen) {
+        ScanProfile profile = questions.profile(job, chosen);
         DeviceAbilities device = devices.get(guest.deviceId()).abilities();
         PaperSource wanted = source.orElse(profile.input().source());
         boolean onlyGlass = device.glass() && !device.feeder();
@@ -233,16 +244,22 @@ class WalkUp {
     DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable JobQuestions.Answers answers) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
+        JobQuestions.Answered answered = questions.check(job, guest.personId(), answers);
         return deliveries.accept(new DeliveryService.Order(
                 scanId,
                 Optional.of(devices.get(guest.deviceId())),
                 people.get(guest.personId()),
                 job,
                 profiles.get(job.profileId()),
-                profiles.value(job.profileId(), job.changes()),
-                names.get(job.templateId()).template(),
-                questions.check(job, guest.personId(), answers),
+                answered.profile(),
+                answered.name().orElseGet(() -> names.get(job.templateId()).template()),
+                answered.choices(),
                 clock.instant()));
+    }
+
+    /** Choices of one of a job's questions in which the letters stand. */
+    JobQuestions.Options choices(PanelSessions.Guest guest, UUID jobId, String question, String letters) {
+        return questions.choices(placedJob(guest, jobId), question, letters);
     }
 
     Progress progress(PanelSessions.Guest guest, UUID deliveryId) {
@@ -262,7 +279,7 @@ class WalkUp {
     }
 
     private JobView placedJob(PanelSessions.Guest guest, UUID jobId) {
-        return places.at(guest.deviceId()).stream()
+        return places.at(guest.deviceId(), people.get(guest.personId())).stream()
                 .map(PanelPlaces.Candidate::job)
                 .filter(job -> job.id().equals(jobId))
                 .findFirst()

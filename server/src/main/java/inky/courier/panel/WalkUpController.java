@@ -15,6 +15,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
@@ -29,6 +30,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
@@ -49,11 +51,17 @@ class WalkUpController {
 
     record PinEntry(String pin) {}
 
-    /** @param source where the paper lies; absent for where the profile says */
-    record ScanOrder(UUID jobId, @Nullable PaperSource source) {}
+    /** @param source where the paper lies; absent for where the profile says @param settings that were chosen, by path */
+    record ScanOrder(
+            UUID jobId,
+            @Nullable PaperSource source,
+            @Nullable Map<String, String> settings) {}
 
-    /** @param instead the page that is scanned again; absent for more paper */
-    record LoadOrder(@Nullable UUID instead, @Nullable PaperSource source) {}
+    /** @param instead the page that is scanned again; absent for more paper @param settings that were chosen, by path */
+    record LoadOrder(
+            @Nullable UUID instead,
+            @Nullable PaperSource source,
+            @Nullable Map<String, String> settings) {}
 
     @GetMapping
     Front panelFront(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
@@ -92,7 +100,18 @@ class WalkUpController {
             @PathVariable UUID device,
             @RequestBody ScanOrder order,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.begin(guest, order.jobId(), Optional.ofNullable(order.source()));
+        return walkUp.begin(guest, order.jobId(), Optional.ofNullable(order.source()), order.settings());
+    }
+
+    /** Choices of a question in which the letters stand; those that begin with them first. */
+    @GetMapping("/jobs/{job}/choices")
+    JobQuestions.Options panelChoices(
+            @PathVariable UUID device,
+            @PathVariable UUID job,
+            @RequestParam String question,
+            @RequestParam(defaultValue = "") String letters,
+            @AuthenticationPrincipal PanelSessions.Guest guest) {
+        return walkUp.choices(guest, job, question, letters);
     }
 
     @GetMapping("/scans/{scan}")
@@ -108,7 +127,12 @@ class WalkUpController {
             @RequestBody(required = false) @Nullable LoadOrder order,
             @AuthenticationPrincipal PanelSessions.Guest guest) {
         Optional<LoadOrder> wanted = Optional.ofNullable(order);
-        return walkUp.addLoad(guest, scan, wanted.map(LoadOrder::instead), wanted.map(LoadOrder::source));
+        return walkUp.addLoad(
+                guest,
+                scan,
+                wanted.map(LoadOrder::instead),
+                wanted.map(LoadOrder::source),
+                wanted.map(LoadOrder::settings).orElse(null));
     }
 
     @DeleteMapping("/scans/{scan}")

@@ -6,6 +6,7 @@ import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
+import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
@@ -33,6 +34,13 @@ class PeopleController {
     @GetMapping
     ListPart<PersonView> listPeople(@ParameterObject ListRequest wanted) {
         return people.list(wanted);
+    }
+
+    /** Names of the groups that people are in. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/groups")
+    List<String> listGroups() {
+        return people.groups();
     }
 
     @Needs(Right.READ_SETUP)

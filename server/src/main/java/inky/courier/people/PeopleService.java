@@ -6,6 +6,7 @@ import inky.courier.core.Problem;
 import inky.courier.core.mail.MailAddress;
 import inky.courier.core.message.Languages;
 import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.people.Pin;
 import inky.courier.core.text.PlainText;
@@ -13,6 +14,7 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.setup.SetUp;
 import inky.courier.vault.Vault;
+import inky.courier.web.Json;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
@@ -28,17 +30,21 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
 
 /** The people of the office. */
 @Service
 public class PeopleService {
     private static final LongList<PersonView> LIST = new LongList<PersonView>(
-                    person -> Stream.of(person.name(), person.login(), person.email()), person -> !person.hasPin())
+                    person -> Stream.concat(
+                            Stream.of(person.name(), person.login(), person.email()), person.groups().stream()),
+                    person -> !person.hasPin())
             .column("name", PersonView::name)
             .column("email", PersonView::email)
             .column("pin", PersonView::hasPin);
 
     private static final int PIN_LENGTH = 6;
+    private static final int MOST_GROUPS = 20;
 
     private final PersonRepository people;
     private final Vault vault;
@@ -59,14 +65,24 @@ public class PeopleService {
         this.clock = clock;
     }
 
-    /** @param language as a tag of BCP 47; absent or empty for the office's */
+    /**
+     * @param language as a tag of BCP 47; absent or empty for the office's
+     * @param groups that they are in, up to {@value #MOST_GROUPS}; absent for none
+     */
     public record PersonForm(
             String name,
             String login,
             String email,
-            @Nullable String language) {}
+            @Nullable String language,
+            @Nullable List<String> groups) {}
 
-    public record PersonView(UUID id, String name, String login, String email, String language, boolean hasPin) {}
+    public record PersonView(
+            UUID id, String name, String login, String email, String language, List<String> groups, boolean hasPin) {
+        /** The one that names and folders show; empty for none. */
+        public String group() {
+            return groups.isEmpty() ? "" : groups.get(0);
+        }
+    }
 
     /** A PIN in clear, for the one moment after it was made. */
     public record NewPin(String pin) {}
@@ -90,6 +106,16 @@ public class PeopleService {
     @Transactional(readOnly = true)
     public List<PersonView> find(String words) {
         return LIST.find(all.get(), words);
+    }
+
+    /** All that somebody is in, in alphabetical order. */
+    @Transactional(readOnly = true)
+    public List<String> groups() {
+        return all.get().stream()
+                .flatMap(person -> person.groups().stream())
+                .distinct()
+                .sorted(String.CASE_INSENSITIVE_ORDER)
+                .toList();
     }
 
     /** From what is in memory. */
@@ -173,12 +199,21 @@ public class PeopleService {
         } catch (Invalid invalid) {
             problems.addAll(invalid.at("email").problems());
         }
+        List<String> groups = Objects.requireNonNullElse(form.groups(), List.<String>of()).stream()
+                .map(String::strip)
+                .distinct()
+                .toList();
+        if (groups.size() > MOST_GROUPS
+                || !groups.stream().allMatch(group -> PlainText.isName(group, JobItem.LONGEST_GROUP))) {
+            problems.add(Problem.of("person.groups", "groups"));
+        }
         String language = Objects.requireNonNullElse(form.language(), "");
         Languages.problem(language, "language").ifPresent(problems::add);
         if (!problems.isEmpty()) {
             throw new Invalid(problems);
         }
         person.language = language;
+        person.groups = Json.write(groups);
         person.name = form.name().strip();
         person.login = form.login();
         person.email = form.email().strip();
@@ -193,6 +228,13 @@ public class PeopleService {
     }
 
     private static PersonView view(Person p) {
-        return new PersonView(p.id, p.name, p.login, p.email, p.language, p.pinIndex != null);
+        return new PersonView(
+                p.id,
+                p.name,
+                p.login,
+                p.email,
+                p.language,
+                Json.read(p.groups, new TypeReference<List<String>>() {}),
+                p.pinIndex != null);
     }
 }

@@ -21,6 +21,9 @@ class Person {
     /** As a tag of BCP 47; empty for the office's. */
     String language = "";
 
+    /** Names as JSON, in the order in which they were given. */
+    String groups = "[]";
+
     /** Keyed look-up value of the PIN, of which nobody without the key can make a PIN; unique. */
     byte[] pinIndex;
 

@@ -78,7 +78,8 @@ class WhatIsKnown {
                         (int) all.stream().filter(person -> !person.hasPin()).count(),
                         (int) all.stream()
                                 .filter(person -> person.email().isBlank())
-                                .count()),
+                                .count(),
+                        Set.copyOf(people.groups())),
                 accounts.administrators(),
                 secrets,
                 probes,

@@ -238,7 +238,10 @@ class Consequences {
 
     private FileNames.Wanted called(JobView job, NameTemplate template, Workshop.Result made, int i) {
         NameValues values = names.example()
-                .of(new NameValues.Job(job.name(), profiles.get(job.profileId()).name()))
+                .of(new NameValues.Job(
+                        job.name(),
+                        profiles.get(job.profileId()).name(),
+                        job.asks().samples(names.example().at().toLocalDate())))
                 .with(made.contents(i, settings.read().languageOf("")))
                 .numbered(NameValues.Numbers.fixed(i + 1L, i));
         return made.files().get(i).called(template.fill(values));

@@ -6,6 +6,7 @@ import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
+import inky.courier.core.profile.DeviceSetting;
 import inky.courier.core.reading.Speech;
 import inky.courier.core.reading.TextReader;
 import inky.courier.delivery.DeliveryService.Receipt;
@@ -21,6 +22,7 @@ import java.io.IOException;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -60,9 +62,25 @@ class RehearsalController {
 
     record MediaView(String name, String label) {}
 
+    /** A value that a setting can be opened to. */
+    record OpenValue(Object value, Message words) {}
+
+    /** A setting that a job can leave to whoever stands at the device. @param path of the profile's setting */
+    record OpenSetting(String path, Message words, List<OpenValue> values) {
+        static OpenSetting of(DeviceSetting setting) {
+            return new OpenSetting(
+                    setting.path(),
+                    setting.words(),
+                    setting.offers().stream()
+                            .map(value -> new OpenValue(value, setting.words(value)))
+                            .toList());
+        }
+    }
+
     /**
      * What the workshop of this machine can do.
      *
+     * @param settings that a job can leave open
      * @param models of the office's devices that scan
      * @param remedies what to install for what is missing
      */
@@ -73,6 +91,7 @@ class RehearsalController {
             List<String> languages,
             boolean speech,
             boolean opus,
+            List<OpenSetting> settings,
             List<Message> remedies) {}
 
     /** @param profileId whose kept passcodes count; null for a new profile */
@@ -111,6 +130,7 @@ class RehearsalController {
                 reader.languages(),
                 Speech.isInstalled(),
                 Speech.canOpus(),
+                Stream.of(DeviceSetting.values()).map(OpenSetting::of).toList(),
                 remedies);
     }
 

@@ -86,13 +86,15 @@ class Rehearsals {
      * @param pages names of samples, and pages of one's own
      * @param desk which a later order from the same desk replaces; absent for none
      * @param known ids of pictures that the desk has and that need not come again; absent for none
+     * @param early whether sizes may be reckoned first where making the very files takes long; absent for no
      */
     record RehearsalOrder(
             @Nullable JobForm job,
             @Nullable UUID jobId,
             List<String> pages,
             @Nullable UUID desk,
-            @Nullable Set<String> known) {}
+            @Nullable Set<String> known,
+            @Nullable Boolean early) {}
 
     /** What a page is, as a person would say it. */
     record Facts(
@@ -117,6 +119,7 @@ class Rehearsals {
     /**
      * @param mailBytes of a mail with all files
      * @param reckonedFor resolution of the profile where the pages have another one; 0 where sizes are as made
+     * @param exact whether the very files were made; otherwise their sizes are reckoned, and are still to be asked for
      */
     record Rehearsal(
             List<RehearsedPage> pages,
@@ -124,6 +127,7 @@ class Rehearsals {
             long fileBytes,
             long mailBytes,
             int reckonedFor,
+            boolean exact,
             List<Consequences.AtDestination> destinations,
             List<Consequences.RehearsalFinding> findings) {}
 
@@ -173,10 +177,33 @@ class Rehearsals {
         ScanProfile profile = profiles.value(job.profileId(), job.changes());
         try (Runs.Run run = runs.begin(Optional.ofNullable(order.desk()).orElseGet(UUID::randomUUID))) {
             List<TriedPages.Tried> tried = pages.get(who, order.pages(), profile.resolution());
-            Workshop.Result made = make(profile, tried, Picture.SMALL, job.name(), consequences.needsBarcode(job), run);
+            boolean early =
+                    Boolean.TRUE.equals(order.early()) && profile.files().takesLong();
+            ScanProfile by = early ? profile.withFiles(profile.files().plain()) : profile;
+            Workshop.Result made = make(by, tried, Picture.SMALL, job.name(), consequences.needsBarcode(job), run);
             Set<String> known = Optional.ofNullable(order.known()).orElse(Set.of());
-            return view(job, profile, tried, made, known);
+            return view(job, profile, by, tried, early ? as(profile.files(), made) : made, known);
         }
+    }
+
+    /** What was made, as if it were files of the wanted type. */
+    private static Workshop.Result as(FileSettings wanted, Workshop.Result made) {
+        return new Workshop.Result(
+                made.files().stream()
+                        .map(file -> file.part() == MadeFile.Part.PORTRAIT
+                                ? file
+                                : new MadeFile(
+                                        file.path(),
+                                        file.part(),
+                                        file.kind(),
+                                        file.separatorText(),
+                                        wanted.extension(),
+                                        wanted.mediaType(),
+                                        file.bytes(),
+                                        file.pages(),
+                                        file.scanned()))
+                        .toList(),
+                made.pages());
     }
 
     private Workshop.Result make(
@@ -198,8 +225,14 @@ class Rehearsals {
         }
     }
 
+    /** @param by the profile that the files were made by */
     private Rehearsal view(
-            JobView job, ScanProfile profile, List<TriedPages.Tried> tried, Workshop.Result made, Set<String> known) {
+            JobView job,
+            ScanProfile profile,
+            ScanProfile by,
+            List<TriedPages.Tried> tried,
+            Workshop.Result made,
+            Set<String> known) {
         List<RehearsedPage> pages = new ArrayList<>();
         for (PageReport report : made.pages()) {
             pages.add(new RehearsedPage(
@@ -217,7 +250,7 @@ class Rehearsals {
                 .map(TriedPages.Tried::resolution)
                 .min(Comparator.comparingInt(Resolution::dpi))
                 .orElse(profile.resolution());
-        double ratio = sizes.ratio(profile, coarsest);
+        double ratio = sizes.ratio(profile, by, coarsest);
         List<Long> bytes = made.files().stream()
                 .map(file -> Math.round(file.bytes() * ratio))
                 .toList();
@@ -240,7 +273,8 @@ class Rehearsals {
                 files,
                 bytes.stream().mapToLong(Long::longValue).sum(),
                 Consequences.mail(bytes),
-                ratio == 1 ? 0 : profile.resolution().dpi(),
+                coarsest.equals(profile.resolution()) ? 0 : profile.resolution().dpi(),
+                by.equals(profile),
                 all.destinations(),
                 all.findings());
     }

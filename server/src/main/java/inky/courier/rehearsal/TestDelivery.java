@@ -78,15 +78,16 @@ class TestDelivery {
                 .map(page -> arriving(page.page()))
                 .toList();
         UUID scan = scans.keepComplete(new ScanService.Origin(null, personId, jobId), now, arriving);
+        JobQuestions.Answered answered = questions.answeredFor(job, person);
         return deliveries.accept(new DeliveryService.Order(
                 scan,
                 Optional.empty(),
                 person,
                 job,
                 profiles.get(job.profileId()),
-                profile,
+                answered.profile(),
                 names.get(job.templateId()).template(),
-                questions.answeredFor(job, person),
+                answered.choices(),
                 now));
     }
 

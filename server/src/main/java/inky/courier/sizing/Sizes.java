@@ -144,13 +144,14 @@ public class Sizes {
                 .map(SizeModel.Advice::profile);
     }
 
-    /** How much more the files weigh when pages of one resolution are scanned in another: by the profile's. @param has of the pages */
-    public double ratio(ScanProfile profile, Resolution has) {
-        if (has.equals(profile.resolution())) {
-            return 1;
-        }
-        ScanProfile coarser = ProfileDifference.dpi(has.dpi()).applyTo(profile);
-        return fileBytes(profile) / Math.max(1, fileBytes(coarser));
+    /**
+     * How much more files weigh by one profile than those that another made.
+     *
+     * @param has resolution of the pages, which need not be the profile's
+     */
+    public double ratio(ScanProfile profile, ScanProfile made, Resolution has) {
+        ScanProfile coarser = ProfileDifference.dpi(has.dpi()).applyTo(made);
+        return coarser.equals(profile) ? 1 : fileBytes(profile) / Math.max(1, fileBytes(coarser));
     }
 
     /**

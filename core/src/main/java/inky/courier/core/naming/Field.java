@@ -9,6 +9,7 @@ enum Field {
     PERSON_MAIL("person.mail", v -> v.person().mail()),
     DEVICE_NAME("device.name", v -> v.device().name()),
     DEVICE_PLACE("device.place", v -> v.device().place()),
+    PERSON_GROUP("person.group", v -> v.person().group()),
     JOB("job", v -> v.job().name()),
     PROFILE("profile", v -> v.job().profile()),
     /** Of a stamp. */

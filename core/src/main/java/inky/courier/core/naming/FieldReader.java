@@ -1,6 +1,7 @@
 package inky.courier.core.naming;
 
 import inky.courier.core.message.Message;
+import inky.courier.core.naming.FieldSource.Answer;
 import inky.courier.core.naming.FieldSource.Counter;
 import inky.courier.core.naming.FieldSource.RandomLetters;
 import inky.courier.core.naming.FieldSource.Value;
@@ -185,10 +186,12 @@ final class FieldReader {
     private Optional<FieldSource> plain(String word, Optional<String> format, Piece piece) {
         Optional<FieldSource> found = word.equals("week")
                 ? Optional.of(new Week())
-                : Stream.of(Field.values())
-                        .filter(field -> field.isFor(use) && field.word().equals(word))
-                        .map(field -> (FieldSource) new Value(field))
-                        .findFirst();
+                : answer(word)
+                        .or(() -> Stream.of(Field.values())
+                                .filter(field ->
+                                        field.isFor(use) && field.word().equals(word))
+                                .map(field -> (FieldSource) new Value(field))
+                                .findFirst());
         if (found.isEmpty()) {
             return fault(
                     "template.field",
@@ -206,6 +209,14 @@ final class FieldReader {
                     remedy("pattern").with("field", word));
         }
         return found;
+    }
+
+    private static Optional<FieldSource> answer(String word) {
+        return Optional.of(word)
+                .filter(of -> of.startsWith(Answer.BEGINS))
+                .map(of -> of.substring(Answer.BEGINS.length()))
+                .filter(Vocabulary::isAnswerKey)
+                .map(Answer::new);
     }
 
     private Optional<TextChange> change(Piece piece, String words) {

@@ -56,6 +56,21 @@ sealed interface FieldSource {
         }
     }
 
+    /** What was answered at the device to a question of the job; empty where it asks no such thing. */
+    record Answer(String key) implements FieldSource {
+        static final String BEGINS = "answer.";
+
+        @Override
+        public String of(NameValues values) {
+            return values.job().answers().getOrDefault(key, "");
+        }
+
+        @Override
+        public String written() {
+            return BEGINS + key;
+        }
+    }
+
     /** @param digits at least; more where the number has more */
     record Counter(int digits, CounterScope scope) implements FieldSource {
         @Override

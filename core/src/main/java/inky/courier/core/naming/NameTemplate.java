@@ -3,6 +3,8 @@ package inky.courier.core.naming;
 import inky.courier.core.naming.FieldSource.Counter;
 import inky.courier.core.naming.FieldSource.RandomLetters;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -35,7 +37,7 @@ public record NameTemplate(String text, List<Part> parts) {
 
         @Override
         public String written() {
-            return words.replace("{", "{{").replace("}", "}}");
+            return literal(words);
         }
     }
 
@@ -90,6 +92,27 @@ public record NameTemplate(String text, List<Part> parts) {
     /** Whether a part of it is empty without a separator sheet. */
     public boolean needsSeparator() {
         return needs(Field.SEPARATOR);
+    }
+
+    /** Keys of the questions whose answers it shows. */
+    public Set<String> answers() {
+        return sources()
+                .filter(FieldSource.Answer.class::isInstance)
+                .map(source -> ((FieldSource.Answer) source).key())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Keys of the questions without whose answers a part of it is empty. */
+    public Set<String> neededAnswers() {
+        return fields().filter(field -> field.sources.stream().allMatch(FieldSource.Answer.class::isInstance))
+                .flatMap(field -> field.sources.stream())
+                .map(source -> ((FieldSource.Answer) source).key())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** A text that is used as written, whatever it holds. */
+    public static String literal(String text) {
+        return text.replace("{", "{{").replace("}", "}}");
     }
 
     /** Whether its pages have to be searched for barcodes. */

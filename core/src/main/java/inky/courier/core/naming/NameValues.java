@@ -1,6 +1,7 @@
 package inky.courier.core.naming;
 
 import java.time.ZonedDateTime;
+import java.util.Map;
 import java.util.SplittableRandom;
 
 /**
@@ -22,12 +23,21 @@ public record NameValues(ZonedDateTime at, Person person, Device device, Job job
         return new NameValues(at, person, device, job, other, numbers);
     }
 
-    /** Who scanned; any part may be empty. */
-    public record Person(String name, String login, String mail) {}
+    /** Who scanned; any part may be empty. @param group the first that they are in */
+    public record Person(String name, String login, String mail, String group) {
+        public Person(String name, String login, String mail) {
+            this(name, login, mail, "");
+        }
+    }
 
     public record Device(String name, String place) {}
 
-    public record Job(String name, String profile) {}
+    /** @param answers to its questions, by their keys */
+    public record Job(String name, String profile, Map<String, String> answers) {
+        public Job(String name, String profile) {
+            this(name, profile, Map.of());
+        }
+    }
 
     /**
      * What is in the file.

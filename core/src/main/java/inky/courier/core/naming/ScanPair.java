@@ -16,15 +16,17 @@ import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
  * Two scans that differ in little: who scanned, where, by which job, when, and in how their texts and numbers resemble each
  * other. Numbers that may be the same without being given twice are the same.
  */
-record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zone) {
+record ScanPair(Who who, Apart apart, Likeness likeness, String found, Set<String> answers, ZoneId zone) {
     /** 18 March: the same day exists a month before; no clock is changed near it. */
     private static final LocalDateTime USUAL = LocalDateTime.of(2026, 3, 18, 10, 42, 16);
 
@@ -66,6 +68,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
         List<ScanPair> pairs = new ArrayList<>();
         List<Likeness> likenesses = List.copyOf(likenesses(template));
         List<Apart> times = apart(template);
+        Set<String> answers = template.answers();
         List<String> found = mayBeEmpty(template) ? List.of("", "S") : List.of("");
         for (Who who : whos()) {
             for (Apart apart : times) {
@@ -74,7 +77,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
                     continue;
                 }
                 for (Likeness likeness : who.count() == 0 ? likenesses.subList(0, 2) : likenesses) {
-                    found.forEach(text -> pairs.add(new ScanPair(who, apart, likeness, text, zone)));
+                    found.forEach(text -> pairs.add(new ScanPair(who, apart, likeness, text, answers, zone)));
                 }
             }
         }
@@ -98,7 +101,9 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
     }
 
     private static boolean mayBeEmpty(NameTemplate template) {
-        return template.needsBarcode() || template.sources().anyMatch(new FieldSource.Value(Field.SEPARATOR)::equals);
+        return template.needsBarcode()
+                || !template.answers().isEmpty()
+                || template.sources().anyMatch(new FieldSource.Value(Field.SEPARATOR)::equals);
     }
 
     private static List<Who> whos() {
@@ -207,11 +212,16 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, ZoneId zo
         String read = found.isEmpty() || !likeness.equals(LONG) ? found : "w".repeat(Contents.LONGEST_READ);
         return new NameValues(
                 at,
-                new Person(same, text("Person", second && who.people), "same@office.example"),
+                new Person(same, text("Person", second && who.people), "same@office.example", same),
                 new Device(text("Device", second && who.devices), text("Place", second && who.places)),
-                new Job(text("Job", second && who.jobs), same),
+                new Job(text("Job", second && who.jobs), same, answered(read)),
                 new Contents(1, "document", read, read, 1, 1),
                 new Counted(second));
+    }
+
+    /** Two people may answer the same. */
+    private Map<String, String> answered(String text) {
+        return answers.stream().collect(Collectors.toMap(key -> key, key -> text));
     }
 
     private String text(String what, boolean second) {

@@ -2,6 +2,7 @@ package inky.courier.core.naming;
 
 import inky.courier.core.message.Message;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** What can be written in a template, as an editor offers it. */
@@ -13,7 +14,19 @@ public final class Vocabulary {
      */
     public record Word(Message group, String written, Message words) {}
 
+    private static final Pattern ANSWER_KEY = Pattern.compile("[a-z][a-z0-9-]{0,29}");
+
     private Vocabulary() {}
+
+    /** Whether a question can be called so, whose answer is then {@code {answer.berth}}. */
+    public static boolean isAnswerKey(String word) {
+        return ANSWER_KEY.matcher(word).matches();
+    }
+
+    /** The answer to a question of some job, as an editor offers it. @param label of the question */
+    public static Word answer(String key, String label) {
+        return new Word(Message.of("names.group.what"), FieldSource.Answer.BEGINS + key, Message.text(label));
+    }
 
     /** Fields, without braces. */
     public static List<Word> fields(TemplateParser.Use use) {
@@ -29,6 +42,7 @@ public final class Vocabulary {
                 field("who", "person.name"),
                 field("who", "person.login"),
                 field("who", "person.mail"),
+                field("who", "person.group"),
                 field("where", "device.name"),
                 field("where", "device.place"),
                 field("what", "job"),

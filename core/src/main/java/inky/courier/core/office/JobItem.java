@@ -1,6 +1,8 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.JobText;
 import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Notify;
@@ -9,7 +11,9 @@ import inky.courier.core.message.Message;
 import inky.courier.core.page.Kind;
 import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.text.PlainText;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -24,6 +28,8 @@ import java.util.stream.Stream;
  * @param subject of its mails, a template, and {@code body} likewise
  * @param askFolder whether a folder is chosen at the device, below the destination's own
  * @param changes what it has otherwise than its profile; absent for nothing
+ * @param asks what it asks at the device; absent for nothing
+ * @param groups of people who may use it, up to 20; absent or none for everybody
  */
 public record JobItem(
         UUID id,
@@ -37,9 +43,15 @@ public record JobItem(
         WhenTooLarge whenTooLarge,
         Notify notifyWhen,
         boolean askFolder,
-        ProfileDifference changes)
+        ProfileDifference changes,
+        Asking asks,
+        List<String> groups)
         implements Item {
     private static final int MOST_TARGETS = 8;
+    private static final int MOST_GROUPS = 20;
+
+    /** Characters of the name of a group of people. */
+    public static final int LONGEST_GROUP = 40;
 
     /** The pictures on the stamps; drawn by the interface. */
     private static final Set<String> ICONS =
@@ -65,6 +77,41 @@ public record JobItem(
         name = Required.value(name, "name").strip();
         targets = List.copyOf(targets);
         changes = changes == null ? ProfileDifference.NONE : changes;
+        asks = asks == null ? Asking.NOTHING : asks;
+        groups = groups == null
+                ? List.of()
+                : groups.stream().map(String::strip).distinct().sorted().toList();
+    }
+
+    /** One that asks nothing of its own and is for everybody. */
+    public JobItem(
+            UUID id,
+            String name,
+            String icon,
+            UUID profileId,
+            UUID templateId,
+            List<Target> targets,
+            String subject,
+            String body,
+            WhenTooLarge whenTooLarge,
+            Notify notifyWhen,
+            boolean askFolder,
+            ProfileDifference changes) {
+        this(
+                id,
+                name,
+                icon,
+                profileId,
+                templateId,
+                targets,
+                subject,
+                body,
+                whenTooLarge,
+                notifyWhen,
+                askFolder,
+                changes,
+                Asking.NOTHING,
+                List.of());
     }
 
     public JobItem withChanges(ProfileDifference other) {
@@ -80,7 +127,60 @@ public record JobItem(
                 whenTooLarge,
                 notifyWhen,
                 askFolder,
+                other,
+                asks,
+                groups);
+    }
+
+    /** The same, asking other things. */
+    public JobItem asking(Asking other) {
+        return new JobItem(
+                id,
+                name,
+                icon,
+                profileId,
+                templateId,
+                targets,
+                subject,
+                body,
+                whenTooLarge,
+                notifyWhen,
+                askFolder,
+                changes,
+                other,
+                groups);
+    }
+
+    /** The same, for people of these groups alone. */
+    public JobItem forGroups(List<String> other) {
+        return new JobItem(
+                id,
+                name,
+                icon,
+                profileId,
+                templateId,
+                targets,
+                subject,
+                body,
+                whenTooLarge,
+                notifyWhen,
+                askFolder,
+                changes,
+                asks,
                 other);
+    }
+
+    /** Whether what it asks goes with how it scans. @throws Invalid saying what does not */
+    void checkAsks(ScanProfile profile) {
+        List<Problem> problems = asks.problems(profile);
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+    }
+
+    /** Whether somebody may use it. @param memberOf the groups that they are in */
+    public boolean isFor(Collection<String> memberOf) {
+        return groups.isEmpty() || groups.stream().anyMatch(memberOf::contains);
     }
 
     /** How it scans: its profile, with what it has otherwise. @throws Invalid when the two do not go together */
@@ -132,7 +232,12 @@ public record JobItem(
             throw Invalid.of("job.kinds", "kinds");
         }
         if (office.find(new Reference(ItemKind.PROFILE, profileId)).isPresent()) {
-            ProfileItem.checkStamp(profile(office));
+            ScanProfile profile = profile(office);
+            ProfileItem.checkStamp(profile);
+            checkAsks(profile);
+        }
+        if (groups.size() > MOST_GROUPS || !groups.stream().allMatch(group -> PlainText.isName(group, LONGEST_GROUP))) {
+            throw Invalid.of("job.groups", "groups");
         }
         if (whenTooLarge == WhenTooLarge.LINK) {
             office.settings().requireAddress("whenTooLarge");

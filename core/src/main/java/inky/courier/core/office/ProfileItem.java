@@ -28,7 +28,7 @@ public record ProfileItem(UUID id, String name, ScanProfile profile) implements 
         for (Item dependent : office.dependents(reference())) {
             if (dependent instanceof JobItem job) {
                 try {
-                    job.changes().applyTo(profile);
+                    job.checkAsks(job.changes().applyTo(profile));
                 } catch (Invalid invalid) {
                     throw invalid.about("job " + job.name());
                 }

@@ -97,7 +97,9 @@ public final class FittedJob {
                 j.whenTooLarge(),
                 j.notifyWhen(),
                 j.askFolder(),
-                ProfileDifference.between(base, fitted.get()));
+                ProfileDifference.between(base, fitted.get()),
+                j.asks(),
+                j.groups());
         TreeMap<Integer, UUID> places = new TreeMap<>(panel.get().places());
         places.replaceAll((place, there) -> there.equals(jobId) ? copy.id() : there);
         return List.of(new Change.Put(copy), new Change.Put(new PanelItem(deviceId, places)));

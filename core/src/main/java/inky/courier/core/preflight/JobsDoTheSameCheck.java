@@ -27,6 +27,8 @@ final class JobsDoTheSameCheck implements OfficeCheck {
                 job.body(),
                 job.whenTooLarge(),
                 job.notifyWhen(),
-                job.askFolder());
+                job.askFolder(),
+                job.asks(),
+                job.groups());
     }
 }

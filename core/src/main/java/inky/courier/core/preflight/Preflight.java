@@ -55,6 +55,8 @@ public final class Preflight {
             new PersonalDestinationCheck(),
             new RecipientChoiceCheck(),
             new NobodyNotifiesCheck(),
+            new AnswerNotAskedCheck(),
+            new NobodyMayUseCheck(),
             new LanguageMissingCheck(),
             new SpeechMissingCheck(),
             new PeopleCheck(),

@@ -26,8 +26,12 @@ public record Surroundings(
         Map<UUID, Probe> probes,
         Map<UUID, DeviceAbilities> devices,
         Reading reading) {
-    /** How many there are, and how many of them lack something. */
-    public record People(int all, int withoutPin, int withoutMail) {}
+    /** How many there are, and how many of them lack something. @param groups that somebody is in */
+    public record People(int all, int withoutPin, int withoutMail, Set<String> groups) {
+        public People(int all, int withoutPin, int withoutMail) {
+            this(all, withoutPin, withoutMail, Set.of());
+        }
+    }
 
     /** How a way out was when it was last tried. @param certificateUntil empty where it showed none */
     public record Probe(boolean passed, Optional<Instant> certificateUntil) {}

@@ -148,6 +148,25 @@ public record FileSettings(
                 Spoken.OGG_OPUS);
     }
 
+    /** Whether making them takes much longer than making pages ready: text is read, or pictures are taken apart. */
+    public boolean takesLong() {
+        return light || readsText();
+    }
+
+    /** Files of pages that look the same, and are made at once. */
+    public FileSettings plain() {
+        return new FileSettings(
+                FileType.PDF,
+                onePageEach() ? PagesPerFile.ONE : PagesPerFile.ALL,
+                false,
+                false,
+                false,
+                List.of(),
+                quality,
+                Protection.NONE,
+                spokenAs);
+    }
+
     /** The same in another language. */
     public FileSettings reading(List<String> languages) {
         return new FileSettings(

@@ -23,9 +23,9 @@ import org.junit.jupiter.params.provider.EnumSource;
 class TemplateParserTest {
     private static final NameValues SCAN = new NameValues(
             ZonedDateTime.of(2026, 11, 24, 10, 42, 16, 0, ZoneId.of("UTC")),
-            new NameValues.Person("Tamsin Orrell", "t.orrell", "tamsin@wherrymoor.example"),
+            new NameValues.Person("Tamsin Orrell", "t.orrell", "tamsin@wherrymoor.example", "Crew"),
             new NameValues.Device("Front desk", "Quay House"),
-            new NameValues.Job("Cargo manifest", "Two sides"),
+            new NameValues.Job("Cargo manifest", "Two sides", Map.of("berth", "East 4")),
             new NameValues.Contents(26, "document", "", "", 2, 12),
             new NameValues.Numbers() {
                 @Override
@@ -54,6 +54,8 @@ class TemplateParserTest {
                 "{date:YYYY-'W'ww} | 2026-W48",
                 "{person.name}, {person.login} | Tamsin Orrell, t.orrell",
                 "{device.place} {device.name} | Quay House Front desk",
+                "{answer.berth}, {person.group} | East 4, Crew",
+                "{answer.order, else job, uppercase}{answer.order, prefix \" \"} | CARGO MANIFEST",
                 "{counter:4 per day} | 0017",
                 "{counter:2 per job} | 230",
                 "{counter:1} of {pages} | 1 of 26",
@@ -84,6 +86,7 @@ class TemplateParserTest {
                 "{counter:0} | template.counter | 0 | 11 | For example {counter:4 per job per month}.",
                 "{counter:3 per hour} | template.counter | 0 | 20 | For example {counter:4 per job per month}.",
                 "{job:x} | template.pattern | 0 | 7 | Write {job}.",
+                "{answer.Berth} | template.field | 0 | 14 | Did you mean {week}?",
                 "{} | template.field | 0 | 2 | Did you mean {job}?",
                 "{job, lowrcase} | template.option | 5 | 14 | Did you mean lowercase?",
                 "{job, first} | template.option | 5 | 11 | For example first 12.",

@@ -124,7 +124,7 @@ class UniquenessTest {
         List<Person> people = List.of(new Person("Ann", "a", "x@y"), new Person("Ann", "b", "x@y"));
         List<Device> devices =
                 List.of(new Device("Pier", "Hall"), new Device("Desk", "Hall"), new Device("Ann", "Yard"));
-        List<Job> jobs = List.of(new Job("Manifest", "P"), new Job("Manila", "P"), new Job("Ann", "P"));
+        List<String> jobs = List.of("Manifest", "Manila", "Ann");
         Set<String> busy = new HashSet<>();
         List<NameValues> unnumbered = new ArrayList<>();
         ZonedDateTime night = ZonedDateTime.parse("2026-10-25T00:00:00Z").withZoneSameInstant(OSLO);
@@ -140,7 +140,10 @@ class UniquenessTest {
                         at,
                         people.get(random.nextInt(2)),
                         device,
-                        jobs.get(random.nextInt(3)),
+                        new Job(
+                                jobs.get(random.nextInt(3)),
+                                "P",
+                                Map.of("berth", random.nextBoolean() ? "" : "S", "order-2", "" + random.nextInt(2))),
                         new Contents(1 + random.nextInt(12), "document", random.nextBoolean() ? "" : "S", "", 1, 1),
                         Numbers.fixed(1, 0)));
             }

@@ -6,8 +6,11 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.job.Asked;
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Notify;
+import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.media.Resolution;
@@ -164,6 +167,24 @@ public final class Offices {
             new ProfileDifference(Map.of("dpi", 600, "files.languages", List.of("deu", "fra"))),
             new ProfileDifference(Map.of("tidy.marginMm", 2.5, "tidy.crop", true, "colour", "grey")));
 
+    private static final List<Asking> ASKS = List.of(
+            Asking.NOTHING,
+            new Asking(
+                    Asked.OPTIONAL,
+                    Asked.REQUIRED,
+                    Asked.NO,
+                    true,
+                    Map.of("colour", List.of("grey", "colour"), "tidy.straighten", List.of(true)),
+                    List.of(
+                            new Question("day", "Day", Question.Type.DATE, true, "today", List.of()),
+                            new Question(
+                                    "berth",
+                                    "Berth: \"which\"",
+                                    Question.Type.CHOICE,
+                                    false,
+                                    "007",
+                                    List.of(new Question.Listed("007", "no"), new Question.Listed("3.10", ""))))));
+
     private static JobItem job(int i, UUID profile, UUID name, UUID to, Random random) {
         List<String> kinds = random.nextBoolean() ? List.of() : Arrays.asList("RECEIPT", KindsOfPaper.REST);
         return new JobItem(
@@ -178,7 +199,9 @@ public final class Offices {
                 WhenTooLarge.values()[random.nextInt(WhenTooLarge.values().length)],
                 Notify.NEVER,
                 false,
-                CHANGES.get(random.nextInt(CHANGES.size())));
+                CHANGES.get(random.nextInt(CHANGES.size())),
+                ASKS.get(random.nextInt(ASKS.size())),
+                random.nextBoolean() ? List.of() : List.of("Crew", "Office, north"));
     }
 
     private static <T> T any(List<T> of, Random random) {

@@ -232,6 +232,12 @@ class WholeOfficeTest {
                         "device.no-place",
                         w -> w.put(new DeviceItem(
                                 DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "", DeviceProtocol.IPP))),
+                new Case(
+                        "job.answer-not-asked",
+                        w -> w.put(new NameItem(NAME, "Day and counter", "{answer.berth} {date} {counter:4}"))),
+                new Case(
+                        "job.nobody-may-use",
+                        w -> w.put(job(1, "Berth permit", TO_ME, FOLDER).forGroups(List.of("Divers")))),
                 new Case("people.nobody", w -> w.people = new People(0, 0, 0)),
                 new Case("people.no-pin", w -> w.people = new People(12, 3, 0)),
                 new Case("people.no-mail", w -> w.people = new People(12, 0, 1)),

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core';
+import { onMounted, ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import { useWords } from '@/shared/words';
+import type { Answers } from './machine';
+import { answerTo, captionOf } from './questions';
+import type { PanelState } from './usePanel';
+
+/** One of a list, which is searched by letters when it is long. */
+const props = defineProps<{ panel: PanelState; question: Schemas['Ask']; answers: Answers; job: string }>();
+const emit = defineEmits<{ done: [] }>();
+const { t } = useWords();
+const letters = ref('');
+const found = ref(props.question.options);
+const field = ref<HTMLInputElement>();
+const list = ref<HTMLElement>();
+const chosen = answerTo(props.question, props.answers);
+
+watchDebounced(
+  letters,
+  async () => {
+    props.panel.touch();
+    const seen = await props.panel.attempt(() =>
+      ask(
+        api.GET('/api/panel/{device}/jobs/{job}/choices', {
+          params: {
+            path: { device: props.panel.device, job: props.job },
+            query: { question: props.question.key, letters: letters.value },
+          },
+        }),
+      ),
+    );
+    if (seen) found.value = seen;
+  },
+  { debounce: 200 },
+);
+onMounted(() => (field.value ?? list.value?.querySelector('button'))?.focus());
+
+function take(value: string) {
+  props.panel.answer(props.question, value);
+  emit('done');
+}
+</script>
+
+<template>
+  <section class="choice-drawer" :aria-label="captionOf(question, t)" @keydown.esc="emit('done')">
+    <header>
+      <h2>{{ captionOf(question, t) }}</h2>
+      <button v-if="!question.required && chosen" type="button" class="key" @click="take('')">
+        {{ t('ask.none') }}
+      </button>
+      <button type="button" class="key" @click="emit('done')">{{ t('panel.back') }}</button>
+    </header>
+    <input
+      v-if="question.options.more"
+      ref="field"
+      v-model="letters"
+      type="search"
+      autocomplete="off"
+      maxlength="60"
+      :aria-label="t('ask.search')"
+      :placeholder="t('ask.search')"
+    />
+    <ul ref="list" class="list" tabindex="0" :aria-label="captionOf(question, t)">
+      <li v-for="one in found.options" :key="one.value">
+        <button type="button" class="key" :aria-pressed="one.value === chosen" @click="take(one.value)">
+          {{ one.words }}
+        </button>
+      </li>
+    </ul>
+    <p v-if="!found.options.length" class="quiet">{{ t('ask.no-match') }}</p>
+    <p v-if="found.more" class="quiet">{{ t('ask.more') }}</p>
+  </section>
+</template>
+
+<style scoped>
+header h2 {
+  flex: 1;
+}
+input {
+  min-height: 56px;
+  padding: 6px 16px;
+  border: 1.5px solid var(--ink-7);
+  border-radius: 3px;
+  background: var(--paper-0);
+  color: var(--ink-9);
+  font-size: 22px;
+}
+.list {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px;
+}
+.list .key {
+  justify-content: flex-start;
+  width: 100%;
+  min-height: 60px;
+  text-align: left;
+  overflow-wrap: anywhere;
+}
+.list [aria-pressed='true'] {
+  background: var(--ink-9);
+  color: var(--paper-0);
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import JobStamp from '@/shared/JobStamp.vue';
+import { useWords } from '@/shared/words';
+import AskRows from './AskRows.vue';
+import type { Ask, At, PaperSource } from './machine';
+import { drawerOf, isAnswered } from './questions';
+import SampleDrawer from './SampleDrawer.vue';
+import type { PanelState } from './usePanel';
+
+/** Before the paper goes through: what the job leaves open of how it scans, and what else it asks. */
+const props = defineProps<{ panel: PanelState; at: At<'ready'> }>();
+const { t } = useWords();
+const { busy, front } = props.panel;
+const job = computed(() => props.at.job);
+const asks = computed(() => job.value.asks.filter(isAnswered));
+const open = ref<Ask>();
+const drawer = ref(false);
+const both = computed(() => Boolean(front.value?.feeder && front.value.glass));
+
+function scan(source?: PaperSource) {
+  void props.panel.beginScan(job.value, props.at.answers, source);
+}
+</script>
+
+<template>
+  <div class="desk">
+    <div class="job">
+      <JobStamp :icon="job.icon" :size="48" />
+      <div>
+        <p class="name">{{ job.name }}</p>
+        <p class="quiet">{{ t('scan.to', { who: job.to.join(', ') }) }}</p>
+      </div>
+      <button type="button" class="key" @click="panel.leaveReady()">{{ t('panel.back') }}</button>
+    </div>
+    <div class="asks">
+      <AskRows :panel="panel" :asks="asks" :answers="at.answers" @open="open = $event" />
+    </div>
+    <div class="foot">
+      <p class="said">
+        <strong>{{ t('ask.ready') }}</strong>
+        <span class="quiet">{{ t('ask.ready-hint') }}</span>
+      </p>
+      <button v-if="front?.standIn" type="button" class="key sample" @click="drawer = !drawer">
+        {{ t('sample.title') }}
+      </button>
+      <button v-if="both" type="button" class="key" :disabled="busy" @click="scan('GLASS')">
+        {{ t('scan.from-glass') }}
+      </button>
+      <button
+        type="button"
+        class="key stamp scan"
+        :disabled="busy"
+        @click="scan(both ? 'FEEDER' : undefined)"
+      >
+        {{ t('scan.scan') }}
+      </button>
+    </div>
+    <component
+      :is="drawerOf(open)"
+      v-if="open"
+      :panel="panel"
+      :question="open"
+      :answers="at.answers"
+      :job="job.jobId"
+      @done="open = undefined"
+    />
+    <SampleDrawer v-if="drawer" :panel="panel" @done="drawer = false" />
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  position: relative;
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+}
+.job {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 14px;
+  align-items: center;
+  padding: 10px 16px 10px 20px;
+  background: var(--paper-0);
+}
+.name {
+  font: 680 23px/28px var(--heading);
+  font-stretch: 84%;
+}
+.asks {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+  padding: 12px 20px;
+}
+.foot {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  padding: 12px 16px 14px 20px;
+  border-top: 1.5px solid var(--rule-2);
+  background: var(--paper-0);
+}
+.said {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+}
+.key.sample {
+  border-style: dashed;
+}
+.key.scan {
+  min-width: 260px;
+  min-height: 92px;
+  font: 720 40px/46px var(--heading);
+  font-stretch: 82%;
+}
+@media (max-height: 520px) {
+  .key.scan {
+    min-height: 66px;
+    font-size: 32px;
+  }
+}
+</style>
