@@ -12,6 +12,7 @@ import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
+import SetUpTokens from './SetUpTokens.vue';
 import PlaceLimits from './PlaceLimits.vue';
 import { ROLES, type Role } from './roles';
 import SignInProvider from './SignInProvider.vue';
@@ -199,6 +200,7 @@ function remove() {
     </table>
   </template>
   <PlaceLimits v-model="limited" @changed="fresh" />
+  <SetUpTokens />
   <SignInProvider />
   <section aria-labelledby="roles">
     <h2 id="roles">Roles</h2>

@@ -1,6 +1,7 @@
 package inky.courier;
 
 import inky.courier.connection.TrustPolicy;
+import inky.courier.setup.SetUpCommand;
 import inky.courier.signin.AdminCommand;
 import java.time.Clock;
 import java.time.ZoneId;
@@ -22,6 +23,9 @@ public class InkyCourier {
         if (args.length > 0 && args[0].equals("admin")) {
             System.exit(
                     AdminCommand.run(Arrays.copyOfRange(args, 1, args.length), System.getenv(), System.in, System.out));
+        }
+        if (args.length > 0 && args[0].equals("setup")) {
+            System.exit(SetUpCommand.run(Arrays.copyOfRange(args, 1, args.length), System.getenv()));
         }
         SpringApplication.run(InkyCourier.class, args);
     }

@@ -269,8 +269,7 @@ class SetUpTest {
         List<Future<Integer>> answers = new ArrayList<>();
         for (Browser who : List.of(desk, other)) {
             String token = who.post("/api/office/compare", wanted).ok().get("token");
-            Map<String, Object> making = new HashMap<>(wanted);
-            making.put("token", token);
+            Map<String, Object> making = Map.of("file", wanted, "token", token);
             answers.add(both.submit(() -> {
                 together.await();
                 return who.post("/api/office/import", making).status();
@@ -375,8 +374,7 @@ class SetUpTest {
                 JsonNode shown = there.post("/api/office/compare", wanted).ok().json();
                 assertThat(office(other)).isEqualTo(before);
                 assertThat(shown.path("withoutSecrets").toString()).contains("Moved post");
-                Map<String, Object> making = new HashMap<>(wanted);
-                making.put("token", "another");
+                Map<String, Object> making = new HashMap<>(Map.of("file", wanted, "token", "another"));
                 assertThat(there.post("/api/office/import", making).status()).isEqualTo(422);
                 making.put("token", shown.path("token").asString());
                 there.post("/api/office/import", making).ok();

@@ -4,6 +4,7 @@ import inky.courier.connection.Probes;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.ItemKind;
 import java.time.Clock;
+import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
@@ -17,5 +18,10 @@ class DestinationTable extends RouteTable<Destination, DestinationItem> {
                 id -> Destination.of(id, clock.instant()),
                 probes,
                 events);
+    }
+
+    @Override
+    public String sealedFor(UUID id, String name) {
+        return FolderAccounts.context(id);
     }
 }

@@ -57,7 +57,7 @@ public class FolderAccounts {
         return vault.sealText(secret, context(id));
     }
 
-    private static String context(UUID id) {
+    static String context(UUID id) {
         return "destination:" + id;
     }
 }

@@ -5,6 +5,7 @@ import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.destination.RouteTable;
 import java.time.Clock;
+import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
@@ -18,5 +19,10 @@ class MailServerTable extends RouteTable<MailServer, MailServerItem> {
                 id -> MailServer.of(id, clock.instant()),
                 probes,
                 events);
+    }
+
+    @Override
+    public String sealedFor(UUID id, String name) {
+        return name.equals(MailServer.PASSWORD) ? MailServers.secretContext(id) : MailServers.clientContext(id);
     }
 }

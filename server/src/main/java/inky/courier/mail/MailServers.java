@@ -319,11 +319,11 @@ public class MailServers implements DailyProbes.Visited {
         return id == null || secret == null ? "" : vault.openText(secret, clientContext(id));
     }
 
-    private static String clientContext(UUID id) {
+    static String clientContext(UUID id) {
         return "mail-client:" + id;
     }
 
-    private static String secretContext(UUID id) {
+    static String secretContext(UUID id) {
         return "mail-server:" + id;
     }
 

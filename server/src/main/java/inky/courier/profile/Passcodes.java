@@ -14,7 +14,7 @@ import jakarta.annotation.Nullable;
  * @param owner to change what may be done with it
  */
 public record Passcodes(String open, String owner) {
-    private static final String CONTEXT = "profile passcodes";
+    static final String CONTEXT = "profile passcodes";
 
     public static final Passcodes NONE = new Passcodes("", "");
 

@@ -31,6 +31,11 @@ public interface ItemTable {
         return Map.of();
     }
 
+    /** What a secret is sealed for. */
+    default String sealedFor(UUID id, String name) {
+        throw new IllegalStateException(kind() + " has no secrets");
+    }
+
     /** Sets all secrets of an item. @param sealed those that are not in it are taken away */
     default void keepSecrets(UUID id, Map<String, byte[]> sealed) {}
 }

@@ -9,12 +9,16 @@ import inky.courier.core.office.Office;
 import inky.courier.core.office.OfficeFormat;
 import inky.courier.core.office.Reference;
 import inky.courier.setup.OfficeFiles.Comparison;
+import inky.courier.web.Access;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
+import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.http.MediaType;
@@ -39,11 +43,37 @@ class OfficeController {
         this.log = log;
     }
 
-    /** @param file the text of an exported set-up @param removes whether what is not in it goes */
-    record OfficeFile(String file, boolean removes) {}
+    /**
+     * @param file the text of an exported set-up
+     * @param removes whether what is not in it goes
+     * @param passphrase for the secrets in it; absent to leave them
+     * @param leftOut changes that shall not be made, by kind and id as they are shown; absent for none
+     */
+    record OfficeFile(
+            String file,
+            boolean removes,
+            @Nullable String passphrase,
+            @Nullable Set<String> leftOut) {
+        OfficeFiles.Incoming incoming() {
+            return new OfficeFiles.Incoming(
+                    file,
+                    removes,
+                    Objects.requireNonNullElse(passphrase, ""),
+                    Objects.requireNonNullElse(leftOut, Set.of()));
+        }
+    }
 
     /** @param token of the comparison that was looked at */
-    record OfficeImport(String file, boolean removes, String token) {}
+    record OfficeImport(OfficeFile file, String token) {}
+
+    /**
+     * @param jobs names of those that are wanted, with all that they need; absent for the whole set-up
+     * @param passphrase under which secrets come along; absent for none
+     */
+    record OfficeExport(
+            OfficeFormat format,
+            @Nullable List<String> jobs,
+            @Nullable String passphrase) {}
 
     record User(UUID id, String name) {}
 
@@ -83,18 +113,38 @@ class OfficeController {
         log.note(SecurityLog.Event.EXPORTED, who.getName(), Place.DESK, request.getRemoteAddr(), "the set-up");
         return StreamedContent.attachment(ResponseEntity.ok(), "inky-courier-set-up." + format.extension())
                 .contentType(MediaType.parseMediaType("text/plain;charset=utf-8"))
-                .body(files.write(format));
+                .body(files.write(format, List.of(), ""));
+    }
+
+    /** A part of the set-up, or with its secrets. */
+    @Needs(Right.READ_SETUP)
+    @PostMapping("/export")
+    ResponseEntity<String> exportPart(@RequestBody OfficeExport wanted, Principal who, HttpServletRequest request) {
+        String passphrase = Objects.requireNonNullElse(wanted.passphrase(), "");
+        if (!passphrase.isEmpty()) {
+            Access.require(Right.CHANGE_SETUP);
+        }
+        List<String> jobs = Objects.requireNonNullElse(wanted.jobs(), List.of());
+        String file = files.write(wanted.format(), jobs, passphrase);
+        String what = (jobs.isEmpty() ? "the set-up" : String.join(", ", jobs))
+                + (passphrase.isEmpty() ? "" : ", with passwords");
+        log.note(SecurityLog.Event.EXPORTED, who.getName(), Place.DESK, request.getRemoteAddr(), what);
+        return StreamedContent.attachment(
+                        ResponseEntity.ok(),
+                        "inky-courier-set-up." + wanted.format().extension())
+                .contentType(MediaType.parseMediaType("text/plain;charset=utf-8"))
+                .body(file);
     }
 
     @Needs(Right.CHANGE_SETUP)
     @PostMapping("/compare")
     Comparison compareOffice(@RequestBody OfficeFile file) {
-        return files.compare(file.file(), file.removes());
+        return files.compare(file.incoming());
     }
 
     @Needs(Right.CHANGE_SETUP)
     @PostMapping("/import")
     Comparison importOffice(@RequestBody OfficeImport wanted) {
-        return files.make(wanted.file(), wanted.removes(), wanted.token());
+        return files.make(wanted.file().incoming(), wanted.token());
     }
 }

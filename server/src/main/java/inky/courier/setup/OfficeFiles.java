@@ -7,80 +7,191 @@ import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Difference;
 import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.OfficeFormat;
+import inky.courier.core.office.Reference;
+import inky.courier.vault.Vault;
+import inky.courier.web.Refusal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The whole set-up out into a file, and in from one: first shown, then made, all or nothing. */
+/** The set-up out into a file, and in from one: first shown, then made, all or nothing. */
 @Service
 class OfficeFiles {
     private final SetUp setUp;
+    private final Vault vault;
 
-    OfficeFiles(SetUp setUp) {
+    OfficeFiles(SetUp setUp, Vault vault) {
         this.setUp = setUp;
+        this.vault = vault;
     }
+
+    /**
+     * A file that shall come in.
+     *
+     * @param removes whether what is not in it goes
+     * @param passphrase for the secrets in it; empty to leave them
+     * @param leftOut changes that shall not be made, each as {@link #key}
+     */
+    record Incoming(String file, boolean removes, String passphrase, Set<String> leftOut) {}
 
     /**
      * What a file would change.
      *
      * @param token says that this and nothing else was looked at; needed to make it
      * @param withoutSecrets names of items that come without the password that they need
+     * @param locked whether there are secrets in it that were not opened
+     * @param secrets names of items of which secrets come
      */
-    record Comparison(List<ItemChange> changes, List<String> withoutSecrets, String token) {}
+    record Comparison(
+            List<ItemChange> changes, List<String> withoutSecrets, boolean locked, List<String> secrets, String token) {
+        boolean isNothing() {
+            return changes.isEmpty() && secrets.isEmpty();
+        }
+    }
 
+    /**
+     * @param jobs names of those that are wanted, with all that they need; none for the whole set-up
+     * @param passphrase under which secrets come along; empty for none
+     * @throws Invalid when the passphrase is too short
+     * @throws Refusal when there is no job of that name
+     */
     @Transactional(readOnly = true)
-    String write(OfficeFormat format) {
-        return format.write(setUp.office());
+    String write(OfficeFormat format, List<String> jobs, String passphrase) {
+        Office all = setUp.office();
+        Office office = jobs.isEmpty() ? all : all.only(references(all, jobs));
+        return passphrase.isEmpty()
+                ? format.write(office)
+                : format.write(office, SealedSecrets.seal(secrets(office), passphrase));
+    }
+
+    private static Set<Reference> references(Office office, List<String> jobs) {
+        Set<Reference> wanted = new HashSet<>();
+        for (String name : jobs) {
+            wanted.add(office.all(JobItem.class).stream()
+                    .filter(job -> job.name().equals(name))
+                    .findFirst()
+                    .orElseThrow(() -> Refusal.notFound("job"))
+                    .reference());
+        }
+        return wanted;
+    }
+
+    private Map<String, Map<String, String>> secrets(Office office) {
+        Map<String, Map<String, String>> all = new TreeMap<>();
+        for (Item item : office.items()) {
+            Map<String, String> opened = opened(item.reference());
+            if (!opened.isEmpty()) {
+                all.put(key(item.reference()), opened);
+            }
+        }
+        return all;
+    }
+
+    private Map<String, String> opened(Reference what) {
+        Map<String, String> opened = new TreeMap<>();
+        setUp.secrets(what)
+                .forEach((name, kept) -> opened.put(name, vault.openText(kept, setUp.sealedFor(what, name))));
+        return opened;
+    }
+
+    static String key(Reference what) {
+        return what.kind().words() + " " + what.id();
     }
 
     /**
      * What making the set-up of a file would change; nothing is.
      *
-     * @param removes whether what is not in the file goes
      * @throws Invalid when it is no set-up, or one that breaks a rule
      */
     @Transactional(readOnly = true)
-    Comparison compare(String file, boolean removes) {
-        return compare(setUp.office(), file, removes);
+    Comparison compare(Incoming file) {
+        return thought(setUp.office(), file).shown;
     }
 
     /** Makes what {@link #compare} has shown. @throws Invalid when the set-up was changed since */
     @Transactional
-    Comparison make(String file, boolean removes, String token) {
+    Comparison make(Incoming file, String token) {
         AtomicReference<Comparison> made = new AtomicReference<>();
         setUp.change(now -> {
-            Comparison shown = compare(now, file, removes);
-            if (!shown.token.equals(token)) {
+            Thought thought = thought(now, file);
+            if (!thought.shown.token.equals(token)) {
                 throw Invalid.of("office.changed", "file");
             }
-            made.set(shown);
-            return new Wish(changes(now, file, removes), Map.of(), Map.of());
+            made.set(thought.shown);
+            return thought.wish;
         });
         return made.get();
     }
 
-    private static Comparison compare(Office now, String file, boolean removes) {
-        List<Change> changes = changes(now, file, removes);
-        List<ItemChange> shown = ItemChange.of(now, now.apply(changes), changes);
+    private record Thought(Comparison shown, Wish wish) {}
+
+    private Thought thought(Office now, Incoming file) {
+        String text = file.file.strip();
+        OfficeFormat format = text.startsWith("{") ? OfficeFormat.JSON : OfficeFormat.YAML;
+        Office wanted = format.read(text);
+        List<Change> changes = new ArrayList<>(Difference.between(now, wanted).stream()
+                .filter(change -> change instanceof Change.Put
+                        || file.removes && change.what().kind() != ItemKind.SETTINGS)
+                .filter(change -> !file.leftOut.contains(key(change.what())))
+                .toList());
+        Office after = SetUp.applied(now, changes);
+        String locked = format.secrets(text);
+        boolean open = !locked.isEmpty() && !file.passphrase.isEmpty();
+        Map<Reference, Map<String, byte[]>> secrets =
+                open ? coming(now, wanted, after, SealedSecrets.open(locked, file.passphrase)) : Map.of();
+        List<ItemChange> shown = ItemChange.of(now, after, changes);
         List<String> without = changes.stream()
-                .filter(change -> now.find(change.what()).isEmpty())
+                .filter(change -> now.find(change.what()).isEmpty() && !secrets.containsKey(change.what()))
                 .filter(change -> change instanceof Change.Put put && needsSecret(put.item()))
                 .map(change -> ((Change.Put) change).item().name())
                 .toList();
-        return new Comparison(shown, without, token(now, file, removes));
+        // An item of which only a secret is another is put as it is.
+        secrets.keySet().stream()
+                .filter(what ->
+                        changes.stream().noneMatch(change -> change.what().equals(what)))
+                .flatMap(what -> after.find(what).stream())
+                .map(Change.Put::new)
+                .forEach(changes::add);
+        List<String> with = secrets.keySet().stream()
+                .flatMap(what -> after.find(what).stream())
+                .map(after::nameOf)
+                .sorted()
+                .toList();
+        Comparison comparison = new Comparison(shown, without, !locked.isEmpty() && !open, with, token(now, file));
+        return new Thought(comparison, new Wish(changes, secrets, Map.of()));
     }
 
-    private static List<Change> changes(Office now, String file, boolean removes) {
-        String text = file.strip();
-        Office wanted = (text.startsWith("{") ? OfficeFormat.JSON : OfficeFormat.YAML).read(text);
-        return Difference.between(now, wanted).stream()
-                .filter(change -> removes || change instanceof Change.Put)
-                .toList();
+    /** Of items that the file has and that will be there: secrets that are other than those that are kept. */
+    private Map<Reference, Map<String, byte[]>> coming(
+            Office now, Office wanted, Office after, Map<String, Map<String, String>> given) {
+        Map<Reference, Map<String, byte[]>> coming = new HashMap<>();
+        for (Item item : wanted.items()) {
+            Reference what = item.reference();
+            Map<String, String> has = now.find(what).isPresent() ? opened(what) : Map.of();
+            Map<String, byte[]> other = new TreeMap<>();
+            Optional.ofNullable(given.get(key(what))).orElse(Map.of()).forEach((name, secret) -> {
+                if (!secret.equals(has.get(name))) {
+                    other.put(name, vault.sealText(secret, setUp.sealedFor(what, name)));
+                }
+            });
+            if (!other.isEmpty() && after.find(what).isPresent()) {
+                coming.put(what, other);
+            }
+        }
+        return coming;
     }
 
     private static boolean needsSecret(Item item) {
@@ -93,7 +204,11 @@ class OfficeFiles {
                                 .isPresent();
     }
 
-    private static String token(Office now, String file, boolean removes) {
-        return SetUp.digest(OfficeFormat.JSON.write(now) + removes + file);
+    private static String token(Office now, Incoming file) {
+        return SetUp.digest(OfficeFormat.JSON.write(now)
+                + file.removes
+                + !file.passphrase.isEmpty()
+                + String.join("|", file.leftOut.stream().sorted().toList())
+                + file.file);
     }
 }

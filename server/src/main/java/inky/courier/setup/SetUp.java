@@ -152,6 +152,16 @@ public class SetUp {
                 : office().find(what);
     }
 
+    /** Secrets of an item, sealed, by name. */
+    Map<String, byte[]> secrets(Reference what) {
+        return tables().get(what.kind()).secrets(what.id());
+    }
+
+    /** What a secret of an item is sealed for. */
+    String sealedFor(Reference what, String name) {
+        return tables().get(what.kind()).sealedFor(what.id(), name);
+    }
+
     /** Before a person is deleted, in the same transaction. @throws Refusal naming what still needs them */
     @Transactional(propagation = Propagation.MANDATORY)
     public void letGo(Reference person, String name) {
@@ -190,12 +200,7 @@ public class SetUp {
         Office before = office();
         Wish wish = thought.apply(before);
         wish.versions().forEach((what, version) -> requireVersion(before, what, version));
-        Office after;
-        try {
-            after = before.apply(wish.changes());
-        } catch (StillNeeded needed) {
-            throw stillNeeded(before, before.nameOf(needed.item()), needed.dependents());
-        }
+        Office after = applied(before, wish.changes());
         UUID together = UUID.randomUUID();
         for (Change change : inOrder(before, after, wish)) {
             if (change instanceof Change.Put put) {
@@ -205,6 +210,15 @@ public class SetUp {
             }
         }
         return after;
+    }
+
+    /** The office after changes. @throws Refusal when something that goes is still needed @throws inky.courier.core.Invalid when something breaks a rule */
+    static Office applied(Office before, List<Change> changes) {
+        try {
+            return before.apply(changes);
+        } catch (StillNeeded needed) {
+            throw stillNeeded(before, before.nameOf(needed.item()), needed.dependents());
+        }
     }
 
     /** What differs; and items of which only a secret changes. */

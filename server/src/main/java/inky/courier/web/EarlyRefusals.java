@@ -23,7 +23,7 @@ import org.springframework.security.web.firewall.RequestRejectedHandler;
 
 /** What is refused before any controller sees it, by a filter or by the server itself, is told in the same form. */
 @Configuration
-class EarlyRefusals {
+public class EarlyRefusals {
     static final Refusal SIGNED_OUT = Refusal.of(HttpStatus.UNAUTHORIZED, "signed-out");
 
     static final Refusal FORBIDDEN = Refusal.of(HttpStatus.FORBIDDEN, "forbidden");
@@ -44,7 +44,7 @@ class EarlyRefusals {
     }
 
     /** A problem detail (RFC 9457) like those of {@link ProblemAdvice}. */
-    static void write(HttpServletResponse response, Refusal refusal) throws IOException {
+    public static void write(HttpServletResponse response, Refusal refusal) throws IOException {
         Locale language = LocaleContextHolder.getLocale();
         response.setStatus(refusal.status().value());
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);

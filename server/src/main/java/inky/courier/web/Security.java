@@ -47,8 +47,21 @@ class Security {
                 .build();
     }
 
+    /** Programs with a token: they send no cookies, so nobody else's page can make them ask for anything. */
     @Bean
     @Order(2)
+    SecurityFilterChain programs(HttpSecurity http, TokenDoor door) throws Exception {
+        http.securityMatcher(TokenDoor::isFor).addFilterBefore(door, CsrfFilter.class);
+        return common(http)
+                .csrf(csrf -> csrf.disable())
+                .sessionManagement(session -> session.disable())
+                .securityContext(context -> context.securityContextRepository(new NullSecurityContextRepository()))
+                .authorizeHttpRequests(requests -> requests.anyRequest().authenticated())
+                .build();
+    }
+
+    @Bean
+    @Order(3)
     SecurityFilterChain desk(HttpSecurity http) throws Exception {
         return common(http)
                 .authorizeHttpRequests(

@@ -90,6 +90,19 @@ public final class Browser {
     }
 
     /** Its cookies, for a second line of the same browser. */
+    /** As a program asks that has a token and no cookies. */
+    public static Answer asProgram(URI base, String token, String method, String path) {
+        return new Browser(base)
+                .send(
+                        method,
+                        path,
+                        "application/json",
+                        BodyPublishers.noBody(),
+                        "",
+                        "Authorization",
+                        "Bearer " + token);
+    }
+
     public CookieManager cookies() {
         return cookies;
     }

@@ -109,6 +109,14 @@ public final class Office {
         return found.values().stream().sorted(ORDER).toList();
     }
 
+    /** Some items with all that they need, and without the settings of the office. */
+    public Office only(Collection<Reference> wanted) {
+        return of(wanted.stream()
+                .flatMap(what -> withNeeds(what).stream())
+                .distinct()
+                .toList());
+    }
+
     /** What people call it: a part by the item that it belongs to. */
     public String nameOf(Item item) {
         return item.partOf()

@@ -15,10 +15,16 @@ import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalInt;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.ObjectMapper;
@@ -39,6 +45,12 @@ public enum OfficeFormat {
     /** Where it is described. */
     private static final String PAGE = "docs/set-up-file.md";
 
+    private static final Pattern PART = Pattern.compile("([a-zA-Z]+):( \\[])?");
+
+    /** A line that refers to an item; its own id is no reference. */
+    private static final Pattern REFERENCE =
+            Pattern.compile("(?:.*(?:Id|through|owner)|\\s*\"?\\d+\"?): \"?([0-9a-f-]{36})\"?");
+
     private final String extension;
     private final ObjectMapper mapper;
 
@@ -52,18 +64,20 @@ public enum OfficeFormat {
         return extension;
     }
 
-    private record Document(
+    /** The file as a whole; its published schema is made of it. */
+    record Document(
             String format,
-            OfficeSettings settings,
+            @Nullable OfficeSettings settings,
             List<DeviceItem> devices,
             List<MailServerItem> mailServers,
             List<DestinationItem> destinations,
             List<ProfileEntry> profiles,
             List<NameItem> names,
             List<JobItem> jobs,
-            List<PanelItem> panels) {}
+            List<PanelItem> panels,
+            @Nullable String secrets) {}
 
-    private record ProfileEntry(
+    record ProfileEntry(
             UUID id,
             String name,
             ColourMode colour,
@@ -107,18 +121,50 @@ public enum OfficeFormat {
     }
 
     public String write(Office office) {
+        return write(office, "");
+    }
+
+    /** @param secrets sealed, as whoever sealed them reads them; empty for none */
+    public String write(Office office, String secrets) {
         JsonNode tree = mapper.valueToTree(new Document(
                 NAME,
-                office.settings(),
+                office.find(OfficeSettings.REFERENCE).isPresent() ? office.settings() : null,
                 sorted(office, DeviceItem.class),
                 sorted(office, MailServerItem.class),
                 sorted(office, DestinationItem.class),
                 sorted(office, ProfileItem.class).stream().map(ProfileEntry::of).toList(),
                 sorted(office, NameItem.class),
                 sorted(office, JobItem.class),
-                sorted(office, PanelItem.class)));
+                sorted(office, PanelItem.class),
+                secrets.isEmpty() ? null : secrets));
         leaveOutWhatIsAbsent(tree);
-        return mapper.writeValueAsString(tree);
+        String text = mapper.writeValueAsString(tree);
+        return this == YAML ? explained(text, office) : text;
+    }
+
+    /** For those who read and write it by hand: what each part is, and the names of what is referred to. */
+    private static String explained(String yaml, Office office) {
+        Map<String, String> names = new HashMap<>();
+        office.items().forEach(item -> names.put(item.id().toString(), office.nameOf(item)));
+        StringBuilder text = new StringBuilder();
+        for (String line : yaml.split("\n")) {
+            Matcher part = PART.matcher(line);
+            if (part.matches()) {
+                text.append("\n# ")
+                        .append(Message.of("set-up.part." + part.group(1)).in(Locale.ENGLISH))
+                        .append('\n');
+            }
+            Matcher reference = REFERENCE.matcher(line);
+            String name = reference.matches() ? names.get(reference.group(1)) : null;
+            text.append(line).append(name == null ? "" : " # " + name).append('\n');
+        }
+        return text.toString();
+    }
+
+    /** The secrets that came with it, sealed; empty for none. @throws Invalid as {@link #read} */
+    public String secrets(String text) {
+        Document d = document(text);
+        return d == null || d.secrets == null ? "" : d.secrets;
     }
 
     private static void leaveOutWhatIsAbsent(JsonNode node) {
@@ -145,7 +191,9 @@ public enum OfficeFormat {
                     Message.of("problem.set-up.format.other.remedy"));
         }
         List<Item> items = new ArrayList<>();
-        items.add(Objects.requireNonNullElse(d.settings, OfficeSettings.USUAL));
+        if (d.settings != null) {
+            items.add(d.settings);
+        }
         add(items, d.devices);
         add(items, d.mailServers);
         add(items, d.destinations);
@@ -158,8 +206,13 @@ public enum OfficeFormat {
             throw new Invalid(
                     "office.format", "id", Message.of("problem.set-up.ids"), Message.of("problem.set-up.ids.remedy"));
         }
-        // Held to its rules as a whole, as if all of it came new.
-        return Office.EMPTY.apply(items.stream().<Change>map(Change.Put::new).toList());
+        // Held to its rules as a whole, as if all of it came new; a part of a set-up to an office that has an address.
+        List<Item> whole = new ArrayList<>(items);
+        if (d.settings == null) {
+            whole.add(OfficeSettings.USUAL.at("https://courier.example"));
+        }
+        Office.EMPTY.apply(whole.stream().<Change>map(Change.Put::new).toList());
+        return Office.of(items);
     }
 
     private Document document(String text) {

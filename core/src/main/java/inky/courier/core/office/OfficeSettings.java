@@ -62,6 +62,12 @@ public record OfficeSettings(
         language = Objects.requireNonNullElse(language, Languages.FIRST.toLanguageTag());
     }
 
+    /** The same, reached under another address. */
+    OfficeSettings at(String other) {
+        return new OfficeSettings(
+                office, keepAcceptedHours, keepOthersDays, other, signature, keepDeliveriesDays, language);
+    }
+
     public Keeping keeping() {
         return new Keeping(Duration.ofHours(keepAcceptedHours), Duration.ofDays(keepOthersDays));
     }

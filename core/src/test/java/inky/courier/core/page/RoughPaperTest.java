@@ -90,7 +90,7 @@ class RoughPaperTest {
 
     @Test
     void columnsThatStandAtDifferentHeightsAndReceiptsAreMeasured() {
-        double[] errors = seeds(TruthPages.some(60))
+        double[] errors = seeds(TruthPages.some(90))
                 .mapToObj(seed -> RoughPages.askew(seed, DPI))
                 .mapToDouble(page -> Math.abs(PageAnalyser.skew(page.raster()) - page.skew()))
                 .sorted()

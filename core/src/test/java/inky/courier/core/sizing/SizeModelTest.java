@@ -56,8 +56,8 @@ class SizeModelTest {
     @TempDir
     Path folder;
 
-    private static final int HELD_BACK = TruthPages.some(32);
-    private static final int READ = TruthPages.some(12);
+    private static final int HELD_BACK = TruthPages.some(48);
+    private static final int READ = TruthPages.some(18);
 
     static Stream<Arguments> settings() {
         FileSettings pdf = FileSettings.PDF;
@@ -84,7 +84,7 @@ class SizeModelTest {
                                 profile(ColourMode.COLOUR, 120, FileSettings.of(FileType.POWERPOINT)),
                                 dots(120))),
                 // Between the table's resolutions the layers of a light page are measured on other squares.
-                Arguments.of(250, TruthPages.some(60), List.of(profile(ColourMode.COLOUR, 250, light))));
+                Arguments.of(250, TruthPages.some(90), List.of(profile(ColourMode.COLOUR, 250, light))));
     }
 
     // The pages are drawn from seeds that the table was not measured on.
