@@ -25,6 +25,12 @@ const routes: RouteRecordRaw[] = [
     component: () => import('@/deliveries/DeliveryView.vue'),
     meta: { place: 'Deliveries' },
   },
+  {
+    path: '/dependents/:kind/:id',
+    name: 'Dependents',
+    component: () => import('@/dependents/DependentsView.vue'),
+    meta: { place: 'Dependents' },
+  },
   area('devices', 'Devices', () => import('@/devices/DevicesView.vue')),
   {
     path: '/mail-servers',

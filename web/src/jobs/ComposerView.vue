@@ -187,7 +187,11 @@ useKeys({
       <div>
         <h1>{{ isNew ? 'New job' : (open?.name ?? '') }}</h1>
         <p class="quiet small">
-          {{ where }} <RouterLink v-if="!isNew" class="link" to="/panels">Put it on panels</RouterLink>
+          {{ where }}
+          <template v-if="!isNew">
+            <RouterLink class="link" to="/panels">Put it on panels</RouterLink>
+            <RouterLink class="link" :to="`/dependents/job/${openId}`">Dependents</RouterLink>
+          </template>
         </p>
       </div>
       <div class="name">

@@ -6,7 +6,7 @@ import { api, ask, type Schemas } from '@/api/client';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
-import { exact, when } from '@/shared/format';
+import { dayOf, exact, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import TickBox from '@/shared/TickBox.vue';
 import { useToast } from '@/shared/toast';
@@ -82,7 +82,7 @@ const isOver = (token: Token) => new Date(token.until) < new Date();
           </td>
           <td>{{ token.mayChange ? 'read and change' : 'read' }}</td>
           <td :title="exact(token.until)">
-            {{ when(token.until) }} <span v-if="isOver(token)" class="over">ended</span>
+            {{ dayOf(token.until.slice(0, 10)) }} <span v-if="isOver(token)" class="over">ended</span>
           </td>
           <td>
             <template v-if="token.usedAt">

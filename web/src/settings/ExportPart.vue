@@ -51,7 +51,7 @@ async function write() {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Export a part, or with passwords" width="520" append-to-body>
+  <el-dialog v-model="open" title="Export with options" width="520" append-to-body>
     <form id="export" class="form" @submit.prevent="write">
       <FormField v-slot="f" label="Jobs" name="jobs" hint="Each with all that it needs. None for everything.">
         <el-select

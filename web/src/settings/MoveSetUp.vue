@@ -93,7 +93,7 @@ async function make() {
     <div class="actions">
       <a class="button" href="/api/office/export?format=YAML" download>Export as YAML</a>
       <a class="button" href="/api/office/export?format=JSON" download>Export as JSON</a>
-      <button type="button" class="button" @click="exporting = true">Part, or passwords</button>
+      <button type="button" class="button" @click="exporting = true">Export with options</button>
       <button
         v-if="may('CHANGE_SETUP')"
         type="button"
@@ -206,6 +206,9 @@ td p {
   gap: 8px;
   align-items: center;
   padding: 8px 0;
+}
+td input {
+  accent-color: var(--stamp);
 }
 .end {
   justify-content: flex-end;

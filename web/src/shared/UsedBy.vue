@@ -38,5 +38,8 @@ const panels = computed(() => used.value?.panels ?? []);
         >, on {{ panels.length ? count(panels.length, 'panel') : 'no panel' }}</span
       >.
     </template>
+    <RouterLink class="link" :to="`/dependents/${kind.toLowerCase().replace('_', '-')}/${id}`"
+      >Dependents</RouterLink
+    >
   </p>
 </template>

@@ -66,6 +66,8 @@ class WholeWalkTest {
         watchIt();
         sendFromTheDesk();
         acceptAFinding();
+        seeWhatDepends();
+        takeTheSetUpAlong();
         assertThat(chrome.complaints()).isEmpty();
     }
 
@@ -500,6 +502,52 @@ class WholeWalkTest {
 
     private Locator tab(String words) {
         return desk.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(Pattern.compile("^" + words)));
+    }
+
+    /** From a mail server along the ways of the last scans, and from its job to what that needs. */
+    private void seeWhatDepends() {
+        rail("Mail servers").click();
+        desk.locator("main a", new Page.LocatorOptions().setHasText("Harbour Post"))
+                .first()
+                .click();
+        link("Dependents").click();
+        assertThat(heading("Harbour Post: ")).isVisible();
+        assertThat(desk.getByText(Pattern.compile("^Last week \\d+ times"))).isVisible();
+        checkAccessibility(desk, "dependents");
+        link("What it needs").click();
+        assertThat(heading("What Harbour Post needs")).isVisible();
+    }
+
+    /** With its passwords into a file, and that file compared with what is there. */
+    private void takeTheSetUpAlong() {
+        rail("Accounts").click();
+        button("New token").click();
+        desk.getByRole(AriaRole.DIALOG)
+                .getByLabel("Name", new Locator.GetByLabelOptions().setExact(true))
+                .fill("pipeline");
+        button("Create").click();
+        assertThat(desk.getByText(Pattern.compile("^courier_"))).isVisible();
+        checkAccessibility(desk, "a new token");
+        button("Done").click();
+        rail("Settings").click();
+        button("Export with options").click();
+        desk.getByRole(AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(Pattern.compile("^With passwords")))
+                .check();
+        desk.getByLabel("Passphrase, 12 characters or more").fill("short");
+        desk.locator("button[form=export]").click();
+        assertThat(desk.getByText(Pattern.compile("needs at least 12 characters")))
+                .isVisible();
+        desk.getByLabel("Passphrase, 12 characters or more").fill("gulls on a mooring post");
+        checkAccessibility(desk, "an export");
+        var file =
+                desk.waitForDownload(() -> desk.locator("button[form=export]").click());
+        desk.getByLabel("Set-up to import").setInputFiles(file.path());
+        assertThat(desk.getByText("The file and the set-up are the same.")).isVisible();
+        desk.getByLabel("The file has passwords. Passphrase").fill("gulls on a mooring post");
+        button("Open").click();
+        assertThat(desk.getByText("The file and the set-up are the same.")).isVisible();
+        checkAccessibility(desk, "an import");
+        button("Cancel").click();
     }
 
     private Locator heading(String words) {

@@ -1,8 +1,11 @@
 package inky.courier.watch;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.Reference;
 import inky.courier.web.Needs;
 import java.util.List;
+import java.util.UUID;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -12,10 +15,26 @@ import org.springframework.web.bind.annotation.RestController;
 class WatchController {
     private final Watch watch;
     private final Finder finder;
+    private final Dependents dependents;
 
-    WatchController(Watch watch, Finder finder) {
+    WatchController(Watch watch, Finder finder, Dependents dependents) {
         this.watch = watch;
         this.finder = finder;
+        this.dependents = dependents;
+    }
+
+    /** What would stop without a thing of the set-up. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/api/dependents")
+    Dependents.Chain dependentsOf(@RequestParam ItemKind kind, @RequestParam UUID id) {
+        return dependents.of(new Reference(kind, id));
+    }
+
+    /** What a thing of the set-up does not work without. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/api/needs")
+    Dependents.Chain needsOf(@RequestParam ItemKind kind, @RequestParam UUID id) {
+        return dependents.needs(new Reference(kind, id));
     }
 
     @GetMapping("/api/overview")

@@ -51,6 +51,8 @@ public enum OfficeFormat {
     private static final Pattern REFERENCE =
             Pattern.compile("(?:.*(?:Id|through|owner)|\\s*\"?\\d+\"?): \"?([0-9a-f-]{36})\"?");
 
+    private static final Pattern ANY_ID = Pattern.compile("- id: \"?([0-9a-f-]{36})\"?");
+
     private final String extension;
     private final ObjectMapper mapper;
 
@@ -147,6 +149,7 @@ public enum OfficeFormat {
         Map<String, String> names = new HashMap<>();
         office.items().forEach(item -> names.put(item.id().toString(), office.nameOf(item)));
         StringBuilder text = new StringBuilder();
+        boolean panels = false;
         for (String line : yaml.split("\n")) {
             Matcher part = PART.matcher(line);
             if (part.matches()) {
@@ -154,7 +157,8 @@ public enum OfficeFormat {
                         .append(Message.of("set-up.part." + part.group(1)).in(Locale.ENGLISH))
                         .append('\n');
             }
-            Matcher reference = REFERENCE.matcher(line);
+            panels |= line.startsWith("panels:");
+            Matcher reference = (panels && line.startsWith("- id:") ? ANY_ID : REFERENCE).matcher(line);
             String name = reference.matches() ? names.get(reference.group(1)) : null;
             text.append(line).append(name == null ? "" : " # " + name).append('\n');
         }
