@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { changed, difference, stopOf } from '@/jobs/difference';
+import { changed, difference, stopOf } from '@/profiles/difference';
 import { blank } from '@/profiles/useProfile';
 
 /** All settings of a form, each with another value. */

@@ -21,10 +21,11 @@ import PickOne from '@/shared/PickOne.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import type { Mark } from '@/shared/states';
 import { askSentence } from './asks';
-import { stopOf } from './difference';
+import { stopOf } from '@/profiles/difference';
 import AskPart from './AskPart.vue';
 import GoToPart from './GoToPart.vue';
 import NamePart from './NamePart.vue';
+import ReadyMade from './ReadyMade.vue';
 import RehearsalPart from './RehearsalPart.vue';
 import { LONGEST, useJob } from './useJob';
 import { useRehearsal } from './useRehearsal';
@@ -149,6 +150,11 @@ const where = computed(() => {
 });
 const saveWords = computed(() => (onPanels.value ? `Save to ${count(onPanels.value, 'panel')}` : 'Save'));
 
+function begin(draft: Schemas['JobView']) {
+  job.begin(draft);
+  opened.value = draft.destinations.length ? 'look' : 'goto';
+}
+
 function duplicate() {
   job.duplicate();
   opened.value = 'name';
@@ -215,6 +221,7 @@ useKeys({
       </div>
     </div>
     <ErrorNote :error="general" />
+    <ReadyMade v-if="isNew" @take="begin" />
     <p v-if="missing" class="missing">
       {{ missing.words }} <RouterLink :to="missing.to">Make one</RouterLink>
     </p>

@@ -4,9 +4,9 @@ import { refDebounced } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { isAtTheDevice, isFolder, isMail, kindWords, needsMailServer } from '@/destinations/kinds';
+import TextWithFields from '@/names/TextWithFields.vue';
 import PartColumns from '@/profiles/PartColumns.vue';
 import FormField from '@/shared/FormField.vue';
-import TextField from '@/shared/TextField.vue';
 import TickBox from '@/shared/TickBox.vue';
 import KindsOfPaper from './KindsOfPaper.vue';
 import type { JobDraft, JobView } from './useJob';
@@ -86,21 +86,22 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
     </section>
     <section>
       <h3>Mail</h3>
-      <TextField
+      <TextWithFields
         v-model="form.subject"
         label="Subject of the mail"
         name="subject"
-        hint="Fields as in file names: {job}, {pages}, {person.name} ..."
+        use="SUBJECT"
+        :maxlength="200"
+        hint="Fields as in file names: type a brace."
       />
-      <FormField v-slot="f" label="Text of the mail" name="body">
-        <el-input
-          :id="f.id"
-          v-model="form.body"
-          type="textarea"
-          :rows="3"
-          :aria-describedby="f.describedby"
-        />
-      </FormField>
+      <TextWithFields
+        v-model="form.body"
+        label="Text of the mail"
+        name="body"
+        use="BODY"
+        :rows="3"
+        :maxlength="4000"
+      />
     </section>
     <section>
       <h3>If something goes wrong</h3>

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { blank as blankProfile, type ProfileForm } from '@/profiles/useProfile';
 import { ifMatch, useOne } from '@/shared/one';
-import { changed, difference, stopOf } from './difference';
+import { changed, difference, stopOf } from '@/profiles/difference';
 
 export type JobView = Schemas['JobView'];
 /** A job as it is edited: how it scans is shown as a whole, and stored as what differs from its profile. */
@@ -17,6 +17,23 @@ export type JobDraft = Required<Omit<Schemas['JobForm'], 'changes' | 'askFolder'
 
 /** Letters of a name that fit on a panel's button. */
 export const LONGEST = 40;
+
+const formOf = (v: JobView): JobDraft => ({
+  name: v.name,
+  icon: v.icon,
+  profileId: v.profileId,
+  templateId: v.templateId,
+  destinationIds: v.destinations.map((d) => d.id),
+  subject: v.subject,
+  body: v.body,
+  kinds: { ...v.kinds },
+  whenTooLarge: v.whenTooLarge,
+  notifyWhen: v.notifyWhen,
+  askFolder: v.askFolder,
+  asks: JSON.parse(JSON.stringify(v.asks)) as Schemas['Asking'],
+  groups: [...v.groups],
+  scan: v.scan,
+});
 
 export function useJob() {
   const router = useRouter();
@@ -62,22 +79,7 @@ export function useJob() {
         groups: [],
         scan: blankProfile(),
       },
-    formOf: (v) => ({
-      name: v.name,
-      icon: v.icon,
-      profileId: v.profileId,
-      templateId: v.templateId,
-      destinationIds: v.destinations.map((d) => d.id),
-      subject: v.subject,
-      body: v.body,
-      kinds: { ...v.kinds },
-      whenTooLarge: v.whenTooLarge,
-      notifyWhen: v.notifyWhen,
-      askFolder: v.askFolder,
-      asks: JSON.parse(JSON.stringify(v.asks)) as Schemas['Asking'],
-      groups: [...v.groups],
-      scan: v.scan,
-    }),
+    formOf,
   });
   const { form } = one;
 
@@ -99,6 +101,11 @@ export function useJob() {
     if (!base) return;
     const kept = Object.entries(changes.value).filter(([path]) => stop && stopOf(path) !== stop);
     form.value.scan = changed(base, Object.fromEntries(kept));
+  }
+
+  /** A new job that begins as a ready-made one. */
+  function begin(view: JobView) {
+    form.value = formOf(view);
   }
 
   function duplicate() {
@@ -140,5 +147,5 @@ export function useJob() {
   );
   const changes = computed(() => (base.value ? difference(base.value, form.value.scan) : {}));
   const differing = computed(() => new Set(Object.keys(changes.value).map(stopOf)));
-  return { ...one, profiles, names, base, changes, differing, choose, asProfile, bodyOf, duplicate };
+  return { ...one, profiles, names, base, changes, differing, choose, asProfile, bodyOf, duplicate, begin };
 }

@@ -18,6 +18,7 @@ import { useKeys } from '@/shared/keys';
 import ProbeRow from '@/shared/ProbeRow.vue';
 import ShownCertificate from '@/shared/ShownCertificate.vue';
 import TextField from '@/shared/TextField.vue';
+import GuessServer from './GuessServer.vue';
 import { useMailServer } from './useMailServer';
 
 type StepName = Schemas['StepResult']['step'];
@@ -69,6 +70,17 @@ function encryptionChosen() {
   const usual = { NONE: 25, STARTTLS: 587, TLS: 465 }[form.value.encryption];
   if ([25, 465, 587].includes(form.value.port)) form.value.port = usual;
 }
+function guessed({ host, port, encryption }: Schemas['Guess'], address: string) {
+  Object.assign(form.value, {
+    host,
+    port,
+    encryption,
+    sender: address,
+    account: address,
+    signIn: 'PASSWORD',
+  });
+  form.value.name ||= address.split('@')[1] ?? '';
+}
 const secretLabel = computed(() => {
   const what = form.value.signIn === 'BEARER' ? 'Refresh token' : 'Password';
   return query.data.value?.hasPassword ? `${what} (stored; enter to change)` : what;
@@ -99,6 +111,7 @@ useKeys({
       </button>
     </TitleBar>
     <ErrorNote :error="general" />
+    <GuessServer v-if="isNew" @take="guessed" />
     <ProbeHeads :report="report" :probing="probing" />
     <ProbeRow :step="step('NAME')" first :report="report" @dialogue="dialogue = true">
       <div class="pair">

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useId } from 'vue';
-import { useQuery } from '@tanstack/vue-query';
-import { api, ask, type Schemas } from '@/api/client';
-import { insideField, suggestions } from './completion';
+import { computed, ref } from 'vue';
+import type { Schemas } from '@/api/client';
+import SuggestedWords from './SuggestedWords.vue';
+import { useCompletion } from './useCompletion';
 
 /** A template as it is written: fields are completed, shown with what they give, and marked where they are wrong. */
 const template = defineModel<string>({ required: true });
@@ -13,13 +13,6 @@ const props = defineProps<{
   current: boolean;
   describedby: string;
 }>();
-
-const words = useQuery({
-  queryKey: ['template-words'],
-  queryFn: () => ask(api.GET('/api/names/words')),
-  staleTime: Infinity,
-});
-defineExpose({ focus: () => input.value?.focus(), put });
 
 interface Piece {
   text: string;
@@ -55,52 +48,12 @@ const pieces = computed<Piece[]>(() => {
 });
 
 const input = ref<HTMLInputElement>();
-const list = useId();
-const cursor = ref(-1);
-const chosen = ref(0);
-const inside = computed(() => (cursor.value < 0 ? undefined : insideField(template.value, cursor.value)));
-const offered = computed(() =>
-  inside.value && words.data.value ? suggestions(inside.value, words.data.value) : [],
+const { words, list, chosen, offered, open, look, close, take, put, key } = useCompletion(
+  template,
+  input,
+  'FILE_NAME',
 );
-const open = computed(() => offered.value.length > 0);
-function look() {
-  cursor.value = input.value?.selectionStart ?? -1;
-  chosen.value = 0;
-}
-const close = () => (cursor.value = -1);
-
-async function replace(from: number, to: number, text: string) {
-  template.value = template.value.slice(0, from) + text + template.value.slice(to);
-  await nextTick();
-  input.value?.focus();
-  input.value?.setSelectionRange(from + text.length, from + text.length);
-}
-async function take(index: number) {
-  const word = offered.value[index];
-  const where = inside.value;
-  if (!word || !where) return;
-  const text = template.value;
-  const rest = text.slice(where.end);
-  const lead = where.option && !/\s$/.test(text.slice(0, where.start)) ? ' ' : '';
-  await replace(where.start, where.end, lead + word.written + (/^\s*[,}]/.test(rest) ? '' : '}'));
-  close();
-}
-async function put(field: string) {
-  const at = input.value?.selectionStart ?? template.value.length;
-  const gap = at > 0 && !/[\s_-]$/.test(template.value.slice(0, at)) ? ' ' : '';
-  await replace(at, at, gap + field);
-  close();
-}
-function key(event: KeyboardEvent) {
-  if (!open.value) return;
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-  if (step) chosen.value = (chosen.value + step + offered.value.length) % offered.value.length;
-  else if (event.key === 'Enter' || event.key === 'Tab') void take(chosen.value);
-  else if (event.key === 'Escape') close();
-  else return;
-  event.preventDefault();
-  event.stopPropagation();
-}
+defineExpose({ focus: () => input.value?.focus(), put });
 </script>
 
 <template>
@@ -127,18 +80,14 @@ function key(event: KeyboardEvent) {
       @keydown="key"
       @blur="close"
     />
-    <ul v-show="open" :id="list" role="listbox" aria-label="Fields and options">
-      <li
-        v-for="(word, i) in offered"
-        :id="`${list}-${i}`"
-        :key="word.written"
-        role="option"
-        :aria-selected="i === chosen"
-        @mousedown.prevent="take(i)"
-      >
-        <span class="mono">{{ word.written }}</span> <span class="small">{{ word.words }}</span>
-      </li>
-    </ul>
+    <SuggestedWords
+      v-show="open"
+      :id="list"
+      class="words-at"
+      :words="offered"
+      :chosen="chosen"
+      @take="take"
+    />
     <p class="pieces" aria-hidden="true">
       <span v-for="(piece, i) in pieces" :key="i" :class="[piece.kind, 'tone-' + piece.tone]">
         <span class="mono">{{ piece.text }}</span>
@@ -193,31 +142,9 @@ function key(event: KeyboardEvent) {
   font-size: 19px;
   line-height: 28px;
 }
-ul {
-  position: absolute;
-  z-index: 5;
+.words-at {
   top: 50px;
   left: 12px;
-  width: min(640px, calc(100% - 24px));
-  max-height: 260px;
-  margin: 0;
-  padding: 4px 0;
-  overflow-y: auto;
-  border: 1.5px solid var(--ink-9);
-  background: var(--paper-0);
-  list-style: none;
-}
-li {
-  display: grid;
-  grid-template-columns: 230px 1fr;
-  gap: 12px;
-  align-items: baseline;
-  padding: 3px 12px;
-  cursor: pointer;
-}
-li[aria-selected='true'] {
-  background: var(--paper-2);
-  box-shadow: inset 4px 0 0 var(--stamp);
 }
 .pieces {
   display: flex;

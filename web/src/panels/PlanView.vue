@@ -10,6 +10,7 @@ import { count } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
+import CopyPanel from './CopyPanel.vue';
 import { DRAGGED } from './dragging';
 import FixJob from './FixJob.vue';
 import PlanPlace from './PlanPlace.vue';
@@ -125,6 +126,7 @@ const fixOpen = computed({
     if (!wanted) fixing.value = undefined;
   },
 });
+const copying = ref(false);
 const chosen = ref<string>();
 const why = ref('');
 function put(place: number, jobId: string | undefined) {
@@ -226,6 +228,16 @@ function choose(step: number) {
       </div>
       <div class="actions">
         <a class="button" :href="`/panel/${plan.device.id}`" target="_blank">Open the panel</a>
+        <button
+          v-if="may('CHANGE_SETUP')"
+          type="button"
+          class="button"
+          :disabled="dirty || !placed.size"
+          :title="dirty ? 'Put it on the device first.' : undefined"
+          @click="copying = true"
+        >
+          Copy to others
+        </button>
         <button
           v-if="may('CHANGE_SETUP')"
           type="button"
@@ -348,6 +360,7 @@ function choose(step: number) {
       </section>
     </div>
   </template>
+  <CopyPanel v-if="plan" v-model="copying" :device="plan.device" />
   <FixJob v-if="fixing" v-model="fixOpen" :device="id" :job="fixing.job.id" :name="fixing.job.name" />
 </template>
 

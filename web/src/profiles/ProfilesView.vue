@@ -4,6 +4,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useSession } from '@/app/session';
 import { api, ask } from '@/api/client';
+import CompareProfiles from './CompareProfiles.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { count } from '@/shared/format';
@@ -18,6 +19,7 @@ const { say } = useToast();
 const { general, attempt } = useForm();
 const query = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
 const chooser = ref<HTMLInputElement>();
+const comparing = ref(false);
 useKeys({ n: () => void router.push('/profiles/new') });
 
 async function bring(event: Event) {
@@ -39,6 +41,9 @@ async function bring(event: Event) {
     :title="query.data.value?.length ? count(query.data.value.length, 'scan profile') : 'Scan profiles'"
     hint="How paper becomes pages and files"
   >
+    <button v-if="(query.data.value?.length ?? 0) > 1" type="button" class="button" @click="comparing = true">
+      Compare
+    </button>
     <button v-if="may('CHANGE_SETUP')" type="button" class="button" @click="chooser?.click()">Import</button>
     <input
       ref="chooser"
@@ -50,6 +55,7 @@ async function bring(event: Event) {
     />
     <RouterLink v-if="may('CHANGE_SETUP')" class="button" to="/profiles/new">New profile</RouterLink>
   </TitleBar>
+  <CompareProfiles v-model="comparing" :profiles="query.data.value ?? []" />
   <ErrorNote :error="query.error.value ?? general" />
   <table v-if="query.data.value?.length" class="table opens">
     <thead>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TextWithFields from '@/names/TextWithFields.vue';
 import OptionList from './OptionList.vue';
 import PartColumns from './PartColumns.vue';
 import TickBox from '@/shared/TickBox.vue';
@@ -57,15 +58,14 @@ const INKS: { value: ProfileForm['tidy']['stamp']['ink']; words: string }[] = [
     </section>
     <section>
       <h3>Stamp</h3>
-      <input
+      <TextWithFields
         v-model="form.tidy.stamp.text"
-        class="text"
-        type="text"
-        maxlength="80"
-        aria-label="Text of the stamp"
-        placeholder="Received {date}, No. {counter:5}, {page} of {pages}"
+        label="Text of the stamp"
+        name="tidy.stamp"
+        use="STAMP"
+        :maxlength="80"
+        hint="Fields as in file names, and {page} for the number of the page: Received {date}, {page} of {pages}. Empty for none."
       />
-      <p class="caption">Fields as in file names, and {page} for the number of the page. Empty for none.</p>
       <div class="three">
         <select v-model="form.tidy.stamp.corner" class="wide" aria-label="Corner of the stamp">
           <option v-for="c in CORNERS" :key="c.value" :value="c.value">{{ c.words }}</option>

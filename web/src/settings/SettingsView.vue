@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { api, ask, type Schemas } from '@/api/client';
 import ExportSums from './ExportSums.vue';
 import MoveSetUp from './MoveSetUp.vue';
+import TextWithFields from '@/names/TextWithFields.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import LanguageField from '@/shared/LanguageField.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
@@ -60,11 +61,12 @@ async function saveIt() {
         name="address"
         hint="Used in mails that link to Courier, for example download links."
       />
-      <TextField
+      <TextWithFields
         v-model="form.signature"
-        type="textarea"
         label="Signature of every mail"
         name="signature"
+        use="BODY"
+        :rows="4"
         hint="Fields as in file names: {device.name}, {device.place}, {person.name}"
       />
       <LanguageField

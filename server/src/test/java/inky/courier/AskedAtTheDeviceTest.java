@@ -177,15 +177,25 @@ class AskedAtTheDeviceTest {
                                 "passcode",
                                 "REQUIRED",
                                 "settings",
-                                Map.of("dpi", List.of(150, 200), "grouping.everyPages", List.of(0, 1))),
+                                Map.of(
+                                        "dpi",
+                                        List.of(150, 200),
+                                        "input.media",
+                                        List.of("iso_a3_297x420mm", "iso_a5_148x210mm"),
+                                        "grouping.everyPages",
+                                        List.of(0, 1))),
                         List.of()),
                 office.destination("Mail to me"));
         Browser guest = office.guest();
         List<JsonNode> asked = asked(office, guest);
         assertThat(asked.stream().map(ask -> ask.path("name").asString()))
-                .containsExactly("Resolution", "New file", "");
+                .containsExactly("Resolution", "Paper", "New file", "");
         assertThat(asked.get(0).path("usual").asString()).isEqualTo("" + Office.COARSE);
         assertThat(asked.get(0).path("options").path("options")).hasSize(3);
+        assertThat(asked.get(1).path("options").path("options").toString())
+                .as("this device takes no A3, and is not asked for it")
+                .contains("iso_a5_148x210mm")
+                .doesNotContain("iso_a3_297x420mm");
 
         Map<String, Object> chosen = Map.of("dpi", "150", "grouping.everyPages", "1");
         office.device.put(Stack.BERTH_PERMIT);

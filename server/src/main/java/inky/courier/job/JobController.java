@@ -4,9 +4,11 @@ import inky.courier.core.access.Right;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
+import inky.courier.job.JobService.ReadyMade;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
+import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpHeaders;
@@ -36,6 +38,13 @@ class JobController {
     @GetMapping
     ListPart<JobRow> listJobs(@ParameterObject ListRequest wanted) {
         return jobs.list(wanted);
+    }
+
+    /** Jobs for common purposes to begin with. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/ready-made")
+    List<ReadyMade> readyMadeJobs() {
+        return jobs.readyMade();
     }
 
     @Needs(Right.READ_SETUP)

@@ -6,6 +6,8 @@ import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.ReadyMadeJob;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
@@ -152,6 +154,27 @@ public class JobService {
 
     /** @param label who or what gets it, in a few words */
     public record JobTargetRow(UUID id, String label) {}
+
+    /**
+     * A job for a common purpose, as this office could have it.
+     *
+     * @param name that it would have
+     * @param says what it is for
+     * @param draft to begin with; without a destination where the office has none of the kind that it needs
+     */
+    public record ReadyMade(ReadyMadeJob kind, Message name, Message says, JobView draft) {}
+
+    /** None where the office has no profile or no file name yet. */
+    @Transactional(readOnly = true)
+    public List<ReadyMade> readyMade() {
+        Office office = setUp.office();
+        return Stream.of(ReadyMadeJob.values())
+                .flatMap(ready -> ready
+                        .draft(office, UUID.randomUUID())
+                        .map(job -> new ReadyMade(ready, ready.words(), ready.says(), view(job)))
+                        .stream())
+                .toList();
+    }
 
     @Transactional(readOnly = true)
     public List<JobView> list() {

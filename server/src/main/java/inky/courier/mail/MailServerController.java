@@ -26,9 +26,19 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/mail-servers")
 class MailServerController {
     private final MailServers servers;
+    private final MailServerGuess guess;
 
-    MailServerController(MailServers servers) {
+    MailServerController(MailServers servers, MailServerGuess guess) {
         this.servers = servers;
+        this.guess = guess;
+    }
+
+    record GuessOrder(String address) {}
+
+    /** Which server sends mail of an address, as far as DNS says so. */
+    @PostMapping("/guess")
+    List<MailServerGuess.Guess> guessMailServer(@RequestBody GuessOrder order) {
+        return guess.of(order.address());
     }
 
     /** @param id of the saved server whose password is meant when the form has none */

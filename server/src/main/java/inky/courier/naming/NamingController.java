@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -40,8 +41,8 @@ class NamingController {
 
     @Needs(Right.READ_SETUP)
     @GetMapping("/words")
-    TemplateWords templateWords() {
-        return new TemplateWords(names.fields(TemplateParser.Use.FILE_NAME), Vocabulary.options());
+    TemplateWords templateWords(@RequestParam(defaultValue = "FILE_NAME") TemplateParser.Use use) {
+        return new TemplateWords(names.fields(use), Vocabulary.options());
     }
 
     @Needs(Right.READ_SETUP)

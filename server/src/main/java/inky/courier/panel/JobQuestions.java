@@ -37,6 +37,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -114,6 +115,15 @@ public class JobQuestions {
             Question.Type type,
             String usual,
             Options options) {
+        /** With those of its options that can be had; the usual one always can. */
+        Ask offering(Predicate<String> canBeHad) {
+            List<Option> had = options.options.stream()
+                    .filter(option -> option.value.equals(usual) || canBeHad.test(option.value))
+                    .toList();
+            return new Ask(
+                    destinationId, kind, key, name, freely, required, type, usual, new Options(had, options.more));
+        }
+
         private static Ask of(AskKind kind, boolean required) {
             return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS);
         }

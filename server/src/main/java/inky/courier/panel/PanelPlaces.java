@@ -12,6 +12,8 @@ import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.JobAtDevice;
 import inky.courier.core.preflight.KnownFindings;
 import inky.courier.core.preflight.Preflight;
+import inky.courier.core.profile.DeviceSetting;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
@@ -173,6 +175,22 @@ public class PanelPlaces {
                 .map(job -> new Candidate(job, placeOf.get(job.id()), findings(office, job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
+    }
+
+    /** Whether a job still runs at a device with another value of an open setting. */
+    boolean canRun(JobView job, DeviceSetting setting, String value, DeviceView device) {
+        Map<String, Object> changes = new TreeMap<>(job.changes().settings());
+        setting.offers().stream()
+                .filter(offer -> offer.toString().equals(value))
+                .forEach(offer -> changes.put(setting.path(), offer));
+        try {
+            JobItem otherwise = job.item().withChanges(new ProfileDifference(changes));
+            return Preflight.check(new JobAtDevice(setUp.office(), otherwise, device.id(), device.abilities())).stream()
+                    .noneMatch(finding -> finding.severity() == Finding.Severity.STOPS);
+        } catch (Invalid doesNotGoWithTheOthers) {
+            // Chosen with others it may; the answer says so otherwise.
+            return true;
+        }
     }
 
     /** @param version of the panel that was looked at; empty to replace whatever it is by now */

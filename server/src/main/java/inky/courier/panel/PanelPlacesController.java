@@ -29,10 +29,21 @@ class PanelPlacesController {
     private final PanelPlaces places;
 
     private final JobFindings findings;
+    private final PanelCopies copies;
 
-    PanelPlacesController(PanelPlaces places, JobFindings findings) {
+    PanelPlacesController(PanelPlaces places, JobFindings findings, PanelCopies copies) {
         this.places = places;
         this.findings = findings;
+        this.copies = copies;
+    }
+
+    /** @param make whether it is done; otherwise it is only shown */
+    record CopyOrder(List<UUID> to, boolean make) {}
+
+    /** The jobs of this panel on others, as far as they can run there. */
+    @PostMapping("/{device}/copies")
+    List<PanelCopies.Copy> copyPanel(@PathVariable UUID device, @RequestBody CopyOrder order) {
+        return order.make() ? copies.make(device, order.to()) : copies.preview(device, order.to());
     }
 
     @Needs(Right.READ_SETUP)

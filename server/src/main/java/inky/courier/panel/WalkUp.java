@@ -4,6 +4,7 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.message.Message;
+import inky.courier.core.profile.DeviceSetting;
 import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.delivery.DeliveryService;
@@ -140,13 +141,15 @@ class WalkUp {
 
     List<Label> labels(PanelSessions.Guest guest) {
         PersonView person = people.get(guest.personId());
+        DeviceView device = devices.get(guest.deviceId());
         Map<UUID, Message> troubled = troubles.routes();
         return places.at(guest.deviceId(), person).stream()
-                .map(candidate -> label(candidate, person, troubled))
+                .map(candidate -> label(candidate, person, device, troubled))
                 .toList();
     }
 
-    private Label label(PanelPlaces.Candidate candidate, PersonView person, Map<UUID, Message> troubled) {
+    private Label label(
+            PanelPlaces.Candidate candidate, PersonView person, DeviceView device, Map<UUID, Message> troubled) {
         JobView job = candidate.job();
         boolean possible = candidate.findings().stream()
                 .noneMatch(f -> f.severity() == inky.courier.core.preflight.Finding.Severity.STOPS);
@@ -168,7 +171,17 @@ class WalkUp {
                 job.profileSentence(),
                 note,
                 possible,
-                questions.of(job, person.id()));
+                asks(job, person, device));
+    }
+
+    /** What this device cannot do is not offered. */
+    private List<JobQuestions.Ask> asks(JobView job, PersonView person, DeviceView device) {
+        return questions.of(job, person.id()).stream()
+                .map(ask -> DeviceSetting.of(ask.key())
+                        .filter(setting -> ask.kind() == JobQuestions.AskKind.SETTING)
+                        .map(setting -> ask.offering(value -> places.canRun(job, setting, value, device)))
+                        .orElse(ask))
+                .toList();
     }
 
     /** @param source where the paper lies; empty for where the job's profile says @param chosen settings, by path */

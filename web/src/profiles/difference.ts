@@ -1,4 +1,4 @@
-import type { ProfileForm } from '@/profiles/useProfile';
+import type { ProfileForm } from './useProfile';
 
 export type Changes = Record<string, unknown>;
 
