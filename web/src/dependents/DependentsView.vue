@@ -94,7 +94,7 @@ const said = computed(() => {
   if (!seen.of.lastWeek) return 'No delivery went this way last week.';
   const by = there('PERSON') ? `, by ${counted('PERSON')}` : '';
   const late = seen.of.waiting ? `; ${seen.of.waiting} have not arrived` : '';
-  return `Last week ${seen.of.lastWeek} times, of ${count(seen.deliveries, 'delivery', 'deliveries')} of the office${by}${late}.`;
+  return `Last week ${seen.of.lastWeek} of ${count(seen.deliveries, 'delivery', 'deliveries')} of the office${by}${late}.`;
 });
 const headOf = (c: Schemas['Column']) =>
   c.nodes.some((node) => node.kind !== c.kind)

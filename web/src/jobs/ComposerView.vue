@@ -150,8 +150,11 @@ const where = computed(() => {
 });
 const saveWords = computed(() => (onPanels.value ? `Save to ${count(onPanels.value, 'panel')}` : 'Save'));
 
+/** A ready-made one was taken. */
+const begun = ref(false);
 function begin(draft: Schemas['JobView']) {
   job.begin(draft);
+  begun.value = true;
   opened.value = draft.destinations.length ? 'look' : 'goto';
 }
 
@@ -221,7 +224,7 @@ useKeys({
       </div>
     </div>
     <ErrorNote :error="general" />
-    <ReadyMade v-if="isNew" @take="begin" />
+    <ReadyMade v-if="isNew && !begun" @take="begin" />
     <p v-if="missing" class="missing">
       {{ missing.words }} <RouterLink :to="missing.to">Make one</RouterLink>
     </p>

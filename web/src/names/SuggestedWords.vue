@@ -25,7 +25,6 @@ const emit = defineEmits<{ take: [index: number] }>();
 ul {
   position: absolute;
   z-index: 5;
-  width: min(640px, calc(100% - 24px));
   max-height: 260px;
   margin: 0;
   padding: 4px 0;
@@ -36,7 +35,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: 230px 1fr;
+  grid-template-columns: minmax(130px, 36%) 1fr;
   gap: 12px;
   align-items: baseline;
   padding: 3px 12px;

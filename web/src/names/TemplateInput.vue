@@ -143,6 +143,7 @@ defineExpose({ focus: () => input.value?.focus(), put });
   line-height: 28px;
 }
 .words-at {
+  width: min(640px, calc(100% - 24px));
   top: 50px;
   left: 12px;
 }

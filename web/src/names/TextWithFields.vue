@@ -72,5 +72,7 @@ textarea {
 .below {
   top: 100%;
   left: 0;
+  width: 360px;
+  max-width: 80vw;
 }
 </style>

@@ -45,7 +45,7 @@ const say = (value: unknown) =>
     ? value.join(', ')
     : value === '' || value === undefined
       ? 'none'
-      : String(value).toLowerCase();
+      : String(value).toLowerCase().replaceAll('_', ' ');
 </script>
 
 <template>
@@ -94,6 +94,9 @@ const say = (value: unknown) =>
 </template>
 
 <style scoped>
+.table {
+  table-layout: fixed;
+}
 .part {
   width: 190px;
 }

@@ -512,7 +512,7 @@ class WholeWalkTest {
                 .click();
         link("Dependents").click();
         assertThat(heading("Harbour Post: ")).isVisible();
-        assertThat(desk.getByText(Pattern.compile("^Last week \\d+ times"))).isVisible();
+        assertThat(desk.getByText(Pattern.compile("^Last week \\d+ of"))).isVisible();
         checkAccessibility(desk, "dependents");
         link("What it needs").click();
         assertThat(heading("What Harbour Post needs")).isVisible();

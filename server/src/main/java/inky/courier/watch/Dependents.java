@@ -73,9 +73,7 @@ class Dependents {
         Set<UUID> destinations = what.kind() == ItemKind.DESTINATION
                 ? Set.of(what.id())
                 : through.stream().map(DestinationItem::id).collect(Collectors.toSet());
-        List<Way> ways = flow.ways(jobs.stream().map(JobItem::id).toList()).stream()
-                .filter(way -> destinations.isEmpty() || destinations.contains(way.destinationId()))
-                .toList();
+        List<Way> ways = flow.ways(jobs.stream().map(JobItem::id).toList(), destinations);
         List<Sender> senders = jobs.isEmpty()
                 ? List.of()
                 : flow.senders(jobs.stream().map(JobItem::id).toList(), destinations);
@@ -193,15 +191,22 @@ class Dependents {
         Sums(List<Way> ways) {
             this.ways = ways;
             for (Way way : ways) {
-                Map<String, UUID> parts = new TreeMap<>(Map.of(DESTINATION, way.destinationId(), JOB, way.jobId()));
+                boolean toOne = way.destinationId() != null;
+                Map<String, UUID> parts = new TreeMap<>(Map.of(JOB, way.jobId()));
+                if (toOne) {
+                    parts.put(DESTINATION, way.destinationId());
+                }
                 if (way.deviceId() != null) {
                     parts.put(DEVICE, way.deviceId());
                 }
-                subsets(parts).forEach(part -> {
-                    int[] sum = by.computeIfAbsent(part, key -> new int[2]);
-                    sum[0] += way.deliveries();
-                    sum[1] += way.waiting();
-                });
+                // What is not about destinations counts each delivery once.
+                subsets(parts).stream()
+                        .filter(part -> part.containsKey(DESTINATION) == toOne)
+                        .forEach(part -> {
+                            int[] sum = by.computeIfAbsent(part, key -> new int[2]);
+                            sum[0] += way.deliveries();
+                            sum[1] += way.waiting();
+                        });
             }
         }
 
@@ -216,12 +221,16 @@ class Dependents {
             return all.subList(1, all.size());
         }
 
+        private Stream<Way> toAny() {
+            return ways.stream().filter(way -> way.destinationId() == null);
+        }
+
         int all() {
-            return ways.stream().mapToInt(Way::deliveries).sum();
+            return toAny().mapToInt(Way::deliveries).sum();
         }
 
         int waiting() {
-            return ways.stream().mapToInt(Way::waiting).sum();
+            return toAny().mapToInt(Way::waiting).sum();
         }
 
         Join join(UUID from, UUID to, Map<String, UUID> part) {

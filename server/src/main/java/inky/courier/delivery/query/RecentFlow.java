@@ -25,9 +25,10 @@ public class RecentFlow {
     }
 
     /**
-     * By one job, from one device, to one destination.
+     * By one job, from one device, to one destination or to any of those that were asked for.
      *
      * @param deviceId null for what came from none
+     * @param destinationId null for any
      * @param waiting how many of them have not arrived: they wait, are held or stopped
      */
     public record Way(UUID jobId, UUID deviceId, UUID destinationId, int deliveries, int waiting) {}
@@ -35,23 +36,31 @@ public class RecentFlow {
     /** @param deliveries of that person at one device */
     public record Sender(UUID personId, String name, UUID deviceId, int deliveries, int waiting) {}
 
-    private Map<String, Object> values(Collection<UUID> jobs) {
+    private Map<String, Object> values(Collection<UUID> jobs, Collection<UUID> destinations) {
+        // SQL has no empty list.
+        List<UUID> nothing = List.of(new UUID(0, 0));
         return Map.of(
                 "since",
                 clock.instant().minus(WEEK).atOffset(ZoneOffset.UTC),
                 "jobs",
-                jobs.isEmpty() ? List.of(new UUID(0, 0)) : jobs);
+                jobs.isEmpty() ? nothing : jobs,
+                "destinations",
+                destinations.isEmpty() ? nothing : destinations,
+                "any",
+                destinations.isEmpty());
     }
 
+    /** A delivery that goes to several of them counts once for each, and once for all. @param destinations none for any */
     @Transactional(readOnly = true)
-    public List<Way> ways(Collection<UUID> jobs) {
+    public List<Way> ways(Collection<UUID> jobs, Collection<UUID> destinations) {
         return jdbc.sql("""
-                        select d.job_id, d.device_id, l.destination_id, count(*) as deliveries,
-                            count(*) filter (where l.state in ('WAITING', 'HELD', 'STOPPED')) as waiting
+                        select d.job_id, d.device_id, l.destination_id, count(distinct d.id) as deliveries,
+                            count(distinct d.id) filter (where l.state in ('WAITING', 'HELD', 'STOPPED')) as waiting
                         from delivery d join leg l on l.delivery_id = d.id
                         where d.scanned_at > :since and d.job_id in (:jobs) and l.destination_id is not null
-                        group by d.job_id, d.device_id, l.destination_id""")
-                .params(values(jobs))
+                            and (:any or l.destination_id in (:destinations))
+                        group by grouping sets ((d.job_id, d.device_id, l.destination_id), (d.job_id, d.device_id))""")
+                .params(values(jobs, destinations))
                 .query((r, n) -> new Way(
                         r.getObject("job_id", UUID.class),
                         r.getObject("device_id", UUID.class),
@@ -64,16 +73,13 @@ public class RecentFlow {
     /** Who scanned by these jobs to these destinations, those with the most first. @param destinations none for any */
     @Transactional(readOnly = true)
     public List<Sender> senders(Collection<UUID> jobs, Collection<UUID> destinations) {
-        Map<String, Object> values = new java.util.HashMap<>(values(jobs));
-        values.put("destinations", destinations.isEmpty() ? List.of(new UUID(0, 0)) : destinations);
-        values.put("any", destinations.isEmpty());
         return jdbc.sql("""
                         select d.person_id, max(d.person_name) as name, d.device_id, count(distinct d.id) as deliveries,
                             count(distinct d.id) filter (where l.state in ('WAITING', 'HELD', 'STOPPED')) as waiting
                         from delivery d join leg l on l.delivery_id = d.id
                         where d.scanned_at > :since and d.job_id in (:jobs) and (:any or l.destination_id in (:destinations))
                         group by d.person_id, d.device_id order by waiting desc, deliveries desc""")
-                .params(values)
+                .params(values(jobs, destinations))
                 .query((r, n) -> new Sender(
                         r.getObject("person_id", UUID.class),
                         r.getString("name"),
