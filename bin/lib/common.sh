@@ -76,6 +76,7 @@ need_for_application() {
     need /usr/sbin/apache2 apache2
     need /usr/sbin/nginx nginx libnginx-mod-http-dav-ext
     need openssl openssl
+    need /usr/sbin/dnsmasq dnsmasq-base
     # CUPS' own tests of who answers IPP
     need ipptool cups-ipp-utils
   fi

@@ -57,7 +57,12 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
   <div class="parts">
     <section>
       <OptionList v-model="who" label="Who may use it" :options="WHO" />
-      <GroupsField v-if="who === 'GROUPS'" v-model="form.groups" label="Groups" />
+      <GroupsField
+        v-if="who === 'GROUPS'"
+        v-model="form.groups"
+        label="Groups"
+        :hint="form.groups.length ? undefined : 'Until one is chosen, everybody may use it.'"
+      />
     </section>
     <section>
       <h3>Asked at the device</h3>

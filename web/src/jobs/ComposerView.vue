@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation, useQuery } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { useSession } from '@/app/session';
@@ -150,11 +150,14 @@ const where = computed(() => {
 });
 const saveWords = computed(() => (onPanels.value ? `Save to ${count(onPanels.value, 'panel')}` : 'Save'));
 
+const focusName = () => document.querySelector<HTMLElement>('.name input')?.focus();
 /** A ready-made one was taken. */
 const begun = ref(false);
 function begin(draft: Schemas['JobView']) {
   job.begin(draft);
   begun.value = true;
+  // The button that had the keyboard's place is gone.
+  void nextTick(focusName);
   opened.value = draft.destinations.length ? 'look' : 'goto';
 }
 
@@ -181,7 +184,7 @@ const test = useMutation({
 
 const asking = ref(false);
 useKeys({
-  e: () => document.querySelector<HTMLElement>('.name input')?.focus(),
+  e: focusName,
   r: () => void rehearsal.query.refetch(),
   n: () => void router.push('/jobs/new'),
   Escape: () => void router.push('/jobs'),

@@ -91,6 +91,7 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         label="Subject of the mail"
         name="subject"
         use="SUBJECT"
+        :questions="form.asks.questions"
         :maxlength="200"
         hint="Fields as in file names: type a brace."
       />
@@ -99,6 +100,7 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         label="Text of the mail"
         name="body"
         use="BODY"
+        :questions="form.asks.questions"
         :rows="3"
         :maxlength="4000"
       />

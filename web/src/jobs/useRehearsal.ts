@@ -30,8 +30,13 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
   ]);
   /** So that the server ends what was still being made for the state before. */
   const desk = crypto.randomUUID();
+  /** Empty while there is nothing to try. */
   const order = refDebounced(
-    computed(() => JSON.stringify({ job: job.value, jobId: id.value, pages: pages.value })),
+    computed(() =>
+      job.value && pages.value.length
+        ? JSON.stringify({ job: job.value, jobId: id.value, pages: pages.value })
+        : '',
+    ),
     150,
   );
   const took = ref(0);
@@ -78,7 +83,7 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
   const queries = useQueryClient();
   const query = useQuery({
     queryKey: computed(() => ['rehearsal', order.value]),
-    enabled: computed(() => job.value !== undefined && pages.value.length > 0),
+    enabled: computed(() => order.value !== ''),
     queryFn: async ({ signal, queryKey }) => {
       const began = performance.now();
       const wanted = JSON.parse(order.value) as Schemas['RehearsalOrder'];

@@ -13,10 +13,17 @@ const props = defineProps<{
   /** Lines of a text; one line where it is absent. */
   rows?: number;
   maxlength?: number;
+  /** Questions of the job itself, which may not be saved yet. */
+  questions?: readonly { key: string; label: string }[];
 }>();
 const text = defineModel<string>({ required: true });
 const input = ref<HTMLInputElement | HTMLTextAreaElement>();
-const { list, chosen, offered, open, look, close, take, key } = useCompletion(text, input, props.use);
+const { list, chosen, offered, open, look, close, take, key } = useCompletion(
+  text,
+  input,
+  props.use,
+  () => props.questions?.filter((one) => one.key) ?? [],
+);
 </script>
 
 <template>

@@ -6,24 +6,36 @@ import { insideField, suggestions } from './completion';
 /** What a text with fields is for; not every field is known there. */
 export type Use = 'FILE_NAME' | 'SUBJECT' | 'BODY' | 'STAMP';
 
-/** Fields and options are completed while a text is written. @param input where it is */
+/**
+ * Fields and options are completed while a text is written.
+ *
+ * @param input where it is
+ * @param own answers to questions that the server does not know yet, by their keys
+ */
 export function useCompletion(
   template: Ref<string>,
   input: Ref<HTMLInputElement | HTMLTextAreaElement | undefined>,
   use: Use,
+  own: () => readonly { key: string; label: string }[] = () => [],
 ) {
   const words = useQuery({
     queryKey: ['template-words', use],
     queryFn: () => ask(api.GET('/api/names/words', { params: { query: { use } } })),
     staleTime: 60_000,
   });
+  const known = computed(() => {
+    const seen = words.data.value;
+    if (!seen) return undefined;
+    const more = own()
+      .map(({ key, label }) => ({ group: '', written: `answer.${key}`, words: label }))
+      .filter((one) => !seen.fields.some((field) => field.written === one.written));
+    return { ...seen, fields: [...more, ...seen.fields] };
+  });
   const list = useId();
   const cursor = ref(-1);
   const chosen = ref(0);
   const inside = computed(() => (cursor.value < 0 ? undefined : insideField(template.value, cursor.value)));
-  const offered = computed(() =>
-    inside.value && words.data.value ? suggestions(inside.value, words.data.value) : [],
-  );
+  const offered = computed(() => (inside.value && known.value ? suggestions(inside.value, known.value) : []));
   const open = computed(() => offered.value.length > 0);
   function look() {
     cursor.value = input.value?.selectionStart ?? -1;

@@ -78,15 +78,6 @@ function take(value: string) {
 header h2 {
   flex: 1;
 }
-input {
-  min-height: 56px;
-  padding: 6px 16px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 3px;
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font-size: 22px;
-}
 .list {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));

@@ -159,12 +159,5 @@ form {
 }
 input {
   width: 380px;
-  min-height: 54px;
-  padding: 6px 14px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 3px;
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font-size: 20px;
 }
 </style>

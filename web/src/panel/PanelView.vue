@@ -200,6 +200,15 @@ footer.unreachable {
   list-style: none;
   overflow-y: auto;
 }
+:deep(.choice-drawer input:not([type='checkbox'])) {
+  min-height: 56px;
+  padding: 6px 16px;
+  border: 1.5px solid var(--ink-7);
+  border-radius: 3px;
+  background: var(--paper-0);
+  color: var(--ink-9);
+  font-size: 22px;
+}
 :deep(.choice-drawer h2) {
   font-size: 28px;
   line-height: 34px;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import JobStamp from '@/shared/JobStamp.vue';
 import { useWords } from '@/shared/words';
 import AskRows from './AskRows.vue';
+import JobHead from './JobHead.vue';
 import type { Ask, At, PaperSource } from './machine';
 import { drawerOf, isAnswered } from './questions';
 import SampleDrawer from './SampleDrawer.vue';
@@ -25,14 +25,9 @@ function scan(source?: PaperSource) {
 
 <template>
   <div class="desk">
-    <div class="job">
-      <JobStamp :icon="job.icon" :size="48" />
-      <div>
-        <p class="name">{{ job.name }}</p>
-        <p class="quiet">{{ t('scan.to', { who: job.to.join(', ') }) }}</p>
-      </div>
+    <JobHead :job="job">
       <button type="button" class="key" @click="panel.leaveReady()">{{ t('panel.back') }}</button>
-    </div>
+    </JobHead>
     <div class="asks">
       <AskRows :panel="panel" :asks="asks" :answers="at.answers" @open="open = $event" />
     </div>
@@ -76,18 +71,6 @@ function scan(source?: PaperSource) {
   flex: 1;
   flex-direction: column;
   min-height: 0;
-}
-.job {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  gap: 14px;
-  align-items: center;
-  padding: 10px 16px 10px 20px;
-  background: var(--paper-0);
-}
-.name {
-  font: 680 23px/28px var(--heading);
-  font-stretch: 84%;
 }
 .asks {
   display: flex;

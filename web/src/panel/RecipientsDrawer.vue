@@ -111,13 +111,6 @@ form {
 }
 input[type='text'] {
   flex: 1;
-  min-height: 56px;
-  padding: 6px 16px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 3px;
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font-size: 22px;
 }
 .chosen {
   display: flex;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
-import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
 import PageDrawer from './PageDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import { useWords } from '@/shared/words';
+import JobHead from './JobHead.vue';
 import type { Ask, At } from './machine';
 import AskRows from './AskRows.vue';
 import { captionOf, drawerOf, isAnswered, isMissing, keyOf, wordsOf } from './questions';
@@ -71,37 +71,30 @@ watch(
 
 <template>
   <div class="desk">
-    <div class="job">
-      <JobStamp :icon="job.icon" :size="48" />
-      <div>
-        <p class="name">{{ job.name }}</p>
-        <p class="quiet">{{ t('scan.to', { who: job.to.join(', ') }) }}</p>
-      </div>
-      <div class="asks">
-        <button
-          v-for="asked in asks.length > FEW ? [] : asks"
-          :key="keyOf(asked)"
-          type="button"
-          :class="['key', 'ask', { wanted: asked === unanswered }]"
-          @click="open = asked"
-        >
-          <small>{{ captionOf(asked, t) }}</small>
-          <span>{{ wordsOf(asked, at.answers, t) }}</span>
-        </button>
-        <button
-          v-if="asks.length > FEW"
-          type="button"
-          :class="['key', 'ask', { wanted: unanswered }]"
-          @click="sheet = true"
-        >
-          <small>{{ t('ask.questions', { n: asks.length }) }}</small>
-          <span>{{ captionOf(unanswered ?? asks[0]!, t) }}</span>
-        </button>
-      </div>
+    <JobHead :job="job">
+      <button
+        v-for="asked in asks.length > FEW ? [] : asks"
+        :key="keyOf(asked)"
+        type="button"
+        :class="['key', 'ask', { wanted: asked === unanswered }]"
+        @click="open = asked"
+      >
+        <small>{{ captionOf(asked, t) }}</small>
+        <span>{{ wordsOf(asked, at.answers, t) }}</span>
+      </button>
+      <button
+        v-if="asks.length > FEW"
+        type="button"
+        :class="['key', 'ask', { wanted: unanswered }]"
+        @click="sheet = true"
+      >
+        <small>{{ t('ask.questions', { n: asks.length }) }}</small>
+        <span>{{ captionOf(unanswered ?? asks[0]!, t) }}</span>
+      </button>
       <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">
         {{ t('scan.cancel') }}
       </button>
-    </div>
+    </JobHead>
     <div class="file">
       <p class="head">
         <span>{{ t('scan.files', { n: Math.max(1, files.length) }) }}</span>
@@ -268,20 +261,6 @@ watch(
   flex-direction: column;
   min-height: 0;
 }
-.job {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  padding: 10px 16px 10px 20px;
-  background: var(--paper-0);
-}
-.asks {
-  display: flex;
-  flex: 1;
-  gap: 10px;
-  justify-content: flex-end;
-  min-width: 0;
-}
 .ask {
   min-width: 0;
 }
@@ -298,10 +277,6 @@ watch(
 .ask.wanted {
   border-color: var(--stamp);
   border-width: 3px;
-}
-.name {
-  font: 680 23px/28px var(--heading);
-  font-stretch: 84%;
 }
 .file {
   flex: 1;
@@ -522,9 +497,6 @@ i.coming {
 
 /* The smallest panels, 800 x 480: all is seen at once, and Send above all. */
 @media (max-height: 520px) {
-  .job {
-    padding: 4px 16px;
-  }
   .file {
     margin: 4px 16px;
   }

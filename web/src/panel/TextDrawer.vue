@@ -67,13 +67,6 @@ form {
 input {
   flex: 1;
   min-width: 0;
-  min-height: 64px;
-  padding: 6px 16px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 3px;
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font-size: 26px;
 }
 [aria-pressed='true'] {
   background: var(--ink-9);

@@ -8,10 +8,10 @@ import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { count, exact, when } from '@/shared/format';
+import { useAct } from '@/shared/act';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
-import { useToast } from '@/shared/toast';
 import SetUpTokens from './SetUpTokens.vue';
 import PlaceLimits from './PlaceLimits.vue';
 import { ROLES, type Role } from './roles';
@@ -21,7 +21,6 @@ type Account = Schemas['AccountView'];
 
 const queries = useQueryClient();
 const { identity } = useSession();
-const { say } = useToast();
 const query = useQuery({ queryKey: ['accounts'], queryFn: () => ask(api.GET('/api/accounts')) });
 const accounts = computed(() => query.data.value?.accounts ?? []);
 const invitations = computed(() => query.data.value?.invitations ?? []);
@@ -44,18 +43,7 @@ async function invite() {
   await fresh();
 }
 
-/** What is done to an account; told beside the list when it cannot be. */
-const failed = ref<unknown>();
-async function act(doing: () => Promise<unknown>, words: string) {
-  failed.value = undefined;
-  try {
-    await doing();
-    say(words);
-  } catch (error) {
-    failed.value = error;
-  }
-  await fresh();
-}
+const { failed, act } = useAct(fresh);
 const path = (account: Account) => ({ params: { path: { id: account.id } } });
 const setRole = (account: Account, role: Role) =>
   act(

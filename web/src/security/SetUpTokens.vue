@@ -7,14 +7,13 @@ import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { dayOf, exact, when } from '@/shared/format';
+import { useAct } from '@/shared/act';
 import { useForm } from '@/shared/problems';
 import TickBox from '@/shared/TickBox.vue';
-import { useToast } from '@/shared/toast';
 
 /** Tokens by which programs read and change the set-up, such as the command line in a pipeline. */
 type Token = Schemas['TokenView'];
 const queries = useQueryClient();
-const { say } = useToast();
 const query = useQuery({ queryKey: ['tokens'], queryFn: () => ask(api.GET('/api/tokens')) });
 const fresh = () => queries.invalidateQueries({ queryKey: ['tokens'] });
 const { general, busy, attempt, clear } = useForm();
@@ -36,19 +35,15 @@ async function make() {
 }
 const leaving = ref<Token>();
 const asking = computed({ get: () => !!leaving.value, set: (open) => open || (leaving.value = undefined) });
-const failed = ref<unknown>();
-async function remove() {
+const { failed, act } = useAct(fresh);
+function remove() {
   const token = leaving.value;
   leaving.value = undefined;
-  if (!token) return;
-  failed.value = undefined;
-  try {
-    await ask(api.DELETE('/api/tokens/{id}', { params: { path: { id: token.id } } }));
-    say(`The token ${token.name} is removed.`);
-  } catch (error) {
-    failed.value = error;
-  }
-  await fresh();
+  if (token)
+    void act(
+      () => ask(api.DELETE('/api/tokens/{id}', { params: { path: { id: token.id } } })),
+      `The token ${token.name} is removed.`,
+    );
 }
 const isOver = (token: Token) => new Date(token.until) < new Date();
 </script>

@@ -8,8 +8,6 @@ import inky.courier.core.document.Description;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceProtocol;
-import inky.courier.core.job.Notify;
-import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.office.Change;
@@ -271,19 +269,8 @@ public final class SettingUp {
             if (i < 20) {
                 all.add(new Change.Put(new NameItem(name, "Name " + i, "{date} {job} {counter:" + (i % 8 + 2) + "}")));
             }
-            all.add(new Change.Put(new JobItem(
-                    new UUID(7, i),
-                    "Job " + i,
-                    "letter",
-                    profile,
-                    name,
-                    List.of(new JobItem.Target(to, List.of())),
-                    "Scan",
-                    "",
-                    WhenTooLarge.REFUSE,
-                    Notify.NEVER,
-                    false,
-                    ProfileDifference.NONE)));
+            all.add(new Change.Put(JobItem.usual(
+                    new UUID(7, i), "Job " + i, profile, name, List.of(new JobItem.Target(to, List.of())))));
         }
         for (int i = 0; i < DEVICES; i++) {
             UUID id = new UUID(2, i);

@@ -37,7 +37,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -55,8 +54,6 @@ public class JobQuestions {
     /** What a finger can choose among without a search. */
     private static final int MOST_OPTIONS = 24;
 
-    private static final Options NO_OPTIONS = new Options(List.of(), false);
-
     private final Consents consents;
     private final PeopleService people;
     private final ProfileService profiles;
@@ -69,77 +66,6 @@ public class JobQuestions {
         this.profiles = profiles;
         this.clock = clock;
         this.zone = zone;
-    }
-
-    enum AskKind {
-        /** Before scanning: the person lets Courier into their cloud folder, once. */
-        CONSENT,
-        /** A setting of the profile, before scanning. */
-        SETTING,
-        /** Whom a mail goes to. */
-        RECIPIENTS,
-        /** Who else gets its mails. */
-        COPIES,
-        /** A folder below the destination's own; may stay unanswered. */
-        FOLDER,
-        FILE_NAME,
-        SUBJECT,
-        PASSCODE,
-        /** One of the job's own. */
-        QUESTION
-    }
-
-    /** @param value what is answered with it */
-    record Option(String value, Message words) {}
-
-    /** @param more whether there are further ones, found by their letters */
-    record Options(List<Option> options, boolean more) {}
-
-    /**
-     * @param destinationId that it is about; absent for one about the job
-     * @param key which, of several of a kind: a setting's path, a question's key
-     * @param name of the destination, the setting or the question; empty for what its kind says
-     * @param freely whether an answer may be written that is in no list: an address, a new folder
-     * @param required whether nothing goes before it is answered
-     * @param type of an own question's answer
-     * @param usual the answer that stands there at first
-     * @param options among which it is chosen
-     */
-    record Ask(
-            @Nullable UUID destinationId,
-            AskKind kind,
-            String key,
-            Message name,
-            boolean freely,
-            boolean required,
-            Question.Type type,
-            String usual,
-            Options options) {
-        /** With those of its options that can be had; the usual one always can. */
-        Ask offering(Predicate<String> canBeHad) {
-            List<Option> had = options.options.stream()
-                    .filter(option -> option.value.equals(usual) || canBeHad.test(option.value))
-                    .toList();
-            return new Ask(
-                    destinationId, kind, key, name, freely, required, type, usual, new Options(had, options.more));
-        }
-
-        private static Ask of(AskKind kind, boolean required) {
-            return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS);
-        }
-
-        private static Ask about(DestinationView destination, AskKind kind, boolean freely, boolean required) {
-            return new Ask(
-                    destination.id(),
-                    kind,
-                    "",
-                    Message.text(destination.name()),
-                    freely,
-                    required,
-                    Question.Type.TEXT,
-                    "",
-                    NO_OPTIONS);
-        }
     }
 
     /** What was answered; absent for nothing. @param recipients and folders by destination, settings by path, questions by key */
@@ -168,23 +94,23 @@ public class JobQuestions {
         asks.addAll(settings(job));
         for (DestinationView destination : job.destinations()) {
             if (destination.kind() == DestinationKind.CLOUD && !consents.isGood(destination.id(), person)) {
-                asks.add(Ask.about(destination, AskKind.CONSENT, false, false));
+                asks.add(Ask.about(destination, Ask.Kind.CONSENT, false, false));
             }
             if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
-                asks.add(Ask.about(destination, AskKind.RECIPIENTS, freely(destination), true));
+                asks.add(Ask.about(destination, Ask.Kind.RECIPIENTS, freely(destination), true));
             }
             if (job.askFolder() && destination.settings() instanceof FolderSettings folder && canChoose(folder)) {
-                asks.add(Ask.about(destination, AskKind.FOLDER, folder.makeFolders(), false));
+                asks.add(Ask.about(destination, Ask.Kind.FOLDER, folder.makeFolders(), false));
             }
         }
         Asking wanted = job.asks();
         boolean mails = job.destinations().stream().anyMatch(to -> to.kind().isMail());
         if (mails && wanted.copies()) {
-            asks.add(Ask.of(AskKind.COPIES, false));
+            asks.add(Ask.of(Ask.Kind.COPIES, false));
         }
-        add(asks, AskKind.FILE_NAME, wanted.fileName());
-        add(asks, AskKind.SUBJECT, mails ? wanted.subject() : Asked.NO);
-        add(asks, AskKind.PASSCODE, wanted.passcode());
+        add(asks, Ask.Kind.FILE_NAME, wanted.fileName());
+        add(asks, Ask.Kind.SUBJECT, mails ? wanted.subject() : Asked.NO);
+        add(asks, Ask.Kind.PASSCODE, wanted.passcode());
         wanted.questions().stream().map(this::ask).forEach(asks::add);
         return asks;
     }
@@ -193,7 +119,7 @@ public class JobQuestions {
         return !(destination.settings() instanceof MailSettings mail) || mail.directEntry();
     }
 
-    private static void add(List<Ask> asks, AskKind kind, Asked asked) {
+    private static void add(List<Ask> asks, Ask.Kind kind, Asked asked) {
         if (asked != Asked.NO) {
             asks.add(Ask.of(kind, asked == Asked.REQUIRED));
         }
@@ -205,16 +131,16 @@ public class JobQuestions {
                 .sorted()
                 .map(setting -> new Ask(
                         null,
-                        AskKind.SETTING,
+                        Ask.Kind.SETTING,
                         setting.path(),
                         setting.words(),
                         false,
                         false,
                         Question.Type.CHOICE,
                         setting.in(profile).toString(),
-                        new Options(
+                        new Ask.Options(
                                 job.asks().offered(setting, profile).stream()
-                                        .map(value -> new Option(value.toString(), setting.words(value)))
+                                        .map(value -> new Ask.Option(value.toString(), setting.words(value)))
                                         .toList(),
                                 false)));
     }
@@ -233,7 +159,7 @@ public class JobQuestions {
         boolean today = question.usual().equals(Question.TODAY) && question.type() == Question.Type.DATE;
         return new Ask(
                 null,
-                AskKind.QUESTION,
+                Ask.Kind.QUESTION,
                 question.key(),
                 Message.text(question.label()),
                 question.type() != Question.Type.CHOICE,
@@ -244,7 +170,7 @@ public class JobQuestions {
     }
 
     /** Choices of one of a job's questions in which the letters stand; those that begin with them first. */
-    Options choices(JobView job, String key, String letters) {
+    Ask.Options choices(JobView job, String key, String letters) {
         return job.asks().questions().stream()
                 .filter(question -> question.key().equals(key))
                 .findFirst()
@@ -252,14 +178,14 @@ public class JobQuestions {
                 .orElseThrow(() -> Refusal.notFound("question"));
     }
 
-    private static Options options(Question question, String letters) {
+    private static Ask.Options options(Question question, String letters) {
         String wanted = letters.strip().toLowerCase(Locale.ROOT);
-        List<Option> found = question.choices().stream()
+        List<Ask.Option> found = question.choices().stream()
                 .filter(choice -> place(choice, wanted) >= 0)
                 .sorted(Comparator.comparing(choice -> place(choice, wanted) > 0))
-                .map(choice -> new Option(choice.value(), Message.text(choice.shown())))
+                .map(choice -> new Ask.Option(choice.value(), Message.text(choice.shown())))
                 .toList();
-        return new Options(found.subList(0, Math.min(MOST_OPTIONS, found.size())), found.size() > MOST_OPTIONS);
+        return new Ask.Options(found.subList(0, Math.min(MOST_OPTIONS, found.size())), found.size() > MOST_OPTIONS);
     }
 
     private static int place(Question.Listed choice, String letters) {
@@ -282,14 +208,14 @@ public class JobQuestions {
         Answers answers = Optional.ofNullable(given).orElse(Answers.NONE);
         Map<UUID, List<String>> recipients = new HashMap<>();
         Map<UUID, String> folders = new HashMap<>();
-        Set<AskKind> asked = EnumSet.noneOf(AskKind.class);
+        Set<Ask.Kind> asked = EnumSet.noneOf(Ask.Kind.class);
         for (Ask ask : of(job, person)) {
-            UUID id = ask.destinationId;
-            asked.add(ask.kind);
-            if (ask.kind == AskKind.RECIPIENTS) {
+            UUID id = ask.destinationId();
+            asked.add(ask.kind());
+            if (ask.kind() == Ask.Kind.RECIPIENTS) {
                 recipients.put(
-                        id, recipients(ask.freely, of(answers.recipients, id).orElse(List.of())));
-            } else if (ask.kind == AskKind.FOLDER) {
+                        id, recipients(ask.freely(), of(answers.recipients, id).orElse(List.of())));
+            } else if (ask.kind() == Ask.Kind.FOLDER) {
                 of(answers.folders, id)
                         .ifPresent(
                                 folder -> folders.put(id, FolderPath.of(folder).text()));
@@ -297,11 +223,11 @@ public class JobQuestions {
         }
         Asking wanted = job.asks();
         Optional<String> name = text(wanted.fileName(), answers.fileName, LONGEST_NAME, "file-name");
-        String subject = asked.contains(AskKind.SUBJECT)
+        String subject = asked.contains(Ask.Kind.SUBJECT)
                 ? text(wanted.subject(), answers.subject, LONGEST_SUBJECT, "subject")
                         .orElse("")
                 : "";
-        List<String> copies = asked.contains(AskKind.COPIES) && answers.copies != null && !answers.copies.isEmpty()
+        List<String> copies = asked.contains(Ask.Kind.COPIES) && answers.copies != null && !answers.copies.isEmpty()
                 ? recipients(freelyCopied(job), answers.copies)
                 : List.of();
         ScanProfile profile = profile(job, answers.settings);

@@ -9,7 +9,6 @@ import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
-import inky.courier.panel.JobQuestions.AskKind;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
@@ -72,7 +71,7 @@ class OwnThings {
     }
 
     ConsentRequest invite(PanelSessions.Guest guest, UUID destination) {
-        asked(guest, destination, AskKind.CONSENT);
+        asked(guest, destination, Ask.Kind.CONSENT);
         return requests.invite(destination, guest.personId());
     }
 
@@ -107,17 +106,17 @@ class OwnThings {
     }
 
     FolderListing folders(PanelSessions.Guest guest, UUID destination, String path, String after) {
-        asked(guest, destination, AskKind.FOLDER);
+        asked(guest, destination, Ask.Kind.FOLDER);
         return folders.browse(visitor(guest, destination), path, after);
     }
 
     FolderListing makeFolder(PanelSessions.Guest guest, UUID destination, String path, String name) {
-        asked(guest, destination, AskKind.FOLDER);
+        asked(guest, destination, Ask.Kind.FOLDER);
         return folders.makeFolder(visitor(guest, destination), path, name);
     }
 
     /** Only what a job on this panel asks for may be looked into from here. */
-    private void asked(PanelSessions.Guest guest, UUID destination, AskKind kind) {
+    private void asked(PanelSessions.Guest guest, UUID destination, Ask.Kind kind) {
         boolean asked = places.at(guest.deviceId(), people.get(guest.personId())).stream()
                 .flatMap(candidate -> questions.of(candidate.job(), guest.personId()).stream())
                 .anyMatch(ask -> destination.equals(ask.destinationId()) && ask.kind() == kind);

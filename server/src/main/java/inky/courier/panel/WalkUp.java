@@ -114,7 +114,7 @@ class WalkUp {
             Message does,
             Message note,
             boolean possible,
-            List<JobQuestions.Ask> asks) {}
+            List<Ask> asks) {}
 
     record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, Message sentence) {}
 
@@ -175,10 +175,10 @@ class WalkUp {
     }
 
     /** What this device cannot do is not offered. */
-    private List<JobQuestions.Ask> asks(JobView job, PersonView person, DeviceView device) {
+    private List<Ask> asks(JobView job, PersonView person, DeviceView device) {
         return questions.of(job, person.id()).stream()
                 .map(ask -> DeviceSetting.of(ask.key())
-                        .filter(setting -> ask.kind() == JobQuestions.AskKind.SETTING)
+                        .filter(setting -> ask.kind() == Ask.Kind.SETTING)
                         .map(setting -> ask.offering(value -> places.canRun(job, setting, value, device)))
                         .orElse(ask))
                 .toList();
@@ -271,7 +271,7 @@ class WalkUp {
     }
 
     /** Choices of one of a job's questions in which the letters stand. */
-    JobQuestions.Options choices(PanelSessions.Guest guest, UUID jobId, String question, String letters) {
+    Ask.Options choices(PanelSessions.Guest guest, UUID jobId, String question, String letters) {
         return questions.choices(placedJob(guest, jobId), question, letters);
     }
 

@@ -105,7 +105,7 @@ class WalkUpController {
 
     /** Choices of a question in which the letters stand; those that begin with them first. */
     @GetMapping("/jobs/{job}/choices")
-    JobQuestions.Options panelChoices(
+    Ask.Options panelChoices(
             @PathVariable UUID device,
             @PathVariable UUID job,
             @RequestParam String question,

@@ -13,14 +13,15 @@ import inky.courier.delivery.query.RecentFlow.Way;
 import inky.courier.people.PeopleService;
 import inky.courier.setup.SetUp;
 import inky.courier.web.Refusal;
+import jakarta.annotation.Nullable;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -82,27 +83,38 @@ class Dependents {
         List<Join> joins = new ArrayList<>();
         if (!through.isEmpty()) {
             columns.add(sums.column(office, ItemKind.DESTINATION, through));
-            through.forEach(to -> joins.add(sums.join(what.id(), to.id(), Map.of(DESTINATION, to.id()))));
+            through.forEach(to -> joins.add(sums.join(what.id(), to.id(), Part.to(to.id()))));
         }
         columns.add(sums.column(office, ItemKind.JOB, jobs));
         for (JobItem job : jobs) {
             if (through.isEmpty()) {
-                joins.add(sums.join(what.id(), job.id(), Map.of(JOB, job.id())));
+                joins.add(sums.join(what.id(), job.id(), Part.by(job.id())));
             }
             job.targets().stream()
                     .filter(target -> !through.isEmpty() && destinations.contains(target.destinationId()))
                     .forEach(target -> joins.add(sums.join(
-                            target.destinationId(),
-                            job.id(),
-                            Map.of(DESTINATION, target.destinationId(), JOB, job.id()))));
+                            target.destinationId(), job.id(), new Part(target.destinationId(), job.id(), null))));
         }
         devices(office, jobs, sums, senders, columns, joins);
         return new Chain(
-                new Node(what.kind(), what.id(), office.nameOf(item), sums.all(), sums.waiting()),
+                sums.node(what.kind(), what.id(), office.nameOf(item), new Part(null, null, null)),
                 flow.all(),
                 columns,
-                joins.stream().distinct().toList(),
+                seen(what.id(), columns, joins),
                 stillWhole(what, jobs, destinations));
+    }
+
+    /** Between those that are shown: of a large office most are told as a number. */
+    private static List<Join> seen(UUID of, List<Column> columns, List<Join> joins) {
+        Set<UUID> shown = columns.stream()
+                .flatMap(column -> column.nodes.stream())
+                .map(Node::id)
+                .collect(Collectors.toCollection(HashSet::new));
+        shown.add(of);
+        return joins.stream()
+                .filter(join -> shown.contains(join.from) && shown.contains(join.to))
+                .distinct()
+                .toList();
     }
 
     private static <T extends Item> List<T> dependents(Office office, Reference what, Class<T> type) {
@@ -137,7 +149,7 @@ class Dependents {
                 if (wanted.contains(job)) {
                     office.find(new Reference(ItemKind.DEVICE, panel.id()))
                             .ifPresent(device -> devices.put(device.id(), device));
-                    joins.add(sums.join(job, panel.id(), Map.of(JOB, job, DEVICE, panel.id())));
+                    joins.add(sums.join(job, panel.id(), new Part(null, job, panel.id())));
                 }
             }
         }
@@ -152,9 +164,8 @@ class Dependents {
         List<Node> first =
                 persons.values().stream().sorted(ORDER).limit(MOST_PEOPLE).toList();
         columns.add(new Column(ItemKind.PERSON, people.list().size(), persons.size(), first));
-        Set<UUID> shown = first.stream().map(Node::id).collect(Collectors.toSet());
         senders.stream()
-                .filter(sender -> shown.contains(sender.personId()) && devices.containsKey(sender.deviceId()))
+                .filter(sender -> sender.deviceId() != null)
                 .forEach(sender -> joins.add(
                         new Join(sender.deviceId(), sender.personId(), sender.deliveries(), sender.waiting())));
     }
@@ -179,72 +190,66 @@ class Dependents {
             .thenComparing(Comparator.comparingInt(Node::lastWeek).reversed())
             .thenComparing(Node::name);
 
-    private static final String DESTINATION = "destination";
-    private static final String JOB = "job";
-    private static final String DEVICE = "device";
+    /** Of a way: null for any. */
+    private record Part(
+            @Nullable UUID destination,
+            @Nullable UUID job,
+            @Nullable UUID device) {
+        static Part to(UUID destination) {
+            return new Part(destination, null, null);
+        }
+
+        static Part by(UUID job) {
+            return new Part(null, job, null);
+        }
+
+        static Part of(ItemKind kind, UUID id) {
+            return switch (kind) {
+                case DESTINATION -> to(id);
+                case JOB -> by(id);
+                default -> new Part(null, null, id);
+            };
+        }
+    }
 
     /** Deliveries of the last week by the parts of their ways. */
     private static final class Sums {
-        private final List<Way> ways;
-        private final Map<Map<String, UUID>, int[]> by = new HashMap<>();
+        private final Map<Part, int[]> by = new HashMap<>();
 
+        /** What is not about destinations counts each delivery once. */
         Sums(List<Way> ways) {
-            this.ways = ways;
             for (Way way : ways) {
-                boolean toOne = way.destinationId() != null;
-                Map<String, UUID> parts = new TreeMap<>(Map.of(JOB, way.jobId()));
-                if (toOne) {
-                    parts.put(DESTINATION, way.destinationId());
-                }
+                UUID to = way.destinationId();
+                add(way, new Part(to, null, null));
+                add(way, new Part(to, way.jobId(), null));
                 if (way.deviceId() != null) {
-                    parts.put(DEVICE, way.deviceId());
+                    add(way, new Part(to, null, way.deviceId()));
+                    add(way, new Part(to, way.jobId(), way.deviceId()));
                 }
-                // What is not about destinations counts each delivery once.
-                subsets(parts).stream()
-                        .filter(part -> part.containsKey(DESTINATION) == toOne)
-                        .forEach(part -> {
-                            int[] sum = by.computeIfAbsent(part, key -> new int[2]);
-                            sum[0] += way.deliveries();
-                            sum[1] += way.waiting();
-                        });
             }
         }
 
-        /** All but the empty one. */
-        private static List<Map<String, UUID>> subsets(Map<String, UUID> parts) {
-            List<Map<String, UUID>> all = new ArrayList<>(List.of(Map.of()));
-            parts.forEach((name, id) -> List.copyOf(all).forEach(some -> {
-                Map<String, UUID> more = new HashMap<>(some);
-                more.put(name, id);
-                all.add(more);
-            }));
-            return all.subList(1, all.size());
+        private void add(Way way, Part part) {
+            int[] sum = by.computeIfAbsent(part, key -> new int[2]);
+            sum[0] += way.deliveries();
+            sum[1] += way.waiting();
         }
 
-        private Stream<Way> toAny() {
-            return ways.stream().filter(way -> way.destinationId() == null);
+        private int[] of(Part part) {
+            return by.getOrDefault(part, new int[2]);
         }
 
-        int all() {
-            return toAny().mapToInt(Way::deliveries).sum();
+        Node node(ItemKind kind, UUID id, String name, Part part) {
+            return new Node(kind, id, name, of(part)[0], of(part)[1]);
         }
 
-        int waiting() {
-            return toAny().mapToInt(Way::waiting).sum();
-        }
-
-        Join join(UUID from, UUID to, Map<String, UUID> part) {
-            int[] sum = by.getOrDefault(part, new int[2]);
-            return new Join(from, to, sum[0], sum[1]);
+        Join join(UUID from, UUID to, Part part) {
+            return new Join(from, to, of(part)[0], of(part)[1]);
         }
 
         Column column(Office office, ItemKind kind, List<? extends Item> items) {
-            String part = kind.name().toLowerCase(java.util.Locale.ROOT);
             List<Node> nodes = items.stream()
-                    .map(item -> {
-                        int[] sum = by.getOrDefault(Map.of(part, item.id()), new int[2]);
-                        return new Node(kind, item.id(), item.name(), sum[0], sum[1]);
-                    })
+                    .map(item -> node(kind, item.id(), item.name(), Part.of(kind, item.id())))
                     .sorted(ORDER)
                     .limit(MOST)
                     .toList();
@@ -286,7 +291,7 @@ class Dependents {
                 new Node(what.kind(), what.id(), office.nameOf(item), 0, 0),
                 0,
                 columns,
-                joins.stream().distinct().toList(),
+                seen(what.id(), columns, joins),
                 List.of());
     }
 }

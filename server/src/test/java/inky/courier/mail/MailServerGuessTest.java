@@ -2,10 +2,13 @@ package inky.courier.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.connection.Encryption;
+import inky.courier.harness.Waiting;
 import inky.courier.mail.MailServerGuess.Guess;
+import inky.courier.standins.FreePort;
 import inky.courier.web.Refusal;
 import java.io.IOException;
 import java.net.DatagramPacket;
@@ -106,9 +109,9 @@ class MailServerGuessTest {
         assertThat(guesses)
                 .extracting(Guess::host, Guess::port, Guess::encryption)
                 .containsExactly(
-                        org.assertj.core.groups.Tuple.tuple("out.quay.example", 465, Encryption.TLS),
-                        org.assertj.core.groups.Tuple.tuple("out2.quay.example", 465, Encryption.TLS),
-                        org.assertj.core.groups.Tuple.tuple("out.quay.example", 587, Encryption.STARTTLS));
+                        tuple("out.quay.example", 465, Encryption.TLS),
+                        tuple("out2.quay.example", 465, Encryption.TLS),
+                        tuple("out.quay.example", 587, Encryption.STARTTLS));
         assertThat(guesses).allMatch(Guess::sure);
     }
 
@@ -116,7 +119,7 @@ class MailServerGuessTest {
     void aSingleDotMeansThatThereIsNone() {
         assertThat(of("scans@pier.example"))
                 .extracting(Guess::host, Guess::port)
-                .containsExactly(org.assertj.core.groups.Tuple.tuple("mail.pier.example", 2587));
+                .containsExactly(tuple("mail.pier.example", 2587));
         assertThat(of("scans@silent.example")).isEmpty();
     }
 
@@ -126,8 +129,8 @@ class MailServerGuessTest {
         assertThat(guesses)
                 .extracting(Guess::host, Guess::port, Guess::encryption)
                 .containsExactly(
-                        org.assertj.core.groups.Tuple.tuple("in1.yard.example", 587, Encryption.STARTTLS),
-                        org.assertj.core.groups.Tuple.tuple("in2.yard.example", 587, Encryption.STARTTLS));
+                        tuple("in1.yard.example", 587, Encryption.STARTTLS),
+                        tuple("in2.yard.example", 587, Encryption.STARTTLS));
         assertThat(guesses).noneMatch(Guess::sure);
         assertThat(of("scans@unknown.example")).isEmpty();
     }
@@ -135,6 +138,57 @@ class MailServerGuessTest {
     @Test
     void lettersOutsideAsciiAreAskedForAsDnsWritesThem() {
         assertThat(of("scans@s\u00e5gt.example")).hasSize(1);
+    }
+
+    // Debian's dnsmasq, with the same records as it writes them
+    @Test
+    void aRealNameServerIsUnderstoodToo() throws Exception {
+        int port = FreePort.at("127.0.0.1");
+        Process dnsmasq = new ProcessBuilder(
+                        "/usr/sbin/dnsmasq",
+                        "--keep-in-foreground",
+                        "--conf-file=/dev/null",
+                        "--no-resolv",
+                        "--no-hosts",
+                        "--no-daemon",
+                        "--listen-address=127.0.0.1",
+                        "--bind-interfaces",
+                        "--port=" + port,
+                        "--local=/example/",
+                        "--srv-host=_submissions._tcp.quay.example,out.quay.example,465,0,5",
+                        "--srv-host=_submissions._tcp.quay.example,out2.quay.example,465,10,5",
+                        "--srv-host=_submissions._tcp.pier.example",
+                        "--srv-host=_submission._tcp.pier.example,mail.pier.example,2587",
+                        "--mx-host=yard.example,in2.yard.example,20",
+                        "--mx-host=yard.example,in1.yard.example,10")
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        try {
+            MailServerGuess guess = new MailServerGuess("127.0.0.1:" + port);
+            Waiting.until(() -> answers(guess), "dnsmasq answers");
+            assertThat(guess.of("a@quay.example"))
+                    .extracting(Guess::host)
+                    .containsExactly("out.quay.example", "out2.quay.example");
+            assertThat(guess.of("a@pier.example"))
+                    .extracting(Guess::host, Guess::port)
+                    .containsExactly(tuple("mail.pier.example", 2587));
+            assertThat(guess.of("a@yard.example"))
+                    .extracting(Guess::host)
+                    .containsExactly("in1.yard.example", "in2.yard.example");
+            assertThat(guess.of("a@unknown.example")).isEmpty();
+        } finally {
+            dnsmasq.destroy();
+            dnsmasq.waitFor();
+        }
+    }
+
+    private static boolean answers(MailServerGuess guess) {
+        try {
+            return !guess.of("a@quay.example").isEmpty();
+        } catch (Refusal notYet) {
+            return false;
+        }
     }
 
     @Test

@@ -18,6 +18,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 
 /**
@@ -83,91 +84,87 @@ public record JobItem(
                 : groups.stream().map(String::strip).distinct().sorted().toList();
     }
 
-    /** One that asks nothing of its own and is for everybody. */
-    public JobItem(
-            UUID id,
-            String name,
-            String icon,
-            UUID profileId,
-            UUID templateId,
-            List<Target> targets,
-            String subject,
-            String body,
-            WhenTooLarge whenTooLarge,
-            Notify notifyWhen,
-            boolean askFolder,
-            ProfileDifference changes) {
-        this(
+    /** One as most are: it asks nothing, is for everybody, and has all as its profile has it. */
+    public static JobItem usual(UUID id, String name, UUID profileId, UUID templateId, List<Target> targets) {
+        return new JobItem(
                 id,
                 name,
-                icon,
+                "letter",
                 profileId,
                 templateId,
                 targets,
-                subject,
-                body,
-                whenTooLarge,
-                notifyWhen,
-                askFolder,
-                changes,
+                "{job}, {pages} pages",
+                "Scanned by {person.name} on {device.name}.\n",
+                WhenTooLarge.REFUSE,
+                Notify.NEVER,
+                false,
+                ProfileDifference.NONE,
                 Asking.NOTHING,
                 List.of());
     }
 
+    /** The same, but for what is changed. */
+    public JobItem with(Consumer<Changes> change) {
+        Changes changed = new Changes(this);
+        change.accept(changed);
+        return changed.job();
+    }
+
     public JobItem withChanges(ProfileDifference other) {
-        return new JobItem(
-                id,
-                name,
-                icon,
-                profileId,
-                templateId,
-                targets,
-                subject,
-                body,
-                whenTooLarge,
-                notifyWhen,
-                askFolder,
-                other,
-                asks,
-                groups);
+        return with(job -> job.changes = other);
     }
 
-    /** The same, asking other things. */
-    public JobItem asking(Asking other) {
-        return new JobItem(
-                id,
-                name,
-                icon,
-                profileId,
-                templateId,
-                targets,
-                subject,
-                body,
-                whenTooLarge,
-                notifyWhen,
-                askFolder,
-                changes,
-                other,
-                groups);
-    }
+    /** Parts of a job that are about to be changed, by their names. */
+    public static final class Changes {
+        public UUID id;
+        public String name;
+        public String icon;
+        public List<Target> targets;
+        public String subject;
+        public String body;
+        public WhenTooLarge whenTooLarge;
+        public Notify notifyWhen;
+        public boolean askFolder;
+        public ProfileDifference changes;
+        public Asking asks;
+        public List<String> groups;
+        private final UUID profileId;
+        private final UUID templateId;
 
-    /** The same, for people of these groups alone. */
-    public JobItem forGroups(List<String> other) {
-        return new JobItem(
-                id,
-                name,
-                icon,
-                profileId,
-                templateId,
-                targets,
-                subject,
-                body,
-                whenTooLarge,
-                notifyWhen,
-                askFolder,
-                changes,
-                asks,
-                other);
+        private Changes(JobItem from) {
+            id = from.id;
+            name = from.name;
+            icon = from.icon;
+            profileId = from.profileId;
+            templateId = from.templateId;
+            targets = from.targets;
+            subject = from.subject;
+            body = from.body;
+            whenTooLarge = from.whenTooLarge;
+            notifyWhen = from.notifyWhen;
+            askFolder = from.askFolder;
+            changes = from.changes;
+            asks = from.asks;
+            groups = from.groups;
+        }
+
+        private JobItem job() {
+            return new JobItem(
+                    id,
+                    name,
+                    icon,
+                    profileId,
+                    templateId,
+                    targets,
+                    subject,
+                    body,
+                    whenTooLarge,
+                    notifyWhen,
+                    askFolder,
+                    changes,
+                    asks,
+                    groups);
+        }
     }
 
     /** Whether what it asks goes with how it scans. @throws Invalid saying what does not */

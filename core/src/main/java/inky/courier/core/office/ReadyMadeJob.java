@@ -3,10 +3,7 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.DestinationKind.Family;
-import inky.courier.core.job.Asking;
 import inky.courier.core.job.JobText;
-import inky.courier.core.job.Notify;
-import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Message;
 import inky.courier.core.profile.ProfileDifference;
 import java.util.Comparator;
@@ -71,9 +68,6 @@ public enum ReadyMadeJob {
                     "no")),
     READ_ALOUD("people", ReadyMadeJob::isAnywhere, other("spoken", Map.of("dpi", 300))),
     COPY("ring", kind -> kind == DestinationKind.PRINTER, Map.of("files.type", "pdf"));
-
-    private static final String SUBJECT = "{job}, {pages} pages";
-    private static final String BODY = "Scanned by {person.name} on {device.name}.\n";
 
     private final String icon;
     private final Predicate<DestinationKind> leadsTo;
@@ -144,21 +138,11 @@ public enum ReadyMadeJob {
                 .map(destination -> new JobItem.Target(destination.id(), List.of()))
                 .stream()
                 .toList();
-        return new JobItem(
-                id,
-                free(office, words().in(Locale.ENGLISH)),
-                icon,
-                profile.id(),
-                name.id(),
-                targets,
-                SUBJECT,
-                BODY,
-                WhenTooLarge.REFUSE,
-                Notify.NEVER,
-                false,
-                changes,
-                Asking.NOTHING,
-                List.of());
+        return JobItem.usual(id, free(office, words().in(Locale.ENGLISH)), profile.id(), name.id(), targets)
+                .with(job -> {
+                    job.icon = icon;
+                    job.changes = changes;
+                });
     }
 
     private static String free(Office office, String wanted) {

@@ -85,21 +85,11 @@ public final class FittedJob {
         ScanProfile base = find(office, ItemKind.PROFILE, j.profileId(), ProfileItem.class)
                 .orElseThrow()
                 .profile();
-        JobItem copy = new JobItem(
-                ids.get(),
-                free(office, j.name() + ", " + deviceName),
-                j.icon(),
-                j.profileId(),
-                j.templateId(),
-                j.targets(),
-                j.subject(),
-                j.body(),
-                j.whenTooLarge(),
-                j.notifyWhen(),
-                j.askFolder(),
-                ProfileDifference.between(base, fitted.get()),
-                j.asks(),
-                j.groups());
+        JobItem copy = j.with(other -> {
+            other.id = ids.get();
+            other.name = free(office, j.name() + ", " + deviceName);
+            other.changes = ProfileDifference.between(base, fitted.get());
+        });
         TreeMap<Integer, UUID> places = new TreeMap<>(panel.get().places());
         places.replaceAll((place, there) -> there.equals(jobId) ? copy.id() : there);
         return List.of(new Change.Put(copy), new Change.Put(new PanelItem(deviceId, places)));

@@ -9,7 +9,6 @@ import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.KindsOfPaper;
-import inky.courier.core.job.Notify;
 import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
@@ -187,21 +186,13 @@ public final class Offices {
 
     private static JobItem job(int i, UUID profile, UUID name, UUID to, Random random) {
         List<String> kinds = random.nextBoolean() ? List.of() : Arrays.asList("RECEIPT", KindsOfPaper.REST);
-        return new JobItem(
-                id(ItemKind.JOB, i),
-                "Job " + i,
-                "letter",
-                profile,
-                name,
-                List.of(new JobItem.Target(to, kinds)),
-                "Scan",
-                "",
-                WhenTooLarge.values()[random.nextInt(WhenTooLarge.values().length)],
-                Notify.NEVER,
-                false,
-                CHANGES.get(random.nextInt(CHANGES.size())),
-                ASKS.get(random.nextInt(ASKS.size())),
-                random.nextBoolean() ? List.of() : List.of("Crew", "Office, north"));
+        return JobItem.usual(id(ItemKind.JOB, i), "Job " + i, profile, name, List.of(new JobItem.Target(to, kinds)))
+                .with(job -> {
+                    job.whenTooLarge = WhenTooLarge.values()[random.nextInt(WhenTooLarge.values().length)];
+                    job.changes = CHANGES.get(random.nextInt(CHANGES.size()));
+                    job.asks = ASKS.get(random.nextInt(ASKS.size()));
+                    job.groups = random.nextBoolean() ? List.of() : List.of("Crew", "Office, north");
+                });
     }
 
     private static <T> T any(List<T> of, Random random) {

@@ -7,8 +7,6 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceProtocol;
-import inky.courier.core.job.Notify;
-import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
@@ -23,7 +21,6 @@ import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.PaperSource;
-import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import java.util.ArrayList;
@@ -104,19 +101,8 @@ class FittedJobTest {
                 DestinationItem.NOTHING,
                 FolderSettings.BLANK,
                 DestinationItem.NOTHING);
-        JobItem job = new JobItem(
-                JOB,
-                "Berth permit",
-                "permit",
-                named.id(),
-                new UUID(6, 1),
-                List.of(new JobItem.Target(stick.id(), List.of())),
-                "Scan",
-                "",
-                WhenTooLarge.REFUSE,
-                Notify.NEVER,
-                false,
-                ProfileDifference.NONE);
+        JobItem job = JobItem.usual(
+                JOB, "Berth permit", named.id(), new UUID(6, 1), List.of(new JobItem.Target(stick.id(), List.of())));
         List<Change> all = new ArrayList<>(List.of(
                 new Change.Put(new DeviceItem(DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "", DeviceProtocol.IPP)),
                 new Change.Put(new DeviceItem(OTHER, "Bridge", "", "", "192.0.2.2", 631, 60, "", DeviceProtocol.IPP)),

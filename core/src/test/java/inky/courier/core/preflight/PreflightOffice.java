@@ -4,8 +4,6 @@ import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
-import inky.courier.core.job.Notify;
-import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.ItemKind;
@@ -14,7 +12,6 @@ import inky.courier.core.office.NameItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
-import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import java.util.ArrayList;
 import java.util.List;
@@ -35,21 +32,15 @@ final class PreflightOffice {
         destinations.forEach(destination -> all.add(new Change.Put(destination)));
         all.add(new Change.Put(new ProfileItem(new UUID(5, 1), "Profile", profile)));
         all.add(new Change.Put(new NameItem(new UUID(6, 1), "Date", template)));
-        all.add(new Change.Put(new JobItem(
-                JOB,
-                "Berth permit",
-                "permit",
-                new UUID(5, 1),
-                new UUID(6, 1),
-                destinations.stream()
-                        .map(destination -> new JobItem.Target(destination.id(), List.of()))
-                        .toList(),
-                "Scan",
-                "",
-                WhenTooLarge.REFUSE,
-                Notify.NEVER,
-                false,
-                ProfileDifference.NONE)));
+        all.add(new Change.Put(JobItem.usual(
+                        JOB,
+                        "Berth permit",
+                        new UUID(5, 1),
+                        new UUID(6, 1),
+                        destinations.stream()
+                                .map(destination -> new JobItem.Target(destination.id(), List.of()))
+                                .toList())
+                .with(job -> job.icon = "permit")));
         return Office.EMPTY.apply(all);
     }
 

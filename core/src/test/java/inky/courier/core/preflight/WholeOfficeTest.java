@@ -113,21 +113,15 @@ class WholeOfficeTest {
                 }),
                 new Case(
                         "job.kinds-together",
-                        w -> w.put(new JobItem(
-                                JOB,
-                                "Berth permit",
-                                "permit",
-                                PROFILE,
-                                NAME,
-                                List.of(
-                                        new JobItem.Target(TO_ME, List.of()),
-                                        new JobItem.Target(FOLDER, List.of("RECEIPT"))),
-                                "Scan",
-                                "",
-                                WhenTooLarge.REFUSE,
-                                Notify.NEVER,
-                                false,
-                                ProfileDifference.NONE))),
+                        w -> w.put(JobItem.usual(
+                                        JOB,
+                                        "Berth permit",
+                                        PROFILE,
+                                        NAME,
+                                        List.of(
+                                                new JobItem.Target(TO_ME, List.of()),
+                                                new JobItem.Target(FOLDER, List.of("RECEIPT"))))
+                                .with(job -> job.icon = "permit"))),
                 new Case("job.same-place-twice", w -> {
                     w.put(destination(3, "Again", DestinationKind.SFTP, folder("register"), null));
                     w.secrets.add(new UUID(4, 3));
@@ -148,19 +142,12 @@ class WholeOfficeTest {
                     w.people = new People(3, 0, 3);
                 }),
                 new Case("job.nobody-notifies", w -> {
-                    w.put(new JobItem(
-                            JOB,
-                            "Berth permit",
-                            "permit",
-                            PROFILE,
-                            NAME,
-                            List.of(new JobItem.Target(FOLDER, List.of())),
-                            "Scan",
-                            "",
-                            WhenTooLarge.REFUSE,
-                            Notify.ALWAYS,
-                            false,
-                            ProfileDifference.NONE));
+                    w.put(JobItem.usual(
+                                    JOB, "Berth permit", PROFILE, NAME, List.of(new JobItem.Target(FOLDER, List.of())))
+                            .with(job -> {
+                                job.icon = "permit";
+                                job.notifyWhen = Notify.ALWAYS;
+                            }));
                     w.remove(ItemKind.DESTINATION, TO_ME);
                     w.remove(ItemKind.MAIL_SERVER, SERVER);
                 }),
@@ -187,19 +174,13 @@ class WholeOfficeTest {
                 new Case("profile.unused", w -> w.put(new ProfileItem(new UUID(5, 2), "Other", scan(300)))),
                 new Case("profile.same", w -> {
                     w.put(new ProfileItem(new UUID(5, 2), "Other", scan(200)));
-                    w.put(new JobItem(
-                            new UUID(7, 2),
-                            "Tide table",
-                            "waves",
-                            new UUID(5, 2),
-                            NAME,
-                            List.of(new JobItem.Target(FOLDER, List.of())),
-                            "Scan",
-                            "",
-                            WhenTooLarge.REFUSE,
-                            Notify.NEVER,
-                            false,
-                            ProfileDifference.NONE));
+                    w.put(JobItem.usual(
+                                    new UUID(7, 2),
+                                    "Tide table",
+                                    new UUID(5, 2),
+                                    NAME,
+                                    List.of(new JobItem.Target(FOLDER, List.of())))
+                            .with(job -> job.icon = "waves"));
                     w.put(panel(JOB, new UUID(7, 2)));
                 }),
                 new Case("name.unused", w -> w.put(new NameItem(new UUID(6, 2), "Other", "{date} {counter}"))),
@@ -237,26 +218,25 @@ class WholeOfficeTest {
                         w -> w.put(new NameItem(NAME, "Day and counter", "{answer.berth} {date} {counter:4}"))),
                 new Case(
                         "job.nobody-may-use",
-                        w -> w.put(job(1, "Berth permit", TO_ME, FOLDER).forGroups(List.of("Divers")))),
+                        w -> w.put(job(1, "Berth permit", TO_ME, FOLDER).with(job -> job.groups = List.of("Divers")))),
                 new Case("people.nobody", w -> w.people = new People(0, 0, 0)),
                 new Case("people.no-pin", w -> w.people = new People(12, 3, 0)),
                 new Case("people.no-mail", w -> w.people = new People(12, 0, 1)),
                 new Case("office.one-administrator", w -> w.administrators = 1),
                 new Case("office.open-address", w -> {
                     w.put(new OfficeSettings("Ferries", 24, 30, "http://scans.example", "", 400, "en"));
-                    w.put(new JobItem(
-                            JOB,
-                            "Berth permit",
-                            "permit",
-                            PROFILE,
-                            NAME,
-                            List.of(new JobItem.Target(TO_ME, List.of()), new JobItem.Target(FOLDER, List.of())),
-                            "Scan",
-                            "",
-                            WhenTooLarge.LINK,
-                            Notify.NEVER,
-                            false,
-                            ProfileDifference.NONE));
+                    w.put(JobItem.usual(
+                                    JOB,
+                                    "Berth permit",
+                                    PROFILE,
+                                    NAME,
+                                    List.of(
+                                            new JobItem.Target(TO_ME, List.of()),
+                                            new JobItem.Target(FOLDER, List.of())))
+                            .with(job -> {
+                                job.icon = "permit";
+                                job.whenTooLarge = WhenTooLarge.LINK;
+                            }));
                 }),
                 new Case("office.nothing-kept", w -> w.put(new OfficeSettings("Ferries", 0, 30, "", "", 400, "en"))));
     }
@@ -365,19 +345,15 @@ class WholeOfficeTest {
     }
 
     private static JobItem job(int i, String name, UUID... to) {
-        return new JobItem(
-                new UUID(7, i),
-                name,
-                "permit",
-                PROFILE,
-                NAME,
-                Arrays.stream(to).map(id -> new JobItem.Target(id, List.of())).toList(),
-                "Scan",
-                "",
-                WhenTooLarge.REFUSE,
-                Notify.NEVER,
-                false,
-                ProfileDifference.NONE);
+        return JobItem.usual(
+                        new UUID(7, i),
+                        name,
+                        PROFILE,
+                        NAME,
+                        Arrays.stream(to)
+                                .map(id -> new JobItem.Target(id, List.of()))
+                                .toList())
+                .with(job -> job.icon = "permit");
     }
 
     private static JobItem scanning(Map<String, Object> changes) {

@@ -1,0 +1,83 @@
+package inky.courier.panel;
+
+import inky.courier.core.job.Question;
+import inky.courier.core.message.Message;
+import inky.courier.destination.DestinationService.DestinationView;
+import jakarta.annotation.Nullable;
+import java.util.List;
+import java.util.UUID;
+import java.util.function.Predicate;
+
+/**
+ * One thing that a job asks at the device.
+ *
+ * @param destinationId that it is about; absent for one about the job
+ * @param key which, of several of a kind: a setting's path, a question's key
+ * @param name of the destination, the setting or the question; empty for what its kind says
+ * @param freely whether an answer may be written that is in no list: an address, a new folder
+ * @param required whether nothing goes before it is answered
+ * @param type of an own question's answer
+ * @param usual the answer that stands there at first
+ * @param options among which it is chosen
+ */
+record Ask(
+        @Nullable UUID destinationId,
+        Kind kind,
+        String key,
+        Message name,
+        boolean freely,
+        boolean required,
+        Question.Type type,
+        String usual,
+        Options options) {
+    /** With those of its options that can be had; the usual one always can. */
+    Ask offering(Predicate<String> canBeHad) {
+        List<Option> had = options.options.stream()
+                .filter(option -> option.value.equals(usual) || canBeHad.test(option.value))
+                .toList();
+        return new Ask(destinationId, kind, key, name, freely, required, type, usual, new Options(had, options.more));
+    }
+
+    static Ask of(Kind kind, boolean required) {
+        return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS);
+    }
+
+    static Ask about(DestinationView destination, Kind kind, boolean freely, boolean required) {
+        return new Ask(
+                destination.id(),
+                kind,
+                "",
+                Message.text(destination.name()),
+                freely,
+                required,
+                Question.Type.TEXT,
+                "",
+                NO_OPTIONS);
+    }
+
+    private static final Options NO_OPTIONS = new Options(List.of(), false);
+
+    enum Kind {
+        /** Before scanning: the person lets Courier into their cloud folder, once. */
+        CONSENT,
+        /** A setting of the profile, before scanning. */
+        SETTING,
+        /** Whom a mail goes to. */
+        RECIPIENTS,
+        /** Who else gets its mails. */
+        COPIES,
+        /** A folder below the destination's own; may stay unanswered. */
+        FOLDER,
+        FILE_NAME,
+        SUBJECT,
+        PASSCODE,
+        /** One of the job's own. */
+        QUESTION
+    }
+
+    /** @param value what is answered with it */
+    record Option(String value, Message words) {}
+
+    /** @param more whether there are further ones, found by their letters */
+    record Options(List<Option> options, boolean more) {}
+}
