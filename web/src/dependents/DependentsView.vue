@@ -12,7 +12,7 @@ import { alongside, KINDS, type Kind } from './chain';
 
 /** What would stop without a thing, or what it needs: joined columns, as wide as what went that way last week. */
 const ROW = 32;
-const GAP = 64;
+const GAP = 50;
 /** Between a line and what it leads to. */
 const SPACE = 6;
 const WIDEST = 6;
@@ -163,7 +163,7 @@ const toggle = computed(() => ({ path: route.path, query: needs.value ? {} : { s
               <StateMark mark="waiting" :size="12" :words="`${node.waiting} have not arrived`" />
               {{ node.waiting }}
             </span>
-            <span v-if="!needs" class="quiet number" title="last week">{{ node.lastWeek }}</span>
+            <span v-if="!needs && i > 0" class="quiet number" title="last week">{{ node.lastWeek }}</span>
           </li>
           <li v-if="c.there > c.nodes.length" class="quiet small">and {{ c.there - c.nodes.length }} more</li>
         </ul>
@@ -235,7 +235,6 @@ li a:hover {
   text-decoration: underline;
 }
 li.of a {
-  white-space: normal;
   font: 680 16px/20px var(--heading);
   font-stretch: 90%;
 }

@@ -201,7 +201,7 @@ useKeys({
         <p class="quiet small">
           {{ where }}
           <template v-if="!isNew">
-            <RouterLink class="link" to="/panels">Put it on panels</RouterLink>
+            <RouterLink class="link" to="/panels">Put it on panels</RouterLink>&nbsp;
             <RouterLink class="link" :to="`/dependents/job/${openId}`">Dependents</RouterLink>
           </template>
         </p>

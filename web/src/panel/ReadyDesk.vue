@@ -65,12 +65,14 @@ function scan(source?: PaperSource) {
 </template>
 
 <style scoped>
+/* As high as what is below the panel's head: however much is asked, the keys stay in view. */
 .desk {
   position: relative;
   display: flex;
   flex: 1;
   flex-direction: column;
   min-height: 0;
+  max-height: calc(100vh - 72px);
 }
 .asks {
   display: flex;
@@ -101,8 +103,25 @@ function scan(source?: PaperSource) {
   font: 720 40px/46px var(--heading);
   font-stretch: 82%;
 }
+.foot .key {
+  white-space: nowrap;
+}
+/* The smallest panels, 800 x 480. */
 @media (max-height: 520px) {
+  .asks {
+    padding: 6px 16px;
+  }
+  .foot {
+    padding: 6px 16px;
+  }
+  .said {
+    display: none;
+  }
+  .foot .key {
+    flex: 1;
+  }
   .key.scan {
+    min-width: 200px;
     min-height: 66px;
     font-size: 32px;
   }

@@ -49,6 +49,8 @@ public final class LargeOffice {
         JsonNode devices =
                 desks.get(0).ask("GET", "/api/devices?count=200", null).path("rows");
         String device = devices.path(devices.size() / 2).path("id").asString();
+        String mailServer = firstId(desks.get(0), "/api/mail-servers");
+        String profile = firstId(desks.get(0), "/api/profiles");
         System.out.printf(Locale.ROOT, "%n%d desks at once, milliseconds%n", DESKS);
         System.out.printf(
                 Locale.ROOT,
@@ -81,6 +83,11 @@ public final class LargeOffice {
                 "/api/panels?attention=true",
                 "/api/panels/" + device,
                 "/api/jobs",
+                "/api/jobs/ready-made",
+                "/api/dependents?kind=MAIL_SERVER&id=" + mailServer,
+                "/api/dependents?kind=PROFILE&id=" + profile,
+                "/api/findings",
+                "/api/office/export?format=YAML",
                 "/api/destinations",
                 "/api/people",
                 "/api/people?from=4900",
@@ -89,6 +96,10 @@ public final class LargeOffice {
                 "/api/security-log")) {
             row(desks, path, database);
         }
+    }
+
+    private static String firstId(Desk desk, String path) throws Exception {
+        return desk.ask("GET", path, null).path(0).path("id").asString();
     }
 
     private static void row(List<Desk> desks, String path, Database database) throws Exception {

@@ -191,6 +191,9 @@ class AtThePanelTest {
         office.device.put(Stack.TIDE_TABLE);
         button(panel, "Berth permit").click();
         assertThat(panel.getByText("Ready to scan")).isVisible();
+        panel.setViewportSize(800, 480);
+        assertThat(button(panel, "Scan")).isInViewport(new LocatorAssertions.IsInViewportOptions().setRatio(1));
+        panel.setViewportSize(1024, 600);
         button(panel, "150 dpi").click();
         Chrome.checkAccessibility(panel, "settings at the panel");
         button(panel, "Scan").click();
