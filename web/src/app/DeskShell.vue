@@ -11,6 +11,7 @@ import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
 import { useKinds } from '@/destinations/kinds';
 import { useSession } from './session';
+import LeaveDialog from '@/shared/LeaveDialog.vue';
 import FindBox from './FindBox.vue';
 import { useLive } from './live';
 import PersonMenu from './PersonMenu.vue';
@@ -181,6 +182,7 @@ window.addEventListener(
     </span>
   </p>
   <ShortcutSheet v-model="sheet" />
+  <LeaveDialog />
 </template>
 
 <style scoped>

@@ -39,6 +39,7 @@ const {
   id,
   isNew,
   ready,
+  open,
   query,
   form,
   routeId,
@@ -89,7 +90,7 @@ useKeys({
   <SetUpForm v-if="ready" class="destination" :aria-label="title" @save="save">
     <TitleBar :title="title" :hint="hint">
       <template v-if="!isNew" #under
-        ><UsedBy :id="id" kind="DESTINATION" /><FoundHere :id="id" kind="DESTINATION"
+        ><UsedBy v-if="open" :of="open" kind="DESTINATION" /><FoundHere :id="id" kind="DESTINATION"
       /></template>
       <button v-if="isBrowsable(form.kind) && !isNew" type="button" class="button" @click="browsing = true">
         Look inside

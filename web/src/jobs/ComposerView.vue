@@ -18,16 +18,19 @@ import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
 import { PEOPLE } from '@/shared/pickable';
 import PickOne from '@/shared/PickOne.vue';
+import ItemVersions from '@/shared/ItemVersions.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import type { Mark } from '@/shared/states';
 import { askSentence } from './asks';
 import { stopOf } from '@/profiles/difference';
 import AskPart from './AskPart.vue';
+import DraftNote from './DraftNote.vue';
 import GoToPart from './GoToPart.vue';
 import NamePart from './NamePart.vue';
 import ReadyMade from './ReadyMade.vue';
 import RehearsalPart from './RehearsalPart.vue';
 import { LONGEST, useJob } from './useJob';
+import { useDraft } from './useDraft';
 import { useRehearsal } from './useRehearsal';
 
 const router = useRouter();
@@ -35,6 +38,7 @@ const { may } = useSession();
 const job = useJob();
 const { openId, isNew, ready, there, open, query, form, dirty, general, busy, names, profiles, base } = job;
 const { differing, changes } = job;
+const draft = useDraft(job);
 const abilities = useQuery({
   queryKey: ['workshop'],
   queryFn: () => ask(api.GET('/api/workshop')),
@@ -143,10 +147,10 @@ const onPanels = computed(() => panels.data.value?.length ?? 0);
 const where = computed(() => {
   if (isNew.value) return 'Not on a panel yet. Save it, then plan the panels.';
   const at = panels.data.value ?? [];
-  if (!at.length) return 'On no panel.';
+  if (!at.length) return 'On no panel';
   return at.length < 4
-    ? `On the ${at.length === 1 ? 'panel' : 'panels'} of ${at.map((d) => d.name).join(', ')}.`
-    : `On ${count(at.length, 'panel')}.`;
+    ? `On the ${at.length === 1 ? 'panel' : 'panels'} of ${at.map((d) => d.name).join(', ')}`
+    : `On ${count(at.length, 'panel')}`;
 });
 const saveWords = computed(() => (onPanels.value ? `Save to ${count(onPanels.value, 'panel')}` : 'Save'));
 
@@ -199,10 +203,11 @@ useKeys({
       <div>
         <h1>{{ isNew ? 'New job' : (open?.name ?? '') }}</h1>
         <p class="quiet small">
-          {{ where }}
-          <template v-if="!isNew">
-            <RouterLink class="link" to="/panels">Put it on panels</RouterLink>&nbsp;
-            <RouterLink class="link" :to="`/dependents/job/${openId}`">Dependents</RouterLink>
+          <template v-if="isNew">{{ where }}</template>
+          <template v-else>
+            <RouterLink class="link" to="/panels">{{ where }}</RouterLink>&nbsp;
+            <RouterLink class="link" :to="`/dependents/job/${openId}`">Dependents</RouterLink>&nbsp;
+            <ItemVersions v-if="open" :of="open" kind="JOB" />
           </template>
         </p>
       </div>
@@ -221,13 +226,24 @@ useKeys({
       <div class="actions">
         <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>
         <button v-if="!isNew" type="button" class="button" @click="duplicate">Duplicate</button>
+        <button
+          v-if="dirty || isNew"
+          type="button"
+          class="button"
+          title="Kept for later; the panels stay as they are"
+          :disabled="busy || draft.keep.isPending.value || missing !== undefined"
+          @click="draft.keep.mutate()"
+        >
+          Save draft
+        </button>
         <button type="submit" class="button ink" :disabled="busy || missing !== undefined">
           {{ saveWords }}
         </button>
       </div>
     </div>
     <ErrorNote :error="general" />
-    <ReadyMade v-if="isNew && !begun" @take="begin" />
+    <DraftNote :draft="draft" :is-new="isNew" @resumed="opened = 'look'" />
+    <ReadyMade v-if="isNew && !begun && !draft.id.value" @take="begin" />
     <p v-if="missing" class="missing">
       {{ missing.words }} <RouterLink :to="missing.to">Make one</RouterLink>
     </p>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import { useSession } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { count } from '@/shared/format';
+import { count, exact, when } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
 import ListTools from '@/shared/ListTools.vue';
@@ -16,6 +18,11 @@ import TitleBar from '@/shared/TitleBar.vue';
 const router = useRouter();
 const { may } = useSession();
 const list = useLongList('jobs', (query, signal) => ask(api.GET('/api/jobs', { params: { query }, signal })));
+const drafts = useQuery({
+  queryKey: ['jobs', 'drafts'],
+  queryFn: () => ask(api.GET('/api/jobs/drafts')),
+  enabled: computed(() => may('CHANGE_SETUP')),
+});
 useKeys({ n: () => void router.push('/jobs/new') });
 </script>
 
@@ -33,6 +40,19 @@ useKeys({ n: () => void router.push('/jobs/new') });
     >
   </TitleBar>
   <ErrorNote :error="list.query.error.value" />
+  <section v-if="drafts.data.value?.length" class="drafts" aria-labelledby="drafts">
+    <h2 id="drafts">{{ count(drafts.data.value.length, 'draft') }}</h2>
+    <ul>
+      <li v-for="one in drafts.data.value" :key="one.id">
+        <RouterLink class="link" :to="one.isNew ? `/jobs/new?draft=${one.id}` : `/jobs/${one.id}`">{{
+          one.name || 'Without a name'
+        }}</RouterLink>
+        <span class="quiet small" :title="exact(one.at)">
+          {{ one.isNew ? 'new, ' : 'not saved to the panels, ' }}{{ one.who }}, {{ when(one.at) }}
+        </span>
+      </li>
+    </ul>
+  </section>
   <template v-if="list.total.value">
     <ListTools :list="list" label="Name, profile or destination" />
     <table class="table opens">
@@ -69,6 +89,26 @@ useKeys({ n: () => void router.push('/jobs/new') });
   display: flex;
   gap: 10px;
   align-items: center;
+}
+.drafts {
+  padding: 8px 0 12px;
+}
+.drafts h2 {
+  font-size: 16px;
+  line-height: 22px;
+}
+.drafts ul {
+  margin: 2px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.drafts li {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+}
+.table td {
+  vertical-align: middle;
 }
 .empty {
   max-width: 520px;

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import { blank as blankProfile, type ProfileForm } from '@/profiles/useProfile';
 import { ifMatch, useOne } from '@/shared/one';
@@ -37,6 +37,7 @@ const formOf = (v: JobView): JobDraft => ({
 
 export function useJob() {
   const router = useRouter();
+  const route = useRoute();
   const profiles = useQuery({ queryKey: ['profiles'], queryFn: () => ask(api.GET('/api/profiles')) });
   const names = useQuery({ queryKey: ['names'], queryFn: () => ask(api.GET('/api/names')) });
   const baseOf = (id: string): ProfileForm | undefined => {
@@ -53,7 +54,10 @@ export function useJob() {
   const one = useOne<JobView, JobDraft>({
     path: 'jobs',
     one: (id) => ask(api.GET('/api/jobs/{id}', { params: { path: { id } } })),
-    add: (draft) => ask(api.POST('/api/jobs', { body: bodyOf(draft) })),
+    add: (job) => {
+      const draft = typeof route.query.draft === 'string' ? route.query.draft : undefined;
+      return ask(api.POST('/api/jobs', { params: { query: { draft } }, body: bodyOf(job) }));
+    },
     change: (id, draft, version) =>
       ask(
         api.PUT('/api/jobs/{id}', {
@@ -103,14 +107,15 @@ export function useJob() {
     form.value.scan = changed(base, Object.fromEntries(kept));
   }
 
-  /** A new job that begins as a ready-made one. */
-  function begin(view: JobView) {
-    form.value = formOf(view);
+  /** One that begins as a ready-made one, or goes on with a draft. @param base the version that a draft was made from */
+  function begin(view: JobView, base = '') {
+    one.fill(view, base);
   }
 
   function duplicate() {
     copy = JSON.parse(JSON.stringify(form.value)) as JobDraft;
     copy.name = `${copy.name.slice(0, LONGEST - 5).trim()} copy`;
+    one.settled();
     void router.push('/jobs/new');
   }
 

@@ -27,6 +27,7 @@ const {
   id,
   isNew,
   ready,
+  open,
   query,
   form,
   testTo,
@@ -97,7 +98,7 @@ useKeys({
   <SetUpForm v-if="ready" class="server" @save="save">
     <TitleBar :title="title" :hint="hint">
       <template v-if="!isNew" #under
-        ><UsedBy :id="id" kind="MAIL_SERVER" /><FoundHere :id="id" kind="MAIL_SERVER"
+        ><UsedBy v-if="open" :of="open" kind="MAIL_SERVER" /><FoundHere :id="id" kind="MAIL_SERVER"
       /></template>
       <button type="submit" class="button" :class="{ ink: dirty }" :disabled="busy">Save</button>
       <button

@@ -76,7 +76,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
       <div>
         <h1>{{ title }}</h1>
         <p class="quiet small">Fields are in braces; all other text is used as written.</p>
-        <UsedBy v-if="open" :id="open.id" kind="NAME" />
+        <UsedBy v-if="open" :of="open" kind="NAME" />
         <FoundHere v-if="open" :id="open.id" kind="NAME" />
       </div>
       <div class="actions">

@@ -69,7 +69,7 @@ useKeys({
     <div class="title">
       <div>
         <h1>{{ isNew ? 'New scan profile' : (query.data.value?.name ?? '') }}</h1>
-        <UsedBy v-if="!isNew" :id="id" kind="PROFILE" />
+        <UsedBy v-if="profile.open.value" :of="profile.open.value" kind="PROFILE" />
         <FoundHere v-if="!isNew" :id="id" kind="PROFILE" />
       </div>
       <div class="name">

@@ -3,14 +3,18 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '@/api/client';
 import { count } from './format';
+import ItemVersions from './ItemVersions.vue';
 
 /** Who would notice a change of this thing: what uses it, and on how many panels that is. */
-const props = defineProps<{ kind: 'MAIL_SERVER' | 'DESTINATION' | 'PROFILE' | 'NAME'; id: string }>();
+const props = defineProps<{
+  kind: 'MAIL_SERVER' | 'DESTINATION' | 'PROFILE' | 'NAME';
+  of: { id: string; name: string; version: string };
+}>();
 const MOST = 3;
 const query = useQuery({
-  queryKey: computed(() => ['office', 'used-by', props.kind, props.id]),
+  queryKey: computed(() => ['office', 'used-by', props.kind, props.of.id]),
   queryFn: () =>
-    ask(api.GET('/api/office/used-by', { params: { query: { kind: props.kind, id: props.id } } })),
+    ask(api.GET('/api/office/used-by', { params: { query: { kind: props.kind, id: props.of.id } } })),
 });
 const used = computed(() => query.data.value);
 const jobs = computed(() => used.value?.jobs ?? []);
@@ -38,8 +42,9 @@ const panels = computed(() => used.value?.panels ?? []);
         >, on {{ panels.length ? count(panels.length, 'panel') : 'no panel' }}</span
       >.
     </template>
-    <RouterLink class="link" :to="`/dependents/${kind.toLowerCase().replace('_', '-')}/${id}`"
+    <RouterLink class="link" :to="`/dependents/${kind.toLowerCase().replace('_', '-')}/${of.id}`"
       >Dependents</RouterLink
-    >
+    >&nbsp;
+    <ItemVersions :of="of" :kind="kind" />
   </p>
 </template>

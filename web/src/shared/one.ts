@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useLeaving } from './leaving';
 import { useForm } from './problems';
 import { useUndo } from './undo';
 
@@ -56,6 +57,16 @@ export function useOne<View extends { id: string; name: string; version?: string
   const dirty = computed(() => JSON.stringify(form.value) !== before.value);
   /** Of what the form was filled from. */
   let version = '';
+  /** What stands in the form is kept elsewhere, as a draft or in a copy. */
+  const kept = ref('');
+  const settled = () => (kept.value = JSON.stringify(form.value));
+  useLeaving(computed(() => dirty.value && JSON.stringify(form.value) !== kept.value));
+
+  /** Puts something else into the form, to be saved. @param base the version that it was made from */
+  function fill(other: View, base: string) {
+    form.value = kind.formOf(copy(other));
+    version = base;
+  }
 
   function show(view: View | undefined) {
     form.value = view ? kind.formOf(copy(view)) : kind.blank();
@@ -125,6 +136,7 @@ export function useOne<View extends { id: string; name: string; version?: string
       return true;
     });
     if (!done) return;
+    settled();
     await router.push(`/${kind.path}`);
     queries.removeQueries({ queryKey: [kind.path, 'one', gone.id] });
     void sayWithUndo(`${gone.name} deleted.`, gone.id, () => router.push(`/${kind.path}/${gone.id}`));
@@ -146,6 +158,9 @@ export function useOne<View extends { id: string; name: string; version?: string
     remove,
     reset,
     amend,
+    fill,
+    settled,
+    versionShown: () => version,
     ...state,
     busy,
   };

@@ -153,6 +153,29 @@ public class ChangeLog {
                 .optional();
     }
 
+    /** All that is known of an item of the set-up, the newest first; no more than a list shows. */
+    @Transactional(readOnly = true)
+    public List<Record> of(ItemKind kind, UUID id) {
+        return jdbc.sql("""
+                        select * from change_record where item_kind = :kind and subject_id = :id
+                        order by id desc limit :limit
+                        """)
+                .param("kind", kind.name())
+                .param("id", id)
+                .param("limit", MOST)
+                .query(ChangeLog::read)
+                .list();
+    }
+
+    /** One change. */
+    @Transactional(readOnly = true)
+    public Optional<Record> find(long id) {
+        return jdbc.sql("select * from change_record where id = ?")
+                .param(id)
+                .query(ChangeLog::read)
+                .optional();
+    }
+
     /** A change and those that were made together with it; itself alone for what is no item. */
     @Transactional(readOnly = true)
     public List<Record> madeTogetherWith(long id) {

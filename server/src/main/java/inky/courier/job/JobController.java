@@ -8,6 +8,7 @@ import inky.courier.job.JobService.ReadyMade;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
@@ -21,6 +22,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -53,10 +55,11 @@ class JobController {
         return jobs.get(id);
     }
 
+    /** @param draft that it is made of, which then is none any more */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    JobView addJob(@RequestBody JobForm form) {
-        return jobs.add(form);
+    JobView addJob(@RequestBody JobForm form, @RequestParam(required = false) @Nullable UUID draft) {
+        return jobs.add(form, draft);
     }
 
     @PutMapping("/{id}")

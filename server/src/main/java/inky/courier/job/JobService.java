@@ -51,10 +51,18 @@ public class JobService {
     private final ProfileService profiles;
     private final NamingService names;
     private final DestinationService destinations;
+    private final JobDraftRepository drafts;
     private final Cached<List<JobView>> all;
 
-    JobService(SetUp setUp, ProfileService profiles, NamingService names, DestinationService destinations, Live live) {
+    JobService(
+            SetUp setUp,
+            ProfileService profiles,
+            NamingService names,
+            DestinationService destinations,
+            JobDraftRepository drafts,
+            Live live) {
         this.setUp = setUp;
+        this.drafts = drafts;
         this.profiles = profiles;
         this.names = names;
         this.destinations = destinations;
@@ -199,7 +207,14 @@ public class JobService {
 
     @Transactional
     public JobView add(JobForm form) {
-        return save(UUID.randomUUID(), form, "");
+        return add(form, null);
+    }
+
+    /** @param draft of which it is made; absent for none */
+    @Transactional
+    public JobView add(JobForm form, @Nullable UUID draft) {
+        boolean isDraft = draft != null && drafts.existsById(draft);
+        return save(isDraft ? draft : UUID.randomUUID(), form, isDraft ? SetUp.ABSENT : "");
     }
 
     /** @param version of what was looked at; empty to replace whatever it is by now */
@@ -217,6 +232,7 @@ public class JobService {
     private JobView save(UUID id, JobForm form, String version) {
         JobItem item = item(id, form);
         setUp.change(Wish.put(item).of(version));
+        drafts.deleteById(id);
         return view(item);
     }
 

@@ -3,7 +3,9 @@ package inky.courier.setup;
 import inky.courier.audit.ChangeLog;
 import inky.courier.core.access.Right;
 import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Office;
+import inky.courier.core.office.Reference;
 import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.time.Instant;
@@ -11,10 +13,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -26,10 +30,12 @@ import org.springframework.web.bind.annotation.RestController;
 class ChangeLogController {
     private final ChangeLog log;
     private final SetUp setUp;
+    private final Versions versions;
 
-    ChangeLogController(ChangeLog log, SetUp setUp) {
+    ChangeLogController(ChangeLog log, SetUp setUp, Versions versions) {
         this.log = log;
         this.setUp = setUp;
+        this.versions = versions;
     }
 
     /** @param until only what was changed until then */
@@ -47,6 +53,21 @@ class ChangeLogController {
     @GetMapping("/of/{id}")
     List<ChangeView> lastChange(@PathVariable UUID id) {
         return views(log.lastOf(id).stream().toList());
+    }
+
+    /** What a thing of the set-up was before, the newest version first. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/versions")
+    List<Versions.ItemVersion> versionsOf(@RequestParam ItemKind kind, @RequestParam UUID id) {
+        return versions.of(new Reference(kind, id));
+    }
+
+    /** Makes a thing again what it was after this change. */
+    @Needs(Right.CHANGE_SETUP)
+    @PostMapping("/{id}/go-back")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void goBack(@PathVariable long id, @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        versions.goBack(id, version);
     }
 
     @Needs(Right.CHANGE_SETUP)

@@ -366,7 +366,8 @@ public class SetUp {
         return secrets;
     }
 
-    private Item item(ItemKind kind, String json) {
+    /** As it stands in the change log. */
+    Item item(ItemKind kind, String json) {
         return Json.read(json, tables().get(kind).type());
     }
 }
