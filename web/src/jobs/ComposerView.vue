@@ -87,6 +87,7 @@ const STOPS: Record<string, string> = {
   'job.answer-not-asked': 'ask',
   'job.nobody-may-use': 'ask',
   'job.name-repeats': 'name',
+  'job.zone-missing': 'name',
 };
 const marks = computed(() => {
   const found: Partial<Record<string, Mark>> = {};
@@ -129,6 +130,7 @@ const FIELDS: Record<string, string> = {
   templateId: 'name',
   icon: 'name',
   name: '',
+  zones: 'name',
   groups: 'ask',
   questions: 'ask',
   settings: 'ask',
@@ -276,6 +278,8 @@ useKeys({
         v-model="form"
         :names="names.data.value ?? []"
         :example="result?.files[0]?.name"
+        :order="tried && { job: tried, jobId: isNew ? null : openId, pages: rehearsal.pages.value }"
+        :files="result?.files ?? []"
       />
       <AskPart
         v-else-if="opened === 'ask'"

@@ -6,9 +6,16 @@ import FormField from '@/shared/FormField.vue';
 import { ICON_NAMES, ICONS } from '@/shared/icons';
 import JobStamp from '@/shared/JobStamp.vue';
 import type { JobDraft } from './useJob';
+import type { Rehearsal } from './useRehearsal';
+import ZonesOfPage from './ZonesOfPage.vue';
 
 /** What the job and its files are called. */
-const props = defineProps<{ names: Schemas['NameView'][]; example?: string }>();
+const props = defineProps<{
+  names: Schemas['NameView'][];
+  example?: string;
+  order?: Schemas['RehearsalOrder'];
+  files: Rehearsal['files'];
+}>();
 const form = defineModel<JobDraft>({ required: true });
 const chosen = computed(() => props.names.find((name) => name.id === form.value.templateId));
 </script>
@@ -38,6 +45,10 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
       <p class="caption">
         The first file of the rehearsal below. Counters show 1 there and go on from where they are.
       </p>
+    </section>
+    <section>
+      <h3>Text from the page</h3>
+      <ZonesOfPage v-model="form.zones" :order="order" :files="files" />
     </section>
     <section class="wide">
       <h3>Stamp on the panel</h3>

@@ -8,10 +8,13 @@ import { changed, difference, stopOf } from '@/profiles/difference';
 
 export type JobView = Schemas['JobView'];
 /** A job as it is edited: how it scans is shown as a whole, and stored as what differs from its profile. */
-export type JobDraft = Required<Omit<Schemas['JobForm'], 'changes' | 'askFolder' | 'asks' | 'groups'>> & {
+export type JobDraft = Required<
+  Omit<Schemas['JobForm'], 'changes' | 'askFolder' | 'asks' | 'groups' | 'zones'>
+> & {
   askFolder: boolean;
   asks: Schemas['Asking'];
   groups: string[];
+  zones: Schemas['Zone'][];
   scan: ProfileForm;
 };
 
@@ -32,6 +35,7 @@ const formOf = (v: JobView): JobDraft => ({
   askFolder: v.askFolder,
   asks: JSON.parse(JSON.stringify(v.asks)) as Schemas['Asking'],
   groups: [...v.groups],
+  zones: v.zones.map((zone) => ({ ...zone })),
   scan: v.scan,
 });
 
@@ -81,6 +85,7 @@ export function useJob() {
         askFolder: false,
         asks: { fileName: 'NO', subject: 'NO', passcode: 'NO', copies: false, settings: {}, questions: [] },
         groups: [],
+        zones: [],
         scan: blankProfile(),
       },
     formOf,

@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { refDebounced } from '@vueuse/core';
 import { computed, ref, type Ref } from 'vue';
 import { api, ask, Problem, type Schemas } from '@/api/client';
+import { newId } from '@/shared/ids';
 
 export type Rehearsal = Schemas['Rehearsal'];
 
@@ -29,7 +30,7 @@ export function useRehearsal(job: Ref<Schemas['JobForm'] | undefined>, id: Ref<s
     ...own.value.filter((page) => page.chosen).map((page) => page.page),
   ]);
   /** So that the server ends what was still being made for the state before. */
-  const desk = crypto.randomUUID();
+  const desk = newId();
   /** Empty while there is nothing to try. */
   const order = refDebounced(
     computed(() =>

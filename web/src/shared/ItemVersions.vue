@@ -51,7 +51,9 @@ function show() {
 </script>
 
 <template>
-  <button v-if="may('CHANGE_SETUP')" type="button" class="link small" @click="show">Versions</button>
+  <button v-if="may('CHANGE_SETUP')" type="button" class="opens" @click="show">
+    <span class="link small">Versions</span>
+  </button>
   <el-drawer v-model="open" :title="`Versions of ${of.name}`" size="460px" append-to-body>
     <ErrorNote :error="query.error.value ?? back.error.value" />
     <p v-if="query.isSuccess.value && versions.length < 2" class="quiet small">
@@ -103,6 +105,15 @@ function show() {
 </template>
 
 <style scoped>
+/* Large enough for a finger beside other links, and no higher than its line. */
+.opens {
+  min-height: 24px;
+  margin-block: -3px;
+  padding: 0;
+  border: 0;
+  background: none;
+  cursor: pointer;
+}
 .versions {
   margin: 0 0 14px;
   padding: 0;

@@ -78,7 +78,8 @@ class JobVersionsTest {
                 assertThat(version.path("fromNow").path(0).path("before").asString())
                         .isEqualTo(now);
             }
-            office.desk.post("/api/changes/" + version.path("id").asLong() + "/go-back", null)
+            office.desk
+                    .post("/api/changes/" + version.path("id").asLong() + "/go-back", null)
                     .ok();
             assertThat(job(office, id).path("name").asString()).isEqualTo(wanted);
             List<JsonNode> after = versions(office, id);

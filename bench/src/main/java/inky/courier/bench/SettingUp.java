@@ -35,6 +35,7 @@ import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.reading.Tesseract;
 import inky.courier.core.tidy.Resample;
+import inky.courier.core.workshop.NameNeeds;
 import inky.courier.core.workshop.PageMemory;
 import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.Source;
@@ -140,7 +141,7 @@ public final class SettingUp {
 
     private long rehearse(ScanProfile profile, Kept memory) throws IOException {
         long began = System.nanoTime();
-        new Workshop(profile, new Tesseract(), CORES, false, SMALL, memory)
+        new Workshop(profile, new Tesseract(), CORES, NameNeeds.NOTHING, SMALL, memory)
                 .make(
                         pages,
                         Files.createTempDirectory(folder, "made"),

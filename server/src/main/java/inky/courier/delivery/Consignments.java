@@ -13,6 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -91,6 +92,11 @@ class Consignments implements Packing {
                 .filter(file -> file.part() == MadeFile.Part.PAGES)
                 .mapToInt(Files.KeptFile::pages)
                 .sum();
+        // Of several files, the first speaks for all.
+        Optional<Files.KeptFile> first = carried.stream()
+                .filter(file -> file.part() == MadeFile.Part.PAGES)
+                .findFirst();
+        Files.Told told = first.map(Files.KeptFile::told).orElseGet(() -> new Files.Told("", "", Map.of()));
         return new NameValues(
                 d.scannedAt.atZone(zone),
                 new NameValues.Person(d.personName, d.personLogin, d.personEmail, d.personGroup),
@@ -98,11 +104,15 @@ class Consignments implements Packing {
                 new NameValues.Job(d.jobName, job.profileName(), job.answers()),
                 new NameValues.Contents(
                         pages == 0 ? d.pages : pages,
-                        Kind.DOCUMENT.words().in(settings.read().languageOf("")),
-                        "",
-                        "",
+                        first.map(Files.KeptFile::kind)
+                                .orElse(Kind.DOCUMENT)
+                                .words()
+                                .in(settings.read().languageOf("")),
+                        told.separator(),
+                        told.barcode(),
                         1,
-                        carried.size()),
+                        carried.size(),
+                        told.zones()),
                 NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));
     }
 

@@ -2,7 +2,10 @@ package inky.courier.delivery;
 
 import inky.courier.core.page.Kind;
 import inky.courier.core.workshop.MadeFile;
+import inky.courier.web.Json;
+import jakarta.annotation.Nullable;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -25,11 +28,32 @@ public class Files {
             long bytes,
             int pages,
             MadeFile.Part part,
-            Kind kind) {}
+            Kind kind,
+            Told told) {}
+
+    /**
+     * What was read from the pages of a file.
+     *
+     * @param separator what the separator sheet before it says; empty without one
+     * @param barcode the first on its pages; empty without one
+     * @param zones by their keys
+     */
+    public record Told(
+            @Nullable String separator,
+            @Nullable String barcode,
+            @Nullable Map<String, String> zones) {
+        /** Of files of before this was kept all is absent. */
+        public Told {
+            separator = separator == null ? "" : separator;
+            barcode = barcode == null ? "" : barcode;
+            zones = zones == null ? Map.of() : zones;
+        }
+    }
 
     public List<KeptFile> of(UUID deliveryId) {
-        return jdbc.sql("select position, name, content_id, media_type, bytes, pages, part, kind from delivery_file "
-                        + "where delivery_id = ? order by position")
+        return jdbc.sql(
+                        "select position, name, content_id, media_type, bytes, pages, part, kind, told from delivery_file "
+                                + "where delivery_id = ? order by position")
                 .param(deliveryId)
                 .query((r, n) -> new KeptFile(
                         r.getInt(1),
@@ -39,14 +63,15 @@ public class Files {
                         r.getLong(5),
                         r.getInt(6),
                         MadeFile.Part.valueOf(r.getString(7)),
-                        Kind.valueOf(r.getString(8))))
+                        Kind.valueOf(r.getString(8)),
+                        Json.read(r.getString(9), Told.class)))
                 .list();
     }
 
     void add(UUID deliveryId, KeptFile f) {
         jdbc.sql(
-                        "insert into delivery_file (delivery_id, position, name, content_id, media_type, bytes, pages, part, kind) "
-                                + "values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                        "insert into delivery_file (delivery_id, position, name, content_id, media_type, bytes, pages, part, kind, told) "
+                                + "values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
                 .params(
                         deliveryId,
                         f.position,
@@ -56,7 +81,8 @@ public class Files {
                         f.bytes,
                         f.pages,
                         f.part.name(),
-                        f.kind.name())
+                        f.kind.name(),
+                        Json.write(f.told))
                 .update();
     }
 

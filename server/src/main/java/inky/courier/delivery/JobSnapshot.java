@@ -1,20 +1,27 @@
 package inky.courier.delivery;
 
+import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
+import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.workshop.NameNeeds;
 import inky.courier.job.JobService.JobView;
 import inky.courier.profile.Passcodes;
 import inky.courier.vault.Vault;
 import jakarta.annotation.Nullable;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /**
  * What the job said when the scan was sent.
@@ -31,7 +38,8 @@ record JobSnapshot(
         @Nullable WhenTooLarge whenTooLarge,
         @Nullable Notify notifyWhen,
         @Nullable Boolean encrypted,
-        @Nullable Map<String, String> answers) {
+        @Nullable Map<String, String> answers,
+        @Nullable NameNeeds needs) {
     JobSnapshot {
         // None in snapshots of before anything was asked.
         answers = answers == null ? Map.of() : new LinkedHashMap<>(answers);
@@ -49,7 +57,25 @@ record JobSnapshot(
                 job.whenTooLarge(),
                 job.notifyWhen(),
                 profile.encryptsFiles(),
-                choices.answers());
+                choices.answers(),
+                needs(job, template));
+    }
+
+    /** Of the file's name, the texts of mails and the folders' paths. */
+    private static NameNeeds needs(JobView job, String template) {
+        List<NameTemplate> templates = new ArrayList<>();
+        Stream.of(template, job.subject(), job.body()).map(WorkshopMaking::read).forEach(templates::add);
+        job.destinations().stream()
+                .filter(to -> to.settings() instanceof FolderSettings)
+                .map(to -> ((FolderSettings) to.settings()).path())
+                .map(path -> FolderTemplate.of(path).names())
+                .forEach(templates::addAll);
+        return NameNeeds.of(templates, job.zones());
+    }
+
+    /** In snapshots of before zones there were, what the file's name needs. */
+    NameNeeds nameNeeds() {
+        return needs == null ? NameNeeds.of(List.of(WorkshopMaking.read(template)), List.of()) : needs;
     }
 
     /** Empty in snapshots of before there was a profile. */

@@ -22,6 +22,7 @@ import inky.courier.core.sizing.Bytes;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.core.sizing.SizeModel;
 import inky.courier.core.workshop.MadeFile;
+import inky.courier.core.workshop.NameNeeds;
 import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.Source;
 import inky.courier.core.workshop.Treatment;
@@ -199,8 +200,8 @@ class WorkshopMaking implements FileMaking {
         List<StoredPage> sources = wanted.stream()
                 .map(page -> new StoredPage(store, page, Optional.ofNullable(found.get(page.id())), limiter))
                 .toList();
-        String template = Json.read(delivery.jobSnapshot, JobSnapshot.class).template();
-        return new Workshop(profile, reader, CORES, read(template).needsBarcode())
+        NameNeeds needs = Json.read(delivery.jobSnapshot, JobSnapshot.class).nameNeeds();
+        return new Workshop(profile, reader, CORES, needs)
                 .make(
                         sources,
                         folder,
@@ -334,7 +335,8 @@ class WorkshopMaking implements FileMaking {
                             stored.bytes(),
                             file.pages(),
                             file.part(),
-                            file.kind()));
+                            file.kind(),
+                            new Files.Told(file.separatorText(), result.barcode(file), file.zones())));
         }
         delivery.fileName = names.size() == 1 ? names.get(0) : names.get(0) + " and " + (names.size() - 1) + " more";
     }

@@ -296,7 +296,8 @@ class DemoSetUp {
                         false,
                         Map.of(),
                         ASKS.get(name),
-                        GROUPS.get(name))));
+                        GROUPS.get(name),
+                        null)));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */

@@ -3,6 +3,7 @@ package inky.courier.job;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.job.Zone;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.profile.ProfileDifference;
 import inky.courier.setup.ItemRow;
@@ -66,6 +67,9 @@ class Job implements ItemRow<JobItem> {
     /** Names of groups as JSON. */
     String groups = "[]";
 
+    /** {@link Zone}s as JSON. */
+    String zones = "[]";
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -89,7 +93,8 @@ class Job implements ItemRow<JobItem> {
                 askFolder,
                 Json.read(changes, ProfileDifference.class),
                 Json.read(asks, Asking.class),
-                Json.read(groups, new TypeReference<List<String>>() {}));
+                Json.read(groups, new TypeReference<List<String>>() {}),
+                Json.read(zones, new TypeReference<List<Zone>>() {}));
     }
 
     @Override
@@ -106,6 +111,7 @@ class Job implements ItemRow<JobItem> {
         changes = Json.write(item.changes());
         asks = Json.write(item.asks());
         groups = Json.write(item.groups());
+        zones = Json.write(item.zones());
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

@@ -162,7 +162,8 @@ class JobDrafts {
                 form.askFolder(),
                 goesWith(form, office, profile) ? form.changes() : Map.of(),
                 form.asks(),
-                form.groups());
+                form.groups(),
+                form.zones());
     }
 
     /** The profile may have been changed so that the job's own settings do not go with it any more. */

@@ -3,6 +3,7 @@ package inky.courier.job;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.job.Zone;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -78,6 +79,7 @@ public class JobService {
      * @param changes what it has otherwise than its profile, by the setting's path ({@code tidy.crop}); absent for nothing
      * @param asks what it asks at the device; absent for nothing
      * @param groups of people who may use it; absent for everybody
+     * @param zones of its pages that are read for names; absent for none
      */
     public record JobForm(
             String name,
@@ -93,7 +95,8 @@ public class JobService {
             @Nullable Boolean askFolder,
             @Nullable Map<String, Object> changes,
             @Nullable Asking asks,
-            @Nullable List<String> groups) {}
+            @Nullable List<String> groups,
+            @Nullable List<Zone> zones) {}
 
     /**
      * @param changes what it has otherwise than its profile
@@ -117,6 +120,7 @@ public class JobService {
             ProfileDifference changes,
             Asking asks,
             List<String> groups,
+            List<Zone> zones,
             ProfileForm scan,
             String version) {
         /** Whether somebody may use it. @param memberOf the groups that they are in */
@@ -142,7 +146,8 @@ public class JobService {
                     askFolder,
                     changes,
                     asks,
-                    groups);
+                    groups,
+                    zones);
         }
 
         public JobRow row() {
@@ -259,7 +264,8 @@ public class JobService {
                         ? ProfileDifference.NONE
                         : profiles.difference(form.profileId(), new ProfileDifference(form.changes())),
                 form.asks(),
-                form.groups());
+                form.groups(),
+                form.zones());
     }
 
     /** How a job that may not be saved yet would scan, and who would get it. */
@@ -318,6 +324,7 @@ public class JobService {
                 job.changes(),
                 job.asks(),
                 job.groups(),
+                job.zones(),
                 ProfileForm.of(base.name(), scan),
                 SetUp.versionOf(job));
     }

@@ -64,9 +64,17 @@ enum InventedScans {
         return Message.of(code);
     }
 
-    /** @param answers as somebody might give them; nobody does in {@link #EMPTY} */
-    NameValues values(ZonedDateTime at, Map<String, String> answers) {
+    /** @param answers as somebody might give them, and {@code zones} as they might be read; neither is there in {@link #EMPTY} */
+    NameValues values(ZonedDateTime at, Map<String, String> answers, Map<String, String> zones) {
         Job asking = new Job(job.name(), job.profile(), this == EMPTY ? Map.of() : answers);
-        return new NameValues(at, person, device, asking, contents, Numbers.fixed(17, 17));
+        Contents read = new Contents(
+                contents.pages(),
+                contents.kind(),
+                contents.separator(),
+                contents.barcode(),
+                contents.number(),
+                contents.count(),
+                this == EMPTY ? Map.of() : zones);
+        return new NameValues(at, person, device, asking, read, Numbers.fixed(17, 17));
     }
 }

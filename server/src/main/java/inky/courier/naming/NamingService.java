@@ -2,6 +2,7 @@ package inky.courier.naming;
 
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.job.Question;
+import inky.courier.core.job.Zone;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
@@ -41,6 +42,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -150,7 +152,7 @@ public class NamingService {
         return new PreviewName(fitted.name(), fitted.changes());
     }
 
-    /** Answers are as the first job that asks them would have them; a question that no job asks yet answers itself. */
+    /** Answers are as the first job that asks them would have them; a question that no job asks yet, and a zone, answer themselves. */
     private NameValues values(InventedScans scan, NameTemplate template) {
         ZonedDateTime now = clock.instant().atZone(zone);
         Map<String, String> answers = new HashMap<>();
@@ -159,7 +161,9 @@ public class NamingService {
                 .filter(question -> answers.containsKey(question.key()))
                 .forEach(question ->
                         answers.replace(question.key(), question.key(), question.sample(now.toLocalDate())));
-        return scan.values(now, answers);
+        Map<String, String> zones = new HashMap<>();
+        template.zones().forEach(key -> zones.put(key, key));
+        return scan.values(now, answers, zones);
     }
 
     /** Of all jobs, by the names of the jobs. */
@@ -175,7 +179,16 @@ public class NamingService {
         questions()
                 .forEach(question ->
                         answers.putIfAbsent(question.key(), Vocabulary.answer(question.key(), question.label())));
-        return Stream.concat(Vocabulary.fields(use).stream(), answers.values().stream())
+        Stream<Vocabulary.Word> zones = use == Use.STAMP
+                ? Stream.of()
+                : setUp.office().all(JobItem.class).stream()
+                        .flatMap(job -> job.zones().stream())
+                        .map(Zone::key)
+                        .distinct()
+                        .sorted()
+                        .map(Vocabulary::zone);
+        return Stream.of(Vocabulary.fields(use).stream(), answers.values().stream(), zones)
+                .flatMap(Function.identity())
                 .toList();
     }
 
@@ -263,7 +276,7 @@ public class NamingService {
 
     /** An invented scan of now, to show by it what a template gives. */
     public NameValues example() {
-        return InventedScans.USUAL.values(clock.instant().atZone(zone), Map.of());
+        return InventedScans.USUAL.values(clock.instant().atZone(zone), Map.of(), Map.of());
     }
 
     private NameView view(NameItem name) {

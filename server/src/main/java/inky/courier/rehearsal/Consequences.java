@@ -19,6 +19,7 @@ import inky.courier.core.preflight.Finding.Severity;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.core.sizing.SizeModel;
+import inky.courier.core.workshop.NameNeeds;
 import inky.courier.core.workshop.Workshop;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.job.JobService.JobView;
@@ -107,8 +108,9 @@ class Consequences {
         return SizeModel.MAIL_HEAD + files.stream().mapToLong(MailSize::base64).sum();
     }
 
-    boolean needsBarcode(JobView job) {
-        return template(job).needsBarcode();
+    /** All zones are read: what they say is shown, also where no name has them yet. */
+    NameNeeds nameNeeds(JobView job) {
+        return new NameNeeds(template(job).needsBarcode(), job.zones());
     }
 
     /** @param bytes of the files, in their order */

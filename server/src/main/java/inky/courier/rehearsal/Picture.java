@@ -25,11 +25,13 @@ enum Picture implements PageReport.Viewer {
     }
 
     /** @param id the same for the same picture alone */
-    private record Drawn(String id, String url) implements PageReport.View {
-        static Drawn of(byte[] jpeg) {
+    private record Drawn(String id, String url, double widthMm, double heightMm) implements PageReport.View {
+        static Drawn of(byte[] jpeg, PageRaster page) {
             return new Drawn(
                     Digests.sha256(jpeg),
-                    "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(jpeg));
+                    "data:image/jpeg;base64," + Base64.getEncoder().encodeToString(jpeg),
+                    mm(page.width(), page),
+                    mm(page.height(), page));
         }
 
         @Override
@@ -44,6 +46,15 @@ enum Picture implements PageReport.Viewer {
     static Shown shown(PageReport.View view, Set<String> known) {
         Drawn drawn = (Drawn) view;
         return new Shown(drawn.id, known.contains(drawn.id) ? null : drawn.url);
+    }
+
+    private static double mm(int pixels, PageRaster page) {
+        return page.resolution().hundredthsOfMm(pixels) / 100.0;
+    }
+
+    static Rehearsals.LargePage large(int number, PageReport.View view) {
+        Drawn drawn = (Drawn) view;
+        return new Rehearsals.LargePage(number, drawn.url, drawn.widthMm, drawn.heightMm);
     }
 
     static String of(PageReport.View view) {
@@ -61,7 +72,7 @@ enum Picture implements PageReport.Viewer {
                         Math.max(1, (int) (page.height() * share)),
                         page.resolution());
         try {
-            return Drawn.of(JpegPages.encode(small, QUALITY));
+            return Drawn.of(JpegPages.encode(small, QUALITY), page);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

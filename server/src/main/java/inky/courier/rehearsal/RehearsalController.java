@@ -186,6 +186,13 @@ class RehearsalController {
         }
     }
 
+    /** Pages of such an order as they go into files, to draw zones on. */
+    @Needs(Right.READ_SETUP)
+    @PostMapping("/api/rehearsals/large-pages")
+    List<Rehearsals.LargePage> rehearsedPages(Principal who, @RequestBody RehearsalOrder order) throws IOException {
+        return rehearsals.large(who.getName(), order);
+    }
+
     /** @param person as whom it is sent */
     record TestOrder(UUID person, List<String> pages) {}
 

@@ -13,6 +13,7 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.reading.TextReader;
 import inky.courier.core.workshop.MadeFile;
+import inky.courier.core.workshop.NameNeeds;
 import inky.courier.core.workshop.PageReport;
 import inky.courier.core.workshop.SeparatorSheet;
 import inky.courier.core.workshop.Source;
@@ -33,6 +34,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -42,6 +44,9 @@ import org.springframework.stereotype.Service;
 @Service
 class Rehearsals {
     private static final int CORES = Runtime.getRuntime().availableProcessors();
+
+    /** Pages that are drawn on at a time. */
+    private static final int MOST_LARGE = 12;
 
     private final ProfileService profiles;
     private final JobService jobs;
@@ -113,8 +118,18 @@ class Rehearsals {
             List<Message> done,
             Facts facts) {}
 
-    /** @param bytes reckoned where the pages have another resolution than the profile */
-    record RehearsedFile(String name, String mediaType, long bytes, int pages, Message words, List<Integer> scanned) {}
+    /**
+     * @param bytes reckoned where the pages have another resolution than the profile
+     * @param zones what was read from zones of its pages, by their keys
+     */
+    record RehearsedFile(
+            String name,
+            String mediaType,
+            long bytes,
+            int pages,
+            Message words,
+            List<Integer> scanned,
+            Map<String, String> zones) {}
 
     /**
      * @param mailBytes of a mail with all files
@@ -138,7 +153,7 @@ class Rehearsals {
         ScanProfile visible = profiles.valueOf(form, profileId).withFiles(FileSettings.PDF);
         try (Runs.Run run = runs.begin(UUID.randomUUID())) {
             List<TriedPages.Tried> tried = pages.get("", List.of(sample), visible.resolution());
-            PageReport report = make(visible, tried, Picture.LARGE, "Preview", false, run)
+            PageReport report = make(visible, tried, Picture.LARGE, "Preview", NameNeeds.NOTHING, run)
                     .pages()
                     .get(0);
             return new Preview(
@@ -148,6 +163,38 @@ class Rehearsals {
                     report.done(),
                     facts(report));
         }
+    }
+
+    /** A page as it goes into a file. @param number of the scanned page, from 1 */
+    record LargePage(int number, String url, double widthMm, double heightMm) {}
+
+    /** The pages of an order as they go into files, large enough to draw on; at most a few of them. */
+    List<LargePage> large(String who, RehearsalOrder order) throws IOException {
+        requireWhole(order);
+        JobView job = job(order);
+        ScanProfile visible = profiles.value(job.profileId(), job.changes()).withFiles(FileSettings.PDF);
+        try (Runs.Run run = runs.begin(UUID.randomUUID())) {
+            List<String> few = order.pages().stream().limit(MOST_LARGE).toList();
+            List<TriedPages.Tried> tried = pages.get(who, few, visible.resolution());
+            List<LargePage> large = new ArrayList<>();
+            for (PageReport report : make(visible, tried, Picture.LARGE, "Pages", NameNeeds.NOTHING, run)
+                    .pages()) {
+                report.views().forEach(view -> large.add(Picture.large(report.number(), view)));
+            }
+            return large;
+        }
+    }
+
+    private static void requireWhole(RehearsalOrder order) {
+        if (order.job() == null && order.jobId() == null || order.pages() == null) {
+            throw Invalid.of("rehearsal.order", "job");
+        }
+    }
+
+    private JobView job(RehearsalOrder order) {
+        return order.job() == null
+                ? jobs.get(order.jobId())
+                : jobs.of(Optional.ofNullable(order.jobId()).orElseGet(UUID::randomUUID), order.job());
     }
 
     /** A sheet that ends a file and names the next, as a PDF of black and white. */
@@ -168,19 +215,15 @@ class Rehearsals {
 
     /** A job, saved or not, on sample pages, on one's own, or on both. @param who brought own pages */
     Rehearsal rehearse(String who, RehearsalOrder order) throws IOException {
-        if (order.job() == null && order.jobId() == null || order.pages() == null) {
-            throw Invalid.of("rehearsal.order", "job");
-        }
-        JobView job = order.job() == null
-                ? jobs.get(order.jobId())
-                : jobs.of(Optional.ofNullable(order.jobId()).orElseGet(UUID::randomUUID), order.job());
+        requireWhole(order);
+        JobView job = job(order);
         ScanProfile profile = profiles.value(job.profileId(), job.changes());
         try (Runs.Run run = runs.begin(Optional.ofNullable(order.desk()).orElseGet(UUID::randomUUID))) {
             List<TriedPages.Tried> tried = pages.get(who, order.pages(), profile.resolution());
             boolean early =
                     Boolean.TRUE.equals(order.early()) && profile.files().takesLong();
             ScanProfile by = early ? profile.withFiles(profile.files().plain()) : profile;
-            Workshop.Result made = make(by, tried, Picture.SMALL, job.name(), consequences.needsBarcode(job), run);
+            Workshop.Result made = make(by, tried, Picture.SMALL, job.name(), consequences.nameNeeds(job), run);
             Set<String> known = Optional.ofNullable(order.known()).orElse(Set.of());
             return view(job, profile, by, tried, early ? as(profile.files(), made) : made, known);
         }
@@ -201,7 +244,8 @@ class Rehearsals {
                                         wanted.mediaType(),
                                         file.bytes(),
                                         file.pages(),
-                                        file.scanned()))
+                                        file.scanned(),
+                                        file.zones()))
                         .toList(),
                 made.pages());
     }
@@ -211,14 +255,14 @@ class Rehearsals {
             List<TriedPages.Tried> tried,
             Picture size,
             String title,
-            boolean barcodes,
+            NameNeeds needs,
             Runs.Run run)
             throws IOException {
         Path folder = folders.make();
         try {
             List<Source> sources =
                     tried.stream().map(page -> page.source(run::goOn)).toList();
-            return new Workshop(profile, reader, CORES, barcodes, size, memory)
+            return new Workshop(profile, reader, CORES, needs, size, memory)
                     .make(sources, folder, new Description(title, "Rehearsal", clock.instant(), zone));
         } finally {
             folders.remove(folder);
@@ -266,7 +310,8 @@ class Rehearsals {
                     file.part() == MadeFile.Part.PORTRAIT
                             ? Message.of("page.done.portrait")
                             : file.kind().words(),
-                    file.scanned()));
+                    file.scanned(),
+                    file.zones()));
         }
         return new Rehearsal(
                 pages,

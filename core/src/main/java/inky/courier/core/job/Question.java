@@ -72,7 +72,7 @@ public record Question(String key, String label, Type type, boolean required, St
 
     /** What is wrong with how it is put; empty when it can be asked. */
     Optional<Problem> problem() {
-        if (!Vocabulary.isAnswerKey(key)) {
+        if (!Vocabulary.isKey(key)) {
             return of("job.question-key");
         }
         if (!PlainText.isName(label, LONGEST_LABEL)) {

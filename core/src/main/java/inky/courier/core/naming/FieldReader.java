@@ -1,8 +1,9 @@
 package inky.courier.core.naming;
 
 import inky.courier.core.message.Message;
-import inky.courier.core.naming.FieldSource.Answer;
+import inky.courier.core.naming.FieldSource.Book;
 import inky.courier.core.naming.FieldSource.Counter;
+import inky.courier.core.naming.FieldSource.Keyed;
 import inky.courier.core.naming.FieldSource.RandomLetters;
 import inky.courier.core.naming.FieldSource.Value;
 import inky.courier.core.naming.FieldSource.Week;
@@ -186,7 +187,7 @@ final class FieldReader {
     private Optional<FieldSource> plain(String word, Optional<String> format, Piece piece) {
         Optional<FieldSource> found = word.equals("week")
                 ? Optional.of(new Week())
-                : answer(word)
+                : keyed(word)
                         .or(() -> Stream.of(Field.values())
                                 .filter(field ->
                                         field.isFor(use) && field.word().equals(word))
@@ -211,12 +212,13 @@ final class FieldReader {
         return found;
     }
 
-    private static Optional<FieldSource> answer(String word) {
-        return Optional.of(word)
-                .filter(of -> of.startsWith(Answer.BEGINS))
-                .map(of -> of.substring(Answer.BEGINS.length()))
-                .filter(Vocabulary::isAnswerKey)
-                .map(Answer::new);
+    private Optional<FieldSource> keyed(String word) {
+        return Stream.of(Book.values())
+                .filter(book -> book.isFor(use) && word.startsWith(book.begins()))
+                .filter(book -> Vocabulary.isKey(word.substring(book.begins().length())))
+                .map(book -> (FieldSource)
+                        new Keyed(book, word.substring(book.begins().length())))
+                .findFirst();
     }
 
     private Optional<TextChange> change(Piece piece, String words) {

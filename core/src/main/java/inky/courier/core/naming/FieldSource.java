@@ -4,6 +4,8 @@ import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeFormatterBuilder;
 import java.time.temporal.IsoFields;
 import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
 
 /** Where a field takes its text from. */
 sealed interface FieldSource {
@@ -56,18 +58,41 @@ sealed interface FieldSource {
         }
     }
 
-    /** What was answered at the device to a question of the job; empty where it asks no such thing. */
-    record Answer(String key) implements FieldSource {
-        static final String BEGINS = "answer.";
+    /** What a job has values of by names of its own. */
+    enum Book {
+        /** What was answered at the device to a question of the job. */
+        ANSWER("answer.", v -> v.job().answers()),
+        /** What was read from a zone of the page. */
+        ZONE("zone.", v -> v.contents().zones());
 
+        private final String begins;
+        private final Function<NameValues, Map<String, String>> values;
+
+        Book(String begins, Function<NameValues, Map<String, String>> values) {
+            this.begins = begins;
+            this.values = values;
+        }
+
+        String begins() {
+            return begins;
+        }
+
+        /** Pages are stamped before it is known which file they go into. */
+        boolean isFor(TemplateParser.Use use) {
+            return this == ANSWER || use != TemplateParser.Use.STAMP;
+        }
+    }
+
+    /** A value of the job's own; empty where it has no such thing. */
+    record Keyed(Book book, String key) implements FieldSource {
         @Override
         public String of(NameValues values) {
-            return values.job().answers().getOrDefault(key, "");
+            return book.values.apply(values).getOrDefault(key, "");
         }
 
         @Override
         public String written() {
-            return BEGINS + key;
+            return book.begins + key;
         }
     }
 

@@ -96,18 +96,35 @@ public record NameTemplate(String text, List<Part> parts) {
 
     /** Keys of the questions whose answers it shows. */
     public Set<String> answers() {
-        return sources()
-                .filter(FieldSource.Answer.class::isInstance)
-                .map(source -> ((FieldSource.Answer) source).key())
+        return keys(FieldSource.Book.ANSWER, sources());
+    }
+
+    /** Keys of the zones of the page whose text it shows. */
+    public Set<String> zones() {
+        return keys(FieldSource.Book.ZONE, sources());
+    }
+
+    private static Set<String> keys(FieldSource.Book book, Stream<FieldSource> sources) {
+        return sources.filter(source -> source instanceof FieldSource.Keyed keyed && keyed.book() == book)
+                .map(source -> ((FieldSource.Keyed) source).key())
                 .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** Keys of the questions without whose answers a part of it is empty. */
     public Set<String> neededAnswers() {
-        return fields().filter(field -> field.sources.stream().allMatch(FieldSource.Answer.class::isInstance))
-                .flatMap(field -> field.sources.stream())
-                .map(source -> ((FieldSource.Answer) source).key())
-                .collect(Collectors.toCollection(TreeSet::new));
+        return needed(FieldSource.Book.ANSWER);
+    }
+
+    /** Keys of the zones without whose text a part of it is empty. */
+    public Set<String> neededZones() {
+        return needed(FieldSource.Book.ZONE);
+    }
+
+    private Set<String> needed(FieldSource.Book book) {
+        return keys(
+                book,
+                fields().filter(field -> field.sources.stream().allMatch(FieldSource.Keyed.class::isInstance))
+                        .flatMap(field -> field.sources.stream()));
     }
 
     /** A text that is used as written, whatever it holds. */

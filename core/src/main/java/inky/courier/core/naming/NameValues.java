@@ -1,8 +1,10 @@
 package inky.courier.core.naming;
 
 import java.time.ZonedDateTime;
+import java.util.Collections;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.TreeMap;
 
 /**
  * What one scan knows of itself when its file is named.
@@ -47,14 +49,29 @@ public record NameValues(ZonedDateTime at, Person person, Device device, Job job
      * @param barcode the first on its pages that is no separator sheet's; empty without one
      * @param number of the file within its scan, from 1; for a stamp, of the page
      * @param count how many files the scan became
+     * @param zones what was read from zones of its pages, by their keys
      */
-    public record Contents(int pages, String kind, String separator, String barcode, int number, int count) {
+    public record Contents(
+            int pages,
+            String kind,
+            String separator,
+            String barcode,
+            int number,
+            int count,
+            Map<String, String> zones) {
         /** Of what is read from a page: a QR code holds thousands of characters, and would push all else out of a name. */
         public static final int LONGEST_READ = 60;
 
         public Contents {
             separator = cut(separator);
             barcode = cut(barcode);
+            Map<String, String> read = new TreeMap<>(zones);
+            read.replaceAll((key, text) -> cut(text));
+            zones = Collections.unmodifiableMap(read);
+        }
+
+        public Contents(int pages, String kind, String separator, String barcode, int number, int count) {
+            this(pages, kind, separator, barcode, number, count, Map.of());
         }
 
         private static String cut(String read) {

@@ -26,7 +26,8 @@ import java.util.stream.Stream;
  * Two scans that differ in little: who scanned, where, by which job, when, and in how their texts and numbers resemble each
  * other. Numbers that may be the same without being given twice are the same.
  */
-record ScanPair(Who who, Apart apart, Likeness likeness, String found, Set<String> answers, ZoneId zone) {
+record ScanPair(
+        Who who, Apart apart, Likeness likeness, String found, Set<String> answers, Set<String> zones, ZoneId zone) {
     /** 18 March: the same day exists a month before; no clock is changed near it. */
     private static final LocalDateTime USUAL = LocalDateTime.of(2026, 3, 18, 10, 42, 16);
 
@@ -69,6 +70,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, Set<Strin
         List<Likeness> likenesses = List.copyOf(likenesses(template));
         List<Apart> times = apart(template);
         Set<String> answers = template.answers();
+        Set<String> zones = template.zones();
         List<String> found = mayBeEmpty(template) ? List.of("", "S") : List.of("");
         for (Who who : whos()) {
             for (Apart apart : times) {
@@ -77,7 +79,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, Set<Strin
                     continue;
                 }
                 for (Likeness likeness : who.count() == 0 ? likenesses.subList(0, 2) : likenesses) {
-                    found.forEach(text -> pairs.add(new ScanPair(who, apart, likeness, text, answers, zone)));
+                    found.forEach(text -> pairs.add(new ScanPair(who, apart, likeness, text, answers, zones, zone)));
                 }
             }
         }
@@ -103,6 +105,7 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, Set<Strin
     private static boolean mayBeEmpty(NameTemplate template) {
         return template.needsBarcode()
                 || !template.answers().isEmpty()
+                || !template.zones().isEmpty()
                 || template.sources().anyMatch(new FieldSource.Value(Field.SEPARATOR)::equals);
     }
 
@@ -214,14 +217,14 @@ record ScanPair(Who who, Apart apart, Likeness likeness, String found, Set<Strin
                 at,
                 new Person(same, text("Person", second && who.people), "same@office.example", same),
                 new Device(text("Device", second && who.devices), text("Place", second && who.places)),
-                new Job(text("Job", second && who.jobs), same, answered(read)),
-                new Contents(1, "document", read, read, 1, 1),
+                new Job(text("Job", second && who.jobs), same, each(answers, read)),
+                new Contents(1, "document", read, read, 1, 1, each(zones, read)),
                 new Counted(second));
     }
 
-    /** Two people may answer the same. */
-    private Map<String, String> answered(String text) {
-        return answers.stream().collect(Collectors.toMap(key -> key, key -> text));
+    /** Two people may answer the same, and two pages say the same. */
+    private static Map<String, String> each(Set<String> keys, String text) {
+        return keys.stream().collect(Collectors.toMap(key -> key, key -> text));
     }
 
     private String text(String what, boolean second) {

@@ -14,18 +14,26 @@ public final class Vocabulary {
      */
     public record Word(Message group, String written, Message words) {}
 
-    private static final Pattern ANSWER_KEY = Pattern.compile("[a-z][a-z0-9-]{0,29}");
+    private static final Pattern KEY = Pattern.compile("[a-z][a-z0-9-]{0,29}");
 
     private Vocabulary() {}
 
-    /** Whether a question can be called so, whose answer is then {@code {answer.berth}}. */
-    public static boolean isAnswerKey(String word) {
-        return ANSWER_KEY.matcher(word).matches();
+    /** Whether a question or a zone can be called so, which is then {@code {answer.berth}} or {@code {zone.berth}}. */
+    public static boolean isKey(String word) {
+        return KEY.matcher(word).matches();
     }
 
     /** The answer to a question of some job, as an editor offers it. @param label of the question */
     public static Word answer(String key, String label) {
-        return new Word(Message.of("names.group.what"), FieldSource.Answer.BEGINS + key, Message.text(label));
+        return new Word(Message.of("names.group.what"), FieldSource.Book.ANSWER.begins() + key, Message.text(label));
+    }
+
+    /** The text of a zone of some job's pages, as an editor offers it. */
+    public static Word zone(String key) {
+        return new Word(
+                Message.of("names.group.what"),
+                FieldSource.Book.ZONE.begins() + key,
+                Message.of("names.field.zone").with("key", key));
     }
 
     /** Fields, without braces. */

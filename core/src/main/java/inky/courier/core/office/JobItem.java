@@ -7,6 +7,7 @@ import inky.courier.core.job.JobText;
 import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.job.Zone;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.Kind;
 import inky.courier.core.profile.ProfileDifference;
@@ -31,6 +32,7 @@ import java.util.stream.Stream;
  * @param changes what it has otherwise than its profile; absent for nothing
  * @param asks what it asks at the device; absent for nothing
  * @param groups of people who may use it, up to 20; absent or none for everybody
+ * @param zones of its pages that are read for names, up to 8; absent for none
  */
 public record JobItem(
         UUID id,
@@ -46,7 +48,8 @@ public record JobItem(
         boolean askFolder,
         ProfileDifference changes,
         Asking asks,
-        List<String> groups)
+        List<String> groups,
+        List<Zone> zones)
         implements Item {
     private static final int MOST_TARGETS = 8;
     private static final int MOST_GROUPS = 20;
@@ -82,6 +85,7 @@ public record JobItem(
         groups = groups == null
                 ? List.of()
                 : groups.stream().map(String::strip).distinct().sorted().toList();
+        zones = zones == null ? List.of() : List.copyOf(zones);
     }
 
     /** One as most are: it asks nothing, is for everybody, and has all as its profile has it. */
@@ -100,6 +104,7 @@ public record JobItem(
                 false,
                 ProfileDifference.NONE,
                 Asking.NOTHING,
+                List.of(),
                 List.of());
     }
 
@@ -128,6 +133,7 @@ public record JobItem(
         public ProfileDifference changes;
         public Asking asks;
         public List<String> groups;
+        public List<Zone> zones;
         private final UUID profileId;
         private final UUID templateId;
 
@@ -146,6 +152,7 @@ public record JobItem(
             changes = from.changes;
             asks = from.asks;
             groups = from.groups;
+            zones = from.zones;
         }
 
         private JobItem job() {
@@ -163,7 +170,8 @@ public record JobItem(
                     askFolder,
                     changes,
                     asks,
-                    groups);
+                    groups,
+                    zones);
         }
     }
 
@@ -235,6 +243,10 @@ public record JobItem(
         }
         if (groups.size() > MOST_GROUPS || !groups.stream().allMatch(group -> PlainText.isName(group, LONGEST_GROUP))) {
             throw Invalid.of("job.groups", "groups");
+        }
+        List<Problem> zoneProblems = Zone.problems(zones);
+        if (!zoneProblems.isEmpty()) {
+            throw new Invalid(zoneProblems);
         }
         if (whenTooLarge == WhenTooLarge.LINK) {
             office.settings().requireAddress("whenTooLarge");

@@ -10,7 +10,7 @@ final class LanguageMissingCheck implements OfficeCheck {
     public Stream<Finding> find(WholeOffice at) {
         return at.jobs().flatMap(job -> {
             FileSettings files = job.profile(at.office()).files();
-            return !files.readsText()
+            return !files.readsText() && job.zones().isEmpty()
                     ? Stream.of()
                     : files.languages().stream()
                             .filter(language ->

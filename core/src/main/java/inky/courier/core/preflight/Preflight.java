@@ -56,6 +56,7 @@ public final class Preflight {
             new RecipientChoiceCheck(),
             new NobodyNotifiesCheck(),
             new AnswerNotAskedCheck(),
+            new ZoneMissingCheck(),
             new NobodyMayUseCheck(),
             new LanguageMissingCheck(),
             new SpeechMissingCheck(),

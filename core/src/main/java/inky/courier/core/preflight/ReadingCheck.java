@@ -10,8 +10,9 @@ final class ReadingCheck implements Check<JobAtDevice> {
 
     @Override
     public Optional<Finding> find(JobAtDevice at) {
-        boolean reads =
-                at.profile().files().searchable() || at.profile().files().type().readsText();
+        boolean reads = at.profile().files().searchable()
+                || at.profile().files().type().readsText()
+                || !at.job().zones().isEmpty();
         int dpi = at.profile().resolution().dpi();
         return reads && dpi < LEAST_DPI
                 ? Optional.of(

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -53,6 +54,54 @@ public final class Tesseract implements TextReader {
 
     @Override
     public PageWords read(PageRaster page, List<String> wanted) throws IOException {
+        requireInstalled(wanted);
+        List<String> command = List.of(
+                PROGRAM,
+                "stdin",
+                "stdout",
+                "-l",
+                String.join("+", wanted),
+                "--dpi",
+                Integer.toString(page.resolution().dpi()),
+                "tsv");
+        byte[] tsv = Programs.run(command, ONE_CORE, out -> writePnm(page, out), SECONDS);
+        return parse(new String(tsv, StandardCharsets.UTF_8), page.toGrey());
+    }
+
+    /** White around a part, so that letters at its edge are not taken for its frame. */
+    private static final int MARGIN_PX = 12;
+
+    @Override
+    public String readPart(PageRaster part, List<String> wanted) throws IOException {
+        requireInstalled(wanted);
+        // 6: one block of text, whose lines need not be looked for among columns.
+        List<String> command = List.of(
+                PROGRAM,
+                "stdin",
+                "stdout",
+                "--psm",
+                "6",
+                "-l",
+                String.join("+", wanted),
+                "--dpi",
+                Integer.toString(part.resolution().dpi()));
+        byte[] text = Programs.run(command, ONE_CORE, out -> writePnm(framed(part.toGrey()), out), SECONDS);
+        return new String(text, StandardCharsets.UTF_8);
+    }
+
+    private static PageRaster framed(PageRaster grey) {
+        int width = grey.width() + 2 * MARGIN_PX;
+        int height = grey.height() + 2 * MARGIN_PX;
+        byte[] samples = new byte[width * height];
+        Arrays.fill(samples, (byte) 255);
+        for (int y = 0; y < grey.height(); y++) {
+            System.arraycopy(
+                    grey.samples(), y * grey.width(), samples, (y + MARGIN_PX) * width + MARGIN_PX, grey.width());
+        }
+        return new PageRaster(width, height, 1, grey.resolution(), samples);
+    }
+
+    private void requireInstalled(List<String> wanted) throws NotInstalled {
         List<String> there = languages();
         if (there.isEmpty()) {
             throw new NotInstalled(
@@ -68,17 +117,6 @@ public final class Tesseract implements TextReader {
                                 .with("there", String.join(", ", there)));
             }
         }
-        List<String> command = List.of(
-                PROGRAM,
-                "stdin",
-                "stdout",
-                "-l",
-                String.join("+", wanted),
-                "--dpi",
-                Integer.toString(page.resolution().dpi()),
-                "tsv");
-        byte[] tsv = Programs.run(command, ONE_CORE, out -> writePnm(page, out), SECONDS);
-        return parse(new String(tsv, StandardCharsets.UTF_8), page.toGrey());
     }
 
     @Override

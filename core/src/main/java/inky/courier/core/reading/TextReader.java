@@ -13,6 +13,11 @@ public interface TextReader {
      */
     PageWords read(PageRaster page, List<String> languages) throws IOException;
 
+    /** The text of a part of a page, which is one block of lines. As {@link #read}. */
+    default String readPart(PageRaster part, List<String> languages) throws IOException {
+        return read(part, languages).text();
+    }
+
     /** What can be read here; empty when nothing is installed. */
     List<String> languages();
 

@@ -4,6 +4,7 @@ import inky.courier.core.naming.FileNames;
 import inky.courier.core.page.Kind;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A file that was made.
@@ -14,6 +15,7 @@ import java.util.List;
  * @param separatorText what the separator sheet before it says; empty without one
  * @param pages how many pages it has
  * @param scanned numbers of the scanned pages in it, from 1
+ * @param zones what was read from zones of its pages, by their keys
  */
 public record MadeFile(
         Path path,
@@ -24,7 +26,8 @@ public record MadeFile(
         String mediaType,
         long bytes,
         int pages,
-        List<Integer> scanned) {
+        List<Integer> scanned,
+        Map<String, String> zones) {
     /** What is in a file. */
     public enum Part {
         PAGES,

@@ -6,6 +6,7 @@ import inky.courier.core.document.FileWriter;
 import inky.courier.core.document.FileWriters;
 import inky.courier.core.document.InOrder;
 import inky.courier.core.document.PageCoder;
+import inky.courier.core.job.Zone;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.page.Barcode;
@@ -40,6 +41,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -55,6 +57,7 @@ public final class Workshop {
     private final Treatment treatment;
     private final PageCoder coder;
     private final boolean analyses;
+    private final List<Zone> zones;
     private final BlankSensitivity sensitivity;
 
     /** Whether pages are turned upright. */
@@ -64,12 +67,11 @@ public final class Workshop {
 
     /** @param cores how many pages are worked on at a time */
     public Workshop(ScanProfile profile, TextReader reader, int cores) {
-        this(profile, reader, cores, false, null, PageMemory.NONE);
+        this(profile, reader, cores, NameNeeds.NOTHING, null, PageMemory.NONE);
     }
 
-    /** @param barcodes whether pages are searched for them, also where the profile asks nothing of pages */
-    public Workshop(ScanProfile profile, TextReader reader, int cores, boolean barcodes) {
-        this(profile, reader, cores, barcodes, null, PageMemory.NONE);
+    public Workshop(ScanProfile profile, TextReader reader, int cores, NameNeeds needs) {
+        this(profile, reader, cores, needs, null, PageMemory.NONE);
     }
 
     /**
@@ -80,7 +82,7 @@ public final class Workshop {
             ScanProfile profile,
             TextReader reader,
             int cores,
-            boolean barcodes,
+            NameNeeds needs,
             @Nullable Viewer viewer,
             PageMemory memory) {
         this.viewer = viewer;
@@ -90,10 +92,15 @@ public final class Workshop {
         this.cores = cores;
         this.treatment = new Treatment(profile);
         this.coder = new PageCoder(profile.files());
-        this.analyses = barcodes || analyses(profile);
+        this.zones = needs.zones();
+        this.analyses = needs.barcodes() || analyses(profile);
         this.sensitivity = sensitivity(profile);
         this.turns = profile.tidy().upright() || profile.files().type().readsText();
-        this.leavesPages = viewer == null && !analyses && treatment.leavesPages() && coder.takesPagesAsTheyCame();
+        this.leavesPages = viewer == null
+                && !analyses
+                && zones.isEmpty()
+                && treatment.leavesPages()
+                && coder.takesPagesAsTheyCame();
     }
 
     /** Everything that came of a scan. */
@@ -107,11 +114,12 @@ public final class Workshop {
                     file.separatorText(),
                     barcode(file),
                     i + 1,
-                    files.size());
+                    files.size(),
+                    file.zones());
         }
 
         /** What the first barcode in a file says that is no separator sheet's; empty without one. */
-        String barcode(MadeFile file) {
+        public String barcode(MadeFile file) {
             return pages.stream()
                     .filter(page -> file.scanned().contains(page.number()))
                     .flatMap(page -> page.analysis().stream())
@@ -140,7 +148,7 @@ public final class Workshop {
     public Result make(List<? extends Source> pages, Path folder, Description description, NameValues scan)
             throws IOException {
         List<Unit> units = units(pages);
-        Binder binder = new Binder(profile, folder, description);
+        Binder binder = new Binder(profile, folder, description, reader);
         try (binder) {
             InOrder.forEach(units, cores, unit -> work(unit, pages.size(), scan), binder::take);
             return binder.result();
@@ -161,7 +169,14 @@ public final class Workshop {
     private record Unit(int number, List<Source> sources) {}
 
     /** A page for a file, with what decides which file. */
-    record Piece(DocumentPage page, PageWords words, Kind kind, boolean splitBefore, int number, Optional<View> view) {}
+    record Piece(
+            DocumentPage page,
+            PageWords words,
+            Kind kind,
+            boolean splitBefore,
+            int number,
+            Optional<View> view,
+            List<ZoneClip> zones) {}
 
     /** What came of a unit, in order. */
     record Worked(List<PageReport> reports, List<Piece> pieces, List<Piece> portraits, String separatorText)
@@ -169,8 +184,9 @@ public final class Workshop {
         @Override
         public long bytes() {
             long coded = Stream.concat(pieces.stream(), portraits.stream())
-                    .mapToLong(piece ->
-                            piece.page.bytes() + 100L * piece.words.words().size())
+                    .mapToLong(piece -> piece.page.bytes()
+                            + 100L * piece.words.words().size()
+                            + piece.zones.stream().mapToLong(ZoneClip::bytes).sum())
                     .sum();
             long seen = reports.stream()
                     .flatMap(report -> Stream.concat(report.asScanned().stream(), report.views().stream()))
@@ -255,7 +271,7 @@ public final class Workshop {
         String stamp = profile.tidy().stamp().applies()
                 ? treatment.stampText(new Treatment.StampValues(unit.number, total, scan))
                 : "";
-        Object looks = viewer == null ? "" : viewer;
+        Object looks = List.of(viewer == null ? "" : viewer, zones);
         ScanProfile matters = isWhole()
                 ? profile.withTidy(profile.tidy().with(tidy -> tidy.skipBlank = Tidy.SkipBlank.NO))
                         .withGrouping(Grouping.ONE_FILE)
@@ -423,7 +439,8 @@ public final class Workshop {
                 Kind.DOCUMENT,
                 source.splitBefore(),
                 number,
-                Optional.empty());
+                Optional.empty(),
+                List.of());
         return Optional.of(new Worked(
                 List.of(new PageReport(number, Fate.KEPT, Optional.empty(), List.of())),
                 List.of(piece),
@@ -479,7 +496,11 @@ public final class Workshop {
                 ? coder.code(raster, treated.blackAndWhite().get(), treated.media())
                 : coder.code(raster, treated.media(), jpeg);
         Optional<View> view = viewer == null ? Optional.empty() : Optional.of(viewer.view(treated.seen()));
-        return new Piece(page, words(raster, key), kind, split, number, view);
+        return new Piece(page, words(raster, key), kind, split, number, view, clips(raster));
+    }
+
+    private List<ZoneClip> clips(PageRaster raster) {
+        return ZoneClip.of(raster, zones, profile.files().languages());
     }
 
     private PageWords words(PageRaster raster, Optional<PageMemory.OfWork> key) throws IOException {
@@ -513,8 +534,14 @@ public final class Workshop {
         PageRaster straight = Math.abs(skew) > 0.5 ? Resample.turned(cut, -skew, 255) : cut;
         DocumentPage page = new PageCoder(PORTRAIT).code(straight, straight.mediaSize(), Optional.empty());
         done.add(Message.of("page.done.portrait"));
-        return List.of(
-                new Piece(page, PageWords.none(cut.width(), cut.height()), Kind.PHOTO, true, number, Optional.empty()));
+        return List.of(new Piece(
+                page,
+                PageWords.none(cut.width(), cut.height()),
+                Kind.PHOTO,
+                true,
+                number,
+                Optional.empty(),
+                List.of()));
     }
 
     /** Blank sides and separator sheets, which belong to no file. */
@@ -644,6 +671,7 @@ public final class Workshop {
         private final ScanProfile profile;
         private final Path folder;
         private final Description description;
+        private final TextReader reader;
         private final Splits splits;
         private final Map<Kind, OpenFile> open = new EnumMap<>(Kind.class);
         private final List<MadeFile> files = new ArrayList<>();
@@ -651,7 +679,8 @@ public final class Workshop {
         private String separatorText = "";
         private int count;
 
-        Binder(ScanProfile profile, Path folder, Description description) {
+        Binder(ScanProfile profile, Path folder, Description description, TextReader reader) {
+            this.reader = reader;
             this.profile = profile;
             this.folder = folder;
             this.description = description;
@@ -699,7 +728,7 @@ public final class Workshop {
 
         private OpenFile begin(FileSettings settings, Kind kind, MadeFile.Part part) throws IOException {
             Path path = folder.resolve(String.format("part-%04d.%s", ++count, settings.extension()));
-            return new OpenFile(path, settings, kind, part, separatorText);
+            return new OpenFile(path, settings, kind, part, separatorText, reader);
         }
 
         private void finishAll() throws IOException {
@@ -729,11 +758,20 @@ public final class Workshop {
         private final MadeFile.Part part;
         private final String separatorText;
         private final FileWriter writer;
+        private final TextReader reader;
+        private final Map<String, String> zones = new TreeMap<>();
         private final List<Integer> numbers = new ArrayList<>();
         private int pages;
 
-        OpenFile(Path path, FileSettings settings, Kind kind, MadeFile.Part part, String separatorText)
+        OpenFile(
+                Path path,
+                FileSettings settings,
+                Kind kind,
+                MadeFile.Part part,
+                String separatorText,
+                TextReader reader)
                 throws IOException {
+            this.reader = reader;
             this.path = path;
             this.settings = settings;
             this.kind = kind;
@@ -745,6 +783,11 @@ public final class Workshop {
         void add(Piece piece) throws IOException {
             writer.add(piece.page, piece.words);
             pages++;
+            for (ZoneClip clip : piece.zones) {
+                if (clip.zone().page() == pages) {
+                    zones.put(clip.zone().key(), clip.text(reader));
+                }
+            }
             if (!numbers.contains(piece.number)) {
                 numbers.add(piece.number);
             }
@@ -763,7 +806,8 @@ public final class Workshop {
                     settings.mediaType(),
                     java.nio.file.Files.size(path),
                     pages,
-                    List.copyOf(numbers));
+                    List.copyOf(numbers),
+                    Map.copyOf(zones));
         }
     }
 }

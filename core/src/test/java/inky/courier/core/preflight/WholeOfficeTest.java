@@ -214,6 +214,9 @@ class WholeOfficeTest {
                         w -> w.put(new DeviceItem(
                                 DEVICE, "Landing", "", "", "192.0.2.1", 631, 60, "", DeviceProtocol.IPP))),
                 new Case(
+                        "job.zone-missing",
+                        w -> w.put(new NameItem(NAME, "Day and counter", "{zone.bill} {date} {counter:4}"))),
+                new Case(
                         "job.answer-not-asked",
                         w -> w.put(new NameItem(NAME, "Day and counter", "{answer.berth} {date} {counter:4}"))),
                 new Case(

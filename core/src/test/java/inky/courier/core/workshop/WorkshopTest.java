@@ -145,7 +145,7 @@ class WorkshopTest {
         }
         ScanProfile plain = new ScanProfile(ColourMode.COLOUR, new Resolution(150), Sides.ONE, FileType.PDF);
         for (boolean wanted : List.of(true, false)) {
-            Workshop.Result made = new Workshop(plain, new Tesseract(), 1, wanted)
+            Workshop.Result made = new Workshop(plain, new Tesseract(), 1, new NameNeeds(wanted, List.of()))
                     .make(
                             List.of(Source.of(PRINT), Source.of(page)),
                             Files.createTempDirectory("barcode"),
@@ -214,7 +214,7 @@ class WorkshopTest {
                         profile(Grouping.ONE_FILE, tidy, FileSettings.of(FileType.PDF)),
                         NOTHING_INSTALLED,
                         2,
-                        false,
+                        NameNeeds.NOTHING,
                         Seen::new,
                         PageMemory.NONE)
                 .make(pages, folder, description()).pages().stream()
@@ -269,9 +269,10 @@ class WorkshopTest {
             List<Source> stack = new ArrayList<>(sources);
             Collections.shuffle(stack, random);
             PageReport.Viewer viewer = random.nextBoolean() ? Seen::new : null;
-            Workshop.Result anew = new Workshop(profile, NOTHING_INSTALLED, 2, false, viewer, PageMemory.NONE)
+            Workshop.Result anew = new Workshop(
+                            profile, NOTHING_INSTALLED, 2, NameNeeds.NOTHING, viewer, PageMemory.NONE)
                     .make(stack, Files.createTempDirectory(folder, "anew"), description());
-            Workshop.Result remembered = new Workshop(profile, NOTHING_INSTALLED, 2, false, viewer, memory)
+            Workshop.Result remembered = new Workshop(profile, NOTHING_INSTALLED, 2, NameNeeds.NOTHING, viewer, memory)
                     .make(stack, Files.createTempDirectory(folder, "again"), description());
             assertEquals(told(anew), told(remembered), profile.toString());
         }
@@ -297,7 +298,7 @@ class WorkshopTest {
     }
 
     private void make(ScanProfile profile, List<Source> pages, PageMemory memory) throws IOException {
-        new Workshop(profile, NOTHING_INSTALLED, 2, true, null, memory)
+        new Workshop(profile, NOTHING_INSTALLED, 2, NameNeeds.BARCODES, null, memory)
                 .make(pages, Files.createTempDirectory(folder, "made"), description());
     }
 
