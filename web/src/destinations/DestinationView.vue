@@ -171,12 +171,7 @@ useKeys({
   </SetUpForm>
   <FolderBrowser v-if="browsing" :id="destination.id.value" :name="form.name" @close="browsing = false" />
   <WholeDialogue v-model="dialogue" :lines="report?.dialogue ?? []" />
-  <AskDelete
-    v-model="asking"
-    :name="form.name"
-    says="Jobs that use it keep it from being deleted; Courier names them."
-    @remove="remove()"
-  />
+  <AskDelete v-model="asking" :name="form.name" :of="{ kind: 'DESTINATION', id }" @remove="remove()" />
 </template>
 
 <style scoped>

@@ -131,6 +131,8 @@ const FIELDS: Record<string, string> = {
   icon: 'name',
   name: '',
   zones: 'name',
+  labels: 'name',
+  picture: 'name',
   groups: 'ask',
   questions: 'ask',
   settings: 'ask',
@@ -201,7 +203,7 @@ useKeys({
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" :aria-label="isNew ? 'New job' : (open?.name ?? '')" @save="job.save()">
     <div class="title">
-      <JobStamp :icon="form.icon" :size="44" />
+      <JobStamp :icon="form.icon" :picture="form.picture" :size="44" />
       <div>
         <h1>{{ isNew ? 'New job' : (open?.name ?? '') }}</h1>
         <p class="quiet small">
@@ -321,11 +323,7 @@ useKeys({
   <AskDelete
     v-model="asking"
     :name="open?.name ?? ''"
-    :says="
-      onPanels
-        ? `It is on ${count(onPanels, 'panel')}, which keeps it from being deleted.`
-        : 'It is on no panel.'
-    "
+    :of="{ kind: 'JOB', id: openId }"
     @remove="job.remove()"
   />
 </template>

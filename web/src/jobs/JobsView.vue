@@ -67,7 +67,7 @@ useKeys({ n: () => void router.push('/jobs/new') });
         <tr v-for="row in list.rows.value" :key="row.id" @click="router.push('/jobs/' + row.id)">
           <td>
             <div class="named">
-              <JobStamp :icon="row.icon" :size="28" />
+              <JobStamp :icon="row.icon" :picture="row.picture" :size="28" />
               <RouterLink :to="`/jobs/${row.id}`">{{ row.name }}</RouterLink>
             </div>
           </td>

@@ -3,8 +3,7 @@ import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import PartColumns from '@/profiles/PartColumns.vue';
 import FormField from '@/shared/FormField.vue';
-import { ICON_NAMES, ICONS } from '@/shared/icons';
-import JobStamp from '@/shared/JobStamp.vue';
+import OnThePanel from './OnThePanel.vue';
 import type { JobDraft } from './useJob';
 import type { Rehearsal } from './useRehearsal';
 import ZonesOfPage from './ZonesOfPage.vue';
@@ -50,22 +49,8 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
       <h3>Text from the page</h3>
       <ZonesOfPage v-model="form.zones" :order="order" :files="files" />
     </section>
-    <section class="wide">
-      <h3>Stamp on the panel</h3>
-      <FormField label="Stamp" name="icon">
-        <div class="stamps" role="radiogroup" aria-label="Stamp">
-          <label v-for="icon in ICON_NAMES" :key="icon" :title="ICONS[icon].words">
-            <input
-              v-model="form.icon"
-              type="radio"
-              name="icon"
-              :value="icon"
-              :aria-label="ICONS[icon].words"
-            />
-            <JobStamp :icon="icon" :size="34" :chosen="form.icon === icon" />
-          </label>
-        </div>
-      </FormField>
+    <section>
+      <OnThePanel v-model="form" />
     </section>
   </PartColumns>
 </template>
@@ -76,24 +61,5 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
 }
 .template {
   overflow-wrap: anywhere;
-}
-.stamps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-.stamps label {
-  position: relative;
-  cursor: pointer;
-}
-.stamps input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.stamps label:focus-within {
-  outline: 2px solid var(--stamp);
-  outline-offset: 2px;
 }
 </style>

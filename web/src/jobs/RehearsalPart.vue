@@ -215,7 +215,7 @@ header > p {
   gap: 3px;
   overflow-x: auto;
 }
-.moving {
+.moving img {
   opacity: 0.6;
 }
 .group {

@@ -9,12 +9,15 @@ import { changed, difference, stopOf } from '@/profiles/difference';
 export type JobView = Schemas['JobView'];
 /** A job as it is edited: how it scans is shown as a whole, and stored as what differs from its profile. */
 export type JobDraft = Required<
-  Omit<Schemas['JobForm'], 'changes' | 'askFolder' | 'asks' | 'groups' | 'zones'>
+  Omit<Schemas['JobForm'], 'changes' | 'askFolder' | 'asks' | 'groups' | 'zones' | 'labels' | 'picture'>
 > & {
   askFolder: boolean;
   asks: Schemas['Asking'];
   groups: string[];
   zones: Schemas['Zone'][];
+  /** By language. */
+  labels: Record<string, string>;
+  picture: string;
   scan: ProfileForm;
 };
 
@@ -36,6 +39,8 @@ const formOf = (v: JobView): JobDraft => ({
   asks: JSON.parse(JSON.stringify(v.asks)) as Schemas['Asking'],
   groups: [...v.groups],
   zones: v.zones.map((zone) => ({ ...zone })),
+  labels: { ...v.labels },
+  picture: v.picture,
   scan: v.scan,
 });
 
@@ -86,6 +91,8 @@ export function useJob() {
         asks: { fileName: 'NO', subject: 'NO', passcode: 'NO', copies: false, settings: {}, questions: [] },
         groups: [],
         zones: [],
+        labels: {},
+        picture: '',
         scan: blankProfile(),
       },
     formOf,

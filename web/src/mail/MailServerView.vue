@@ -18,6 +18,7 @@ import { useKeys } from '@/shared/keys';
 import ProbeRow from '@/shared/ProbeRow.vue';
 import ShownCertificate from '@/shared/ShownCertificate.vue';
 import TextField from '@/shared/TextField.vue';
+import WhatStops from '@/shared/WhatStops.vue';
 import GuessServer from './GuessServer.vue';
 import { useMailServer } from './useMailServer';
 
@@ -194,6 +195,7 @@ useKeys({
       <div v-if="form.signIn !== 'NONE'" class="pair">
         <TextField v-model="form.account" mono label="Account" name="account" />
         <TextField v-model="form.password" type="password" :label="secretLabel" name="password" />
+        <WhatStops v-if="form.password && !isNew" :id="id" kind="MAIL_SERVER" />
       </div>
     </ProbeRow>
     <ProbeRow :step="step('SENDER')" :report="report" @dialogue="dialogue = true">
@@ -232,12 +234,7 @@ useKeys({
     </ProbeRow>
   </SetUpForm>
   <WholeDialogue v-model="dialogue" :lines="report?.dialogue ?? []" />
-  <AskDelete
-    v-model="asking"
-    :name="form.name"
-    says="Destinations that use it keep it from being deleted; Courier names them."
-    @remove="remove()"
-  />
+  <AskDelete v-model="asking" :name="form.name" :of="{ kind: 'MAIL_SERVER', id }" @remove="remove()" />
 </template>
 
 <style scoped>

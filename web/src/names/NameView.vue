@@ -151,7 +151,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
   <AskDelete
     v-model="asking"
     :name="form.name"
-    says="Jobs that use it keep it from being deleted; Courier names them."
+    :of="open && { kind: 'NAME', id: open.id }"
     @remove="remove()"
   />
 </template>

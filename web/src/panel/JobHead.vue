@@ -10,7 +10,7 @@ const { t } = useWords();
 
 <template>
   <div class="job">
-    <JobStamp :icon="job.icon" :size="48" />
+    <JobStamp :icon="job.icon" :picture="job.picture" :size="48" />
     <div>
       <p class="name">{{ job.name }}</p>
       <p class="quiet">{{ t('scan.to', { who: job.to.join(', ') }) }}</p>

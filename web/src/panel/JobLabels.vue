@@ -41,6 +41,7 @@ const stopped = computed(
           <span class="hole" aria-hidden="true"></span>
           <JobStamp
             :icon="label.icon"
+            :picture="label.picture"
             :size="page === 0 && i === 0 ? 108 : 60"
             :chosen="page === 0 && i === 0"
             class="stamp"

@@ -32,7 +32,7 @@ const to = computed(() => props.candidate?.job.destinations.map((d) => d.label).
     </button>
     <button v-else type="button" class="spot" data-drag :data-job="candidate.job.id" @click="emit('choose')">
       <span class="number"><span class="hidden-text">Place</span> {{ place }}</span>
-      <JobStamp :icon="candidate.job.icon" :size="first ? 44 : 26" />
+      <JobStamp :icon="candidate.job.icon" :picture="candidate.job.picture" :size="first ? 44 : 26" />
       <strong>{{ candidate.job.name }}</strong>
       <span class="to">{{ to }}</span>
     </button>

@@ -125,12 +125,7 @@ useKeys({
       :models="abilities.data.value?.models ?? []"
     />
   </div>
-  <AskDelete
-    v-model="asking"
-    :name="form.name"
-    says="Jobs that use it keep it from being deleted; Courier names them."
-    @remove="profile.remove()"
-  />
+  <AskDelete v-model="asking" :name="form.name" :of="{ kind: 'PROFILE', id }" @remove="profile.remove()" />
 </template>
 
 <style scoped>

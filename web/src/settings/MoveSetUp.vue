@@ -20,6 +20,8 @@ const { general, busy, attempt } = useForm();
 const chooser = ref<HTMLInputElement>();
 const file = ref('');
 const removes = ref(false);
+/** What is called the same is usually meant to be the same, whatever Courier it was made in. */
+const matchNames = ref(true);
 /** For the passwords in the file. */
 const passphrase = ref('');
 /** Changes that shall not be made, by kind and id. */
@@ -41,6 +43,7 @@ async function choose(event: Event) {
   file.value = await chosen.text();
   input.value = '';
   removes.value = false;
+  matchNames.value = true;
   passphrase.value = '';
   leftOut.value = [];
   await compare();
@@ -48,6 +51,7 @@ async function choose(event: Event) {
 const incoming = () => ({
   file: file.value,
   removes: removes.value,
+  matchNames: matchNames.value,
   passphrase: passphrase.value,
   leftOut: leftOut.value,
 });
@@ -70,6 +74,11 @@ async function take(change: Change, wanted: boolean) {
 }
 async function setRemoves(wanted: boolean) {
   removes.value = wanted;
+  leftOut.value = [];
+  await compare();
+}
+async function setMatchNames(wanted: boolean) {
+  matchNames.value = wanted;
   leftOut.value = [];
   await compare();
 }
@@ -163,6 +172,13 @@ async function make() {
           <el-input id="passphrase" v-model="passphrase" type="password" autocomplete="off" maxlength="500" />
           <button type="submit" class="button" :disabled="busy || !passphrase">Open</button>
         </form>
+        <TickBox
+          v-if="compared.sameNames.length"
+          :model-value="matchNames"
+          :words="`Take what is called the same to be the same (${compared.sameNames.length})`"
+          :title="compared.sameNames.join(', ')"
+          @update:model-value="setMatchNames"
+        />
         <TickBox
           :model-value="removes"
           words="Delete what is not in the file"

@@ -2,11 +2,15 @@
 import { computed, useId } from 'vue';
 import { ICONS, type IconName } from './icons';
 
-/** A job's picture: a perforated postage stamp. */
-const props = withDefaults(defineProps<{ icon: string; size?: number; chosen?: boolean }>(), {
-  size: 36,
-  chosen: false,
-});
+/** A job's picture, an icon or one of its own (a PNG in base64), on a perforated postage stamp. */
+const props = withDefaults(
+  defineProps<{ icon: string; picture?: string; size?: number; chosen?: boolean }>(),
+  {
+    picture: '',
+    size: 36,
+    chosen: false,
+  },
+);
 
 const TEETH = 9;
 const mask = useId();
@@ -28,8 +32,9 @@ const holes = computed(() => {
         <circle cx="44" :cy="at" r="1.5" />
       </template>
     </mask>
-    <rect width="44" height="44" :mask="`url(#${mask})`" class="paper" />
-    <path :d="glyph.d" transform="translate(5 5)" class="glyph" />
+    <rect width="44" height="44" :mask="`url(#${mask})`" class="paper" :class="{ own: picture }" />
+    <image v-if="picture" :href="`data:image/png;base64,${picture}`" x="5" y="5" width="34" height="34" />
+    <path v-else :d="glyph.d" transform="translate(5 5)" class="glyph" />
   </svg>
 </template>
 
@@ -39,6 +44,9 @@ const holes = computed(() => {
 }
 .paper {
   fill: var(--ink-7);
+}
+.paper.own {
+  fill: var(--paper-2);
 }
 .chosen .paper {
   fill: var(--stamp);

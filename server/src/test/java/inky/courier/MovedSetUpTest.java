@@ -138,6 +138,12 @@ class MovedSetUpTest {
                     .as("what Courier brings has the same names in both")
                     .isEqualTo(1);
             assertThat(to.errors()).contains("name");
+            assertThat(to.does("diff", file.toString(), "--match-names")).isEqualTo(3);
+            assertThat(to.out())
+                    .as("they are taken to be the same")
+                    .contains("+ job Berth permit")
+                    .doesNotContain("+ file-name template Counter")
+                    .containsOnlyOnce("+ scan profile");
             assertThat(to.does("diff", file.toString(), "--delete")).isEqualTo(3);
             assertThat(to.out())
                     .contains("+ mail server Harbour Post")

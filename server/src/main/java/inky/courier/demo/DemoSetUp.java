@@ -269,6 +269,12 @@ class DemoSetUp {
     /** Who may use what not everybody needs. */
     private static final Map<String, List<String>> GROUPS = Map.of("Supplier bills", List.of("Office", "Yard"));
 
+    /** What people call them who do not speak English. */
+    private static final Map<String, Map<String, String>> LABELS = Map.of(
+            "Mail to me", Map.of("de", "Mail an mich", "es", "Correo a mí", "fr", "Courriel à moi"),
+            "Berth permit", Map.of("de", "Liegeerlaubnis", "fr", "Permis de mouillage"),
+            "Cargo manifest", Map.of("de", "Ladeliste"));
+
     private static Question question(String key, String label, Question.Type type, String... choices) {
         return new Question(
                 key,
@@ -297,6 +303,8 @@ class DemoSetUp {
                         Map.of(),
                         ASKS.get(name),
                         GROUPS.get(name),
+                        null,
+                        LABELS.get(name),
                         null)));
     }
 

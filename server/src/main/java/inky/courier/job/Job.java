@@ -21,6 +21,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.hibernate.annotations.Fetch;
 import org.hibernate.annotations.FetchMode;
@@ -70,6 +71,12 @@ class Job implements ItemRow<JobItem> {
     /** {@link Zone}s as JSON. */
     String zones = "[]";
 
+    /** By language, as JSON. */
+    String labels = "{}";
+
+    /** A small PNG in base64; empty for none. */
+    String picture = "";
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -94,7 +101,9 @@ class Job implements ItemRow<JobItem> {
                 Json.read(changes, ProfileDifference.class),
                 Json.read(asks, Asking.class),
                 Json.read(groups, new TypeReference<List<String>>() {}),
-                Json.read(zones, new TypeReference<List<Zone>>() {}));
+                Json.read(zones, new TypeReference<List<Zone>>() {}),
+                Json.read(labels, new TypeReference<Map<String, String>>() {}),
+                picture);
     }
 
     @Override
@@ -112,6 +121,8 @@ class Job implements ItemRow<JobItem> {
         asks = Json.write(item.asks());
         groups = Json.write(item.groups());
         zones = Json.write(item.zones());
+        labels = Json.write(item.labels());
+        picture = item.picture();
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

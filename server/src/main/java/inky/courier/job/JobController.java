@@ -1,6 +1,7 @@
 package inky.courier.job;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.job.JobPicture;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
@@ -9,6 +10,7 @@ import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
+import java.io.IOException;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
@@ -23,8 +25,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 
 @RestController
 @Needs(Right.CHANGE_SETUP)
@@ -47,6 +51,15 @@ class JobController {
     @GetMapping("/ready-made")
     List<ReadyMade> readyMadeJobs() {
         return jobs.readyMade();
+    }
+
+    /** @param png in base64 */
+    record SmallPicture(String png) {}
+
+    /** A picture made as small as a stamp's; it is kept with the job when that is saved. */
+    @PostMapping("/picture")
+    SmallPicture smallPicture(@RequestPart MultipartFile file) throws IOException {
+        return new SmallPicture(JobPicture.of(file.getBytes()));
     }
 
     @Needs(Right.READ_SETUP)

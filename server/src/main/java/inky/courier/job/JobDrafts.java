@@ -163,7 +163,9 @@ class JobDrafts {
                 goesWith(form, office, profile) ? form.changes() : Map.of(),
                 form.asks(),
                 form.groups(),
-                form.zones());
+                form.zones(),
+                form.labels(),
+                form.picture());
     }
 
     /** The profile may have been changed so that the job's own settings do not go with it any more. */

@@ -80,6 +80,8 @@ public class JobService {
      * @param asks what it asks at the device; absent for nothing
      * @param groups of people who may use it; absent for everybody
      * @param zones of its pages that are read for names; absent for none
+     * @param labels what panels call it in other languages, by their tags; absent for its name
+     * @param picture of its own, a small PNG in base64; absent or empty for the icon
      */
     public record JobForm(
             String name,
@@ -96,7 +98,9 @@ public class JobService {
             @Nullable Map<String, Object> changes,
             @Nullable Asking asks,
             @Nullable List<String> groups,
-            @Nullable List<Zone> zones) {}
+            @Nullable List<Zone> zones,
+            @Nullable Map<String, String> labels,
+            @Nullable String picture) {}
 
     /**
      * @param changes what it has otherwise than its profile
@@ -121,6 +125,8 @@ public class JobService {
             Asking asks,
             List<String> groups,
             List<Zone> zones,
+            Map<String, String> labels,
+            String picture,
             ProfileForm scan,
             String version) {
         /** Whether somebody may use it. @param memberOf the groups that they are in */
@@ -147,7 +153,9 @@ public class JobService {
                     changes,
                     asks,
                     groups,
-                    zones);
+                    zones,
+                    labels,
+                    picture);
         }
 
         public JobRow row() {
@@ -155,6 +163,7 @@ public class JobService {
                     id,
                     name,
                     icon,
+                    picture,
                     profileSentence,
                     destinations.stream()
                             .map(d -> new JobTargetRow(d.id(), d.label()))
@@ -163,7 +172,13 @@ public class JobService {
     }
 
     /** A job in a list. */
-    public record JobRow(UUID id, String name, String icon, Message profileSentence, List<JobTargetRow> destinations) {}
+    public record JobRow(
+            UUID id,
+            String name,
+            String icon,
+            String picture,
+            Message profileSentence,
+            List<JobTargetRow> destinations) {}
 
     /** @param label who or what gets it, in a few words */
     public record JobTargetRow(UUID id, String label) {}
@@ -265,7 +280,9 @@ public class JobService {
                         : profiles.difference(form.profileId(), new ProfileDifference(form.changes())),
                 form.asks(),
                 form.groups(),
-                form.zones());
+                form.zones(),
+                form.labels(),
+                form.picture());
     }
 
     /** How a job that may not be saved yet would scan, and who would get it. */
@@ -325,6 +342,8 @@ public class JobService {
                 job.asks(),
                 job.groups(),
                 job.zones(),
+                job.labels(),
+                job.picture(),
                 ProfileForm.of(base.name(), scan),
                 SetUp.versionOf(job));
     }

@@ -35,6 +35,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Service;
 
 /** What a person does in front of a device. */
@@ -105,11 +106,12 @@ class WalkUp {
     /** @param language empty for the panel's */
     record PanelPerson(String name, String email, String language) {}
 
-    /** A job as the label on the panel tells it. @param note known trouble on the way, in plain words; empty for none */
+    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param note known trouble on the way, in plain words; empty for none */
     record Label(
             UUID jobId,
             String name,
             String icon,
+            String picture,
             List<Message> to,
             Message does,
             Message note,
@@ -159,8 +161,9 @@ class WalkUp {
                 : late ? Message.of("panel.delayed") : Message.none();
         return new Label(
                 job.id(),
-                job.name(),
+                job.item().label(LocaleContextHolder.getLocale()),
                 job.icon(),
+                job.picture(),
                 job.destinations().stream()
                         .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
                                 ? Message.text(person.name())

@@ -48,18 +48,21 @@ class OfficeController {
      * @param removes whether what is not in it goes
      * @param passphrase for the secrets in it; absent to leave them
      * @param leftOut changes that shall not be made, by kind and id as they are shown; absent for none
+     * @param matchNames whether what is called the same is taken to be the same, whatever its id; absent for no
      */
     record OfficeFile(
             String file,
             boolean removes,
             @Nullable String passphrase,
-            @Nullable Set<String> leftOut) {
+            @Nullable Set<String> leftOut,
+            @Nullable Boolean matchNames) {
         OfficeFiles.Incoming incoming() {
             return new OfficeFiles.Incoming(
                     file,
                     removes,
                     Objects.requireNonNullElse(passphrase, ""),
-                    Objects.requireNonNullElse(leftOut, Set.of()));
+                    Objects.requireNonNullElse(leftOut, Set.of()),
+                    Boolean.TRUE.equals(matchNames));
         }
     }
 

@@ -13,6 +13,7 @@ import inky.courier.core.office.MailServerItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.OfficeFormat;
 import inky.courier.core.office.Reference;
+import inky.courier.core.office.SameNames;
 import inky.courier.vault.Vault;
 import inky.courier.web.Refusal;
 import java.util.ArrayList;
@@ -44,8 +45,9 @@ class OfficeFiles {
      * @param removes whether what is not in it goes
      * @param passphrase for the secrets in it; empty to leave them
      * @param leftOut changes that shall not be made, each as {@link #key}
+     * @param matchNames whether what is called the same is taken to be the same, whatever its id
      */
-    record Incoming(String file, boolean removes, String passphrase, Set<String> leftOut) {}
+    record Incoming(String file, boolean removes, String passphrase, Set<String> leftOut, boolean matchNames) {}
 
     /**
      * What a file would change.
@@ -54,9 +56,15 @@ class OfficeFiles {
      * @param withoutSecrets names of items that come without the password that they need
      * @param locked whether there are secrets in it that were not opened
      * @param secrets names of items of which secrets come
+     * @param sameNames names of what is there under another id, whether they are taken to be the same or not
      */
     record Comparison(
-            List<ItemChange> changes, List<String> withoutSecrets, boolean locked, List<String> secrets, String token) {
+            List<ItemChange> changes,
+            List<String> withoutSecrets,
+            boolean locked,
+            List<String> secrets,
+            List<String> sameNames,
+            String token) {
         boolean isNothing() {
             return changes.isEmpty() && secrets.isEmpty();
         }
@@ -141,7 +149,10 @@ class OfficeFiles {
     private Thought thought(Office now, Incoming file) {
         String text = file.file.strip();
         OfficeFormat format = text.startsWith("{") ? OfficeFormat.JSON : OfficeFormat.YAML;
-        Office wanted = format.read(text);
+        Office read = format.read(text);
+        List<SameNames.Pair> same = SameNames.of(now, read);
+        List<SameNames.Pair> matched = file.matchNames ? same : List.of();
+        Office wanted = matched.isEmpty() ? read : format.read(SameNames.meant(text, matched));
         List<Change> changes = new ArrayList<>(Difference.between(now, wanted).stream()
                 .filter(change -> change instanceof Change.Put
                         || file.removes && change.what().kind() != ItemKind.SETTINGS)
@@ -150,8 +161,9 @@ class OfficeFiles {
         Office after = SetUp.applied(now, changes);
         String locked = format.secrets(text);
         boolean open = !locked.isEmpty() && !file.passphrase.isEmpty();
-        Map<Reference, Map<String, byte[]>> secrets =
-                open ? coming(now, wanted, after, SealedSecrets.open(locked, file.passphrase)) : Map.of();
+        Map<Reference, Map<String, byte[]>> secrets = open
+                ? coming(now, wanted, after, meant(SealedSecrets.open(locked, file.passphrase), matched))
+                : Map.of();
         List<ItemChange> shown = ItemChange.of(now, after, changes);
         List<String> without = changes.stream()
                 .filter(change -> now.find(change.what()).isEmpty() && !secrets.containsKey(change.what()))
@@ -170,8 +182,26 @@ class OfficeFiles {
                 .map(after::nameOf)
                 .sorted()
                 .toList();
-        Comparison comparison = new Comparison(shown, without, !locked.isEmpty() && !open, with, token(now, file));
+        Comparison comparison = new Comparison(
+                shown,
+                without,
+                !locked.isEmpty() && !open,
+                with,
+                same.stream()
+                        .map(pair -> pair.there().name())
+                        .sorted()
+                        .distinct()
+                        .toList(),
+                token(now, file));
         return new Thought(comparison, new Wish(changes, secrets, Map.of()));
+    }
+
+    /** Secrets by what they are meant for. */
+    private static Map<String, Map<String, String>> meant(
+            Map<String, Map<String, String>> secrets, List<SameNames.Pair> matched) {
+        Map<String, Map<String, String>> meant = new HashMap<>();
+        secrets.forEach((key, given) -> meant.put(SameNames.meant(key, matched), given));
+        return meant;
     }
 
     /** Of items that the file has and that will be there: secrets that are other than those that are kept. */
@@ -207,6 +237,7 @@ class OfficeFiles {
     private static String token(Office now, Incoming file) {
         return SetUp.digest(OfficeFormat.JSON.write(now)
                 + file.removes
+                + file.matchNames
                 + !file.passphrase.isEmpty()
                 + String.join("|", file.leftOut.stream().sorted().toList())
                 + file.file);

@@ -47,7 +47,8 @@ public final class SetUpCommand {
             bin/setup check FILE          whether a file can be read and keeps the rules; asks nobody
             bin/setup diff FILE           what applying it would change; ends with 3 when something would
             bin/setup apply FILE          changes the set-up to what the file says, all or nothing
-            diff and apply: --delete also deletes what is not in the file
+            diff and apply: --delete also deletes what is not in the file; --match-names takes what is called the same
+                                          to be the same, as in a file from a Courier that was set up by itself
 
             COURIER_ADDRESS      of the application, for example https://scans.office.example
             COURIER_TOKEN        made under Accounts; apply and --secrets need one that may change the set-up
@@ -102,7 +103,13 @@ public final class SetUpCommand {
     }
 
     private record Wanted(
-            String verb, String file, OfficeFormat format, List<String> jobs, boolean secrets, boolean deletes) {
+            String verb,
+            String file,
+            OfficeFormat format,
+            List<String> jobs,
+            boolean secrets,
+            boolean deletes,
+            boolean matches) {
         /** Null for what is not understood. */
         static Wanted of(String... words) {
             Deque<String> left = new ArrayDeque<>(Arrays.asList(words));
@@ -113,6 +120,7 @@ public final class SetUpCommand {
             List<String> jobs = new ArrayList<>();
             boolean secrets = false;
             boolean deletes = false;
+            boolean matches = false;
             while (!left.isEmpty()) {
                 String word = left.pop();
                 if (exports
@@ -126,6 +134,8 @@ public final class SetUpCommand {
                     secrets = true;
                 } else if (!exports && !verb.equals("check") && word.equals("--delete")) {
                     deletes = true;
+                } else if (!exports && !verb.equals("check") && word.equals("--match-names")) {
+                    matches = true;
                 } else if (file.isEmpty() && !word.startsWith("--")) {
                     file = word;
                 } else {
@@ -137,7 +147,7 @@ public final class SetUpCommand {
                 return null;
             }
             OfficeFormat usual = file.endsWith(".json") ? OfficeFormat.JSON : OfficeFormat.YAML;
-            return new Wanted(verb, file, format == null ? usual : format, jobs, secrets, deletes);
+            return new Wanted(verb, file, format == null ? usual : format, jobs, secrets, deletes, matches);
         }
     }
 
@@ -199,6 +209,8 @@ public final class SetUpCommand {
                 Files.readString(Path.of(wanted.file)),
                 "removes",
                 wanted.deletes,
+                "matchNames",
+                wanted.matches,
                 "passphrase",
                 environment.getOrDefault("COURIER_PASSPHRASE", ""));
     }

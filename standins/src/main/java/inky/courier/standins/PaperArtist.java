@@ -411,15 +411,23 @@ final class PaperArtist {
         g.fill(shape);
     }
 
-    /** Paper and lamp noise of about two grey values, from a table so that a page costs little. */
-    private void addNoise(BufferedImage image) {
-        byte[] samples = ((java.awt.image.DataBufferByte) image.getRaster().getDataBuffer()).getData();
+    private static final byte[] NOISE = noise();
+
+    private static byte[] noise() {
+        Random random = new Random(0);
         byte[] noise = new byte[65_537];
         for (int i = 0; i < noise.length; i++) {
             noise[i] = (byte) Math.round(random.nextGaussian() * 2);
         }
+        return noise;
+    }
+
+    /** Paper and lamp noise of about two grey values, from a table so that a page costs little. */
+    private void addNoise(BufferedImage image) {
+        byte[] samples = ((java.awt.image.DataBufferByte) image.getRaster().getDataBuffer()).getData();
+        byte[] noise = NOISE;
         int channels = image.getRaster().getNumBands();
-        for (int i = 0, n = 0; i < samples.length; n = n + 1 == noise.length ? 0 : n + 1) {
+        for (int i = 0, n = random.nextInt(noise.length); i < samples.length; n = n + 1 == noise.length ? 0 : n + 1) {
             for (int c = 0; c < channels; c++, i++) {
                 int value = (samples[i] & 0xff) + noise[n];
                 samples[i] = (byte) (value < 0 ? 0 : Math.min(value, 255));

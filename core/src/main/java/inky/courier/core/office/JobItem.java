@@ -3,11 +3,13 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.job.Asking;
+import inky.courier.core.job.JobPicture;
 import inky.courier.core.job.JobText;
 import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.job.Zone;
+import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.Kind;
 import inky.courier.core.profile.ProfileDifference;
@@ -15,9 +17,13 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.text.PlainText;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
@@ -33,6 +39,8 @@ import java.util.stream.Stream;
  * @param asks what it asks at the device; absent for nothing
  * @param groups of people who may use it, up to 20; absent or none for everybody
  * @param zones of its pages that are read for names, up to 8; absent for none
+ * @param labels what it is called on panels in other languages, by their tags; its name where none stands; absent for none
+ * @param picture of its own on the stamp, as {@link JobPicture} has it; empty or absent for the icon
  */
 public record JobItem(
         UUID id,
@@ -49,7 +57,9 @@ public record JobItem(
         ProfileDifference changes,
         Asking asks,
         List<String> groups,
-        List<Zone> zones)
+        List<Zone> zones,
+        Map<String, String> labels,
+        String picture)
         implements Item {
     private static final int MOST_TARGETS = 8;
     private static final int MOST_GROUPS = 20;
@@ -57,9 +67,37 @@ public record JobItem(
     /** Characters of the name of a group of people. */
     public static final int LONGEST_GROUP = 40;
 
+    /** Letters that fit on a panel's button. */
+    private static final int LONGEST_LABEL = 40;
+
     /** The pictures on the stamps; drawn by the interface. */
-    private static final Set<String> ICONS =
-            Set.of("letter", "permit", "crates", "card", "question", "waves", "people", "map", "receipt", "ring");
+    private static final Set<String> ICONS = Set.of(
+            "letter",
+            "permit",
+            "crates",
+            "card",
+            "question",
+            "waves",
+            "people",
+            "map",
+            "receipt",
+            "ring",
+            "folder",
+            "contract",
+            "invoice",
+            "anchor",
+            "ship",
+            "truck",
+            "calendar",
+            "wrench",
+            "key",
+            "book",
+            "camera",
+            "plan",
+            "heart",
+            "shield",
+            "house",
+            "ear");
 
     /** @param kinds of paper that go there, names of {@link Kind} or {@link KindsOfPaper#REST}; none for all */
     public record Target(UUID destinationId, List<String> kinds) {
@@ -86,6 +124,8 @@ public record JobItem(
                 ? List.of()
                 : groups.stream().map(String::strip).distinct().sorted().toList();
         zones = zones == null ? List.of() : List.copyOf(zones);
+        labels = plain(labels);
+        picture = picture == null ? "" : picture;
     }
 
     /** One as most are: it asks nothing, is for everybody, and has all as its profile has it. */
@@ -105,7 +145,23 @@ public record JobItem(
                 ProfileDifference.NONE,
                 Asking.NOTHING,
                 List.of(),
-                List.of());
+                List.of(),
+                Map.of(),
+                "");
+    }
+
+    private static Map<String, String> plain(Map<String, String> labels) {
+        TreeMap<String, String> plain = new TreeMap<>();
+        if (labels != null) {
+            labels.forEach((language, label) -> plain.put(language, label == null ? "" : label.strip()));
+        }
+        plain.values().removeIf(String::isEmpty);
+        return Collections.unmodifiableMap(plain);
+    }
+
+    /** What it is called on a panel in a language. */
+    public String label(Locale language) {
+        return labels.getOrDefault(language.getLanguage(), name);
     }
 
     /** The same, but for what is changed. */
@@ -134,6 +190,8 @@ public record JobItem(
         public Asking asks;
         public List<String> groups;
         public List<Zone> zones;
+        public Map<String, String> labels;
+        public String picture;
         private final UUID profileId;
         private final UUID templateId;
 
@@ -153,6 +211,8 @@ public record JobItem(
             asks = from.asks;
             groups = from.groups;
             zones = from.zones;
+            labels = from.labels;
+            picture = from.picture;
         }
 
         private JobItem job() {
@@ -171,7 +231,9 @@ public record JobItem(
                     changes,
                     asks,
                     groups,
-                    zones);
+                    zones,
+                    labels,
+                    picture);
         }
     }
 
@@ -243,6 +305,15 @@ public record JobItem(
         }
         if (groups.size() > MOST_GROUPS || !groups.stream().allMatch(group -> PlainText.isName(group, LONGEST_GROUP))) {
             throw Invalid.of("job.groups", "groups");
+        }
+        labels.forEach((language, label) -> {
+            Languages.require(language, "labels");
+            if (!PlainText.isName(label, LONGEST_LABEL)) {
+                throw Invalid.of("job.label", "labels");
+            }
+        });
+        if (!picture.isEmpty() && !JobPicture.is(picture)) {
+            throw Invalid.of("job.picture", "picture");
         }
         List<Problem> zoneProblems = Zone.problems(zones);
         if (!zoneProblems.isEmpty()) {

@@ -29,6 +29,7 @@ final class JobsDoTheSameCheck implements OfficeCheck {
                 job.notifyWhen(),
                 job.askFolder(),
                 job.asks(),
-                job.groups());
+                job.groups(),
+                job.zones());
     }
 }

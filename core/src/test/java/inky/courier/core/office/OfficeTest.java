@@ -7,7 +7,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import inky.courier.core.Invalid;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
@@ -76,6 +79,38 @@ class OfficeTest {
             }
         }
         assertTrue(needed > 500, "needs: " + needed);
+    }
+
+    /** A file of an office whose ids are all others says the same of this one, once what is called the same is matched. */
+    @Test
+    void whatIsCalledTheSameIsMatchedWhateverItsId() {
+        Random random = new Random(15);
+        int matched = 0;
+        for (int i = 0; i < OFFICES; i++) {
+            Office office = Offices.random(random);
+            Set<String> names = new HashSet<>();
+            boolean unique = office.items().stream()
+                    .filter(item -> !item.name().isEmpty())
+                    .allMatch(item -> names.add(item.itemKind() + " " + item.name()));
+            if (!unique) {
+                continue;
+            }
+            Map<UUID, UUID> others = new HashMap<>();
+            office.items().stream()
+                    .filter(item -> item.itemKind() != ItemKind.SETTINGS)
+                    .forEach(item -> others.computeIfAbsent(item.id(), id -> new UUID(random.nextLong(), 1)));
+            String file = OfficeFormat.YAML.write(office);
+            for (Map.Entry<UUID, UUID> id : others.entrySet()) {
+                file = file.replace(id.getKey().toString(), id.getValue().toString());
+            }
+            Office elsewhere = OfficeFormat.YAML.read(file);
+            List<SameNames.Pair> same = SameNames.of(office, elsewhere);
+            Office meant = OfficeFormat.YAML.read(SameNames.meant(file, same));
+            assertEquals(List.of(), Difference.between(office, meant));
+            assertEquals(List.of(), SameNames.of(office, office));
+            matched += same.size();
+        }
+        assertTrue(matched > 200, "matched: " + matched);
     }
 
     @Test

@@ -8,9 +8,11 @@ import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
+import inky.courier.core.job.JobPicture;
 import inky.courier.core.job.KindsOfPaper;
 import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
+import inky.courier.core.job.Zone;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.profile.ColourMode;
@@ -24,6 +26,10 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -31,6 +37,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.UUID;
+import javax.imageio.ImageIO;
 
 /** Draws offices that keep the rules, of items from a small stock, so that two of them have much in common. */
 public final class Offices {
@@ -73,8 +80,9 @@ public final class Offices {
         }
         UUID profile = id(ItemKind.PROFILE, random.nextInt(STOCK));
         UUID name = id(ItemKind.NAME, random.nextInt(STOCK));
-        items.add(new ProfileItem(profile, "Profile " + profile, profile(random)));
-        items.add(new NameItem(name, "Name " + name, random.nextBoolean() ? "{date}" : "{date} {counter}"));
+        items.add(new ProfileItem(profile, "Profile " + profile.getLeastSignificantBits(), profile(random)));
+        items.add(new NameItem(
+                name, "Name " + name.getLeastSignificantBits(), random.nextBoolean() ? "{date}" : "{date} {counter}"));
         List<UUID> jobs = new ArrayList<>();
         for (int i = 0; i < STOCK && !destinations.isEmpty(); i++) {
             jobs.add(id(ItemKind.JOB, i));
@@ -184,6 +192,18 @@ public final class Offices {
                                     "007",
                                     List.of(new Question.Listed("007", "no"), new Question.Listed("3.10", ""))))));
 
+    private static final String PICTURE = picture();
+
+    private static String picture() {
+        try {
+            ByteArrayOutputStream file = new ByteArrayOutputStream();
+            ImageIO.write(new BufferedImage(300, 200, BufferedImage.TYPE_3BYTE_BGR), "jpeg", file);
+            return JobPicture.of(file.toByteArray());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     private static JobItem job(int i, UUID profile, UUID name, UUID to, Random random) {
         List<String> kinds = random.nextBoolean() ? List.of() : Arrays.asList("RECEIPT", KindsOfPaper.REST);
         return JobItem.usual(id(ItemKind.JOB, i), "Job " + i, profile, name, List.of(new JobItem.Target(to, kinds)))
@@ -191,6 +211,11 @@ public final class Offices {
                     job.whenTooLarge = WhenTooLarge.values()[random.nextInt(WhenTooLarge.values().length)];
                     job.changes = CHANGES.get(random.nextInt(CHANGES.size()));
                     job.asks = ASKS.get(random.nextInt(ASKS.size()));
+                    job.zones = random.nextBoolean()
+                            ? List.of()
+                            : List.of(new Zone("bill", 1 + random.nextInt(3), 10.5, 20, 60, 8.2, Zone.Reads.NUMBER));
+                    job.labels = random.nextBoolean() ? Map.of() : Map.of("de", "Auftrag " + i, "fr", "T\u00e2che");
+                    job.picture = random.nextBoolean() ? "" : PICTURE;
                     job.groups = random.nextBoolean() ? List.of() : List.of("Crew", "Office, north");
                 });
     }

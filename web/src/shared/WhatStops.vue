@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { api, ask } from '@/api/client';
+import { KINDS } from '@/dependents/chain';
+import { count, figure } from './format';
+
+/** What would stop with a thing: how much of the set-up, and how many of last week's deliveries. */
+const props = defineProps<{
+  kind: 'MAIL_SERVER' | 'DESTINATION' | 'PROFILE' | 'NAME' | 'JOB';
+  id: string;
+}>();
+/** Whether something of the set-up needs it. */
+const emit = defineEmits<{ needed: [is: boolean] }>();
+const query = useQuery({
+  queryKey: computed(() => ['dependents', props.kind, props.id]),
+  queryFn: async () => {
+    const chain = await ask(
+      api.GET('/api/dependents', { params: { query: { kind: props.kind, id: props.id } } }),
+    );
+    emit(
+      'needed',
+      chain.columns.some(
+        (column) => column.kind !== 'PERSON' && column.kind !== props.kind && column.there > 0,
+      ),
+    );
+    return chain;
+  },
+});
+const parts = computed(() =>
+  (query.data.value?.columns ?? [])
+    .filter((column) => column.there && column.kind !== props.kind)
+    .map((column) => ({
+      words: count(column.there, KINDS[column.kind].one, KINDS[column.kind].many),
+      names: column.nodes.map((node) => node.name).join(', '),
+    })),
+);
+</script>
+
+<template>
+  <p v-if="query.data.value" class="small">
+    <template v-if="parts.length">
+      Depends on it:
+      <template v-for="(part, i) in parts" :key="part.words"
+        >{{ i ? ', ' : '' }}<span :title="part.names">{{ part.words }}</span></template
+      >.
+      <template v-if="query.data.value.of.lastWeek">
+        {{ figure(query.data.value.of.lastWeek) }} of last week’s
+        {{ count(query.data.value.deliveries, 'delivery', 'deliveries') }} went this way.
+      </template>
+      <template v-else>No delivery went this way last week.</template>
+      <RouterLink class="link" :to="`/dependents/${kind.toLowerCase().replace('_', '-')}/${id}`"
+        >See each</RouterLink
+      >
+    </template>
+    <template v-else>Nothing depends on it.</template>
+  </p>
+</template>
