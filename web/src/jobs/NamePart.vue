@@ -37,10 +37,7 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
       <RouterLink v-if="chosen" class="link small edit" :to="`/names/${chosen.id}`"
         >Edit the template</RouterLink
       >
-    </section>
-    <section>
-      <h3>For these pages</h3>
-      <p class="mono">{{ example ?? chosen?.example }}</p>
+      <p class="mono first">{{ example ?? chosen?.example }}</p>
       <p class="caption">
         The first file of the rehearsal below. Counters show 1 there and go on from where they are.
       </p>
@@ -49,13 +46,15 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
       <h3>Text from the page</h3>
       <ZonesOfPage v-model="form.zones" :order="order" :files="files" />
     </section>
-    <section>
-      <OnThePanel v-model="form" />
-    </section>
+    <OnThePanel v-model="form" />
   </PartColumns>
 </template>
 
 <style scoped>
+.first {
+  padding-top: 8px;
+  border-top: 1px solid var(--rule);
+}
 .edit {
   align-self: start;
 }

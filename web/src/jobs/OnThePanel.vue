@@ -47,52 +47,62 @@ function choose(icon: string) {
 </script>
 
 <template>
-  <h3>On the panel</h3>
-  <FormField label="Stamp" name="icon">
-    <el-input v-model="found" type="search" placeholder="Find a stamp" aria-label="Find a stamp" />
-    <div class="stamps" role="radiogroup" aria-label="Stamp">
-      <label v-if="form.picture" title="Own picture">
-        <input type="radio" name="icon" checked aria-label="Own picture" />
-        <JobStamp :icon="form.icon" :picture="form.picture" :size="34" />
-      </label>
-      <label v-for="icon in icons" :key="icon" :title="ICONS[icon].words">
-        <input
-          type="radio"
-          name="icon"
-          :checked="!form.picture && form.icon === icon"
-          :aria-label="ICONS[icon].words"
-          @change="choose(icon)"
-        />
-        <JobStamp :icon="icon" :size="34" :chosen="!form.picture && form.icon === icon" />
-      </label>
-      <p v-if="!icons.length" class="caption">None shows that.</p>
-    </div>
-    <button type="button" class="link small" :disabled="bring.isPending.value" @click="chooser?.click()">
-      {{ form.picture ? 'Choose another picture' : 'Use your own picture' }}
-    </button>
-    <input
-      ref="chooser"
-      type="file"
-      accept="image/png,image/jpeg"
-      hidden
-      aria-label="Own picture"
-      @change="chosen"
-    />
-  </FormField>
-  <ErrorNote :error="bring.error.value" />
-  <FormField label="Label in other languages" name="labels">
-    <div class="labels">
-      <label v-for="[code, name] in others" :key="code">
-        <span class="small">{{ name }}</span>
-        <el-input
-          v-model="form.labels[code]"
-          :maxlength="LONGEST"
-          :placeholder="form.name"
-          :aria-label="`Label in ${name}`"
-        />
-      </label>
-    </div>
-  </FormField>
+  <section>
+    <h3>Stamp on the panel</h3>
+    <FormField label="Stamp" name="icon">
+      <el-input v-model="found" type="search" placeholder="Find a stamp" aria-label="Find a stamp" />
+      <div class="stamps" role="radiogroup" aria-label="Stamp">
+        <label v-if="form.picture" title="Own picture">
+          <input type="radio" name="icon" checked aria-label="Own picture" />
+          <JobStamp :icon="form.icon" :picture="form.picture" :size="34" />
+        </label>
+        <label v-for="icon in icons" :key="icon" :title="ICONS[icon].words">
+          <input
+            type="radio"
+            name="icon"
+            :checked="!form.picture && form.icon === icon"
+            :aria-label="ICONS[icon].words"
+            @change="choose(icon)"
+          />
+          <JobStamp :icon="icon" :size="34" :chosen="!form.picture && form.icon === icon" />
+        </label>
+        <p v-if="!icons.length" class="caption">None shows that.</p>
+      </div>
+      <button
+        type="button"
+        class="link small own"
+        :disabled="bring.isPending.value"
+        @click="chooser?.click()"
+      >
+        {{ form.picture ? 'Choose another picture' : 'Use your own picture' }}
+      </button>
+      <input
+        ref="chooser"
+        type="file"
+        accept="image/png,image/jpeg"
+        hidden
+        aria-label="Own picture"
+        @change="chosen"
+      />
+    </FormField>
+    <ErrorNote :error="bring.error.value" />
+  </section>
+  <section>
+    <h3>Name in other languages</h3>
+    <FormField label="Names on the button" name="labels">
+      <div class="labels">
+        <label v-for="[code, name] in others" :key="code">
+          <span class="small">{{ name }}</span>
+          <el-input
+            v-model="form.labels[code]"
+            :maxlength="LONGEST"
+            :placeholder="form.name"
+            :aria-label="`Label in ${name}`"
+          />
+        </label>
+      </div>
+    </FormField>
+  </section>
 </template>
 
 <style scoped>
@@ -118,6 +128,9 @@ function choose(icon: string) {
 .stamps label:focus-within {
   outline: 2px solid var(--stamp);
   outline-offset: 2px;
+}
+.own {
+  align-self: flex-start;
 }
 .labels {
   display: grid;

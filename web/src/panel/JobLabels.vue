@@ -22,6 +22,12 @@ const pages = computed(() => {
     all.push(labels.value.slice(i, i + OTHER_PAGE));
   return all;
 });
+/** Long words are written smaller, so that they are not parted: up to so many letters fit on a label as they are. */
+const LETTERS = { large: 9, small: 15 };
+function fit(name: string, large: boolean): number {
+  const longest = Math.max(...name.split(/[\s-]+/).map((word) => word.length));
+  return Math.max(0.5, Math.min(1, (large ? LETTERS.large : LETTERS.small) / longest));
+}
 const shown = computed(() => pages.value[page.value] ?? []);
 const title = computed(() =>
   loaded.value ? t('jobs.in-feeder', { n: loaded.value.sheets }) : t('jobs.what'),
@@ -46,7 +52,7 @@ const stopped = computed(
             :chosen="page === 0 && i === 0"
             class="stamp"
           />
-          <strong>{{ label.name }}</strong>
+          <strong :style="{ '--fit': fit(label.name, page === 0 && i === 0) }">{{ label.name }}</strong>
           <span v-if="page === 0 && i === 0" class="does">{{ label.does }}</span>
           <span v-for="(to, place) in label.to.slice(0, 2)" :key="to" class="to"
             ><small>{{ place === 0 ? t('jobs.to') : '' }}</small
@@ -173,13 +179,14 @@ li button:focus-visible {
 }
 strong {
   max-width: calc(100% - 70px);
-  font: 700 25px/28px var(--heading);
+  font: 700 calc(25px * var(--fit)) / 28px var(--heading);
   font-stretch: 82%;
+  overflow-wrap: anywhere;
 }
 .labels.large li:first-child strong {
   max-width: 190px;
-  font-size: 42px;
-  line-height: 44px;
+  font-size: calc(42px * var(--fit));
+  line-height: calc(44px * var(--fit));
 }
 .does {
   max-width: 190px;
@@ -285,13 +292,13 @@ strong + .to {
   }
   strong {
     max-width: calc(100% - 36px);
-    font-size: 21px;
+    font-size: calc(21px * var(--fit));
     line-height: 24px;
   }
   .labels.large li:first-child strong {
     max-width: 160px;
-    font-size: 30px;
-    line-height: 34px;
+    font-size: calc(30px * var(--fit));
+    line-height: calc(34px * var(--fit));
   }
   .does {
     max-width: 164px;

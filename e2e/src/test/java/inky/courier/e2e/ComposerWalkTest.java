@@ -111,7 +111,9 @@ class ComposerWalkTest {
                 .click();
         assertThat(dialog.getByText("dpi", new Locator.GetByTextOptions().setExact(true)))
                 .isVisible();
-        assertThat(dialog.getByRole(AriaRole.CELL, new Locator.GetByRoleOptions().setName("400")))
+        assertThat(dialog.getByRole(
+                        AriaRole.CELL,
+                        new Locator.GetByRoleOptions().setName("400").setExact(true)))
                 .isVisible();
         Chrome.checkAccessibility(desk, "two profiles");
     }
