@@ -204,7 +204,7 @@ useKeys({
               <RouterLink :to="'/deliveries/' + row.id">{{ row.personName }}</RouterLink>
               <span class="narrow-job quiet small">{{ row.jobName }}</span>
             </td>
-            <td class="job">{{ row.jobName }}</td>
+            <td class="job">{{ row.jobName }} <span v-if="row.test" class="tag">Test</span></td>
             <td class="quiet small wide">{{ row.deviceName }}</td>
             <td class="number wide">{{ row.pages }}</td>
             <td class="line-cell"><SlimLine :row="row" :width="152" /></td>

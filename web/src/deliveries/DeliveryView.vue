@@ -69,7 +69,10 @@ useKeys({
       <JobStamp :icon="row.jobIcon" :size="44" />
       <div>
         <h1>{{ title }}</h1>
-        <p class="quiet small">D-{{ row.number }}, {{ row.personName }}, {{ ago(row.scannedAt) }}</p>
+        <p class="quiet small">
+          <span v-if="row.test" class="tag">Test</span> D-{{ row.number }}, {{ row.personName }},
+          {{ ago(row.scannedAt) }}
+        </p>
       </div>
       <ActButtons ref="acts" class="acts" :rows="[row]" main>
         <a

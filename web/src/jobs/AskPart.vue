@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 import GroupsField from '@/people/GroupsField.vue';
+import PeopleField from '@/people/PeopleField.vue';
 import OptionList from '@/profiles/OptionList.vue';
 import FormField from '@/shared/FormField.vue';
 import TickBox from '@/shared/TickBox.vue';
@@ -15,13 +16,16 @@ const asks = computed(() => form.value.asks);
 
 const WHO = [
   { value: 'ALL' as const, words: 'Everybody' },
-  { value: 'GROUPS' as const, words: 'Only groups', note: 'others do not see it' },
+  { value: 'GROUPS' as const, words: 'Only some', note: 'others do not see it' },
 ];
 const who = computed({
-  get: () => (form.value.groups.length || choosing.value ? 'GROUPS' : 'ALL'),
+  get: () => (form.value.groups.length || form.value.people.length || choosing.value ? 'GROUPS' : 'ALL'),
   set(wanted) {
     choosing.value = wanted === 'GROUPS';
-    if (wanted === 'ALL') form.value.groups = [];
+    if (wanted === 'ALL') {
+      form.value.groups = [];
+      form.value.people = [];
+    }
   },
 });
 const choosing = defineModel<boolean>('choosing', { default: false });
@@ -57,12 +61,18 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
   <div class="parts">
     <section>
       <OptionList v-model="who" label="Who may use it" :options="WHO" />
-      <GroupsField
-        v-if="who === 'GROUPS'"
-        v-model="form.groups"
-        label="Groups"
-        :hint="form.groups.length ? undefined : 'Until one is chosen, everybody may use it.'"
-      />
+      <template v-if="who === 'GROUPS'">
+        <GroupsField
+          v-model="form.groups"
+          label="Groups"
+          :hint="
+            form.groups.length || form.people.length
+              ? undefined
+              : 'Until a group or a person is chosen, everybody may use it.'
+          "
+        />
+        <PeopleField v-model="form.people" label="People" name="people" />
+      </template>
     </section>
     <section>
       <h3>Asked at the device</h3>

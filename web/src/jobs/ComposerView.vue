@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useMutation, useQuery } from '@tanstack/vue-query';
+import { useQuery } from '@tanstack/vue-query';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
@@ -16,8 +16,6 @@ import { count } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
-import { PEOPLE } from '@/shared/pickable';
-import PickOne from '@/shared/PickOne.vue';
 import ItemVersions from '@/shared/ItemVersions.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import type { Mark } from '@/shared/states';
@@ -30,6 +28,7 @@ import NamePart from './NamePart.vue';
 import ReadyMade from './ReadyMade.vue';
 import RehearsalPart from './RehearsalPart.vue';
 import { LONGEST, useJob } from './useJob';
+import TestPart from './TestPart.vue';
 import { useDraft } from './useDraft';
 import { useRehearsal } from './useRehearsal';
 
@@ -134,6 +133,7 @@ const FIELDS: Record<string, string> = {
   labels: 'name',
   picture: 'name',
   groups: 'ask',
+  people: 'ask',
   questions: 'ask',
   settings: 'ask',
   passcode: 'ask',
@@ -177,18 +177,6 @@ function duplicate() {
 function mend(scan: Schemas['ProfileForm']) {
   form.value.scan = { ...scan, passcode: null, ownerPasscode: null };
 }
-
-/** As whom the pages are sent for real. */
-const person = ref('');
-const test = useMutation({
-  mutationFn: () =>
-    ask(
-      api.POST('/api/jobs/{id}/test-delivery', {
-        params: { path: { id: openId.value } },
-        body: { person: person.value, pages: rehearsal.pages.value },
-      }),
-    ),
-});
 
 const asking = ref(false);
 useKeys({
@@ -298,27 +286,13 @@ useKeys({
     </PartStrip>
   </SetUpForm>
   <RehearsalPart v-if="ready" :rehearsal="rehearsal" :all="abilities.data.value?.samples ?? []" @mend="mend">
-    <form v-if="!isNew && may('CHANGE_SETUP')" class="test" @submit.prevent="test.mutate()">
-      <h3>Test delivery</h3>
-      <p class="small quiet">
-        {{
-          dirty
-            ? 'Save the job first: it is sent as it was saved.'
-            : 'Sends these pages for real, to all destinations of the job.'
-        }}
-      </p>
-      <PickOne v-bind="PEOPLE" v-model="person" label="Send as" placeholder="Send as" />
-      <button type="submit" class="button" :disabled="!person || dirty || test.isPending.value">
-        {{ test.isPending.value ? 'Sending ...' : 'Send' }}
-      </button>
-      <ErrorNote :error="test.error.value" />
-      <p v-if="test.data.value" class="small" role="status">
-        Sent as
-        <RouterLink :to="'/deliveries/' + test.data.value.deliveryId"
-          >delivery D-{{ test.data.value.number }}</RouterLink
-        >.
-      </p>
-    </form>
+    <TestPart
+      v-if="!isNew && may('CHANGE_SETUP')"
+      :id="openId"
+      :key="openId"
+      :pages="rehearsal.pages.value"
+      :dirty="dirty"
+    />
   </RehearsalPart>
   <AskDelete
     v-model="asking"
@@ -361,18 +335,6 @@ useKeys({
 }
 .back {
   padding-top: 10px;
-}
-.test {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 6px 8px;
-  align-items: center;
-  margin-top: 12px;
-  padding-top: 10px;
-  border-top: 1px solid var(--rule);
-}
-.test > :not(.el-select, button) {
-  grid-column: 1 / -1;
 }
 @media (max-width: 900px) {
   .title {

@@ -24,7 +24,8 @@ watch(
   },
   { immediate: true },
 );
-watch(id, () => (shown.value = ''));
+// A new job gets an id by its first draft, which is what the form shows.
+watch(id, (now) => now !== keep.data.value?.row.id && (shown.value = ''));
 watch(
   () => keep.data.value,
   (draft) => (shown.value = draft?.row.id ?? ''),

@@ -6,7 +6,8 @@ export function askSentence({
   asks,
   askFolder,
   groups,
-}: Pick<JobDraft, 'asks' | 'askFolder' | 'groups'>): string {
+  people,
+}: Pick<JobDraft, 'asks' | 'askFolder' | 'groups' | 'people'>): string {
   const asked = [
     askFolder && 'folder',
     asks.fileName !== 'NO' && 'file name',
@@ -18,6 +19,7 @@ export function askSentence({
   const open = Object.keys(asks.settings).length;
   if (open) asked.push(`${count(open, 'setting')} to choose`);
   const what = asked.length ? asked.join(', ') : 'nothing asked';
-  const whom = groups.length ? `Only ${groups.join(', ')}` : 'Everybody';
+  const some = [...groups, people.length > 0 && count(people.length, 'person', 'people')].filter(Boolean);
+  const whom = some.length ? `Only ${some.join(', ')}` : 'Everybody';
   return `${whom}; ${what}.`;
 }

@@ -9,7 +9,10 @@ import { changed, difference, stopOf } from '@/profiles/difference';
 export type JobView = Schemas['JobView'];
 /** A job as it is edited: how it scans is shown as a whole, and stored as what differs from its profile. */
 export type JobDraft = Required<
-  Omit<Schemas['JobForm'], 'changes' | 'askFolder' | 'asks' | 'groups' | 'zones' | 'labels' | 'picture'>
+  Omit<
+    Schemas['JobForm'],
+    'changes' | 'askFolder' | 'asks' | 'groups' | 'zones' | 'labels' | 'picture' | 'people'
+  >
 > & {
   askFolder: boolean;
   asks: Schemas['Asking'];
@@ -18,6 +21,7 @@ export type JobDraft = Required<
   /** By language. */
   labels: Record<string, string>;
   picture: string;
+  people: string[];
   scan: ProfileForm;
 };
 
@@ -41,6 +45,7 @@ const formOf = (v: JobView): JobDraft => ({
   zones: v.zones.map((zone) => ({ ...zone })),
   labels: { ...v.labels },
   picture: v.picture,
+  people: [...v.people],
   scan: v.scan,
 });
 
@@ -93,6 +98,7 @@ export function useJob() {
         zones: [],
         labels: {},
         picture: '',
+        people: [],
         scan: blankProfile(),
       },
     formOf,

@@ -63,7 +63,7 @@ function show() {
       <li v-for="(one, i) in versions" :key="one.id" :class="{ open: one.id === looked }">
         <div class="head">
           <strong>Version {{ one.number }}</strong>
-          <span v-if="one.current" class="now">{{ i ? 'as now' : 'current' }}</span>
+          <span v-if="one.current" class="tag">{{ i ? 'as now' : 'current' }}</span>
           <span class="quiet small" :title="exact(one.at)">{{ when(one.at) }}, {{ one.who }}</span>
           <button
             v-if="!one.current"
@@ -134,12 +134,6 @@ li.open {
 }
 .head .quiet {
   grid-column: 3;
-}
-.now {
-  padding: 0 6px;
-  border: 1px solid var(--ink-6);
-  border-radius: 2px;
-  font-size: 12px;
 }
 .made {
   margin: 2px 0 0;

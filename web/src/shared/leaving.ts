@@ -17,10 +17,17 @@ function ask(): Promise<boolean> {
   });
 }
 
-/** What was typed is not lost by a click elsewhere: the desk asks first, and so does the browser before it closes the page. */
-export function useLeaving(unsaved: Ref<boolean>) {
-  const guard = async (to: RouteLocationNormalized, from: RouteLocationNormalized) =>
-    !unsaved.value || to.path === from.path || (await ask());
+/**
+ * What was typed is not lost by a click elsewhere: the desk asks first, and so does the browser before it closes the page.
+ *
+ * @param saving what is just being saved, after which there may be nothing to ask about
+ */
+export function useLeaving(unsaved: Ref<boolean>, saving: () => Promise<unknown> | undefined) {
+  const guard = async (to: RouteLocationNormalized, from: RouteLocationNormalized) => {
+    if (to.path === from.path) return true;
+    await saving();
+    return !unsaved.value || (await ask());
+  };
   onBeforeRouteLeave(guard);
   onBeforeRouteUpdate(guard);
   useEventListener(window, 'beforeunload', (event) => {

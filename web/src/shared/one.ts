@@ -60,7 +60,11 @@ export function useOne<View extends { id: string; name: string; version?: string
   /** What stands in the form is kept elsewhere, as a draft or in a copy. */
   const kept = ref('');
   const settled = () => (kept.value = JSON.stringify(form.value));
-  useLeaving(computed(() => dirty.value && JSON.stringify(form.value) !== kept.value));
+  let saving: Promise<unknown> | undefined;
+  useLeaving(
+    computed(() => dirty.value && JSON.stringify(form.value) !== kept.value),
+    () => saving,
+  );
 
   /** Puts something else into the form, to be saved. @param base the version that it was made from */
   function fill(other: View, base: string) {
@@ -110,12 +114,18 @@ export function useOne<View extends { id: string; name: string; version?: string
   async function save(): Promise<View | undefined> {
     const wasNew = isNew.value;
     const id = openId.value;
-    const saved = await state.attempt(() =>
-      wasNew ? kind.add(form.value) : kind.change(id, form.value, version),
-    );
+    const attempt = state
+      .attempt(() => (wasNew ? kind.add(form.value) : kind.change(id, form.value, version)))
+      .then((saved) => {
+        if (!saved) return undefined;
+        queries.setQueryData(keyOf(saved), saved);
+        show(saved);
+        return saved;
+      })
+      .finally(() => (saving = undefined));
+    saving = attempt;
+    const saved = await attempt;
     if (!saved) return undefined;
-    queries.setQueryData(keyOf(saved), saved);
-    show(saved);
     await queries.invalidateQueries({ queryKey: [kind.path] });
     if (wasNew) await router.push(`/${kind.path}/${saved.id}`);
     const words = wasNew ? `${saved.name} created.` : (kind.saidOf?.(saved) ?? `${saved.name} saved.`);

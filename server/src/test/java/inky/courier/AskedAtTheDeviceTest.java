@@ -230,7 +230,7 @@ class AskedAtTheDeviceTest {
     }
 
     @Test
-    void aJobForAGroupIsForItsPeopleOnly(Office office) {
+    void aJobForAGroupOrAPersonIsForThemOnly(Office office) {
         Map<String, Object> linn = new HashMap<>(Map.of(
                 "name",
                 "Linn Marsh",
@@ -255,6 +255,15 @@ class AskedAtTheDeviceTest {
         office.desk.put("/api/people/" + id, linn).ok();
         assertThat(office.guest(pin).get(office.panel("/jobs")).text()).doesNotContain(office.jobId);
         assertThat(office.desk.get("/api/findings").text()).contains("job.nobody-may-use");
+
+        // For one person, in no group; who then cannot be deleted without the job being changed.
+        office.goesTo(Map.of("groups", List.of("Crew"), "people", List.of(id)), office.destination("Mail to me"));
+        assertThat(office.guest(pin).get(office.panel("/jobs")).text()).contains(office.jobId);
+        assertThat(office.guest().get(office.panel("/jobs")).text()).doesNotContain(office.jobId);
+        Browser.Answer needed = office.desk.delete("/api/people/" + id);
+        assertThat(needed.status()).isEqualTo(409);
+        assertThat(needed.text()).contains("Berth permit");
+        office.goesTo(office.destination("Mail to me"));
         office.desk.delete("/api/people/" + id).ok();
     }
 

@@ -76,6 +76,27 @@ class ReadFromThePageTest {
             assertThat(Files.readString(letters.get(letters.size() - 1).file()))
                     .contains("Subject: Read: Tide table, document")
                     .contains("tide table 01.pdf");
+
+            // The same from the desk, as a test: what the folder has then is fetched and compared.
+            String person = office.desk
+                    .get("/api/people")
+                    .ok()
+                    .json()
+                    .path("rows")
+                    .path(0)
+                    .path("id")
+                    .asString();
+            String tested = office.desk
+                    .post(
+                            "/api/jobs/" + office.jobId + "/test-delivery",
+                            Map.of("person", person, "pages", List.of("letter")))
+                    .ok()
+                    .get("deliveryId");
+            Waiting.until(() -> office.state(tested).equals("ACCEPTED"), "the test arrives");
+            JsonNode row =
+                    office.desk.get("/api/deliveries/" + tested).ok().json().path("row");
+            assertThat(row.path("test").asBoolean()).isTrue();
+            assertThat(row.path("legs").toString()).contains("read back: the same as was sent");
             office.goesTo(office.destination("Mail to me"));
             office.desk.delete("/api/destinations/" + folder).ok();
         }

@@ -86,6 +86,7 @@ class KeyboardWalkTest {
             type("Tide table");
             tabTo("Mail to me through Harbour Post");
             press("Space");
+            tabTo("Save draft");
             tabTo("Save");
             press("Enter");
             assertThat(page.getByText("Tide table created.")).isVisible();

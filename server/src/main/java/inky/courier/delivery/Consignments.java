@@ -67,7 +67,8 @@ class Consignments implements Packing {
                 leg.messageId,
                 d.scannedAt,
                 leg.kind.isMail() ? Map.of() : claims.of(leg.id),
-                Recipients.read(leg.recipientOutcomes));
+                Recipients.read(leg.recipientOutcomes),
+                d.test);
     }
 
     /** A line of two hyphens and a blank stands before a signature: RFC 3676 section 4.3. */

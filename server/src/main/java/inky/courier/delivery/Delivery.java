@@ -51,6 +51,10 @@ class Delivery {
     UUID jobId;
     String jobName;
     String jobIcon;
+
+    /** Sent from the desk to see whether the job arrives. */
+    boolean test;
+
     String jobSnapshot;
     Message profileWords;
     int pages;

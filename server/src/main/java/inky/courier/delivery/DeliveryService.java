@@ -83,7 +83,8 @@ public class DeliveryService {
             ScanProfile scanProfile,
             String nameTemplate,
             Choices choices,
-            Instant at) {}
+            Instant at,
+            boolean test) {}
 
     public record Receipt(UUID deliveryId, long number) {}
 
@@ -144,6 +145,7 @@ public class DeliveryService {
         d.jobId = order.job.id();
         d.jobName = order.job.name();
         d.jobIcon = order.job.icon();
+        d.test = order.test;
         d.jobSnapshot = Json.write(JobSnapshot.of(
                 order.nameTemplate, order.job, order.choices, order.profile.name(), order.scanProfile, vault));
         d.profileWords = order.scanProfile.sentence();

@@ -145,7 +145,8 @@ class DemoScans {
                         profile,
                         names.get(job.templateId()).template(),
                         Choices.NONE,
-                        at))
+                        at,
+                        false))
                 .deliveryId();
     }
 

@@ -305,6 +305,7 @@ class DemoSetUp {
                         GROUPS.get(name),
                         null,
                         LABELS.get(name),
+                        null,
                         null)));
     }
 

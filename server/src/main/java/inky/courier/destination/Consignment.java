@@ -25,6 +25,7 @@ import java.util.function.UnaryOperator;
  * @param files one or more
  * @param claimed names that earlier tries have taken, by the file's position
  * @param before what became of each recipient in earlier tries
+ * @param readBack whether what arrived is fetched and compared, where the protocol can
  */
 public record Consignment(
         UUID legId,
@@ -47,7 +48,8 @@ public record Consignment(
         String messageId,
         Instant at,
         Map<Integer, String> claimed,
-        List<Outcome.Recipient> before) {
+        List<Outcome.Recipient> before,
+        boolean readBack) {
     /** Who scanned. @param language that they read */
     public record Sender(UUID id, String name, String email, Locale language) {
         public Sender(UUID id, String name, String email) {
@@ -89,7 +91,8 @@ public record Consignment(
                 messageId,
                 at,
                 claimed,
-                before);
+                before,
+                readBack);
     }
 
     public long bytes() {

@@ -28,8 +28,10 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.TreeMap;
 
 /**
  * One try of one leg. Every file is written under a name of its own while it is under way, and gets its real name, taken
@@ -98,19 +100,35 @@ final class Upload {
         });
         handedOver = true;
         progress.handingOver();
+        Map<Integer, String> names = new TreeMap<>(consignment.claimed());
         trace.does(TransferStep.RENAMED, () -> {
             for (int position : missing) {
-                name(position, files.get(position));
+                names.put(position, name(position, files.get(position)));
             }
         });
+        if (consignment.readBack()) {
+            trace.does(TransferStep.READ_BACK, () -> compare(files, names));
+        }
         long bytes = files.stream().mapToLong(FileToSend::bytes).sum();
         return new Outcome.Accepted("", words(files), bytes, true, List.of());
     }
 
     private Message words(List<FileToSend> files) {
-        return folder.isRoot()
+        Message where = folder.isRoot()
                 ? Message.none()
                 : Message.of("delivery.in-folder").with("n", files.size()).with("folder", folder.toString());
+        Message compared = Message.of("delivery.read-back").with("n", files.size());
+        return !consignment.readBack() ? where : folder.isRoot() ? compared : Message.list(List.of(where, compared));
+    }
+
+    /** What somebody else would find there. */
+    private void compare(List<FileToSend> files, Map<Integer, String> names) throws IOException {
+        for (int position = 0; position < files.size(); position++) {
+            String name = names.get(position);
+            if (name == null || !isThere(folder.then(name), files.get(position))) {
+                throw new FarSideException(TransferCause.CONTENT_DIFFERS, name == null ? "" : name);
+            }
+        }
     }
 
     private void reachFolder() throws IOException {
@@ -210,7 +228,8 @@ final class Upload {
         }
     }
 
-    private void name(int position, FileToSend file) throws IOException {
+    /** @return the name that it got */
+    private String name(int position, FileToSend file) throws IOException {
         String fitted = fitted(file.name());
         String claimed = consignment.claimed().get(position);
         for (int number = 1; number <= MOST_NUMBERS; number++) {
@@ -224,7 +243,7 @@ final class Upload {
                 throw taken(position, name);
             }
             if (ours && rename(position, name)) {
-                return;
+                return name;
             }
         }
         throw taken(position, fitted);

@@ -77,6 +77,9 @@ class Job implements ItemRow<JobItem> {
     /** A small PNG in base64; empty for none. */
     String picture = "";
 
+    /** Ids as JSON. */
+    String people = "[]";
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -103,7 +106,8 @@ class Job implements ItemRow<JobItem> {
                 Json.read(groups, new TypeReference<List<String>>() {}),
                 Json.read(zones, new TypeReference<List<Zone>>() {}),
                 Json.read(labels, new TypeReference<Map<String, String>>() {}),
-                picture);
+                picture,
+                Json.read(people, new TypeReference<List<UUID>>() {}));
     }
 
     @Override
@@ -123,6 +127,7 @@ class Job implements ItemRow<JobItem> {
         zones = Json.write(item.zones());
         labels = Json.write(item.labels());
         picture = item.picture();
+        people = Json.write(item.people());
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

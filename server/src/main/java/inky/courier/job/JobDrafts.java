@@ -165,7 +165,8 @@ class JobDrafts {
                 form.groups(),
                 form.zones(),
                 form.labels(),
-                form.picture());
+                form.picture(),
+                form.people());
     }
 
     /** The profile may have been changed so that the job's own settings do not go with it any more. */

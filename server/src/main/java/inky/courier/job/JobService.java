@@ -78,10 +78,11 @@ public class JobService {
      * @param askFolder whether a folder is chosen at the device, below the destination's own; absent for no
      * @param changes what it has otherwise than its profile, by the setting's path ({@code tidy.crop}); absent for nothing
      * @param asks what it asks at the device; absent for nothing
-     * @param groups of people who may use it; absent for everybody
+     * @param groups of people who may use it
      * @param zones of its pages that are read for names; absent for none
      * @param labels what panels call it in other languages, by their tags; absent for its name
      * @param picture of its own, a small PNG in base64; absent or empty for the icon
+     * @param people who may use it beside the groups; where neither stands, everybody may
      */
     public record JobForm(
             String name,
@@ -100,7 +101,8 @@ public class JobService {
             @Nullable List<String> groups,
             @Nullable List<Zone> zones,
             @Nullable Map<String, String> labels,
-            @Nullable String picture) {}
+            @Nullable String picture,
+            @Nullable List<UUID> people) {}
 
     /**
      * @param changes what it has otherwise than its profile
@@ -127,11 +129,12 @@ public class JobService {
             List<Zone> zones,
             Map<String, String> labels,
             String picture,
+            List<UUID> people,
             ProfileForm scan,
             String version) {
         /** Whether somebody may use it. @param memberOf the groups that they are in */
-        public boolean isFor(List<String> memberOf) {
-            return item().isFor(memberOf);
+        public boolean isFor(UUID person, List<String> memberOf) {
+            return item().isFor(person, memberOf);
         }
 
         /** As the set-up has it. */
@@ -155,7 +158,8 @@ public class JobService {
                     groups,
                     zones,
                     labels,
-                    picture);
+                    picture,
+                    people);
         }
 
         public JobRow row() {
@@ -282,7 +286,8 @@ public class JobService {
                 form.groups(),
                 form.zones(),
                 form.labels(),
-                form.picture());
+                form.picture(),
+                form.people());
     }
 
     /** How a job that may not be saved yet would scan, and who would get it. */
@@ -344,6 +349,7 @@ public class JobService {
                 job.zones(),
                 job.labels(),
                 job.picture(),
+                job.people(),
                 ProfileForm.of(base.name(), scan),
                 SetUp.versionOf(job));
     }

@@ -171,7 +171,7 @@ public class PanelPlaces {
         Map<UUID, Integer> placeOf = placesByJob(deviceId);
         Office office = setUp.office();
         return jobs.list().stream()
-                .filter(job -> placeOf.containsKey(job.id()) && job.isFor(person.groups()))
+                .filter(job -> placeOf.containsKey(job.id()) && job.isFor(person.id(), person.groups()))
                 .map(job -> new Candidate(job, placeOf.get(job.id()), findings(office, job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();

@@ -270,7 +270,8 @@ class WalkUp {
                 answered.profile(),
                 answered.name().orElseGet(() -> names.get(job.templateId()).template()),
                 answered.choices(),
-                clock.instant()));
+                clock.instant(),
+                false));
     }
 
     /** Choices of one of a job's questions in which the letters stand. */

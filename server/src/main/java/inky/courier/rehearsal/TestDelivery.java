@@ -88,7 +88,8 @@ class TestDelivery {
                 answered.profile(),
                 names.get(job.templateId()).template(),
                 answered.choices(),
-                now));
+                now,
+                true));
     }
 
     /** As it is where it is a JPEG, else without loss. */

@@ -409,7 +409,8 @@ class EngineHistoriesTest {
                     "",
                     d.scannedAt,
                     memory.of(leg.id),
-                    Recipients.read(leg.recipientOutcomes));
+                    Recipients.read(leg.recipientOutcomes),
+                    false);
         }
 
         // ---- far sides

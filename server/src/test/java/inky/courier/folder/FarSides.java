@@ -208,7 +208,8 @@ final class FarSides implements AutoCloseable {
                 "<1@courier.invalid>",
                 AT,
                 claimed,
-                List.of());
+                List.of(),
+                true);
     }
 
     /** One try, as the engine makes it. */

@@ -26,6 +26,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.stream.Stream;
 
 /**
@@ -37,10 +38,11 @@ import java.util.stream.Stream;
  * @param askFolder whether a folder is chosen at the device, below the destination's own
  * @param changes what it has otherwise than its profile; absent for nothing
  * @param asks what it asks at the device; absent for nothing
- * @param groups of people who may use it, up to 20; absent or none for everybody
+ * @param groups of people who may use it, up to 20
  * @param zones of its pages that are read for names, up to 8; absent for none
  * @param labels what it is called on panels in other languages, by their tags; its name where none stands; absent for none
  * @param picture of its own on the stamp, as {@link JobPicture} has it; empty or absent for the icon
+ * @param people who may use it beside the groups, up to 20; where neither stands, everybody may
  */
 public record JobItem(
         UUID id,
@@ -59,7 +61,8 @@ public record JobItem(
         List<String> groups,
         List<Zone> zones,
         Map<String, String> labels,
-        String picture)
+        String picture,
+        List<UUID> people)
         implements Item {
     private static final int MOST_TARGETS = 8;
     private static final int MOST_GROUPS = 20;
@@ -126,6 +129,8 @@ public record JobItem(
         zones = zones == null ? List.of() : List.copyOf(zones);
         labels = plain(labels);
         picture = picture == null ? "" : picture;
+        people =
+                people == null ? List.of() : people.stream().distinct().sorted().toList();
     }
 
     /** One as most are: it asks nothing, is for everybody, and has all as its profile has it. */
@@ -147,7 +152,8 @@ public record JobItem(
                 List.of(),
                 List.of(),
                 Map.of(),
-                "");
+                "",
+                List.of());
     }
 
     private static Map<String, String> plain(Map<String, String> labels) {
@@ -192,6 +198,7 @@ public record JobItem(
         public List<Zone> zones;
         public Map<String, String> labels;
         public String picture;
+        public List<UUID> people;
         private final UUID profileId;
         private final UUID templateId;
 
@@ -213,6 +220,7 @@ public record JobItem(
             zones = from.zones;
             labels = from.labels;
             picture = from.picture;
+            people = from.people;
         }
 
         private JobItem job() {
@@ -233,7 +241,8 @@ public record JobItem(
                     groups,
                     zones,
                     labels,
-                    picture);
+                    picture,
+                    people);
         }
     }
 
@@ -246,8 +255,14 @@ public record JobItem(
     }
 
     /** Whether somebody may use it. @param memberOf the groups that they are in */
+    public boolean isFor(UUID person, Collection<String> memberOf) {
+        boolean everybody = groups.isEmpty() && people.isEmpty();
+        return everybody || people.contains(person) || isFor(memberOf);
+    }
+
+    /** Whether it is for one of these groups. */
     public boolean isFor(Collection<String> memberOf) {
-        return groups.isEmpty() || groups.stream().anyMatch(memberOf::contains);
+        return groups.stream().anyMatch(memberOf::contains);
     }
 
     /** How it scans: its profile, with what it has otherwise. @throws Invalid when the two do not go together */
@@ -265,13 +280,15 @@ public record JobItem(
 
     @Override
     public List<Need> needs() {
-        return Stream.concat(
+        return Stream.of(
+                        people.stream().map(person -> new Need(new Reference(ItemKind.PERSON, person), "people")),
                         Stream.of(
                                 new Need(new Reference(ItemKind.PROFILE, profileId), "profileId"),
                                 new Need(new Reference(ItemKind.NAME, templateId), "templateId")),
                         targets.stream()
                                 .map(target -> new Need(
                                         new Reference(ItemKind.DESTINATION, target.destinationId), "destinationIds")))
+                .flatMap(Function.identity())
                 .toList();
     }
 
@@ -305,6 +322,9 @@ public record JobItem(
         }
         if (groups.size() > MOST_GROUPS || !groups.stream().allMatch(group -> PlainText.isName(group, LONGEST_GROUP))) {
             throw Invalid.of("job.groups", "groups");
+        }
+        if (people.size() > MOST_GROUPS) {
+            throw Invalid.of("job.people", "people");
         }
         labels.forEach((language, label) -> {
             Languages.require(language, "labels");

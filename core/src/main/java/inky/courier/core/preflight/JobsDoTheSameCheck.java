@@ -30,6 +30,7 @@ final class JobsDoTheSameCheck implements OfficeCheck {
                 job.askFolder(),
                 job.asks(),
                 job.groups(),
+                job.people(),
                 job.zones());
     }
 }

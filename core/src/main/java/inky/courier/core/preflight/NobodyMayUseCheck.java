@@ -10,7 +10,7 @@ final class NobodyMayUseCheck implements OfficeCheck {
     public Stream<Finding> find(WholeOffice at) {
         Set<String> there = at.around().people().groups();
         return at.placedJobs()
-                .filter(job -> !job.isFor(there))
+                .filter(job -> !job.groups().isEmpty() && job.people().isEmpty() && !job.isFor(there))
                 .map(job -> Finding.of("job.nobody-may-use", Severity.CARE, job)
                         .with("groups", String.join(", ", job.groups())));
     }

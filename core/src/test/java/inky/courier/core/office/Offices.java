@@ -216,6 +216,7 @@ public final class Offices {
                             : List.of(new Zone("bill", 1 + random.nextInt(3), 10.5, 20, 60, 8.2, Zone.Reads.NUMBER));
                     job.labels = random.nextBoolean() ? Map.of() : Map.of("de", "Auftrag " + i, "fr", "T\u00e2che");
                     job.picture = random.nextBoolean() ? "" : PICTURE;
+                    job.people = random.nextBoolean() ? List.of() : List.of(new UUID(9, i), new UUID(9, 77));
                     job.groups = random.nextBoolean() ? List.of() : List.of("Crew", "Office, north");
                 });
     }

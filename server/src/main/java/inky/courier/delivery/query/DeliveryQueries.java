@@ -104,6 +104,7 @@ public class DeliveryQueries {
             String fileName,
             long fileBytes,
             @Nullable Instant contentsRemovedAt,
+            boolean test,
             List<LegView> legs) {}
 
     public record StepView(Instant at, @Nullable UUID legId, Message words, String farSide) {}
@@ -407,6 +408,7 @@ public class DeliveryQueries {
                 r.getString("file_name"),
                 r.getLong("file_bytes"),
                 at(r, "contents_removed_at"),
+                r.getBoolean("test"),
                 legs);
     }
 
@@ -432,6 +434,7 @@ public class DeliveryQueries {
                 r.fileName,
                 r.fileBytes,
                 r.contentsRemovedAt,
+                r.test,
                 legs);
     }
 
