@@ -15,6 +15,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -114,12 +115,22 @@ public record ChangeView(
             node.forEach(part -> {
                 Map<String, String> own = new LinkedHashMap<>();
                 put(own, "", part, names);
-                parts.add(String.join(" ", own.values()).strip());
+                parts.add(part(own));
             });
             values.put(path, String.join(", ", parts));
         } else {
             values.put(path, text(node, names));
         }
+    }
+
+    /** One of a list in a line; a number says nothing without its name. */
+    private static String part(Map<String, String> values) {
+        return values.entrySet().stream()
+                .map(value -> value.getValue().matches("-?\\d+(\\.\\d+)?")
+                        ? value.getKey() + " " + value.getValue().replaceAll("\\.0$", "")
+                        : value.getValue())
+                .collect(Collectors.joining(" "))
+                .strip();
     }
 
     private static String text(JsonNode node, Function<UUID, String> names) {
