@@ -49,6 +49,13 @@ const formOf = (v: JobView): JobDraft => ({
   scan: v.scan,
 });
 
+/** The profile that differs in the fewest settings from what most scans are; of several, the first by name. */
+export function mostUsual<P extends ProfileForm>(profiles: readonly P[]): P | undefined {
+  const usual = blankProfile();
+  const unusual = (profile: P) => Object.keys(difference(usual, profile)).length;
+  return [...profiles].sort((a, b) => unusual(a) - unusual(b))[0];
+}
+
 export function useJob() {
   const router = useRouter();
   const route = useRoute();
@@ -137,12 +144,12 @@ export function useJob() {
     void router.push('/jobs/new');
   }
 
-  // A new one begins with the first of each.
+  // A new one begins with the most usual profile and the first name.
   watch(
     [one.isNew, () => profiles.data.value, () => names.data.value],
     () => {
       if (!one.isNew.value) return;
-      const [profile] = profiles.data.value ?? [];
+      const profile = mostUsual(profiles.data.value ?? []);
       const [name] = names.data.value ?? [];
       if (profile && !form.value.profileId) choose(profile.id);
       if (name && !form.value.templateId) form.value.templateId = name.id;

@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { SET_UP } from '@/app/setUp';
 import { count } from '@/shared/format';
+import { useSession } from '@/app/session';
+import FirstScan from './FirstScan.vue';
 import AddDevice from '@/devices/AddDevice.vue';
 
+const { may } = useSession();
 /** Before the first scan: the set-up line with the step to take open. */
 const props = defineProps<{ overview: Schemas['Overview'] }>();
 
@@ -47,11 +50,18 @@ const steps = computed(() =>
 );
 const next = computed(() => steps.value.find((step) => step.count === 0));
 const left = computed(() => steps.value.filter((step) => step.count === 0).length);
-const title = computed(() =>
-  left.value === 0
-    ? 'All is set up: make the first scan'
-    : `The first scan is ${count(left.value, 'step')} away`,
+/** What only somebody here knows is known: all else can be made at once. */
+const isThere = (key: string) => steps.value.some((step) => step.key === key && step.count > 0);
+const canFinish = computed(
+  () => may('CHANGE_SETUP') && left.value > 0 && isThere('DEVICES') && isThere('MAIL_SERVERS'),
 );
+const finished = ref(false);
+const title = computed(() => {
+  if (left.value === 0) return 'All is set up: make the first scan';
+  return canFinish.value
+    ? 'The first scan is one click away'
+    : `The first scan is ${count(left.value, 'step')} away`;
+});
 </script>
 
 <template>
@@ -59,6 +69,7 @@ const title = computed(() =>
     <h1>{{ title }}</h1>
     <p class="quiet">a device, a mail server, a page</p>
   </div>
+  <FirstScan v-if="canFinish || finished" @made="finished = true" />
   <div class="columns">
     <section aria-labelledby="set-up">
       <div class="head">

@@ -269,6 +269,12 @@ public class Accounts {
         sessions.endAll(account(id).login);
     }
 
+    /** Somebody who signs in at the desk. @throws Refusal when there is no such account */
+    @Transactional(readOnly = true)
+    public SignIn.Identity identity(String login) {
+        return administrators.findByLogin(login).map(SignIn::view).orElseThrow(() -> Refusal.notFound("account"));
+    }
+
     /** How many may change everything. */
     @Transactional(readOnly = true)
     public int administrators() {

@@ -4,8 +4,13 @@ import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.job.JobText;
+import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.ProfileDifference;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -18,7 +23,7 @@ import java.util.stream.Stream;
 
 /**
  * Jobs for common purposes, made of what the office has: the profile that needs the fewest changes, its first file name, and a
- * destination of the right kind. Their words stand in the catalogue under {@code ready-made.<code>}.
+ * destination of the right kind; of profiles that need the same, the most usual. Their words stand in the catalogue under {@code ready-made.<code>}.
  */
 public enum ReadyMadeJob {
     TO_MY_MAIL("letter", kind -> kind == DestinationKind.MAIL_TO_ME, Map.of()),
@@ -114,10 +119,19 @@ public enum ReadyMadeJob {
     public Optional<JobItem> draft(Office office, UUID id) {
         Optional<NameItem> name = office.all(NameItem.class).stream().min(Comparator.comparing(NameItem::name));
         return name.flatMap(template -> office.all(ProfileItem.class).stream()
-                .sorted(Comparator.comparing(ProfileItem::name))
+                .sorted(Comparator.comparingInt(ReadyMadeJob::unusual).thenComparing(ProfileItem::name))
                 .flatMap(profile ->
                         changes(profile).map(changes -> job(office, id, profile, template, changes)).stream())
                 .min(Comparator.comparingInt(job -> job.changes().paths().size())));
+    }
+
+    /** Colour as found at 200 dpi, one side, PDF: what most scans are; common practice, no source. */
+    private static final ScanProfile USUAL =
+            new ScanProfile(ColourMode.AS_FOUND, new Resolution(200), Sides.ONE, FileType.PDF);
+
+    /** In how many settings a profile differs from what most scans are. */
+    private static int unusual(ProfileItem profile) {
+        return ProfileDifference.between(USUAL, profile.profile()).paths().size();
     }
 
     /** What has to be otherwise than in a profile; empty where it cannot be. */

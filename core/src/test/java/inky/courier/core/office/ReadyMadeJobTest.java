@@ -4,8 +4,12 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import inky.courier.core.media.Resolution;
+import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
+import inky.courier.core.profile.Tidy;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -52,6 +56,27 @@ class ReadyMadeJobTest {
             });
         }
         assertEquals(Optional.empty(), ReadyMadeJob.TO_MY_MAIL.draft(Office.EMPTY, ID));
+    }
+
+    /** Of profiles that all can be what is wanted, not the first by name. */
+    @Test
+    void ofProfilesThatNeedTheSameTheMostUsualIsTaken() {
+        ScanProfile usual = new ScanProfile(ColourMode.AS_FOUND, new Resolution(200), Sides.ONE, FileType.PDF);
+        ScanProfile card = usual.withTidy(Tidy.NONE.with(tidy -> {
+            tidy.card = true;
+            tidy.crop = true;
+        }));
+        Office office = Office.EMPTY.apply(List.of(
+                new Change.Put(new NameItem(new UUID(1, 1), "Day", "{date} {counter}")),
+                new Change.Put(new ProfileItem(new UUID(2, 1), "A card", card)),
+                new Change.Put(new ProfileItem(new UUID(2, 2), "Usual", usual))));
+        assertEquals(
+                new UUID(2, 2),
+                ReadyMadeJob.TO_MY_MAIL.draft(office, ID).orElseThrow().profileId());
+        // What the card has already need not be changed.
+        assertEquals(
+                new UUID(2, 1),
+                ReadyMadeJob.IDENTITY_CARD.draft(office, ID).orElseThrow().profileId());
     }
 
     @Test
