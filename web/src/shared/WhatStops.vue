@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import { api, ask } from '@/api/client';
 import { KINDS } from '@/dependents/chain';
 import { count, figure } from './format';
@@ -14,19 +14,20 @@ const props = defineProps<{
 const emit = defineEmits<{ needed: [is: boolean] }>();
 const query = useQuery({
   queryKey: computed(() => ['dependents', props.kind, props.id]),
-  queryFn: async () => {
-    const chain = await ask(
-      api.GET('/api/dependents', { params: { query: { kind: props.kind, id: props.id } } }),
-    );
-    emit(
-      'needed',
-      chain.columns.some(
-        (column) => column.kind !== 'PERSON' && column.kind !== props.kind && column.there > 0,
-      ),
-    );
-    return chain;
-  },
+  queryFn: () => ask(api.GET('/api/dependents', { params: { query: { kind: props.kind, id: props.id } } })),
 });
+watch(
+  () => query.data.value,
+  (chain) => {
+    const needing = chain?.columns.filter((column) => column.kind !== 'PERSON' && column.kind !== props.kind);
+    if (needing)
+      emit(
+        'needed',
+        needing.some((column) => column.there > 0),
+      );
+  },
+  { immediate: true },
+);
 const parts = computed(() =>
   (query.data.value?.columns ?? [])
     .filter((column) => column.there && column.kind !== props.kind)
