@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import TextWithFields from '@/names/TextWithFields.vue';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
 import ClientSecret from '@/shared/ClientSecret.vue';
 import FormField from '@/shared/FormField.vue';
@@ -53,6 +54,15 @@ const secretLabel = computed(() =>
     v-if="field.type === 'CODE'"
     v-model="text"
     mono
+    :label="field.label"
+    :name="field.name"
+    :hint="field.hint"
+    :placeholder="field.example"
+  />
+  <TextWithFields
+    v-else-if="field.type === 'TEMPLATE'"
+    v-model="text"
+    use="FILE_NAME"
     :label="field.label"
     :name="field.name"
     :hint="field.hint"

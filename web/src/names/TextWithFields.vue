@@ -13,6 +13,7 @@ const props = defineProps<{
   /** Lines of a text; one line where it is absent. */
   rows?: number;
   maxlength?: number;
+  placeholder?: string;
   /** Questions of the job itself, which may not be saved yet. */
   questions?: readonly { key: string; label: string }[];
 }>();
@@ -43,6 +44,7 @@ const { list, chosen, offered, open, look, close, take, key } = useCompletion(
         :aria-invalid="f.invalid"
         :rows="rows"
         :maxlength="maxlength"
+        :placeholder="placeholder"
         spellcheck="false"
         autocomplete="off"
         @input="((text = $event.target.value), look())"

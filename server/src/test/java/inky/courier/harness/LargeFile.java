@@ -5,7 +5,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
 
 /** A file of 300 MB that lies nowhere, and a process with a heap that would not hold two of it. */
@@ -14,8 +17,23 @@ public final class LargeFile {
 
     private LargeFile() {}
 
+    private static final String SHA_256 = sha256();
+
+    private static String sha256() {
+        try (InputStream in = new Endless()) {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            byte[] block = new byte[1 << 16];
+            for (int read = in.read(block); read >= 0; read = in.read(block)) {
+                digest.update(block, 0, read);
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (IOException | NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     public static FileToSend pdf() {
-        return new FileToSend("large.pdf", "application/pdf", BYTES, 1, "", Endless::new);
+        return new FileToSend("large.pdf", "application/pdf", BYTES, 1, SHA_256, Endless::new);
     }
 
     /** Runs a class by itself with 512 MB. @return what it said, when it ended with 0 */

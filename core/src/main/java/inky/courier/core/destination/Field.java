@@ -32,6 +32,8 @@ public record Field(
     public enum Type {
         /** A line of code: an address, a path, an account. */
         CODE,
+        /** A line of code with fields of a scan, as file names have them. */
+        TEMPLATE,
         /** Several lines, each a value of its own. */
         LINES,
         NUMBER,

@@ -17,7 +17,7 @@ abstract class FolderRules extends KindRules<FolderSettings> {
     static final int LONGEST = 250;
     private static final int MOST_AT_ONCE = 16;
 
-    static final Field PATH = Field.of("path", Type.CODE);
+    static final Field PATH = Field.of("path", Type.TEMPLATE);
     static final Field MAKE_FOLDERS = Field.of("makeFolders", Type.TICK);
     static final Field WHEN_TAKEN = Field.choice("whenTaken", WhenTaken.values());
     static final Field SIDECAR = Field.choice("sidecar", SidecarForm.values());
