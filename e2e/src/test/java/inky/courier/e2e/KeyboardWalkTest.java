@@ -155,7 +155,8 @@ class KeyboardWalkTest {
         see("1 sheet is in the feeder. Where to?");
         tabTo("Tide table");
         press("Enter");
-        assertThat(page.getByText("pages scanned", new Page.GetByTextOptions().setExact(true)))
+        // One side of one sheet: the job has the most usual profile.
+        assertThat(page.getByText("page scanned", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
         tabTo("Send");
         press("Enter");
