@@ -144,7 +144,7 @@ public class DeliveryService {
         d.language = settings.read().languageOf(order.person.language()).toLanguageTag();
         d.jobId = order.job.id();
         d.jobName = order.job.name();
-        d.jobIcon = order.job.icon();
+        d.jobIcon = order.job.item().icon();
         d.test = order.test;
         d.jobSnapshot = Json.write(JobSnapshot.of(
                 order.nameTemplate, order.job, order.choices, order.profile.name(), order.scanProfile, vault));

@@ -50,12 +50,12 @@ record JobSnapshot(
         ScanProfile open = Passcodes.NONE.into(profile);
         return new JobSnapshot(
                 template,
-                choices.subject().isEmpty() ? job.subject() : choices.subject(),
-                job.body(),
+                choices.subject().isEmpty() ? job.item().subject() : choices.subject(),
+                job.item().body(),
                 ProfileFormat.write(new ProfileFormat.Named(profileName, open)),
                 Base64.getEncoder().encodeToString(Passcodes.of(profile).seal(vault)),
-                job.whenTooLarge(),
-                job.notifyWhen(),
+                job.item().whenTooLarge(),
+                job.item().notifyWhen(),
                 profile.encryptsFiles(),
                 choices.answers(),
                 needs(job, template));
@@ -64,13 +64,15 @@ record JobSnapshot(
     /** Of the file's name, the texts of mails and the folders' paths. */
     private static NameNeeds needs(JobView job, String template) {
         List<NameTemplate> templates = new ArrayList<>();
-        Stream.of(template, job.subject(), job.body()).map(WorkshopMaking::read).forEach(templates::add);
+        Stream.of(template, job.item().subject(), job.item().body())
+                .map(WorkshopMaking::read)
+                .forEach(templates::add);
         job.destinations().stream()
                 .filter(to -> to.settings() instanceof FolderSettings)
                 .map(to -> ((FolderSettings) to.settings()).path())
                 .map(path -> FolderTemplate.of(path).names())
                 .forEach(templates::addAll);
-        return NameNeeds.of(templates, job.zones());
+        return NameNeeds.of(templates, job.item().zones());
     }
 
     /** In snapshots of before zones there were, what the file's name needs. */

@@ -128,7 +128,7 @@ class DemoHistory {
                 past.person.email(),
                 past.job.id(),
                 past.job.name(),
-                past.job.icon(),
+                past.job.item().icon(),
                 MessageColumn.write(past.job.profileSentence()),
                 past.pages,
                 time(past.at.minusMillis((long) (seconds * 1000))),

@@ -103,7 +103,7 @@ class DemoScans {
         DeviceView scanner = office.devices().get("Front desk");
         for (Story story : STORIES) {
             JobView job = office.jobs().get(story.job);
-            ScanProfile profile = profiles.value(job.profileId());
+            ScanProfile profile = profiles.value(job.item().profileId());
             String key = story.stack + profile;
             if (!paper.containsKey(key)) {
                 paper.put(key, scan(scanner.id(), story.stack, profile));
@@ -141,9 +141,9 @@ class DemoScans {
                         Optional.of(device),
                         person,
                         job,
-                        profiles.get(job.profileId()),
+                        profiles.get(job.item().profileId()),
                         profile,
-                        names.get(job.templateId()).template(),
+                        names.get(job.item().templateId()).template(),
                         Choices.NONE,
                         at,
                         false))

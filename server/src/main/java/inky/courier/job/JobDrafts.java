@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.NameItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.ProfileItem;
@@ -20,7 +21,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -107,8 +107,8 @@ class JobDrafts {
         if (kept.isEmpty() && drafts.count() >= MOST) {
             throw Refusal.of(HttpStatus.CONFLICT, "too-many-drafts");
         }
-        // A draft need not be right yet, but has to be a job.
-        jobs.item(id, wanted.form());
+        // A draft need not be right yet, but its own settings have to go with its profile.
+        jobs.of(id, wanted.form());
         String form = Json.write(wanted.form());
         if (form.length() > LONGEST) {
             throw Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "draft-too-long");
@@ -130,56 +130,33 @@ class JobDrafts {
     }
 
     private JobDraftView view(JobDraft draft) {
-        JobForm form = Json.read(draft.form, JobForm.class);
+        JobItem wanted = Json.read(draft.form, JobForm.class).item(draft.id);
         Office office = setUp.office();
-        JobForm possible = possible(form, office);
-        String now = office.find(new Reference(ItemKind.JOB, draft.id))
-                .map(SetUp::versionOf)
-                .orElse("");
+        JobItem possible = possible(wanted, office);
+        String now = office.find(wanted.reference()).map(SetUp::versionOf).orElse("");
         return new JobDraftView(
-                row(draft), jobs.of(draft.id, possible), draft.base, !now.equals(draft.base), !possible.equals(form));
+                row(draft), jobs.view(possible), draft.base, !now.equals(draft.base), !possible.equals(wanted));
     }
 
     /** The same with what is still there. @throws Refusal when the office has nothing that a job could scan or be named by */
-    private static JobForm possible(JobForm form, Office office) {
-        UUID profile = stillThere(office, ProfileItem.class, ItemKind.PROFILE, form.profileId());
-        UUID name = stillThere(office, NameItem.class, ItemKind.NAME, form.templateId());
-        List<UUID> destinations = form.destinationIds().stream()
-                .filter(to ->
-                        office.find(new Reference(ItemKind.DESTINATION, to)).isPresent())
-                .toList();
-        return new JobForm(
-                form.name(),
-                form.icon(),
-                profile,
-                name,
-                destinations,
-                form.subject(),
-                form.body(),
-                form.kinds(),
-                form.whenTooLarge(),
-                form.notifyWhen(),
-                form.askFolder(),
-                goesWith(form, office, profile) ? form.changes() : Map.of(),
-                form.asks(),
-                form.groups(),
-                form.zones(),
-                form.labels(),
-                form.picture(),
-                form.people());
+    private static JobItem possible(JobItem wanted, Office office) {
+        return wanted.with(job -> {
+            job.profileId = stillThere(office, ProfileItem.class, ItemKind.PROFILE, job.profileId);
+            job.templateId = stillThere(office, NameItem.class, ItemKind.NAME, job.templateId);
+            job.targets = job.targets.stream()
+                    .filter(target -> office.has(ItemKind.DESTINATION, target.destinationId()))
+                    .toList();
+            job.changes = goesWith(job.changes, office, job.profileId) ? job.changes : ProfileDifference.NONE;
+        });
     }
 
     /** The profile may have been changed so that the job's own settings do not go with it any more. */
-    private static boolean goesWith(JobForm form, Office office, UUID profile) {
-        if (form.changes() == null) {
-            return true;
-        }
+    private static boolean goesWith(ProfileDifference changes, Office office, UUID profile) {
         try {
-            new ProfileDifference(form.changes())
-                    .applyTo(office.find(new Reference(ItemKind.PROFILE, profile))
-                            .map(ProfileItem.class::cast)
-                            .orElseThrow()
-                            .profile());
+            changes.applyTo(office.find(new Reference(ItemKind.PROFILE, profile))
+                    .map(ProfileItem.class::cast)
+                    .orElseThrow()
+                    .profile());
             return true;
         } catch (Invalid e) {
             return false;

@@ -1,5 +1,6 @@
 package inky.courier.job;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
@@ -102,58 +103,26 @@ public class JobService {
             @Nullable List<Zone> zones,
             @Nullable Map<String, String> labels,
             @Nullable String picture,
-            @Nullable List<UUID> people) {}
-
-    /**
-     * @param changes what it has otherwise than its profile
-     * @param scan how it scans: the profile's settings with these
-     */
-    public record JobView(
-            UUID id,
-            String name,
-            String icon,
-            UUID profileId,
-            Message profileSentence,
-            UUID templateId,
-            String example,
-            List<DestinationView> destinations,
-            String subject,
-            String body,
-            Map<UUID, List<String>> kinds,
-            WhenTooLarge whenTooLarge,
-            Notify notifyWhen,
-            boolean askFolder,
-            ProfileDifference changes,
-            Asking asks,
-            List<String> groups,
-            List<Zone> zones,
-            Map<String, String> labels,
-            String picture,
-            List<UUID> people,
-            ProfileForm scan,
-            String version) {
-        /** Whether somebody may use it. @param memberOf the groups that they are in */
-        public boolean isFor(UUID person, List<String> memberOf) {
-            return item().isFor(person, memberOf);
-        }
-
-        /** As the set-up has it. */
-        public JobItem item() {
+            @Nullable List<UUID> people) {
+        /** What it stands for; what it has otherwise than its profile is as it was written. */
+        JobItem item(UUID id) {
+            Map<UUID, List<String>> each = Optional.ofNullable(kinds).orElse(Map.of());
             return new JobItem(
                     id,
                     name,
                     icon,
                     profileId,
                     templateId,
-                    destinations.stream()
-                            .map(d -> new JobItem.Target(d.id(), kinds.getOrDefault(d.id(), List.of())))
+                    destinationIds.stream()
+                            .distinct()
+                            .map(to -> new JobItem.Target(to, each.getOrDefault(to, List.of())))
                             .toList(),
                     subject,
                     body,
-                    whenTooLarge,
-                    notifyWhen,
-                    askFolder,
-                    changes,
+                    Optional.ofNullable(whenTooLarge).orElse(WhenTooLarge.REFUSE),
+                    Optional.ofNullable(notifyWhen).orElse(Notify.NEVER),
+                    Boolean.TRUE.equals(askFolder),
+                    new ProfileDifference(Optional.ofNullable(changes).orElse(Map.of())),
                     asks,
                     groups,
                     zones,
@@ -161,13 +130,36 @@ public class JobService {
                     picture,
                     people);
         }
+    }
+
+    /**
+     * A job with what is told of it.
+     *
+     * @param kinds of paper by destination, where not all go there
+     * @param scan how it scans: the profile's settings with what it has otherwise
+     */
+    public record JobView(
+            @JsonUnwrapped JobItem item,
+            Message profileSentence,
+            String example,
+            List<DestinationView> destinations,
+            Map<UUID, List<String>> kinds,
+            ProfileForm scan,
+            String version) {
+        public UUID id() {
+            return item.id();
+        }
+
+        public String name() {
+            return item.name();
+        }
 
         public JobRow row() {
             return new JobRow(
-                    id,
-                    name,
-                    icon,
-                    picture,
+                    item.id(),
+                    item.name(),
+                    item.icon(),
+                    item.picture(),
                     profileSentence,
                     destinations.stream()
                             .map(d -> new JobTargetRow(d.id(), d.label()))
@@ -261,33 +253,9 @@ public class JobService {
     }
 
     /** What a form stands for, with what it has otherwise in the profile's own terms. */
-    @Transactional(readOnly = true)
-    public JobItem item(UUID id, JobForm form) {
-        Map<UUID, List<String>> kinds = Optional.ofNullable(form.kinds()).orElse(Map.of());
-        return new JobItem(
-                id,
-                form.name(),
-                form.icon(),
-                form.profileId(),
-                form.templateId(),
-                form.destinationIds().stream()
-                        .distinct()
-                        .map(to -> new JobItem.Target(to, kinds.getOrDefault(to, List.of())))
-                        .toList(),
-                form.subject(),
-                form.body(),
-                Optional.ofNullable(form.whenTooLarge()).orElse(WhenTooLarge.REFUSE),
-                Optional.ofNullable(form.notifyWhen()).orElse(Notify.NEVER),
-                Boolean.TRUE.equals(form.askFolder()),
-                form.changes() == null || form.changes().isEmpty()
-                        ? ProfileDifference.NONE
-                        : profiles.difference(form.profileId(), new ProfileDifference(form.changes())),
-                form.asks(),
-                form.groups(),
-                form.zones(),
-                form.labels(),
-                form.picture(),
-                form.people());
+    private JobItem item(UUID id, JobForm form) {
+        JobItem item = form.item(id);
+        return item.changes().isNone() ? item : item.withChanges(profiles.difference(item.profileId(), item.changes()));
     }
 
     /** How a job that may not be saved yet would scan, and who would get it. */
@@ -300,7 +268,7 @@ public class JobService {
         return setUp.get(JobItem.class, id);
     }
 
-    private JobView view(JobItem job) {
+    JobView view(JobItem job) {
         return view(job, profiles::get, names::get, destinations::get);
     }
 
@@ -325,31 +293,15 @@ public class JobService {
         ProfileView base = profile.apply(job.profileId());
         ScanProfile scan = job.changes().applyTo(base.value());
         return new JobView(
-                job.id(),
-                job.name(),
-                job.icon(),
-                job.profileId(),
+                job,
                 scan.sentence(),
-                job.templateId(),
                 name.apply(job.templateId()).example(),
                 job.targets().stream()
                         .map(target -> destination.apply(target.destinationId()))
                         .toList(),
-                job.subject(),
-                job.body(),
                 job.targets().stream()
                         .filter(target -> !target.kinds().isEmpty())
                         .collect(Collectors.toMap(JobItem.Target::destinationId, JobItem.Target::kinds)),
-                job.whenTooLarge(),
-                job.notifyWhen(),
-                job.askFolder(),
-                job.changes(),
-                job.asks(),
-                job.groups(),
-                job.zones(),
-                job.labels(),
-                job.picture(),
-                job.people(),
                 ProfileForm.of(base.name(), scan),
                 SetUp.versionOf(job));
     }

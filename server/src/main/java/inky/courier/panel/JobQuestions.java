@@ -99,11 +99,13 @@ public class JobQuestions {
             if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
                 asks.add(Ask.about(destination, Ask.Kind.RECIPIENTS, freely(destination), true));
             }
-            if (job.askFolder() && destination.settings() instanceof FolderSettings folder && canChoose(folder)) {
+            if (job.item().askFolder()
+                    && destination.settings() instanceof FolderSettings folder
+                    && canChoose(folder)) {
                 asks.add(Ask.about(destination, Ask.Kind.FOLDER, folder.makeFolders(), false));
             }
         }
-        Asking wanted = job.asks();
+        Asking wanted = job.item().asks();
         boolean mails = job.destinations().stream().anyMatch(to -> to.kind().isMail());
         if (mails && wanted.copies()) {
             asks.add(Ask.of(Ask.Kind.COPIES, false));
@@ -126,7 +128,7 @@ public class JobQuestions {
     }
 
     private Stream<Ask> settings(JobView job, ScanProfile profile) {
-        return job.asks().settings().keySet().stream()
+        return job.item().asks().settings().keySet().stream()
                 .flatMap(path -> DeviceSetting.of(path).stream())
                 .sorted()
                 .map(setting -> new Ask(
@@ -139,20 +141,20 @@ public class JobQuestions {
                         Question.Type.CHOICE,
                         setting.in(profile).toString(),
                         new Ask.Options(
-                                job.asks().offered(setting, profile).stream()
+                                job.item().asks().offered(setting, profile).stream()
                                         .map(value -> new Ask.Option(value.toString(), setting.words(value)))
                                         .toList(),
                                 false)));
     }
 
     private List<Ask> settings(JobView job) {
-        return job.asks().settings().isEmpty()
+        return job.item().asks().settings().isEmpty()
                 ? List.of()
                 : settings(job, profile(job)).toList();
     }
 
     private ScanProfile profile(JobView job) {
-        return profiles.value(job.profileId(), job.changes());
+        return profiles.value(job.item().profileId(), job.item().changes());
     }
 
     private Ask ask(Question question) {
@@ -171,7 +173,7 @@ public class JobQuestions {
 
     /** Choices of one of a job's questions in which the letters stand; those that begin with them first. */
     Ask.Options choices(JobView job, String key, String letters) {
-        return job.asks().questions().stream()
+        return job.item().asks().questions().stream()
                 .filter(question -> question.key().equals(key))
                 .findFirst()
                 .map(question -> options(question, letters))
@@ -200,7 +202,9 @@ public class JobQuestions {
 
     /** How the job scans with what was chosen. @param chosen by the setting's path @throws Invalid for what cannot be chosen */
     ScanProfile profile(JobView job, @Nullable Map<String, String> chosen) {
-        return chosen == null || chosen.isEmpty() ? profile(job) : job.asks().chosen(profile(job), chosen);
+        return chosen == null || chosen.isEmpty()
+                ? profile(job)
+                : job.item().asks().chosen(profile(job), chosen);
     }
 
     /** @throws Invalid saying what is missing, or wrong */
@@ -221,7 +225,7 @@ public class JobQuestions {
                                 folder -> folders.put(id, FolderPath.of(folder).text()));
             }
         }
-        Asking wanted = job.asks();
+        Asking wanted = job.item().asks();
         Optional<String> name = text(wanted.fileName(), answers.fileName, LONGEST_NAME, "file-name");
         String subject = asked.contains(Ask.Kind.SUBJECT)
                 ? text(wanted.subject(), answers.subject, LONGEST_SUBJECT, "subject")
@@ -265,7 +269,8 @@ public class JobQuestions {
                 .filter(to -> to.kind() == DestinationKind.MAIL_CHOSEN)
                 .collect(Collectors.toMap(DestinationView::id, to -> recipients(freely(to), List.of(person.email()))));
         return new Answered(
-                new Choices(recipients, Map.of(), List.of(), "", job.asks().samples(today())),
+                new Choices(
+                        recipients, Map.of(), List.of(), "", job.item().asks().samples(today())),
                 profile(job),
                 Optional.empty());
     }

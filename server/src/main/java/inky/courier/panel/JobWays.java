@@ -119,14 +119,14 @@ class JobWays {
     private record Asked(UUID profile, ProfileDifference changes, int limitMb) {}
 
     private Optional<Room> room(JobView job, MailServerView server, Map<Asked, Optional<Integer>> fits) {
-        if (server == null || job.whenTooLarge() != WhenTooLarge.REFUSE) {
+        if (server == null || job.item().whenTooLarge() != WhenTooLarge.REFUSE) {
             return Optional.empty();
         }
         int limit = server.limitMb();
         if (limit == 0) {
             return Optional.empty();
         }
-        return fits.computeIfAbsent(new Asked(job.profileId(), job.changes(), limit), this::pagesThatFit)
+        return fits.computeIfAbsent(new Asked(job.item().profileId(), job.item().changes(), limit), this::pagesThatFit)
                 .map(fit -> new Room(limit, fit));
     }
 

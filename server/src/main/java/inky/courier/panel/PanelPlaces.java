@@ -171,7 +171,7 @@ public class PanelPlaces {
         Map<UUID, Integer> placeOf = placesByJob(deviceId);
         Office office = setUp.office();
         return jobs.list().stream()
-                .filter(job -> placeOf.containsKey(job.id()) && job.isFor(person.id(), person.groups()))
+                .filter(job -> placeOf.containsKey(job.id()) && job.item().isFor(person.id(), person.groups()))
                 .map(job -> new Candidate(job, placeOf.get(job.id()), findings(office, job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
@@ -179,7 +179,7 @@ public class PanelPlaces {
 
     /** Whether a job still runs at a device with another value of an open setting. */
     boolean canRun(JobView job, DeviceSetting setting, String value, DeviceView device) {
-        Map<String, Object> changes = new TreeMap<>(job.changes().settings());
+        Map<String, Object> changes = new TreeMap<>(job.item().changes().settings());
         setting.offers().stream()
                 .filter(offer -> offer.toString().equals(value))
                 .forEach(offer -> changes.put(setting.path(), offer));

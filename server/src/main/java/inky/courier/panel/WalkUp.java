@@ -162,8 +162,8 @@ class WalkUp {
         return new Label(
                 job.id(),
                 job.item().label(LocaleContextHolder.getLocale()),
-                job.icon(),
-                job.picture(),
+                job.item().icon(),
+                job.item().picture(),
                 job.destinations().stream()
                         .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
                                 ? Message.text(person.name())
@@ -266,9 +266,10 @@ class WalkUp {
                 Optional.of(devices.get(guest.deviceId())),
                 people.get(guest.personId()),
                 job,
-                profiles.get(job.profileId()),
+                profiles.get(job.item().profileId()),
                 answered.profile(),
-                answered.name().orElseGet(() -> names.get(job.templateId()).template()),
+                answered.name()
+                        .orElseGet(() -> names.get(job.item().templateId()).template()),
                 answered.choices(),
                 clock.instant(),
                 false));

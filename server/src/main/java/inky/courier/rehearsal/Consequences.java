@@ -110,7 +110,7 @@ class Consequences {
 
     /** All zones are read: what they say is shown, also where no name has them yet. */
     NameNeeds nameNeeds(JobView job) {
-        return new NameNeeds(template(job).needsBarcode(), job.zones());
+        return new NameNeeds(template(job).needsBarcode(), job.item().zones());
     }
 
     /** @param bytes of the files, in their order */
@@ -172,13 +172,14 @@ class Consequences {
 
     private Optional<RehearsalFinding> tooLarge(
             AtDestination to, JobView job, ScanProfile profile, Workshop.Result made, List<Long> bytes) {
-        long weight = job.whenTooLarge() == WhenTooLarge.SEVERAL
+        long weight = job.item().whenTooLarge() == WhenTooLarge.SEVERAL
                 ? to.files.stream()
                         .mapToLong(file -> mail(List.of(bytes.get(file.file))))
                         .max()
                         .orElse(0)
                 : to.bytes;
-        boolean stops = job.whenTooLarge() == WhenTooLarge.REFUSE || job.whenTooLarge() == WhenTooLarge.SEVERAL;
+        boolean stops =
+                job.item().whenTooLarge() == WhenTooLarge.REFUSE || job.item().whenTooLarge() == WhenTooLarge.SEVERAL;
         if (to.limit == 0 || weight <= to.limit || !stops) {
             return Optional.empty();
         }
@@ -195,7 +196,7 @@ class Consequences {
                 .orElseGet(() -> Message.of("rehearsal.too-large.remedy"));
         Mend mend = advice.map(a -> new Mend(
                         Message.of("rehearsal.make-it-fit"),
-                        ProfileForm.of(profiles.get(job.profileId()).name(), a.profile())))
+                        ProfileForm.of(profiles.get(job.item().profileId()).name(), a.profile())))
                 .orElse(null);
         return Optional.of(
                 new RehearsalFinding("rehearsal.too-large", Severity.STOPS, sentence, remedy, PanelNames.NONE, mend));
@@ -234,7 +235,7 @@ class Consequences {
         return changes.size() == 1 && changes.get(0) instanceof Change.Put put && put.item() instanceof JobItem mended
                 ? new Mend(
                         Message.of("rehearsal.mend"),
-                        ProfileForm.of(profiles.get(job.profileId()).name(), mended.profile(office)))
+                        ProfileForm.of(profiles.get(job.item().profileId()).name(), mended.profile(office)))
                 : null;
     }
 
@@ -242,15 +243,15 @@ class Consequences {
         NameValues values = names.example()
                 .of(new NameValues.Job(
                         job.name(),
-                        profiles.get(job.profileId()).name(),
-                        job.asks().samples(names.example().at().toLocalDate())))
+                        profiles.get(job.item().profileId()).name(),
+                        job.item().asks().samples(names.example().at().toLocalDate())))
                 .with(made.contents(i, settings.read().languageOf("")))
                 .numbered(NameValues.Numbers.fixed(i + 1L, i));
         return made.files().get(i).called(template.fill(values));
     }
 
     private NameTemplate template(JobView job) {
-        String text = names.get(job.templateId()).template();
+        String text = names.get(job.item().templateId()).template();
         return TemplateParser.parse(text, TemplateParser.Use.FILE_NAME) instanceof TemplateParser.Valid valid
                 ? valid.template()
                 : new NameTemplate(text, List.of());

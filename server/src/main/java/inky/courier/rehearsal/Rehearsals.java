@@ -172,7 +172,8 @@ class Rehearsals {
     List<LargePage> large(String who, RehearsalOrder order) throws IOException {
         requireWhole(order);
         JobView job = job(order);
-        ScanProfile visible = profiles.value(job.profileId(), job.changes()).withFiles(FileSettings.PDF);
+        ScanProfile visible =
+                profiles.value(job.item().profileId(), job.item().changes()).withFiles(FileSettings.PDF);
         try (Runs.Run run = runs.begin(UUID.randomUUID())) {
             List<String> few = order.pages().stream().limit(MOST_LARGE).toList();
             List<TriedPages.Tried> tried = pages.get(who, few, visible.resolution());
@@ -217,7 +218,7 @@ class Rehearsals {
     Rehearsal rehearse(String who, RehearsalOrder order) throws IOException {
         requireWhole(order);
         JobView job = job(order);
-        ScanProfile profile = profiles.value(job.profileId(), job.changes());
+        ScanProfile profile = profiles.value(job.item().profileId(), job.item().changes());
         try (Runs.Run run = runs.begin(Optional.ofNullable(order.desk()).orElseGet(UUID::randomUUID))) {
             List<TriedPages.Tried> tried = pages.get(who, order.pages(), profile.resolution());
             boolean early =

@@ -72,7 +72,7 @@ class TestDelivery {
                 .anyMatch(destination -> destination.kind().isAtTheDevice())) {
             throw Invalid.of("test-delivery.device", "job");
         }
-        ScanProfile profile = profiles.value(job.profileId(), job.changes());
+        ScanProfile profile = profiles.value(job.item().profileId(), job.item().changes());
         Instant now = clock.instant();
         List<ArrivingPage.From> arriving = pages.get(who, wanted, profile.resolution()).stream()
                 .map(page -> arriving(page.page()))
@@ -84,9 +84,9 @@ class TestDelivery {
                 Optional.empty(),
                 person,
                 job,
-                profiles.get(job.profileId()),
+                profiles.get(job.item().profileId()),
                 answered.profile(),
-                names.get(job.templateId()).template(),
+                names.get(job.item().templateId()).template(),
                 answered.choices(),
                 now,
                 true));

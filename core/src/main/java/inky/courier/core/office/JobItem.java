@@ -186,6 +186,8 @@ public record JobItem(
         public UUID id;
         public String name;
         public String icon;
+        public UUID profileId;
+        public UUID templateId;
         public List<Target> targets;
         public String subject;
         public String body;
@@ -199,8 +201,6 @@ public record JobItem(
         public Map<String, String> labels;
         public String picture;
         public List<UUID> people;
-        private final UUID profileId;
-        private final UUID templateId;
 
         private Changes(JobItem from) {
             id = from.id;
