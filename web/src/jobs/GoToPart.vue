@@ -8,6 +8,7 @@ import TextWithFields from '@/names/TextWithFields.vue';
 import PartColumns from '@/profiles/PartColumns.vue';
 import FormField from '@/shared/FormField.vue';
 import TickBox from '@/shared/TickBox.vue';
+import { ownFields } from './asks';
 import KindsOfPaper from './KindsOfPaper.vue';
 import type { JobDraft, JobView } from './useJob';
 
@@ -91,7 +92,7 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         label="Subject of the mail"
         name="subject"
         use="SUBJECT"
-        :questions="form.asks.questions"
+        :own="ownFields(form)"
         :maxlength="200"
         hint="Fields as in file names: type a brace."
       />
@@ -100,7 +101,7 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         label="Text of the mail"
         name="body"
         use="BODY"
-        :questions="form.asks.questions"
+        :own="ownFields(form)"
         :rows="3"
         :maxlength="4000"
       />

@@ -44,7 +44,12 @@ const chosen = computed(() => props.names.find((name) => name.id === form.value.
     </section>
     <section>
       <h3>Text from the page</h3>
-      <ZonesOfPage v-model="form.zones" :order="order" :files="files" />
+      <ZonesOfPage
+        v-model="form.zones"
+        :order="order"
+        :files="files"
+        :texts="[chosen?.template ?? '', form.subject, form.body]"
+      />
     </section>
     <OnThePanel v-model="form" />
   </PartColumns>

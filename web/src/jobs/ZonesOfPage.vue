@@ -7,7 +7,12 @@ import ZoneDialog from './ZoneDialog.vue';
 import { freeKey, type Zone } from './zones';
 
 /** Parts of the page whose text can stand in names: what they are called, and what they say on these pages. */
-defineProps<{ order?: Schemas['RehearsalOrder']; files: Rehearsal['files'] }>();
+const props = defineProps<{
+  order?: Schemas['RehearsalOrder'];
+  files: Rehearsal['files'];
+  /** The texts of the job with their fields. */
+  texts: readonly string[];
+}>();
 const zones = defineModel<Zone[]>({ required: true });
 const MOST = 8;
 const opened = ref(-1);
@@ -18,6 +23,8 @@ const open = computed({
     else opened.value = -1;
   },
 });
+const isUsed = (zone: Zone) => props.texts.some((text) => text.includes(`{zone.${zone.key}`));
+const unused = computed(() => zones.value.filter((zone) => !isUsed(zone)));
 function add() {
   const zone: Zone = {
     key: freeKey(zones.value),
@@ -62,6 +69,10 @@ function remove(i: number) {
         </button>
       </li>
     </ul>
+    <p v-if="unused.length" class="caption">
+      Not in its file name, subject or text yet:
+      {{ unused.map((zone) => `\{zone.${zone.key}\}`).join(', ') }}.
+    </p>
     <button v-if="zones.length < MOST && order" type="button" class="button" @click="add">Draw a zone</button>
   </FormField>
   <ZoneDialog v-if="order" v-model="open" :order="order" :files="files" :others="zones" />

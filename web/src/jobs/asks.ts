@@ -23,3 +23,13 @@ export function askSentence({
   const whom = some.length ? `Only ${some.join(', ')}` : 'Everybody';
   return `${whom}; ${what}.`;
 }
+
+/** What only this job has for its texts: answers to its questions, and text of its pages. */
+export function ownFields({ asks, zones }: Pick<JobDraft, 'asks' | 'zones'>) {
+  return [
+    ...asks.questions
+      .filter((one) => one.key)
+      .map(({ key, label }) => ({ written: `answer.${key}`, words: label })),
+    ...zones.map(({ key }) => ({ written: `zone.${key}`, words: 'Text from the page' })),
+  ];
+}

@@ -2,7 +2,7 @@
 import { ref } from 'vue';
 import FormField from '@/shared/FormField.vue';
 import SuggestedWords from './SuggestedWords.vue';
-import { useCompletion, type Use } from './useCompletion';
+import { useCompletion, type OwnField, type Use } from './useCompletion';
 
 /** A line or a text in which fields are completed: a subject, the text of a mail, a stamp. */
 const props = defineProps<{
@@ -14,8 +14,8 @@ const props = defineProps<{
   rows?: number;
   maxlength?: number;
   placeholder?: string;
-  /** Questions of the job itself, which may not be saved yet. */
-  questions?: readonly { key: string; label: string }[];
+  /** Fields of the job itself, which may not be saved yet. */
+  own?: readonly OwnField[];
 }>();
 const text = defineModel<string>({ required: true });
 const input = ref<HTMLInputElement | HTMLTextAreaElement>();
@@ -23,7 +23,7 @@ const { list, chosen, offered, open, look, close, take, key } = useCompletion(
   text,
   input,
   props.use,
-  () => props.questions?.filter((one) => one.key) ?? [],
+  () => props.own ?? [],
 );
 </script>
 

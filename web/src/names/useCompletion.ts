@@ -6,17 +6,23 @@ import { insideField, suggestions } from './completion';
 /** What a text with fields is for; not every field is known there. */
 export type Use = 'FILE_NAME' | 'SUBJECT' | 'BODY' | 'STAMP';
 
+/** A field that is not saved yet. @param words what it gives */
+export interface OwnField {
+  written: string;
+  words: string;
+}
+
 /**
  * Fields and options are completed while a text is written.
  *
  * @param input where it is
- * @param own answers to questions that the server does not know yet, by their keys
+ * @param own fields of what is being edited, which the server does not know yet
  */
 export function useCompletion(
   template: Ref<string>,
   input: Ref<HTMLInputElement | HTMLTextAreaElement | undefined>,
   use: Use,
-  own: () => readonly { key: string; label: string }[] = () => [],
+  own: () => readonly OwnField[] = () => [],
 ) {
   const words = useQuery({
     queryKey: ['template-words', use],
@@ -27,7 +33,7 @@ export function useCompletion(
     const seen = words.data.value;
     if (!seen) return undefined;
     const more = own()
-      .map(({ key, label }) => ({ group: '', written: `answer.${key}`, words: label }))
+      .map((field) => ({ group: '', ...field }))
       .filter((one) => !seen.fields.some((field) => field.written === one.written));
     return { ...seen, fields: [...more, ...seen.fields] };
   });
