@@ -202,10 +202,12 @@ useKeys({
             <td class="quiet" :title="exact(row.scannedAt)">{{ when(row.scannedAt) }}</td>
             <td>
               <RouterLink :to="'/deliveries/' + row.id">{{ row.personName }}</RouterLink>
-              <span class="narrow-job quiet small">{{ row.jobName }}</span>
+              <span class="narrow-job quiet small">{{ row.jobName }}{{ row.test ? ', test' : '' }}</span>
             </td>
-            <td class="job">{{ row.jobName }} <span v-if="row.test" class="tag">Test</span></td>
-            <td class="quiet small wide">{{ row.deviceName }}</td>
+            <td class="job">{{ row.jobName }}</td>
+            <td class="quiet small wide">
+              {{ row.deviceName }} <span v-if="row.test" class="tag">Test</span>
+            </td>
             <td class="number wide">{{ row.pages }}</td>
             <td class="line-cell"><SlimLine :row="row" :width="152" /></td>
             <td class="small wide" :title="row.legs.map((l) => l.label).join(', ')">{{ where(row) }}</td>

@@ -7,6 +7,7 @@ import ProbeHeads from '@/shared/ProbeHeads.vue';
 import FoundHere from '@/preflight/FoundHere.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import UsedBy from '@/shared/UsedBy.vue';
+import WhatStops from '@/shared/WhatStops.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
@@ -149,6 +150,8 @@ useKeys({
         </el-select>
       </FormField>
     </div>
+    <!-- What a wrong password would stop. -->
+    <WhatStops v-if="form.secret && !isNew" :id="id" kind="DESTINATION" />
     <KindList v-if="isNew" v-model="form.kind" />
     <ProbeHeads v-if="folder" :report="report" :probing="probing" />
     <SettingsForm

@@ -63,6 +63,7 @@ const secretLabel = computed(() =>
     v-else-if="field.type === 'TEMPLATE'"
     v-model="text"
     use="FILE_NAME"
+    mono
     :label="field.label"
     :name="field.name"
     :hint="field.hint"

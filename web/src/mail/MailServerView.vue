@@ -195,7 +195,7 @@ useKeys({
       <div v-if="form.signIn !== 'NONE'" class="pair">
         <TextField v-model="form.account" mono label="Account" name="account" />
         <TextField v-model="form.password" type="password" :label="secretLabel" name="password" />
-        <WhatStops v-if="form.password && !isNew" :id="id" kind="MAIL_SERVER" />
+        <WhatStops v-if="form.password && !isNew" :id="id" kind="MAIL_SERVER" class="both" />
       </div>
     </ProbeRow>
     <ProbeRow :step="step('SENDER')" :report="report" @dialogue="dialogue = true">
@@ -238,6 +238,9 @@ useKeys({
 </template>
 
 <style scoped>
+.pair .both {
+  grid-column: 1 / -1;
+}
 .pair {
   display: grid;
   grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);

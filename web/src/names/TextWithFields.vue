@@ -14,6 +14,8 @@ const props = defineProps<{
   rows?: number;
   maxlength?: number;
   placeholder?: string;
+  /** Paths and other code. */
+  mono?: boolean;
   /** Fields of the job itself, which may not be saved yet. */
   own?: readonly OwnField[];
 }>();
@@ -35,6 +37,7 @@ const { list, chosen, offered, open, look, close, take, key } = useCompletion(
         :id="f.id"
         ref="input"
         :value="text"
+        :class="{ code: mono }"
         role="combobox"
         aria-autocomplete="list"
         :aria-expanded="open"
@@ -74,6 +77,10 @@ textarea {
   color: var(--ink-9);
   font: inherit;
   resize: vertical;
+}
+.code {
+  font-family: var(--mono);
+  font-size: 14px;
 }
 [aria-invalid='true'] {
   border-color: var(--failed);

@@ -96,7 +96,7 @@ class ReadFromThePageTest {
             JsonNode row =
                     office.desk.get("/api/deliveries/" + tested).ok().json().path("row");
             assertThat(row.path("test").asBoolean()).isTrue();
-            assertThat(row.path("legs").toString()).contains("read back: the same as was sent");
+            assertThat(row.path("legs").toString()).contains("read back, the same as sent");
             office.goesTo(office.destination("Mail to me"));
             office.desk.delete("/api/destinations/" + folder).ok();
         }

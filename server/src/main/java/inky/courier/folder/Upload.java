@@ -117,7 +117,7 @@ final class Upload {
         Message where = folder.isRoot()
                 ? Message.none()
                 : Message.of("delivery.in-folder").with("n", files.size()).with("folder", folder.toString());
-        Message compared = Message.of("delivery.read-back").with("n", files.size());
+        Message compared = Message.of("delivery.read-back");
         return !consignment.readBack() ? where : folder.isRoot() ? compared : Message.list(List.of(where, compared));
     }
 
