@@ -1,6 +1,7 @@
 package inky.courier.setup;
 
 import inky.courier.audit.ChangeLog;
+import inky.courier.core.message.Languages;
 import inky.courier.core.office.Item;
 import inky.courier.web.Json;
 import jakarta.annotation.Nullable;
@@ -12,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
@@ -50,6 +52,9 @@ public record ChangeView(
      * @param before empty for none, and {@code after} likewise
      */
     public record Value(String name, String before, String after) {}
+
+    /** Letters of a language's code. */
+    private static final int LANGUAGE = 2;
 
     private static final String ID = "[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}";
 
@@ -151,8 +156,12 @@ public record ChangeView(
         return text.matches("[A-Z][A-Z_]{2,}") ? text.toLowerCase(Locale.ROOT).replace('_', ' ') : text;
     }
 
-    /** {@code senderIsPerson} as "sender is person"; the number of a panel's place as "place 3". */
+    /** {@code senderIsPerson} as "sender is person"; the number of a panel's place as "place 3", a language by its name. */
     private static String words(String key) {
+        Optional<Locale> language = key.length() == LANGUAGE ? Languages.of(key) : Optional.empty();
+        if (language.isPresent()) {
+            return language.get().getDisplayLanguage(Locale.ENGLISH);
+        }
         return key.matches("\\d+")
                 ? "place " + key
                 : key.replaceAll("(?<=[a-z])(?=[A-Z])", " ")
