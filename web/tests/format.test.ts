@@ -85,3 +85,28 @@ describe('numbers and words', () => {
     expect(format.afterColon('There is no space left.')).toBe('there is no space left');
   });
 });
+
+describe('what the clock in the office shows', () => {
+  afterEach(() => format.setZone('UTC'));
+
+  it.each([
+    // IANA tz: Berlin goes forward at 2026-03-29 02:00 and back at 2026-10-25 03:00.
+    ['Europe/Berlin', '2026-11-29 06:00', '2026-11-29T05:00:00.000Z'],
+    ['Europe/Berlin', '2026-07-01 06:00', '2026-07-01T04:00:00.000Z'],
+    ['Europe/Berlin', '2026-03-29 02:30', '2026-03-29T01:30:00.000Z'],
+    ['Europe/Berlin', '2026-10-25 02:30', '2026-10-25T00:30:00.000Z'],
+    ['America/New_York', '2026-11-29 06:00', '2026-11-29T11:00:00.000Z'],
+    ['Asia/Kolkata', '2026-11-29 06:00', '2026-11-29T00:30:00.000Z'],
+  ])('in %s, %s is %s', (zone, wall, moment) => {
+    format.setZone(zone);
+    expect(format.momentOf(wall).toISOString()).toBe(moment);
+  });
+
+  it('and back, whatever the hour', () => {
+    format.setZone('America/New_York');
+    for (let hour = 0; hour < 24 * 365; hour += 7) {
+      const wall = format.wallClock(new Date(Date.UTC(2026, 0, 1, hour)));
+      expect(format.wallClock(format.momentOf(wall))).toBe(wall);
+    }
+  });
+});

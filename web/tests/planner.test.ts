@@ -35,12 +35,14 @@ const job = (id: string, name: string, findings: unknown[] = [], place = 0) => (
 const plan = (...jobs: unknown[]) => ({
   device: { id: 'd1', name: 'Landing', abilities: ABILITIES },
   places: 5,
+  start: 0,
   jobs,
 });
 
 beforeEach(() => {
   server
     .on('GET /api/panels/d1', plan(job('j1', 'Tide table'), job('j2', 'Roster', [stops])))
+    .on('GET /api/changes/planned', [])
     .on('PUT /api/panels/d1', plan(job('j1', 'Tide table', [care], 1), job('j2', 'Roster', [stops])));
 });
 
@@ -72,7 +74,10 @@ describe('a job is put on a device', () => {
     const { view, press } = await planner();
     await press('to place 1');
     await press('Put it on the device');
-    expect(server.to('PUT /api/panels/d1')[0]?.body).toEqual({ places: [{ place: 1, jobId: 'j1' }] });
+    expect(server.to('PUT /api/panels/d1')[0]?.body).toEqual({
+      places: [{ place: 1, jobId: 'j1' }],
+      start: 0,
+    });
     expect(view.text()).not.toContain('would not arrive');
   });
 
@@ -98,7 +103,10 @@ describe('a job is put on a device', () => {
     await view.vm.$router.push('/devices');
     answer(plan(job('j1', 'Tide table')));
     await flushPromises();
-    expect(server.to('PUT /api/panels/d1')[0]?.body).toEqual({ places: [{ place: 1, jobId: 'j1' }] });
+    expect(server.to('PUT /api/panels/d1')[0]?.body).toEqual({
+      places: [{ place: 1, jobId: 'j1' }],
+      start: 0,
+    });
   });
 
   it('not at all, where the device cannot do it', async () => {

@@ -33,7 +33,7 @@ function cookie(name: string): string {
 const withToken: Middleware = {
   onRequest({ request }) {
     // The desk is in English, whatever the browser's own language is.
-    request.headers.set('Accept-Language', language());
+    if (!request.headers.has('Accept-Language')) request.headers.set('Accept-Language', language());
     if (request.method !== 'GET') {
       request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
     }

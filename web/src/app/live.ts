@@ -5,14 +5,16 @@ import { useNotices } from '@/shared/notices';
 /** Which queries are out of date when something of a kind has changed. */
 const STALE: Record<string, string[]> = {
   delivery: ['deliveries', 'delivery', 'today', 'overview'],
-  device: ['devices', 'panels', 'plan', 'today', 'overview', 'changes'],
+  device: ['devices', 'panels', 'plan', 'panel-plans', 'today', 'overview', 'changes'],
   'mail-server': ['mail-servers', 'destinations', 'today', 'overview', 'changes'],
   destination: ['destinations', 'jobs', 'overview', 'changes'],
   profile: ['profiles', 'jobs', 'plan', 'overview', 'changes'],
   name: ['names', 'jobs', 'overview', 'changes'],
-  job: ['jobs', 'plan', 'panels', 'overview', 'changes'],
+  job: ['jobs', 'plan', 'panel-plans', 'panels', 'overview', 'changes'],
   person: ['people', 'overview', 'changes'],
-  panel: ['panels', 'plan', 'overview', 'changes'],
+  panel: ['panels', 'plan', 'panel-plans', 'overview', 'changes'],
+  'panel-plan': ['panel-plans', 'panels', 'plan', 'changes'],
+  'planned-change': ['changes'],
   settings: ['settings', 'changes', 'overview'],
   scan: [],
 };

@@ -106,6 +106,13 @@ const routes: RouteRecordRaw[] = [
     component: () => import('@/panels/PlanView.vue'),
     meta: { place: 'Panels' },
   },
+  { path: '/panel-plans', redirect: '/panels' },
+  {
+    path: '/panel-plans/:id',
+    name: 'Shared panel plan',
+    component: () => import('@/panels/SharedPlanView.vue'),
+    meta: { place: 'Panels' },
+  },
   {
     path: '/preflight',
     name: 'Preflight',

@@ -6,9 +6,10 @@ import { api, ask, type Schemas } from '@/api/client';
 import { useSession } from '@/app/session';
 import AskDelete from '@/shared/AskDelete.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { exact, when } from '@/shared/format';
+import { exact, momentOf, when } from '@/shared/format';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useUndo } from '@/shared/undo';
+import PlannedChanges from './PlannedChanges.vue';
 
 type Change = Schemas['ChangeView'];
 const PAGE = 100;
@@ -25,8 +26,8 @@ const query = useInfiniteQuery({
             before: pageParam,
             limit: PAGE,
             find: asked.value,
-            // To the end of that day, where the person is.
-            until: day.value ? new Date(`${day.value}T23:59:59.999`).toISOString() : undefined,
+            // To the end of that day in the office.
+            until: day.value ? momentOf(`${day.value} 23:59:59.999`).toISOString() : undefined,
           },
         },
         signal,
@@ -81,6 +82,7 @@ async function takeBack() {
       class="day"
     />
   </TitleBar>
+  <PlannedChanges />
   <ErrorNote :error="query.error.value" />
   <table v-if="changes.length" class="table">
     <thead>

@@ -107,6 +107,7 @@ export function usePanel(device: string) {
       void sent.refreshProgress();
     },
     changed({ kind, id }) {
+      if (kind === 'panel') void jobs.readAgain();
       if (kind === 'scan' && id === machine.at('scan')?.scan.id) void scan.refreshScan();
       if (kind === 'delivery' && id === machine.at('sent')?.progress.deliveryId) void sent.refreshProgress();
     },

@@ -2,10 +2,13 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
+import AtTime from '@/shared/AtTime.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { count, whereIs } from '@/shared/format';
+import { count, when, whereIs } from '@/shared/format';
 import { useForm } from '@/shared/problems';
+import { useToast } from '@/shared/toast';
 import { useUndo } from '@/shared/undo';
+import PanelChanges from './PanelChanges.vue';
 
 /** The jobs of one panel on many: what would become of each is seen before it is done. */
 const props = defineProps<{ device: Schemas['DeviceView'] }>();
@@ -14,6 +17,7 @@ const MOST = 500;
 const queries = useQueryClient();
 const { general, busy, attempt, clear } = useForm();
 const { sayWithUndo } = useUndo();
+const { say } = useToast();
 const devices = useQuery({
   queryKey: ['devices', 'to-copy-to'],
   queryFn: () => ask(api.GET('/api/devices', { params: { query: { count: MOST } } })),
@@ -25,7 +29,10 @@ const others = computed(() =>
   ),
 );
 const chosen = ref<string[]>([]);
+/** When; nothing for now. */
+const at = ref<string>();
 watch(open, () => {
+  at.value = undefined;
   chosen.value = [];
   clear();
 });
@@ -65,13 +72,17 @@ async function make() {
     ask(
       api.POST('/api/panels/{device}/copies', {
         params: { path: { device: props.device.id } },
-        body: { to: chosen.value, make: true },
+        body: { to: chosen.value, make: true, at: at.value },
       }),
     ),
   );
   if (!made) return;
   open.value = false;
   await queries.invalidateQueries();
+  if (at.value) {
+    say(`Planned for ${when(at.value)}. It can be cancelled in the change log.`);
+    return;
+  }
   const first = made.find((copy) => !copy.same);
   if (first) void sayWithUndo(`Copied to ${count(changing.value.length, 'panel')}.`, first.deviceId);
 }
@@ -106,36 +117,8 @@ async function make() {
     >
       <el-option v-for="one in others" :key="one.id" :value="one.id" :label="whereIs(one.place, one.name)" />
     </el-select>
-    <div v-if="copies.length" class="changes">
-      <table class="table small">
-        <thead>
-          <tr>
-            <th scope="col">Device</th>
-            <th scope="col">What changes</th>
-            <th scope="col">Left out</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="copy in copies" :key="copy.deviceId">
-            <td>
-              <strong>{{ copy.name }}</strong>
-              <p class="quiet">{{ copy.place }}</p>
-            </td>
-            <td>
-              <span v-if="copy.same" class="quiet">nothing</span>
-              <p v-if="copy.added.length">adds {{ copy.added.join(', ') }}</p>
-              <p v-if="copy.removed.length">removes {{ copy.removed.join(', ') }}</p>
-              <p v-if="copy.moved.length">moves {{ copy.moved.join(', ') }}</p>
-            </td>
-            <td>
-              <p v-for="one in copy.leftOut" :key="one.job">
-                <strong>{{ one.job }}.</strong> {{ one.sentence }}
-              </p>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <div v-if="copies.length" class="changes"><PanelChanges :changes="copies" /></div>
+    <AtTime v-model="at" label="When" />
     <ErrorNote :error="preview.error.value ?? general" />
     <template #footer>
       <div class="actions">
@@ -146,7 +129,7 @@ async function make() {
           :disabled="busy || preview.isFetching.value || !changing.length"
           @click="make"
         >
-          {{ changing.length ? `Copy to ${count(changing.length, 'panel')}` : 'Copy' }}
+          {{ at ? 'Plan it' : changing.length ? `Copy to ${count(changing.length, 'panel')}` : 'Copy' }}
         </button>
       </div>
     </template>
@@ -164,9 +147,6 @@ async function make() {
   max-height: 44vh;
   margin-top: 10px;
   overflow: auto;
-}
-td p {
-  margin: 0;
 }
 .actions {
   justify-content: flex-end;

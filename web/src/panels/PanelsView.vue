@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
+import { useSession } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
@@ -12,6 +14,11 @@ import { count, figure } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 
 const router = useRouter();
+const { may } = useSession();
+const plans = useQuery({
+  queryKey: ['panel-plans'],
+  queryFn: () => ask(api.GET('/api/panel-plans')),
+});
 const list = useLongList('panels', (query, signal) =>
   ask(api.GET('/api/panels', { params: { query }, signal })),
 );
@@ -27,7 +34,36 @@ const title = computed(() => {
 </script>
 
 <template>
-  <TitleBar :title="title" hint="Which jobs are on which device, and in which place" />
+  <TitleBar :title="title" hint="Which jobs are on which device, and in which place">
+    <RouterLink v-if="may('CHANGE_SETUP') && total" class="button" to="/panel-plans/new">New plan</RouterLink>
+  </TitleBar>
+  <section v-if="plans.data.value?.length" class="plans" aria-labelledby="plans">
+    <h2 id="plans">Plans</h2>
+    <table class="table opens">
+      <thead>
+        <tr>
+          <th scope="col">Plan</th>
+          <th scope="col">For</th>
+          <th scope="col" class="number">Jobs</th>
+          <th scope="col">Panels</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="plan in plans.data.value" :key="plan.id" @click="router.push('/panel-plans/' + plan.id)">
+          <td>
+            <RouterLink :to="'/panel-plans/' + plan.id">{{ plan.name }}</RouterLink>
+          </td>
+          <td>{{ plan.scope === 'OFFICE' ? 'all devices' : plan.of }}</td>
+          <td class="number">{{ plan.jobs }}</td>
+          <td>
+            {{ plan.devices ? count(plan.devices, 'panel') : 'none yet' }}
+            <span v-if="plan.exceptions" class="quiet small">{{ plan.exceptions }} with own jobs</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <h2>Panels</h2>
+  </section>
   <ErrorNote :error="query.error.value" />
   <ListTools :list="list" label="Device or place" attention="Only those with jobs that cannot run" />
   <table v-if="total" class="table opens">
@@ -87,6 +123,12 @@ const title = computed(() => {
 </template>
 
 <style scoped>
+.plans {
+  margin-bottom: 6px;
+}
+.plans h2 {
+  margin: 12px 0 2px;
+}
 .device,
 .jobs {
   white-space: nowrap;

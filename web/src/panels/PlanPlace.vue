@@ -12,6 +12,10 @@ const props = defineProps<{
   first: boolean;
   target: boolean;
   wrong: boolean;
+  /** Its job is the start key's. */
+  start?: boolean;
+  /** Otherwise than the plan that the device follows. */
+  own?: boolean;
 }>();
 const emit = defineEmits<{ put: [job: string | undefined]; choose: []; off: [] }>();
 const jobs = computed(() => (props.candidate ? [props.candidate] : []));
@@ -23,17 +27,21 @@ const to = computed(() => props.candidate?.job.destinations.map((d) => d.label).
     tag="li"
     v-bind="DRAGGED"
     :model-value="jobs"
-    :class="['place', { taken: candidate, wrong, target }]"
+    :class="['place', { taken: candidate, wrong, target, own }]"
     @add="(event: DraggableEvent) => emit('put', event.item.dataset.job)"
   >
     <button v-if="!candidate" type="button" class="spot" @click="emit('choose')">
       <span class="number"><span class="hidden-text">Place</span> {{ place }}</span>
       <span class="hidden-text">free</span>
+      <span v-if="own" class="tags">own: free</span>
     </button>
     <button v-else type="button" class="spot" data-drag :data-job="candidate.job.id" @click="emit('choose')">
       <span class="number"><span class="hidden-text">Place</span> {{ place }}</span>
       <JobStamp :icon="candidate.job.icon" :picture="candidate.job.picture" :size="first ? 44 : 26" />
       <strong>{{ candidate.job.name }}</strong>
+      <span v-if="start || own" class="tags">{{
+        [start && 'start key', own && 'own'].filter(Boolean).join(', ')
+      }}</span>
       <span class="to">{{ to }}</span>
     </button>
     <button
@@ -101,6 +109,17 @@ const to = computed(() => props.candidate?.job.destinations.map((d) => d.label).
   position: absolute;
   right: 8px;
   top: 7px;
+}
+.tags {
+  position: absolute;
+  left: 34px;
+  top: 8px;
+  color: var(--ink-5);
+  font-size: 11px;
+  line-height: 16px;
+}
+.own:not(.wrong) > .spot {
+  --outline: var(--stamp);
 }
 .spot strong {
   margin-top: auto;

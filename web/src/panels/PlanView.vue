@@ -1,28 +1,28 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
-import { VueDraggable, type DraggableEvent } from 'vue-draggable-plus';
 import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { count } from '@/shared/format';
-import { useKeys } from '@/shared/keys';
+import PlannedChanges from '@/changes/PlannedChanges.vue';
+import AtTime from '@/shared/AtTime.vue';
+import { ago, count, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import CopyPanel from './CopyPanel.vue';
-import { DRAGGED } from './dragging';
 import FixJob from './FixJob.vue';
-import PlanPlace from './PlanPlace.vue';
+import PlacesEditor from './PlacesEditor.vue';
+import { placesOf, shapeOf, takenOf, type Placed } from './places';
+import SeenBy from './SeenBy.vue';
 import { ifMatch } from '@/shared/one';
+import { useLeaving } from '@/shared/leaving';
 import { useToast } from '@/shared/toast';
 import { useUndo } from '@/shared/undo';
 import { abilityLine } from '@/devices/abilities';
 
 type Candidate = Schemas['PlanRow'];
 type Plan = Schemas['PlanView'];
-const FIRST_PAGE = 5;
-const OTHER_PAGE = 6;
 
 const route = useRoute();
 const router = useRouter();
@@ -35,9 +35,9 @@ let stored: Plan | undefined;
 const { general, busy, attempt } = useForm({
   theirs: async () => {
     stored = await ask(api.GET('/api/panels/{device}', { params: { path: { device: id.value } } }));
-    return inWords(placesOf(stored));
+    return inWords(placesOf(stored.jobs), stored.start);
   },
-  mine: () => inWords(placed.value),
+  mine: () => inWords(placed.value, start.value),
   take: () => {
     queries.setQueryData(['plan', id.value], stored);
     if (stored) show(stored);
@@ -54,25 +54,36 @@ const query = useQuery({
 });
 const plan = computed(() => query.data.value);
 
-/** Job in each place, by its number from 1. */
-const placed = ref<Map<number, string>>(new Map());
+const placed = ref<Placed>(new Map());
+/** Place of the start key's job; 0 for none. */
+const start = ref(0);
 const before = ref('');
-const shape = (map: Map<number, string>) => JSON.stringify([...map].sort(([a], [b]) => a - b));
-const dirty = computed(() => shape(placed.value) !== before.value);
+const trying = ref(false);
+const shape = computed(() => shapeOf(placed.value, start.value));
+const dirty = computed(() => shape.value !== before.value);
+// What is just being put on the device is on its way, whatever is looked at meanwhile.
+useLeaving(
+  computed(() => dirty.value && !trying.value && !busy.value),
+  () => undefined,
+);
 /** Names of jobs whose servers did not answer; somebody has to say whether they shall go there all the same. */
 const doubtful = ref<string[]>([]);
-const placesOf = (of: Plan) => new Map(of.jobs.filter((c) => c.place > 0).map((c) => [c.place, c.job.id]));
-const inWords = (map: Map<number, string>) =>
-  Object.fromEntries([...map].map(([place, job]) => [`place ${place}`, jobOf(job)?.job.name ?? job]));
+const inWords = (map: Placed, key: number) => ({
+  ...Object.fromEntries([...map].map(([place, job]) => [`place ${place}`, jobOf(job)?.job.name ?? job])),
+  'start key': jobOf(map.get(key))?.job.name ?? 'none',
+});
 function show(of: Plan) {
-  placed.value = placesOf(of);
-  before.value = shape(placed.value);
+  placed.value = placesOf(of.jobs);
+  start.value = of.start;
+  before.value = shape.value;
   version = of.version;
 }
 // Another device's panel begins with what is on it.
 watch(id, () => {
   before.value = '';
   placed.value = new Map();
+  start.value = 0;
+  at.value = undefined;
   doubtful.value = [];
 });
 watch(
@@ -86,20 +97,6 @@ watch(
 
 const jobOf = (jobId: string | undefined): Candidate | undefined =>
   plan.value?.jobs.find((c) => c.job.id === jobId);
-const at = (place: number) => jobOf(placed.value.get(place));
-const unplaced = computed(
-  () => plan.value?.jobs.filter((c) => ![...placed.value.values()].includes(c.job.id)) ?? [],
-);
-const pages = computed(() => {
-  const places = plan.value?.places ?? 0;
-  const all: number[][] = [];
-  for (let first = 1; first <= places; first += first === 1 ? FIRST_PAGE : OTHER_PAGE) {
-    const size = first === 1 ? FIRST_PAGE : OTHER_PAGE;
-    all.push(Array.from({ length: Math.min(size, places - first + 1) }, (_, i) => first + i));
-  }
-  return all;
-});
-const stops = (c: Candidate | undefined) => c?.findings.find((f) => f.severity === 'STOPS');
 const found = computed(() =>
   [...placed.value]
     .sort(([a], [b]) => a - b)
@@ -127,39 +124,31 @@ const fixOpen = computed({
   },
 });
 const copying = ref(false);
-const chosen = ref<string>();
-const why = ref('');
-function put(place: number, jobId: string | undefined) {
-  why.value = '';
-  if (!jobId || place < 1 || place > (plan.value?.places ?? 0)) return;
-  const finding = stops(jobOf(jobId));
-  if (finding) {
-    why.value = `${jobOf(jobId)?.job.name} cannot run here. ${finding.sentence} ${finding.remedy}`;
-    return;
-  }
-  const next = new Map([...placed.value].filter(([, job]) => job !== jobId));
-  next.set(place, jobId);
-  placed.value = next;
-  chosen.value = undefined;
+const seeing = ref(false);
+const editor = ref<InstanceType<typeof PlacesEditor>>();
+/** What the panel's own plan says, in all places that this device can have so. */
+function followPlan() {
+  const followed = plan.value?.plan;
+  if (!followed) return;
+  placed.value = new Map(followed.places.map((one) => [one.place, one.jobId]));
+  start.value = placed.value.has(followed.start) ? followed.start : 0;
 }
-function off(place: number) {
-  const next = new Map(placed.value);
-  next.delete(place);
-  placed.value = next;
-}
-function firstFree(): number {
-  for (let place = 1; place <= (plan.value?.places ?? 0); place++) if (!placed.value.has(place)) return place;
-  return 0;
-}
-function takeOff(job: string | undefined) {
-  placed.value = new Map([...placed.value].filter(([, there]) => there !== job));
-}
+const own = computed(() => {
+  const followed = plan.value?.plan;
+  if (!followed) return [];
+  const planned = new Map(followed.places.map((one) => [one.place, one.jobId]));
+  return [...new Set([...planned.keys(), ...placed.value.keys()])].filter(
+    (place) => planned.get(place) !== placed.value.get(place),
+  );
+});
+const differing = computed(() => Object.entries(plan.value?.shown?.differs ?? {}));
+/** When it is to be so; nothing for now. */
+const at = ref<string>();
 
-const trying = ref(false);
 /** What is put on which device, held fast: somebody may leave the view while servers are being tried. */
 const request = () => ({
   params: { path: { device: id.value } },
-  body: { places: [...placed.value].map(([place, jobId]) => ({ place, jobId })) },
+  body: { places: takenOf(placed.value), start: start.value, at: at.value },
 });
 type Request = ReturnType<typeof request>;
 
@@ -192,26 +181,23 @@ async function save(wanted: Request) {
     ),
   );
   if (!saved) return;
+  if (wanted.body.at) {
+    // It stays as it is until then.
+    show(saved);
+    at.value = undefined;
+    await queries.invalidateQueries({ queryKey: ['changes', 'planned'] });
+    say(`Planned for ${when(wanted.body.at)}. It can be cancelled here or in the change log.`);
+    return;
+  }
   if (saved.device.id === id.value) {
-    before.value = shape(new Map(wanted.body.places.map((one) => [one.place, one.jobId])));
+    before.value = shapeOf(
+      new Map(wanted.body.places.map((one) => [one.place, one.jobId])),
+      wanted.body.start,
+    );
     version = saved.version;
   }
   queries.setQueryData(['plan', saved.device.id], saved);
   void sayWithUndo(`The panel of ${saved.device.name} shows it at once.`, saved.device.id);
-}
-const digits = Object.fromEntries(
-  Array.from({ length: 9 }, (_, i) => [String(i + 1), () => put(i + 1, chosen.value)]),
-);
-useKeys({
-  ...digits,
-  j: () => choose(1),
-  k: () => choose(-1),
-  Escape: () => (chosen.value ? (chosen.value = undefined) : void router.push('/panels')),
-});
-function choose(step: number) {
-  const ids = unplaced.value.map((c) => c.job.id);
-  const now = ids.indexOf(chosen.value ?? '');
-  chosen.value = ids[Math.max(0, Math.min(ids.length - 1, now + step))];
 }
 </script>
 
@@ -227,6 +213,7 @@ function choose(step: number) {
         </p>
       </div>
       <div class="actions">
+        <button type="button" class="button" @click="seeing = true">As people see it</button>
         <a class="button" :href="`/panel/${plan.device.id}`" target="_blank">Open the panel</a>
         <button
           v-if="may('CHANGE_SETUP')"
@@ -245,7 +232,7 @@ function choose(step: number) {
           :disabled="busy || !dirty"
           @click="publish"
         >
-          {{ trying ? 'Trying its servers …' : 'Put it on the device' }}
+          {{ trying ? 'Trying its servers …' : at ? 'Plan it' : 'Put it on the device' }}
         </button>
       </div>
     </div>
@@ -260,155 +247,93 @@ function choose(step: number) {
       </button>
       <button type="button" class="button" @click="doubtful = []">Not yet</button>
     </div>
-    <div class="columns">
-      <section aria-labelledby="wanted">
-        <div class="head">
-          <h2 id="wanted">Panel as wanted</h2>
-          <span class="quiet small">drag a job, or select it and press the number of a place</span>
-        </div>
-        <div class="pages">
-          <div v-for="(page, p) in pages" :key="p">
-            <p class="caption">Page {{ p + 1 }}{{ p === 0 ? ', what people see first' : '' }}</p>
-            <ol :class="['places', { large: p === 0 }]">
-              <PlanPlace
-                v-for="place in page"
-                :key="place"
-                :place="place"
-                :candidate="at(place)"
-                :first="place === 1"
-                :target="chosen !== undefined"
-                :wrong="stops(at(place)) !== undefined"
-                @put="(job) => put(place, job)"
-                @choose="put(place, chosen)"
-                @off="off(place)"
-              />
-            </ol>
-          </div>
-        </div>
-        <p v-if="why" class="why" role="alert"><StateMark mark="failed" silent /> {{ why }}</p>
-        <p
-          v-for="row in [...troubles, ...cares]"
-          :key="row.place + row.finding.code + row.finding.sentence"
-          class="why"
-        >
-          <StateMark mark="care" silent />
-          <span>
-            <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding.sentence }}
-            {{ row.finding.remedy }}
-          </span>
-          <button
-            v-if="row.finding.mends && may('CHANGE_SETUP') && row.candidate"
-            type="button"
-            class="button"
-            :disabled="dirty"
-            @click="fixing = row.candidate"
-          >
-            Fix
-          </button>
-          <button
-            v-if="row.finding.severity === 'STOPS'"
-            type="button"
-            class="button"
-            @click="off(row.place)"
-          >
-            Take it off
-          </button>
-          <RouterLink v-else class="link" :to="'/jobs/' + row.candidate?.job.id">Open the job</RouterLink>
-        </p>
-      </section>
-      <section aria-labelledby="left">
-        <div class="head">
-          <h2 id="left">Not placed</h2>
-          <RouterLink class="link small" to="/jobs/new">New job</RouterLink>
-        </div>
-        <VueDraggable
-          tag="ul"
-          v-bind="DRAGGED"
-          class="left"
-          :model-value="unplaced"
-          @add="(event: DraggableEvent) => takeOff(event.item.dataset.job)"
-        >
-          <li
-            v-for="c in unplaced"
-            :key="c.job.id"
-            data-drag
-            :data-job="c.job.id"
-            :class="['unplaced', { chosen: chosen === c.job.id }]"
-          >
-            <button
-              type="button"
-              :aria-pressed="chosen === c.job.id"
-              @click="chosen = chosen === c.job.id ? undefined : c.job.id"
-            >
-              <StateMark v-if="stops(c)" mark="failed" :size="14" words="cannot run here" />
-              <span v-else class="grip" aria-hidden="true"></span>
-              {{ c.job.name }}
-            </button>
-            <button
-              v-if="!stops(c) && firstFree()"
-              type="button"
-              class="link small"
-              :aria-label="`${c.job.name} to place ${firstFree()}`"
-              @click="put(firstFree(), c.job.id)"
-            >
-              to place {{ firstFree() }}
-            </button>
-            <p v-if="stops(c)" class="small failed">{{ stops(c)!.sentence }}</p>
-          </li>
-          <li v-if="!unplaced.length" class="quiet small">Every job is on this panel.</li>
-        </VueDraggable>
-      </section>
+    <PlannedChanges :of="plan.device.id" />
+    <div v-if="plan.plan || plan.shown" class="state">
+      <p v-if="plan.plan" class="small">
+        Follows the plan
+        <RouterLink class="link" :to="'/panel-plans/' + plan.plan.id">{{ plan.plan.name }}</RouterLink>{{
+          !own.length
+            ? ' in every place.'
+            : own.length === 1
+              ? ', but for one place.'
+              : `, but for ${own.length} places.`
+        }}
+        <button v-if="own.length && may('CHANGE_SETUP')" type="button" class="link" @click="followPlan">
+          Make all as planned
+        </button>
+        <span v-for="one in plan.plan.leftOut" :key="one.job" class="quiet">
+          Not here: {{ one.job }}. {{ one.sentence }}
+        </span>
+      </p>
+      <p class="small">
+        <template v-if="!plan.shown">The panel was never open at this device.</template>
+        <template v-else-if="!plan.shown.readAt">
+          The panel was open {{ ago(plan.shown.seenAt) }}; nobody has signed in there yet.
+        </template>
+        <template v-else>
+          On the device: read {{ ago(plan.shown.readAt) }}, when somebody signed in;
+          <template v-if="!differing.length">as wanted.</template>
+          <template v-else>
+            since then
+            {{ differing.map(([place, job]) => `place ${place} was ${job || 'free'}`).join(', ') }}. The next
+            who signs in gets the panel as wanted.
+          </template>
+        </template>
+      </p>
     </div>
+    <AtTime v-if="dirty && may('CHANGE_SETUP')" v-model="at" label="When" class="when" />
+    <PlacesEditor
+      ref="editor"
+      v-model="placed"
+      v-model:start="start"
+      heading="Panel as wanted"
+      :places="plan.places"
+      :jobs="plan.jobs"
+      :own="own"
+      @leave="router.push('/panels')"
+    >
+      <p
+        v-for="row in [...troubles, ...cares]"
+        :key="row.place + row.finding.code + row.finding.sentence"
+        class="why"
+      >
+        <StateMark mark="care" silent />
+        <span>
+          <strong>Place {{ row.place }}, {{ row.candidate?.job.name }}.</strong> {{ row.finding.sentence }}
+          {{ row.finding.remedy }}
+        </span>
+        <button
+          v-if="row.finding.mends && may('CHANGE_SETUP') && row.candidate"
+          type="button"
+          class="button"
+          :disabled="dirty"
+          @click="fixing = row.candidate"
+        >
+          Fix
+        </button>
+        <button
+          v-if="row.finding.severity === 'STOPS'"
+          type="button"
+          class="button"
+          @click="editor?.off(row.place)"
+        >
+          Take it off
+        </button>
+        <RouterLink v-else class="link" :to="'/jobs/' + row.candidate?.job.id">Open the job</RouterLink>
+      </p>
+    </PlacesEditor>
   </template>
+  <SeenBy v-if="plan && seeing" v-model="seeing" :device="plan.device" />
   <CopyPanel v-if="plan" v-model="copying" :device="plan.device" />
   <FixJob v-if="fixing" v-model="fixOpen" :device="id" :job="fixing.job.id" :name="fixing.job.name" />
 </template>
 
 <style scoped>
-.title,
-.head {
+.title {
   display: flex;
   gap: 14px;
   align-items: center;
   justify-content: space-between;
-}
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 232px;
-  gap: 28px;
-  margin-top: 14px;
-}
-section {
-  border-top: 2px solid var(--ink-9);
-}
-.head {
-  align-items: baseline;
-  padding: 7px 0;
-}
-.pages {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px;
-}
-.places {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  grid-auto-rows: 98px;
-  gap: 6px;
-  margin: 2px 0 0;
-  padding: 6px;
-  border-top: 2px solid var(--ink-9);
-  background: var(--paper-2);
-  list-style: none;
-}
-.places.large {
-  --first-size: 20px;
-  --first-line: 24px;
-  --first-lines: 2;
-  grid-template-columns: 136px 1fr 1fr;
-}
-.places.large > :first-child {
-  grid-row: span 2;
 }
 .why {
   display: flex;
@@ -435,41 +360,13 @@ section {
   flex: 1;
   margin: 0;
 }
-.left {
-  margin: 0;
-  padding: 0;
-  list-style: none;
+.state {
+  margin-top: 10px;
 }
-.unplaced,
-.left > li {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  align-items: center;
-  padding: 5px 0 5px 8px;
-  border-top: 1px solid var(--rule);
+.state p {
+  padding: 3px 0;
 }
-.unplaced.chosen {
-  background: var(--paper-1);
-  box-shadow: inset 4px 0 0 var(--stamp);
-}
-.unplaced > button:first-child {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  padding: 0;
-  border: 0;
-  background: none;
-  font-weight: 600;
-  text-align: left;
-  cursor: grab;
-}
-.grip {
-  width: 8px;
-  height: 12px;
-  background: radial-gradient(circle, var(--ink-5) 1.2px, transparent 1.5px) 0 0 / 4px 4px;
-}
-.failed {
-  grid-column: 1 / -1;
-  color: var(--failed);
+.when {
+  margin-top: 6px;
 }
 </style>

@@ -10,7 +10,7 @@ import { useUndo } from './undo';
 
 /** What a thing of the set-up was before, beside its form, and the way back to it. */
 const props = defineProps<{
-  kind: 'DEVICE' | 'MAIL_SERVER' | 'DESTINATION' | 'PROFILE' | 'NAME' | 'JOB';
+  kind: 'DEVICE' | 'MAIL_SERVER' | 'DESTINATION' | 'PROFILE' | 'NAME' | 'JOB' | 'PANEL_PLAN';
   /** The thing as it is shown. */
   of: { id: string; name: string; version: string };
 }>();

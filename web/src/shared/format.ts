@@ -47,6 +47,31 @@ export function isoDay(at: string | Date): string {
   return new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(at));
 }
 
+/** "2026-11-24 06:00", as the clock on the office's wall shows it */
+export function wallClock(at: string | Date): string {
+  return new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'short' }).format(
+    new Date(at),
+  );
+}
+
+/**
+ * The moment at which the clock in the office shows this, as {@link wallClock} writes it. A time that a night of daylight saving
+ * skips is as much later; of one that comes twice it is the first.
+ */
+export function momentOf(wall: string): Date {
+  const asUtc = new Date(wall.replace(' ', 'T') + 'Z').getTime();
+  const MINUTE = 60_000;
+  const offset = (at: number) => {
+    const minute = Math.floor(at / MINUTE) * MINUTE;
+    return new Date(wallClock(new Date(minute)).replace(' ', 'T') + 'Z').getTime() - minute;
+  };
+  const DAY = 86_400_000;
+  const before = asUtc - offset(asUtc - DAY);
+  const after = asUtc - offset(asUtc + DAY);
+  const shows = (at: number) => at + offset(at) === asUtc;
+  return new Date(shows(before) || !shows(after) ? before : after);
+}
+
 /** "24 November 2026", of a day by ISO 8601 that is in no zone */
 export function dayOf(iso: string): string {
   const at = new Date(iso + 'T12:00:00Z');

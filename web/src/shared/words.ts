@@ -1,5 +1,6 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import { createI18n, useI18n, type MessageFunction } from 'vue-i18n';
+import { inject, type InjectionKey, type Ref } from 'vue';
 import english from '@words/en/panel.json';
 import { setFormats } from './format';
 
@@ -41,18 +42,23 @@ export const language = (): Language => i18n.global.locale.value;
 
 let wanted: Language = 'en';
 
+/** Loads the words of a language, once. @returns whether they are there: the line may be away */
+export async function load(one: Language): Promise<boolean> {
+  if (one === 'en' || i18n.global.availableLocales.includes(one)) return true;
+  try {
+    i18n.global.setLocaleMessage(one, (await CATALOGUES[one]()).default);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** Loads a language and speaks it from then on; of two that are asked for, the later one stays. */
 export async function speak(tag: string): Promise<void> {
   const best = bestLanguage([tag]);
   wanted = best;
-  if (best !== 'en' && !i18n.global.availableLocales.includes(best)) {
-    try {
-      i18n.global.setLocaleMessage(best, (await CATALOGUES[best]()).default);
-    } catch {
-      // The line is away: everything goes on in the language that is there, and the next time this is tried again.
-      return;
-    }
-  }
+  // Without its words everything goes on in the language that is there, and the next time this is tried again.
+  if (!(await load(best))) return;
   if (wanted !== best) return;
   i18n.global.locale.value = best;
   setFormats(best);
@@ -63,8 +69,15 @@ export async function speak(tag: string): Promise<void> {
 /** Words outside of a view. */
 export const said = (code: Words): string => i18n.global.t(code);
 
+/** The language of a part of a view that is another than the view's: a picture of a panel at the desk. */
+export const SPOKEN_HERE: InjectionKey<Ref<Language>> = Symbol('language');
+
 /** Words of a view. */
 export function useWords() {
   const { t } = useI18n();
-  return { t: (code: Words, values: Record<string, unknown> = {}) => t(code, values) };
+  const here = inject(SPOKEN_HERE, undefined);
+  return {
+    t: (code: Words, values: Record<string, unknown> = {}) =>
+      here ? t(code, values, { locale: here.value }) : t(code, values),
+  };
 }

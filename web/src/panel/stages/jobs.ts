@@ -4,7 +4,7 @@ import type { Label, Machine } from '../machine';
 
 /** What is offered to who has signed in, and what became of their scans. */
 export function useJobs(machine: Machine) {
-  const { device, attempt, touch } = machine;
+  const { device, attempt, quietly, touch } = machine;
   const params = { path: { device } };
   const labels = ref<Label[]>([]);
   const mine = ref<Schemas['Mine']>();
@@ -21,6 +21,9 @@ export function useJobs(machine: Machine) {
     await readLabels();
     await readMine();
   }
+
+  /** The panel was changed while somebody stands there. */
+  const readAgain = () => quietly(readLabels);
 
   async function look() {
     touch();
@@ -61,5 +64,5 @@ export function useJobs(machine: Machine) {
     mine.value = undefined;
   }
 
-  return { labels, mine, readLabels, readLists, look, leaveMine, newsSeen, withdraw, forgetLists };
+  return { labels, mine, readLabels, readAgain, readLists, look, leaveMine, newsSeen, withdraw, forgetLists };
 }

@@ -197,7 +197,8 @@ public final class SettingUp {
                 Set.of(),
                 Map.of(),
                 devices,
-                new Surroundings.Reading(Set.of("eng"), true, true));
+                new Surroundings.Reading(Set.of("eng"), true, true),
+                List.of());
         KnownFindings known = new KnownFindings();
         JobItem job = office.all(JobItem.class).get(0);
         // As at a desk that was in use for a while.

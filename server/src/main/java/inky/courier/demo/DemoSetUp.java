@@ -11,6 +11,7 @@ import inky.courier.core.job.Notify;
 import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
+import inky.courier.core.office.PanelPlanItem;
 import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
@@ -30,6 +31,7 @@ import inky.courier.mail.MailServers.MailServerForm;
 import inky.courier.naming.NamingService;
 import inky.courier.naming.NamingService.NameForm;
 import inky.courier.panel.PanelPlaces;
+import inky.courier.panel.PanelPlans;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonForm;
 import inky.courier.people.PeopleService.PersonView;
@@ -64,6 +66,7 @@ class DemoSetUp {
     private final JobService jobs;
     private final PeopleService people;
     private final PanelPlaces panels;
+    private final PanelPlans plans;
     private final DemoFolders demoFolders;
 
     DemoSetUp(
@@ -76,6 +79,7 @@ class DemoSetUp {
             JobService jobs,
             PeopleService people,
             PanelPlaces panels,
+            PanelPlans plans,
             DemoFolders demoFolders) {
         this.settings = settings;
         this.servers = servers;
@@ -86,6 +90,7 @@ class DemoSetUp {
         this.jobs = jobs;
         this.people = people;
         this.panels = panels;
+        this.plans = plans;
         this.demoFolders = demoFolders;
     }
 
@@ -110,6 +115,7 @@ class DemoSetUp {
         Map<String, JobView> made = makeJobs(world, harbour, lantern, folders);
         Map<String, DeviceView> placed = makeDevices(world);
         placed.values().forEach(device -> place(device, made));
+        plan(made);
         return new Office(placed, made, folk);
     }
 
@@ -330,5 +336,15 @@ class DemoSetUp {
             taken.add(new PanelPlaces.Taken(taken.size() + 1, made.get(name).id()));
         }
         panels.change(device.id(), new PanelPlaces.PlanForm(taken), "");
+    }
+
+    /** One place of work has its jobs from a plan; its largest device has more, its smallest fewer. */
+    private void plan(Map<String, JobView> made) {
+        List<PanelPlaces.Taken> taken = new ArrayList<>();
+        for (String name : List.of("Mail to me", "Berth permit", "Cargo manifest", "Lost property", "Tide table")) {
+            taken.add(new PanelPlaces.Taken(taken.size() + 1, made.get(name).id()));
+        }
+        plans.add(
+                new PanelPlans.PanelPlanForm("Ticket hall", PanelPlanItem.Scope.PLACE, "Linnet Pier", taken, 1), false);
     }
 }

@@ -28,6 +28,7 @@ import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -56,6 +57,7 @@ public class DeviceService {
     private final Live live;
     private final Clock clock;
     private final TransactionTemplate transaction;
+    private final ApplicationEventPublisher events;
     private final int usualPort;
 
     DeviceService(
@@ -65,6 +67,7 @@ public class DeviceService {
             Live live,
             Clock clock,
             TransactionTemplate transaction,
+            ApplicationEventPublisher events,
             @Value("${courier.device-port}") int usualPort) {
         this.devices = devices;
         this.links = links;
@@ -73,6 +76,7 @@ public class DeviceService {
         this.all = new Cached<>(live, this::read, "device");
         this.clock = clock;
         this.transaction = transaction;
+        this.events = events;
         this.usualPort = usualPort;
     }
 
@@ -107,6 +111,9 @@ public class DeviceService {
             return condition == DeviceCondition.State.STOPPED || condition == DeviceCondition.State.UNREACHABLE;
         }
     }
+
+    /** A device is new, stands elsewhere, or is another one; told in the transaction that makes it so. @param before absent for a new one */
+    public record DeviceJoined(DeviceView device, Optional<DeviceView> before) {}
 
     /** Where devices stand. @param what in words */
     public record DevicePlace(String name, String what) {}
@@ -211,13 +218,23 @@ public class DeviceService {
         item.check(setUp.office());
         Optional<DeviceStatus.Report> report = asks ? Optional.of(lookAt(address)) : Optional.empty();
         return transaction.execute(status -> {
+            Optional<DeviceView> before = devices.findById(id).map(this::view);
             setUp.change(Wish.put(item).of(version));
             Device device = find(id);
             report.ifPresent(found -> {
                 device.take(found, clock.instant());
                 devices.saveAndFlush(device);
             });
-            return view(device);
+            DeviceView after = view(device);
+            boolean same = before.filter(was -> was.place().equals(after.place())
+                            && was.abilities()
+                                    .makeAndModel()
+                                    .equals(after.abilities().makeAndModel()))
+                    .isPresent();
+            if (!same) {
+                events.publishEvent(new DeviceJoined(after, before));
+            }
+            return after;
         });
     }
 

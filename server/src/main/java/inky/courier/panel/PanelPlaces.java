@@ -3,10 +3,12 @@ package inky.courier.panel;
 import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
+import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.PanelItem;
+import inky.courier.core.office.PanelPlanItem;
 import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
 import inky.courier.core.preflight.JobAtDevice;
@@ -21,13 +23,17 @@ import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.panel.PanelPlans.FollowedPlan;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.setup.ItemChange;
+import inky.courier.setup.PlannedChanges;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
+import jakarta.annotation.Nullable;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -41,6 +47,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -59,15 +66,29 @@ public class PanelPlaces {
     private final DeviceService devices;
     private final JobService jobs;
     private final JobWays ways;
+    private final PlannedChanges planned;
+    private final PanelPlans plans;
+    private final PanelShown shown;
     private final Cached<List<PanelRow>> rows;
 
     private final KnownFindings known = new KnownFindings();
 
-    PanelPlaces(SetUp setUp, DeviceService devices, JobService jobs, JobWays ways, Live live) {
+    PanelPlaces(
+            SetUp setUp,
+            DeviceService devices,
+            JobService jobs,
+            JobWays ways,
+            PlannedChanges planned,
+            PanelPlans plans,
+            PanelShown shown,
+            Live live) {
         this.setUp = setUp;
         this.devices = devices;
         this.jobs = jobs;
         this.ways = ways;
+        this.planned = planned;
+        this.plans = plans;
+        this.shown = shown;
         this.rows = new Cached<>(
                 live,
                 this::readRows,
@@ -84,7 +105,15 @@ public class PanelPlaces {
     /** @param place counted from 1 */
     public record Taken(int place, UUID jobId) {}
 
-    public record PlanForm(List<Taken> places) {}
+    /** @param start place of the start key's job; 0 or absent for none @param at when it is to be so; absent for now */
+    public record PlanForm(
+            List<Taken> places,
+            @Nullable Integer start,
+            @Nullable Instant at) {
+        public PlanForm(List<Taken> places) {
+            this(places, null, null);
+        }
+    }
 
     /** A job against this device. @param place 0 when it has none here */
     public record Candidate(JobView job, int place, List<Finding> findings) {}
@@ -92,7 +121,28 @@ public class PanelPlaces {
     /** @param place 0 when the job has none here */
     public record PlanRow(JobRow job, int place, List<Finding> findings) {}
 
-    public record PlanView(DeviceView device, int places, List<PlanRow> jobs, String version) {}
+    /**
+     * @param start place of the start key's job; 0 for none
+     * @param plan that the device follows; absent for none
+     * @param shown what the panel has shown last; absent when it was never open
+     */
+    public record PlanView(
+            DeviceView device,
+            int places,
+            List<PlanRow> jobs,
+            int start,
+            @Nullable FollowedPlan plan,
+            @Nullable OnTheDevice shown,
+            String version) {}
+
+    /**
+     * What the panel at the device has, against what is wanted.
+     *
+     * @param seenAt when it has last asked, to a few minutes
+     * @param readAt when somebody has last signed in there; absent for never
+     * @param differs places with another job than is wanted by now, each with the job there, which may be gone
+     */
+    public record OnTheDevice(Instant seenAt, @Nullable Instant readAt, Map<Integer, String> differs) {}
 
     public record PanelRow(
             UUID deviceId, String deviceName, String place, int places, int taken, List<Finding> findings) {
@@ -167,11 +217,16 @@ public class PanelPlaces {
     /** The jobs at the device that a person may use, in the order of their places. */
     @Transactional(readOnly = true)
     public List<Candidate> at(UUID deviceId, PersonView person) {
+        return at(deviceId, job -> job.isFor(person.id(), person.groups()));
+    }
+
+    /** @param whose the jobs that are seen */
+    List<Candidate> at(UUID deviceId, Predicate<JobItem> whose) {
         DeviceView device = devices.get(deviceId);
         Map<UUID, Integer> placeOf = placesByJob(deviceId);
         Office office = setUp.office();
         return jobs.list().stream()
-                .filter(job -> placeOf.containsKey(job.id()) && job.item().isFor(person.id(), person.groups()))
+                .filter(job -> placeOf.containsKey(job.id()) && whose.test(job.item()))
                 .map(job -> new Candidate(job, placeOf.get(job.id()), findings(office, job, device)))
                 .sorted(Comparator.comparingInt(Candidate::place))
                 .toList();
@@ -210,11 +265,19 @@ public class PanelPlaces {
                 throw Invalid.of("panel.twice", "places");
             }
         }
-        Reference panel = new Reference(ItemKind.PANEL, deviceId);
-        if (!wanted.isEmpty()) {
-            setUp.change(Wish.put(new PanelItem(deviceId, wanted)).of(version));
-        } else if (setUp.find(panel).isPresent()) {
-            setUp.change(Wish.remove(panel).of(version));
+        int start = Objects.requireNonNullElse(form.start(), 0);
+        Wish wish = new Wish(
+                        PanelChanges.change(setUp.office(), new PanelItem(deviceId, wanted, start)).stream()
+                                .toList(),
+                        Map.of(),
+                        Map.of())
+                .of(new Reference(ItemKind.PANEL, deviceId), version);
+        if (form.at() == null) {
+            setUp.change(wish);
+        } else {
+            Message what = Message.of("planned.panel")
+                    .with("name", devices.get(deviceId).name());
+            planned.plan(form.at(), what, office -> wish);
         }
         return plan(deviceId);
     }
@@ -246,7 +309,7 @@ public class PanelPlaces {
                 .orElse(List.of());
     }
 
-    private SortedMap<Integer, UUID> placesOf(UUID deviceId) {
+    SortedMap<Integer, UUID> placesOf(UUID deviceId) {
         return panel(deviceId).places();
     }
 
@@ -282,6 +345,34 @@ public class PanelPlaces {
                                         ofWays.getOrDefault(job.id(), List.of()).stream())
                                 .toList()))
                 .toList();
-        return new PlanView(device, device.abilities().panelPlaces(), candidates, versionOf(device.id()));
+        return new PlanView(
+                device,
+                device.abilities().panelPlaces(),
+                candidates,
+                panel(device.id()).start(),
+                plans.followed(device).orElse(null),
+                shown.of(device.id())
+                        .map(last -> onTheDevice(last, device, office))
+                        .orElse(null),
+                versionOf(device.id()));
+    }
+
+    private OnTheDevice onTheDevice(PanelShown.Shown last, DeviceView device, Office office) {
+        Map<Integer, String> differs = new TreeMap<>();
+        SortedMap<Integer, UUID> there = last.readAt() == null ? placesOf(device.id()) : last.places();
+        PanelPlanItem.exceptions(placesOf(device.id()), there)
+                .forEach(place -> differs.put(
+                        place,
+                        Optional.ofNullable(there.get(place))
+                                .flatMap(job -> office.find(new Reference(ItemKind.JOB, job)))
+                                .map(Item::name)
+                                .orElse("")));
+        return new OnTheDevice(last.seenAt(), last.readAt(), differs);
+    }
+
+    /** Of the start key; none where its job is not for whoever stands there. */
+    Optional<UUID> startJob(UUID deviceId) {
+        PanelItem panel = panel(deviceId);
+        return Optional.ofNullable(panel.places().get(panel.start()));
     }
 }

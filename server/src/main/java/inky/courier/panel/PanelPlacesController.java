@@ -1,6 +1,7 @@
 package inky.courier.panel;
 
 import inky.courier.core.access.Right;
+import inky.courier.panel.PanelChanges.PanelChange;
 import inky.courier.panel.PanelPlaces.PanelRow;
 import inky.courier.panel.PanelPlaces.PlanForm;
 import inky.courier.panel.PanelPlaces.PlanView;
@@ -8,6 +9,8 @@ import inky.courier.setup.ItemChange;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
+import jakarta.annotation.Nullable;
+import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
@@ -30,20 +33,22 @@ class PanelPlacesController {
 
     private final JobFindings findings;
     private final PanelCopies copies;
+    private final WalkUp walkUp;
 
-    PanelPlacesController(PanelPlaces places, JobFindings findings, PanelCopies copies) {
+    PanelPlacesController(PanelPlaces places, JobFindings findings, PanelCopies copies, WalkUp walkUp) {
         this.places = places;
         this.findings = findings;
         this.copies = copies;
+        this.walkUp = walkUp;
     }
 
-    /** @param make whether it is done; otherwise it is only shown */
-    record CopyOrder(List<UUID> to, boolean make) {}
+    /** @param make whether it is done; otherwise it is only shown @param at when; absent for now */
+    record CopyOrder(List<UUID> to, boolean make, @Nullable Instant at) {}
 
     /** The jobs of this panel on others, as far as they can run there. */
     @PostMapping("/{device}/copies")
-    List<PanelCopies.Copy> copyPanel(@PathVariable UUID device, @RequestBody CopyOrder order) {
-        return order.make() ? copies.make(device, order.to()) : copies.preview(device, order.to());
+    List<PanelChange> copyPanel(@PathVariable UUID device, @RequestBody CopyOrder order) {
+        return order.make() ? copies.make(device, order.to(), order.at()) : copies.preview(device, order.to());
     }
 
     @Needs(Right.READ_SETUP)
@@ -64,6 +69,16 @@ class PanelPlacesController {
             @RequestBody PlanForm form,
             @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
         return places.change(device, form, version);
+    }
+
+    /** The labels on the panel as a person sees them, as somebody of a group does, or as anybody does; in the language that is asked for. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/{device}/labels")
+    List<WalkUp.Label> panelLabels(
+            @PathVariable UUID device,
+            @RequestParam(required = false) @Nullable UUID person,
+            @RequestParam(required = false) @Nullable String group) {
+        return walkUp.labels(device, person, group);
     }
 
     /** Tries what these jobs send through, before they are put there, and says what stands against them. */

@@ -15,6 +15,8 @@ import org.springframework.stereotype.Component;
 
 @Component
 class PanelTable implements ItemTable {
+    private static final String ALL = "select device_id, place, job_id, start_key from panel_place";
+
     private final JdbcClient jdbc;
 
     PanelTable(JdbcClient jdbc) {
@@ -33,34 +35,40 @@ class PanelTable implements ItemTable {
 
     @Override
     public List<PanelItem> all() {
-        return read(jdbc.sql("select device_id, place, job_id from panel_place"));
+        return read(jdbc.sql(ALL));
     }
 
     @Override
     public Optional<PanelItem> find(UUID id) {
-        return read(jdbc.sql("select device_id, place, job_id from panel_place where device_id = ?")
-                        .param(id))
-                .stream()
-                .findFirst();
+        return read(jdbc.sql(ALL + " where device_id = ?").param(id)).stream().findFirst();
     }
 
     private static List<PanelItem> read(JdbcClient.StatementSpec places) {
         Map<UUID, TreeMap<Integer, UUID>> panels = new HashMap<>();
-        places.query((row, n) -> panels.computeIfAbsent(row.getObject(1, UUID.class), id -> new TreeMap<>())
-                        .put(row.getInt(2), row.getObject(3, UUID.class)))
+        Map<UUID, Integer> starts = new HashMap<>();
+        places.query((row, n) -> {
+                    UUID device = row.getObject("device_id", UUID.class);
+                    int place = row.getInt("place");
+                    if (row.getBoolean("start_key")) {
+                        starts.put(device, place);
+                    }
+                    return panels.computeIfAbsent(device, id -> new TreeMap<>())
+                            .put(place, row.getObject("job_id", UUID.class));
+                })
                 .list();
         return panels.entrySet().stream()
-                .map(panel -> new PanelItem(panel.getKey(), panel.getValue()))
+                .map(panel -> new PanelItem(panel.getKey(), panel.getValue(), starts.getOrDefault(panel.getKey(), 0)))
                 .toList();
     }
 
     @Override
     public void put(Item item) {
         remove(item.id());
-        ((PanelItem) item)
-                .places()
-                .forEach((place, job) -> jdbc.sql("insert into panel_place (device_id, place, job_id) values (?, ?, ?)")
-                        .params(item.id(), place, job)
+        PanelItem panel = (PanelItem) item;
+        panel.places()
+                .forEach((place, job) -> jdbc.sql(
+                                "insert into panel_place (device_id, place, job_id, start_key) values (?, ?, ?, ?)")
+                        .params(panel.id(), place, job, place == panel.start())
                         .update());
     }
 

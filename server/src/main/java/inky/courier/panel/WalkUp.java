@@ -37,12 +37,14 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** What a person does in front of a device. */
 @Service
 class WalkUp {
     private final DeviceService devices;
     private final PanelPlaces places;
+    private final PanelShown shown;
     private final ProfileService profiles;
     private final NamingService names;
     private final PeopleService people;
@@ -59,6 +61,7 @@ class WalkUp {
     WalkUp(
             DeviceService devices,
             PanelPlaces places,
+            PanelShown shown,
             ProfileService profiles,
             NamingService names,
             PeopleService people,
@@ -73,6 +76,7 @@ class WalkUp {
             Clock clock) {
         this.devices = devices;
         this.places = places;
+        this.shown = shown;
         this.profiles = profiles;
         this.names = names;
         this.people = people;
@@ -106,7 +110,7 @@ class WalkUp {
     /** @param language empty for the panel's */
     record PanelPerson(String name, String email, String language) {}
 
-    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param note known trouble on the way, in plain words; empty for none */
+    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param start whether the start key runs it @param note known trouble on the way, in plain words; empty for none */
     record Label(
             UUID jobId,
             String name,
@@ -116,6 +120,7 @@ class WalkUp {
             Message does,
             Message note,
             boolean possible,
+            boolean start,
             List<Ask> asks) {}
 
     record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, Message sentence) {}
@@ -124,6 +129,7 @@ class WalkUp {
 
     Front front(UUID deviceId, @Nullable PanelSessions.Guest guest) {
         DeviceView device = devices.get(deviceId);
+        shown.asked(deviceId);
         PersonView person = guest == null ? null : people.get(guest.personId());
         return new Front(
                 deviceId,
@@ -145,13 +151,41 @@ class WalkUp {
         PersonView person = people.get(guest.personId());
         DeviceView device = devices.get(guest.deviceId());
         Map<UUID, Message> troubled = troubles.routes();
-        return places.at(guest.deviceId(), person).stream()
-                .map(candidate -> label(candidate, person, device, troubled))
+        shown.read(device.id(), places.placesOf(device.id()));
+        Optional<UUID> start = places.startJob(device.id());
+        return places.at(device.id(), person).stream()
+                .map(candidate -> label(
+                        candidate, Message.text(person.name()), troubled, start, asks(candidate.job(), person, device)))
                 .toList();
     }
 
+    /**
+     * The labels as they would be seen now.
+     *
+     * @param personId whose panel it would be; absent for anybody's
+     * @param group that somebody would be in; absent for none
+     */
+    @Transactional(readOnly = true)
+    public List<Label> labels(UUID deviceId, @Nullable UUID personId, @Nullable String group) {
+        Map<UUID, Message> troubled = troubles.routes();
+        Optional<UUID> start = places.startJob(deviceId);
+        PersonView person = personId == null ? null : people.get(personId);
+        Message name = person == null ? Message.of("panel.whoever-scans") : Message.text(person.name());
+        List<PanelPlaces.Candidate> seen = person == null
+                ? places.at(deviceId, job -> job.forEverybody() || group != null && job.isFor(List.of(group)))
+                : places.at(deviceId, person);
+        return seen.stream()
+                .map(candidate -> label(candidate, name, troubled, start, List.of()))
+                .toList();
+    }
+
+    /** @param person what mail to whoever scans says */
     private Label label(
-            PanelPlaces.Candidate candidate, PersonView person, DeviceView device, Map<UUID, Message> troubled) {
+            PanelPlaces.Candidate candidate,
+            Message person,
+            Map<UUID, Message> troubled,
+            Optional<UUID> start,
+            List<Ask> asks) {
         JobView job = candidate.job();
         boolean possible = candidate.findings().stream()
                 .noneMatch(f -> f.severity() == inky.courier.core.preflight.Finding.Severity.STOPS);
@@ -166,7 +200,7 @@ class WalkUp {
                 job.item().picture(),
                 job.destinations().stream()
                         .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
-                                ? Message.text(person.name())
+                                ? person
                                 : d.kind() == DestinationKind.MAIL_CHOSEN
                                         ? Message.of("panel.whom-you-choose")
                                         : Message.text(d.name()))
@@ -174,7 +208,8 @@ class WalkUp {
                 job.profileSentence(),
                 note,
                 possible,
-                asks(job, person, device));
+                start.filter(job.id()::equals).isPresent(),
+                asks);
     }
 
     /** What this device cannot do is not offered. */

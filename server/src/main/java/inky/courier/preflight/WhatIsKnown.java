@@ -14,6 +14,7 @@ import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
+import inky.courier.setup.PlannedChanges;
 import inky.courier.signin.Accounts;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -36,6 +37,7 @@ class WhatIsKnown {
     private final MailServers servers;
     private final DestinationService destinations;
     private final DeviceService devices;
+    private final PlannedChanges planned;
     private final Clock clock;
 
     /** Of this machine: it changes when something is installed, and Courier is started anew. */
@@ -47,6 +49,7 @@ class WhatIsKnown {
             MailServers servers,
             DestinationService destinations,
             DeviceService devices,
+            PlannedChanges planned,
             TextReader reader,
             Clock clock) {
         this.people = people;
@@ -54,6 +57,7 @@ class WhatIsKnown {
         this.servers = servers;
         this.destinations = destinations;
         this.devices = devices;
+        this.planned = planned;
         this.clock = clock;
         reading = new Surroundings.Reading(Set.copyOf(reader.languages()), Speech.isInstalled(), Speech.canOpus());
     }
@@ -84,7 +88,8 @@ class WhatIsKnown {
                 secrets,
                 probes,
                 abilities,
-                reading);
+                reading,
+                planned.notMade());
     }
 
     private static void add(

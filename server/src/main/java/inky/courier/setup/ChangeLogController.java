@@ -6,6 +6,7 @@ import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.Reference;
+import inky.courier.setup.PlannedChanges.PlannedChange;
 import inky.courier.web.Needs;
 import jakarta.annotation.Nullable;
 import java.time.Instant;
@@ -15,9 +16,11 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -31,11 +34,13 @@ class ChangeLogController {
     private final ChangeLog log;
     private final SetUp setUp;
     private final Versions versions;
+    private final PlannedChanges planned;
 
-    ChangeLogController(ChangeLog log, SetUp setUp, Versions versions) {
+    ChangeLogController(ChangeLog log, SetUp setUp, Versions versions, PlannedChanges planned) {
         this.log = log;
         this.setUp = setUp;
         this.versions = versions;
+        this.planned = planned;
     }
 
     /** @param until only what was changed until then */
@@ -68,6 +73,30 @@ class ChangeLogController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void goBack(@PathVariable long id, @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
         versions.goBack(id, version);
+    }
+
+    /** What is to be changed at a time, the next one first, and what could not be. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/planned")
+    List<PlannedChange> plannedChanges() {
+        return planned.list();
+    }
+
+    @Needs(Right.CHANGE_SETUP)
+    @DeleteMapping("/planned/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void cancelPlannedChange(@PathVariable UUID id) {
+        planned.cancel(id);
+    }
+
+    /** @param anyway whatever was changed since it was planned */
+    record MakeNow(boolean anyway) {}
+
+    @Needs(Right.CHANGE_SETUP)
+    @PostMapping("/planned/{id}/now")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void makePlannedChangeNow(@PathVariable UUID id, @RequestBody MakeNow how) {
+        planned.makeNow(id, how.anyway());
     }
 
     @Needs(Right.CHANGE_SETUP)

@@ -38,6 +38,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * The set-up, and the one door for every change of it: held to the rules of the whole, stored, recorded, told. All instances
@@ -49,6 +51,9 @@ public class SetUp {
     private static final long LOCK = 0x5e7;
 
     private static final int VERSION_BYTES = 8;
+
+    /** Under which the changes of a transaction are known to it. */
+    private static final Object LAST = new Object();
 
     /** The version of what is not there yet. */
     public static final String ABSENT = "none";
@@ -189,7 +194,19 @@ public class SetUp {
      */
     @Transactional
     public Office change(Function<Office, Wish> thought) {
+        return change(thought, UUID.randomUUID());
+    }
+
+    /** As {@link #change(Function)}, for what follows from the last change of this transaction: it is undone together with that. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Office alsoChange(Function<Office, Wish> thought) {
+        UUID last = (UUID) TransactionSynchronizationManager.getResource(LAST);
+        return change(thought, last == null ? UUID.randomUUID() : last);
+    }
+
+    private Office change(Function<Office, Wish> thought, UUID together) {
         Access.require(Right.CHANGE_SETUP);
+        remember(together);
         jdbc.sql("select pg_advisory_xact_lock(?)")
                 .param(LOCK)
                 .query((row, n) -> 0)
@@ -201,7 +218,6 @@ public class SetUp {
         Wish wish = thought.apply(before);
         wish.versions().forEach((what, version) -> requireVersion(before, what, version));
         Office after = applied(before, wish.changes());
-        UUID together = UUID.randomUUID();
         for (Change change : inOrder(before, after, wish)) {
             if (change instanceof Change.Put put) {
                 put(before, after, put.item(), wish.secrets().getOrDefault(change.what(), Map.of()), together);
@@ -210,6 +226,18 @@ public class SetUp {
             }
         }
         return after;
+    }
+
+    /** What was changed last in this transaction. */
+    private static void remember(UUID together) {
+        TransactionSynchronizationManager.unbindResourceIfPossible(LAST);
+        TransactionSynchronizationManager.bindResource(LAST, together);
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCompletion(int status) {
+                TransactionSynchronizationManager.unbindResourceIfPossible(LAST);
+            }
+        });
     }
 
     /** The office after changes. @throws Refusal when something that goes is still needed @throws inky.courier.core.Invalid when something breaks a rule */
@@ -295,7 +323,8 @@ public class SetUp {
                 Message.of("problem.has-dependents.remedy"));
     }
 
-    private void requireVersion(Office office, Reference what, String version) {
+    /** @throws Refusal when it is another than it was */
+    void requireVersion(Office office, Reference what, String version) {
         Optional<Item> item = office.find(what);
         if (item.isEmpty() && !version.equals(ABSENT) && what.kind() != ItemKind.PANEL) {
             throw Refusal.notFound(what.kind().words());

@@ -29,8 +29,11 @@ public record Wish(List<Change> changes, Map<Reference, Map<String, byte[]>> sec
 
     /** The same, of its one item as it was. @param version empty for whatever it is by now */
     public Wish of(String version) {
-        return version.isEmpty()
-                ? this
-                : new Wish(changes, secrets, Map.of(changes.get(0).what(), version));
+        return of(changes.get(0).what(), version);
+    }
+
+    /** The same, of a thing as it was, changed or not. @param version empty for whatever it is by now */
+    public Wish of(Reference what, String version) {
+        return version.isEmpty() ? this : new Wish(changes, secrets, Map.of(what, version));
     }
 }

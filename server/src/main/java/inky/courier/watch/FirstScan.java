@@ -114,16 +114,17 @@ class FirstScan {
         now = with(now, new Change.Put(mail), changes);
         JobItem job = toTheirMail(now, mail);
         now = with(now, new Change.Put(job), changes);
-        TreeMap<Integer, UUID> places = new TreeMap<>(now.find(new Reference(ItemKind.PANEL, device.id()))
-                .map(panel -> ((PanelItem) panel).places())
-                .orElseGet(TreeMap::new));
+        PanelItem panel = now.find(new Reference(ItemKind.PANEL, device.id()))
+                .map(PanelItem.class::cast)
+                .orElseGet(() -> new PanelItem(device.id(), Map.of()));
+        TreeMap<Integer, UUID> places = new TreeMap<>(panel.places());
         if (!places.containsValue(job.id())) {
             int place = Stream.iterate(1, n -> n + 1)
                     .filter(n -> !places.containsKey(n))
                     .findFirst()
                     .orElseThrow();
             places.put(place, job.id());
-            with(now, new Change.Put(new PanelItem(device.id(), places)), changes);
+            with(now, new Change.Put(panel.with(places)), changes);
         }
         return new Made(device, job);
     }

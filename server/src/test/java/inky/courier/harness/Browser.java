@@ -52,6 +52,11 @@ public final class Browser {
         return ask("GET", path, null);
     }
 
+    /** Asks in a language. */
+    public Answer get(String path, String language) {
+        return send("GET", path, "application/json", BodyPublishers.noBody(), "", "Accept-Language", language);
+    }
+
     public Answer post(String path, Object body) {
         return ask("POST", path, body);
     }

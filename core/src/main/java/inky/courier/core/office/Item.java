@@ -7,7 +7,15 @@ import java.util.UUID;
 
 /** One thing that an administrator sets up. */
 public sealed interface Item
-        permits DeviceItem, MailServerItem, DestinationItem, ProfileItem, NameItem, JobItem, PanelItem, OfficeSettings {
+        permits DeviceItem,
+                MailServerItem,
+                DestinationItem,
+                ProfileItem,
+                NameItem,
+                JobItem,
+                PanelPlanItem,
+                PanelItem,
+                OfficeSettings {
     UUID id();
 
     ItemKind itemKind();

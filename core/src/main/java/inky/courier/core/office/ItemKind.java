@@ -9,6 +9,7 @@ public enum ItemKind {
     PROFILE("scan profile"),
     NAME("file-name template"),
     JOB("job"),
+    PANEL_PLAN("panel plan"),
     PANEL("panel"),
     /** No item of the set-up, but needed by some. */
     PERSON("person");

@@ -256,8 +256,12 @@ public record JobItem(
 
     /** Whether somebody may use it. @param memberOf the groups that they are in */
     public boolean isFor(UUID person, Collection<String> memberOf) {
-        boolean everybody = groups.isEmpty() && people.isEmpty();
-        return everybody || people.contains(person) || isFor(memberOf);
+        return forEverybody() || people.contains(person) || isFor(memberOf);
+    }
+
+    /** Whether no group and no person has it for itself. */
+    public boolean forEverybody() {
+        return groups.isEmpty() && people.isEmpty();
     }
 
     /** Whether it is for one of these groups. */

@@ -76,6 +76,7 @@ public enum OfficeFormat {
             List<ProfileEntry> profiles,
             List<NameItem> names,
             List<JobItem> jobs,
+            List<PanelPlanItem> panelPlans,
             List<PanelItem> panels,
             @Nullable String secrets) {}
 
@@ -137,6 +138,7 @@ public enum OfficeFormat {
                 sorted(office, ProfileItem.class).stream().map(ProfileEntry::of).toList(),
                 sorted(office, NameItem.class),
                 sorted(office, JobItem.class),
+                sorted(office, PanelPlanItem.class),
                 sorted(office, PanelItem.class),
                 secrets.isEmpty() ? null : secrets));
         leaveOutWhatIsAbsent(tree);
@@ -204,6 +206,7 @@ public enum OfficeFormat {
         add(items, given(d.profiles).stream().map(ProfileEntry::item).toList());
         add(items, d.names);
         add(items, d.jobs);
+        add(items, d.panelPlans);
         add(items, d.panels);
         long different = items.stream().map(Item::reference).distinct().count();
         if (different < items.size() || items.stream().anyMatch(item -> item.id() == null)) {

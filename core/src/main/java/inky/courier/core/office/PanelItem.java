@@ -16,10 +16,11 @@ import java.util.UUID;
  *
  * @param id the device's
  * @param places jobs by the number of their place, from 1
+ * @param start the place whose job the start key runs; 0 for a panel without one
  */
-public record PanelItem(UUID id, SortedMap<Integer, UUID> places) implements Item {
+public record PanelItem(UUID id, SortedMap<Integer, UUID> places, int start) implements Item {
     /** Far more than any panel has; the device itself says how many it has. */
-    private static final int MOST_PLACES = 200;
+    static final int MOST_PLACES = 200;
 
     public PanelItem {
         Required.value(places, "places");
@@ -27,7 +28,12 @@ public record PanelItem(UUID id, SortedMap<Integer, UUID> places) implements Ite
     }
 
     public PanelItem(UUID id, Map<Integer, UUID> places) {
-        this(id, new TreeMap<>(places));
+        this(id, new TreeMap<>(places), 0);
+    }
+
+    /** The same with other jobs; the start key stays where a job is. */
+    public PanelItem with(SortedMap<Integer, UUID> other) {
+        return new PanelItem(id, other, other.containsKey(start) ? start : 0);
     }
 
     @Override
@@ -47,9 +53,7 @@ public record PanelItem(UUID id, SortedMap<Integer, UUID> places) implements Ite
 
     @Override
     public List<Need> needs() {
-        return places.values().stream()
-                .map(job -> new Need(new Reference(ItemKind.JOB, job), "places"))
-                .toList();
+        return needs(places);
     }
 
     @Override
@@ -57,6 +61,16 @@ public record PanelItem(UUID id, SortedMap<Integer, UUID> places) implements Ite
         if (!office.has(ItemKind.DEVICE, id)) {
             throw Invalid.of("panel.device", "deviceId");
         }
+        check(places, start);
+    }
+
+    static List<Need> needs(SortedMap<Integer, UUID> places) {
+        return places.values().stream()
+                .map(job -> new Need(new Reference(ItemKind.JOB, job), "places"))
+                .toList();
+    }
+
+    static void check(SortedMap<Integer, UUID> places, int start) {
         if (!places.isEmpty() && (places.firstKey() < 1 || places.lastKey() > MOST_PLACES)) {
             throw new Invalid(
                     "panel.place",
@@ -66,6 +80,9 @@ public record PanelItem(UUID id, SortedMap<Integer, UUID> places) implements Ite
         }
         if (new HashSet<>(places.values()).size() < places.size()) {
             throw Invalid.of("panel.twice", "places");
+        }
+        if (start != 0 && !places.containsKey(start)) {
+            throw Invalid.of("panel.start", "start");
         }
     }
 }

@@ -40,6 +40,11 @@ public record Finding(
         return new Finding(code, severity, subject, place, other, otherRemedy, mends);
     }
 
+    /** The same where it is so for some only, and the others work. */
+    public Finding only(Message ofSome) {
+        return new Finding(code, Severity.CARE, subject, place, ofSome, remedy, false);
+    }
+
     Finding mending(boolean possible) {
         return new Finding(code, severity, subject, place, sentence, remedy, possible);
     }

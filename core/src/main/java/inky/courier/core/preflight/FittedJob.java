@@ -92,7 +92,7 @@ public final class FittedJob {
         });
         TreeMap<Integer, UUID> places = new TreeMap<>(panel.get().places());
         places.replaceAll((place, there) -> there.equals(jobId) ? copy.id() : there);
-        return List.of(new Change.Put(copy), new Change.Put(new PanelItem(deviceId, places)));
+        return List.of(new Change.Put(copy), new Change.Put(panel.get().with(places)));
     }
 
     private static <T extends Item> Optional<T> find(Office office, ItemKind kind, UUID id, Class<T> type) {

@@ -62,6 +62,7 @@ public final class Preflight {
             new SpeechMissingCheck(),
             new PeopleCheck(),
             new OneAdministratorCheck(),
+            new ChangeNotMadeCheck(),
             new OpenAddressCheck(),
             new NothingKeptCheck());
 

@@ -1,7 +1,9 @@
 package inky.courier.core.preflight;
 
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.message.Message;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -17,6 +19,7 @@ import java.util.UUID;
  * @param probes of mail servers and destinations that were ever tried
  * @param devices what each said that it can do
  * @param reading what this machine can do about text
+ * @param notMade changes that were planned and could not be made at their time, in words
  */
 public record Surroundings(
         Instant now,
@@ -25,7 +28,8 @@ public record Surroundings(
         Set<UUID> withSecret,
         Map<UUID, Probe> probes,
         Map<UUID, DeviceAbilities> devices,
-        Reading reading) {
+        Reading reading,
+        List<Message> notMade) {
     /** How many there are, and how many of them lack something. @param groups that somebody is in */
     public record People(int all, int withoutPin, int withoutMail, Set<String> groups) {
         public People(int all, int withoutPin, int withoutMail) {

@@ -91,7 +91,15 @@ public final class Offices {
         if (!devices.isEmpty() && !jobs.isEmpty()) {
             TreeMap<Integer, UUID> places = new TreeMap<>();
             places.put(1 + random.nextInt(3), any(jobs, random));
-            items.add(new PanelItem(any(devices, random), places));
+            int start = random.nextBoolean() ? places.firstKey() : 0;
+            items.add(new PanelItem(any(devices, random), places, start));
+            items.add(new PanelPlanItem(
+                    id(ItemKind.PANEL_PLAN, random.nextInt(2)),
+                    "Plan " + random.nextInt(2),
+                    random.nextBoolean() ? PanelPlanItem.Scope.OFFICE : PanelPlanItem.Scope.PLACE,
+                    "Quay " + random.nextInt(2),
+                    places,
+                    start));
         }
         return Office.EMPTY.apply(items.stream().<Change>map(Change.Put::new).toList());
     }

@@ -16,6 +16,7 @@ import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DeviceItem;
@@ -77,6 +78,7 @@ class WholeOfficeTest {
                 FOLDER, new Probe(true, Optional.empty())));
         final Map<UUID, DeviceAbilities> devices = new HashMap<>(Map.of(DEVICE, device(50)));
         Reading reading = new Reading(Set.of("eng"), true, true);
+        List<Message> notMade = List.of();
 
         void put(Item item) {
             changes.add(new Change.Put(item));
@@ -89,7 +91,7 @@ class WholeOfficeTest {
         WholeOffice office() {
             return new WholeOffice(
                     sound().apply(changes),
-                    new Surroundings(NOW, people, administrators, secrets, probes, devices, reading));
+                    new Surroundings(NOW, people, administrators, secrets, probes, devices, reading, notMade));
         }
     }
 
@@ -226,6 +228,7 @@ class WholeOfficeTest {
                 new Case("people.no-pin", w -> w.people = new People(12, 3, 0)),
                 new Case("people.no-mail", w -> w.people = new People(12, 0, 1)),
                 new Case("office.one-administrator", w -> w.administrators = 1),
+                new Case("office.change-not-made", w -> w.notMade = List.of(Message.text("Copy the panel"))),
                 new Case("office.open-address", w -> {
                     w.put(new OfficeSettings("Ferries", 24, 30, "http://scans.example", "", 400, "en"));
                     w.put(JobItem.usual(

@@ -1,0 +1,374 @@
+package inky.courier.panel;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
+import inky.courier.core.office.Change;
+import inky.courier.core.office.Office;
+import inky.courier.core.office.PanelItem;
+import inky.courier.core.office.PanelPlanItem;
+import inky.courier.core.preflight.Finding;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceJoined;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.job.JobService;
+import inky.courier.job.JobService.JobRow;
+import inky.courier.job.JobService.JobView;
+import inky.courier.panel.PanelChanges.LeftOut;
+import inky.courier.panel.PanelChanges.PanelChange;
+import inky.courier.panel.PanelPlaces.PlanRow;
+import inky.courier.panel.PanelPlaces.Taken;
+import inky.courier.setup.PlannedChanges;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
+import jakarta.annotation.Nullable;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Plans for the panels of many devices. A change of a plan changes the panels that follow it, in the same step, so that what is on
+ * a panel is never reckoned from elsewhere; what a panel has otherwise than its plan stays.
+ */
+@Service
+public class PanelPlans {
+    private final SetUp setUp;
+    private final PlannedChanges planned;
+    private final DeviceService devices;
+    private final JobService jobs;
+    private final PanelChanges panels;
+
+    PanelPlans(SetUp setUp, PlannedChanges planned, DeviceService devices, JobService jobs, PanelChanges panels) {
+        this.setUp = setUp;
+        this.planned = planned;
+        this.devices = devices;
+        this.jobs = jobs;
+        this.panels = panels;
+    }
+
+    /** @param of a place of work or a model; absent for all devices @param start place of the start key's job; 0 for none */
+    public record PanelPlanForm(
+            String name,
+            PanelPlanItem.Scope scope,
+            @Nullable String of,
+            List<Taken> places,
+            int start) {}
+
+    /** @param devices that follow it, {@code exceptions} of them with places of their own */
+    public record PanelPlanRow(
+            UUID id, String name, PanelPlanItem.Scope scope, String of, int jobs, int devices, int exceptions) {}
+
+    /** A plan could be for these. @param places the most that one of them has */
+    public record PanelPlanScope(PanelPlanItem.Scope scope, String of, int devices, int places) {}
+
+    /**
+     * @param jobs of the office, with why some of the devices cannot run them
+     * @param panels of the devices that follow it, with what is not as planned there
+     */
+    public record PanelPlanView(
+            UUID id,
+            String name,
+            PanelPlanItem.Scope scope,
+            String of,
+            int start,
+            List<PlanRow> jobs,
+            List<PanelChange> panels,
+            String version) {}
+
+    /** The plan that a device follows. @param places as planned there @param own numbers of those that are otherwise */
+    public record FollowedPlan(
+            UUID id, String name, List<Taken> places, int start, List<Integer> own, List<LeftOut> leftOut) {}
+
+    @Transactional(readOnly = true)
+    List<PanelPlanRow> list() {
+        Office office = setUp.office();
+        return office.all(PanelPlanItem.class).stream()
+                .sorted(Comparator.comparing(PanelPlanItem::scope).thenComparing(PanelPlanItem::name))
+                .map(plan -> {
+                    List<DeviceView> following = followers(office, plan);
+                    long otherwise = following.stream()
+                            .filter(device -> !PanelPlanItem.exceptions(
+                                            planned(office, plan, device, new ArrayList<>()),
+                                            PanelChanges.panelOf(office, device.id())
+                                                    .places())
+                                    .isEmpty())
+                            .count();
+                    return new PanelPlanRow(
+                            plan.id(),
+                            plan.name(),
+                            plan.scope(),
+                            plan.of(),
+                            plan.places().size(),
+                            following.size(),
+                            (int) otherwise);
+                })
+                .toList();
+    }
+
+    /** What a plan can be for: the office, its models, its places of work. */
+    @Transactional(readOnly = true)
+    List<PanelPlanScope> scopes() {
+        Map<PanelPlanItem.Scope, Map<String, List<DeviceView>>> all = new TreeMap<>();
+        for (DeviceView device : devices.list()) {
+            if (device.abilities().panelPlaces() > 0) {
+                for (PanelPlanItem.Scope scope : PanelPlanItem.Scope.values()) {
+                    all.computeIfAbsent(scope, any -> new TreeMap<>(String.CASE_INSENSITIVE_ORDER))
+                            .computeIfAbsent(of(scope, device), any -> new ArrayList<>())
+                            .add(device);
+                }
+            }
+        }
+        List<PanelPlanScope> scopes = new ArrayList<>();
+        all.forEach((scope, byName) -> byName.forEach((of, some) -> {
+            if (scope == PanelPlanItem.Scope.OFFICE || !of.isEmpty()) {
+                int places = some.stream()
+                        .mapToInt(device -> device.abilities().panelPlaces())
+                        .max()
+                        .orElse(0);
+                scopes.add(new PanelPlanScope(scope, of, some.size(), places));
+            }
+        }));
+        return scopes;
+    }
+
+    private static String of(PanelPlanItem.Scope scope, DeviceView device) {
+        return switch (scope) {
+            case OFFICE -> "";
+            case MODEL -> device.abilities().makeAndModel();
+            case PLACE -> device.place();
+        };
+    }
+
+    @Transactional(readOnly = true)
+    PanelPlanView get(UUID id) {
+        PanelPlanItem plan = setUp.get(PanelPlanItem.class, id);
+        Office office = setUp.office();
+        List<DeviceView> following = followers(office, plan);
+        List<PanelChange> told = following.stream()
+                .map(device -> {
+                    List<LeftOut> leftOut = new ArrayList<>();
+                    SortedMap<Integer, UUID> planned = planned(office, plan, device, leftOut);
+                    return PanelChanges.told(
+                            office, device, PanelChanges.panelOf(office, device.id()), Optional.of(planned), leftOut);
+                })
+                .toList();
+        return new PanelPlanView(
+                plan.id(),
+                plan.name(),
+                plan.scope(),
+                plan.of(),
+                plan.start(),
+                rows(office, plan.places(), following),
+                told,
+                SetUp.versionOf(plan));
+    }
+
+    /** The jobs of the office for a plan that is not there yet. */
+    @Transactional(readOnly = true)
+    List<PlanRow> jobs(PanelPlanItem.Scope scope, String of) {
+        List<DeviceView> some = devices.list().stream()
+                .filter(device -> device.abilities().panelPlaces() > 0
+                        && of(scope, device).equals(of))
+                .toList();
+        return rows(setUp.office(), new TreeMap<>(), some);
+    }
+
+    /** A job that some of the devices cannot run is told so once, with how many there are; one that none can run stops. */
+    private List<PlanRow> rows(Office office, SortedMap<Integer, UUID> places, List<DeviceView> following) {
+        Map<UUID, Integer> placeOf = new HashMap<>();
+        places.forEach((place, job) -> placeOf.put(job, place));
+        return jobs.list().stream()
+                .map(JobView::row)
+                .map(job -> new PlanRow(job, placeOf.getOrDefault(job.id(), 0), findings(office, job, following)))
+                .toList();
+    }
+
+    private List<Finding> findings(Office office, JobRow job, List<DeviceView> following) {
+        Map<Finding, List<String>> stopped = new LinkedHashMap<>();
+        for (DeviceView device : following) {
+            panels.stops(office, job.id(), device)
+                    .ifPresent(finding -> stopped.computeIfAbsent(finding, any -> new ArrayList<>())
+                            .add(device.name()));
+        }
+        int all = stopped.values().stream().mapToInt(List::size).sum();
+        return stopped.entrySet().stream()
+                .map(entry -> all == following.size()
+                        ? entry.getKey()
+                        : entry.getKey()
+                                .only(Message.of("panel-plan.some")
+                                        .with("n", entry.getValue().size())
+                                        .with("of", following.size())
+                                        .with("sentence", entry.getKey().sentence())))
+                .toList();
+    }
+
+    /** What would become of each panel. @param id of the plan that is changed; absent for a new one @param replaceOwn whether exceptions are given up */
+    @Transactional(readOnly = true)
+    List<PanelChange> preview(@Nullable UUID id, PanelPlanForm form, boolean replaceOwn) {
+        List<PanelChange> told = new ArrayList<>();
+        Office office = setUp.office();
+        wish(office, item(Objects.requireNonNullElseGet(id, UUID::randomUUID), form), replaceOwn, told);
+        return told;
+    }
+
+    @Transactional
+    public PanelPlanView add(PanelPlanForm form, boolean replaceOwn) {
+        return save(item(UUID.randomUUID(), form), replaceOwn);
+    }
+
+    /**
+     * @param at when; absent for now
+     * @param version of what was looked at; empty to replace whatever it is by now
+     */
+    @Transactional
+    PanelPlanView change(UUID id, PanelPlanForm form, boolean replaceOwn, @Nullable Instant at, String version) {
+        setUp.get(PanelPlanItem.class, id);
+        PanelPlanItem plan = item(id, form);
+        Function<Office, Wish> wish =
+                office -> wish(office, plan, replaceOwn, new ArrayList<>()).of(version);
+        if (at == null) {
+            setUp.change(wish);
+        } else {
+            planned.plan(at, Message.of("planned.panel-plan").with("name", plan.name()), wish);
+        }
+        return get(id);
+    }
+
+    private PanelPlanView save(PanelPlanItem plan, boolean replaceOwn) {
+        setUp.change(office -> wish(office, plan, replaceOwn, new ArrayList<>()));
+        return get(plan.id());
+    }
+
+    /** The panels stay as they are: their jobs are their own from then on, or follow the plan of a wider scope where they are as that says. */
+    @Transactional
+    void delete(UUID id) {
+        setUp.change(Wish.remove(setUp.get(PanelPlanItem.class, id).reference()));
+    }
+
+    private static PanelPlanItem item(UUID id, PanelPlanForm form) {
+        TreeMap<Integer, UUID> places = new TreeMap<>();
+        for (Taken taken : form.places()) {
+            if (places.put(taken.place(), taken.jobId()) != null) {
+                throw Invalid.of("panel.twice", "places");
+            }
+        }
+        return new PanelPlanItem(id, form.name(), form.scope(), form.of(), places, form.start());
+    }
+
+    /** The plan first, then every panel whose plan it was, is, or becomes. */
+    private Wish wish(Office office, PanelPlanItem plan, boolean replaceOwn, List<PanelChange> told) {
+        Change put = new Change.Put(plan);
+        List<PanelPlanItem> before = office.all(PanelPlanItem.class);
+        List<PanelPlanItem> after = office.apply(List.of(put)).all(PanelPlanItem.class);
+        List<Change> changes = new ArrayList<>(List.of(put));
+        for (DeviceView device : devices.list()) {
+            Optional<PanelPlanItem> was = planOf(before, device);
+            Optional<PanelPlanItem> is = planOf(after, device);
+            boolean concerned = Stream.concat(was.stream(), is.stream())
+                    .anyMatch(one -> one.id().equals(plan.id()));
+            if (device.abilities().panelPlaces() > 0 && concerned) {
+                Followed followed = follow(office, was, device, is, device, replaceOwn && is.isPresent());
+                told.add(PanelChanges.told(
+                        office, device, followed.panel, Optional.of(followed.planned), followed.leftOut));
+                PanelChanges.change(office, followed.panel).ifPresent(changes::add);
+            }
+        }
+        return new Wish(changes, Map.of(), Map.of());
+    }
+
+    /** @param panel that the device gets @param planned for it @param leftOut of what is planned */
+    private record Followed(PanelItem panel, SortedMap<Integer, UUID> planned, List<LeftOut> leftOut) {}
+
+    /** @param before the device as it was when it followed the plan that it had */
+    private Followed follow(
+            Office office,
+            Optional<PanelPlanItem> was,
+            DeviceView before,
+            Optional<PanelPlanItem> is,
+            DeviceView device,
+            boolean replaceOwn) {
+        PanelItem panel = PanelChanges.panelOf(office, device.id());
+        List<LeftOut> leftOut = new ArrayList<>();
+        SortedMap<Integer, UUID> planned = planned(office, is, device, leftOut);
+        SortedMap<Integer, UUID> then = replaceOwn
+                ? planned
+                : PanelPlanItem.follow(planned(office, was, before, new ArrayList<>()), planned, panel.places());
+        boolean ownStart =
+                !replaceOwn && panel.start() != was.map(PanelPlanItem::start).orElse(0);
+        int start = ownStart ? panel.start() : is.map(PanelPlanItem::start).orElse(0);
+        return new Followed(new PanelItem(device.id(), then, then.containsKey(start) ? start : 0), planned, leftOut);
+    }
+
+    private static Optional<PanelPlanItem> planOf(List<PanelPlanItem> plans, DeviceView device) {
+        return PanelPlanItem.of(plans, device.place(), device.abilities().makeAndModel());
+    }
+
+    private List<DeviceView> followers(Office office, PanelPlanItem plan) {
+        List<PanelPlanItem> plans = office.all(PanelPlanItem.class);
+        return devices.list().stream()
+                .filter(device -> device.abilities().panelPlaces() > 0
+                        && planOf(plans, device).filter(plan::equals).isPresent())
+                .toList();
+    }
+
+    private SortedMap<Integer, UUID> planned(
+            Office office, Optional<PanelPlanItem> plan, DeviceView device, List<LeftOut> leftOut) {
+        return plan.map(one -> planned(office, one, device, leftOut)).orElseGet(TreeMap::new);
+    }
+
+    private SortedMap<Integer, UUID> planned(
+            Office office, PanelPlanItem plan, DeviceView device, List<LeftOut> leftOut) {
+        return panels.fitting(office, plan.places(), device, leftOut);
+    }
+
+    /** The plan that a device follows, if any, and where its panel is otherwise. */
+    @Transactional(readOnly = true)
+    Optional<FollowedPlan> followed(DeviceView device) {
+        Office office = setUp.office();
+        return planOf(office.all(PanelPlanItem.class), device).map(plan -> {
+            List<LeftOut> leftOut = new ArrayList<>();
+            SortedMap<Integer, UUID> planned = planned(office, plan, device, leftOut);
+            return new FollowedPlan(
+                    plan.id(),
+                    plan.name(),
+                    planned.entrySet().stream()
+                            .map(entry -> new Taken(entry.getKey(), entry.getValue()))
+                            .toList(),
+                    plan.start(),
+                    List.copyOf(PanelPlanItem.exceptions(
+                            planned, PanelChanges.panelOf(office, device.id()).places())),
+                    leftOut);
+        });
+    }
+
+    /** A device that is new, or stands elsewhere now, gets what is planned there; what was its own stays. */
+    @EventListener
+    void joined(DeviceJoined joined) {
+        DeviceView device = joined.device();
+        setUp.alsoChange(office -> {
+            List<PanelPlanItem> plans = office.all(PanelPlanItem.class);
+            PanelItem panel = follow(
+                            office,
+                            joined.before().flatMap(before -> planOf(plans, before)),
+                            joined.before().orElse(device),
+                            planOf(plans, device),
+                            device,
+                            false)
+                    .panel;
+            return new Wish(PanelChanges.change(office, panel).stream().toList(), Map.of(), Map.of());
+        });
+    }
+}
