@@ -6,7 +6,7 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
 import { ICON_NAMES, ICONS } from '@/shared/icons';
 import JobStamp from '@/shared/JobStamp.vue';
-import { LANGUAGES } from '@/shared/words';
+import { OTHERS } from '@/shared/words';
 import { LONGEST, type JobDraft } from './useJob';
 
 /** How people see the job on a panel: its stamp, and what it is called in each language. */
@@ -17,7 +17,6 @@ const icons = computed(() => {
   const words = found.value.trim().toLowerCase();
   return ICON_NAMES.filter((icon) => ICONS[icon].words.includes(words));
 });
-const others = Object.entries(LANGUAGES).filter(([code]) => code !== 'en');
 
 const chooser = ref<HTMLInputElement>();
 const bring = useMutation({
@@ -91,7 +90,7 @@ function choose(icon: string) {
     <h3>Name in other languages</h3>
     <FormField label="Names on the button" name="labels">
       <div class="labels">
-        <label v-for="[code, name] in others" :key="code">
+        <label v-for="[code, name] in OTHERS" :key="code">
           <span class="small">{{ name }}</span>
           <el-input
             v-model="form.labels[code]"

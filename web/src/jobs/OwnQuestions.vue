@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client';
 import { count } from '@/shared/format';
 import FormField from '@/shared/FormField.vue';
 import TickBox from '@/shared/TickBox.vue';
+import { OTHERS } from '@/shared/words';
 import { choicesOf, choicesOfCsv, textOf } from './choices';
 
 /** A job's own questions, in the order in which they are asked; one is open at a time. */
@@ -36,7 +37,7 @@ async function add() {
   const last = questions.value.length;
   questions.value = [
     ...questions.value,
-    { key: '', label: '', type: 'TEXT', required: false, usual: '', choices: [] },
+    { key: '', label: '', type: 'TEXT', required: false, usual: '', choices: [], labels: {} },
   ];
   await nextTick();
   opened.value = undefined;
@@ -184,6 +185,20 @@ const says = (one: Question) =>
           @update:model-value="change({ usual: $event })"
         />
       </FormField>
+      <FormField label="Question in other languages" name="labels" class="choices">
+        <div class="labels">
+          <label v-for="[code, name] in OTHERS" :key="code">
+            <span class="small">{{ name }}</span>
+            <el-input
+              :model-value="open.labels?.[code] ?? ''"
+              maxlength="40"
+              :placeholder="open.label"
+              :aria-label="`Question in ${name}`"
+              @update:model-value="change({ labels: { ...open.labels, [code]: $event } })"
+            />
+          </label>
+        </div>
+      </FormField>
       <TickBox
         :model-value="open.required"
         words="Required"
@@ -228,6 +243,15 @@ const says = (one: Question) =>
 }
 .none {
   max-width: 56ch;
+}
+.labels {
+  display: grid;
+  gap: 6px;
+}
+.labels label {
+  display: grid;
+  grid-template-columns: 70px 1fr;
+  align-items: center;
 }
 ol {
   margin: 0;

@@ -7,6 +7,8 @@ import { setFormats } from './format';
 /** The languages that panels, phones and download pages speak, each by its own name. */
 export const LANGUAGES = { en: 'English', de: 'Deutsch', es: 'Español', fr: 'Français' } as const;
 export type Language = keyof typeof LANGUAGES;
+/** Those beside the first, in which everything is written. */
+export const OTHERS = Object.entries(LANGUAGES).filter(([code]) => code !== 'en');
 /** What is said, by its code in the catalogues. */
 export type Words = keyof typeof english;
 

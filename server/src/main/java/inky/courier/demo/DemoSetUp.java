@@ -244,6 +244,12 @@ class DemoSetUp {
         return names.add(new NameForm(name, template)).id();
     }
 
+    /** What is asked in other languages; before the questions themselves, which take it. */
+    private static final Map<String, Map<String, String>> QUESTIONS = Map.of(
+            "found-at", Map.of("de", "Gefunden", "es", "Encontrado en", "fr", "Trouvé à"),
+            "found-on", Map.of("de", "Gefunden am", "es", "Encontrado el", "fr", "Trouvé le"),
+            "chart", Map.of("de", "Kartennummer", "fr", "Numéro de carte"));
+
     /** What is asked at the device. */
     private static final Map<String, Asking> ASKS = Map.of(
             "Lost property",
@@ -288,7 +294,8 @@ class DemoSetUp {
                 type,
                 false,
                 type == Question.Type.DATE ? Question.TODAY : "",
-                Stream.of(choices).map(value -> new Question.Listed(value, "")).toList());
+                Stream.of(choices).map(value -> new Question.Listed(value, "")).toList(),
+                QUESTIONS.getOrDefault(key, Map.of()));
     }
 
     private void job(Map<String, JobView> made, String name, String icon, UUID profile, UUID template, UUID... to) {

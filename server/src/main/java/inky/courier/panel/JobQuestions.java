@@ -39,6 +39,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Component;
 
 /** What a job asks the person at the device, and whether the answers will do. */
@@ -105,7 +106,7 @@ public class JobQuestions {
                 asks.add(Ask.about(destination, Ask.Kind.FOLDER, folder.makeFolders(), false));
             }
         }
-        Asking wanted = job.item().asks();
+        Asking wanted = job.item().asks().in(LocaleContextHolder.getLocale());
         boolean mails = job.destinations().stream().anyMatch(to -> to.kind().isMail());
         if (mails && wanted.copies()) {
             asks.add(Ask.of(Ask.Kind.COPIES, false));
@@ -225,7 +226,7 @@ public class JobQuestions {
                                 folder -> folders.put(id, FolderPath.of(folder).text()));
             }
         }
-        Asking wanted = job.item().asks();
+        Asking wanted = job.item().asks().in(LocaleContextHolder.getLocale());
         Optional<String> name = text(wanted.fileName(), answers.fileName, LONGEST_NAME, "file-name");
         String subject = asked.contains(Ask.Kind.SUBJECT)
                 ? text(wanted.subject(), answers.subject, LONGEST_SUBJECT, "subject")

@@ -13,6 +13,7 @@ import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -177,6 +178,17 @@ public record Asking(
             }
         }
         return answers;
+    }
+
+    /** The same as it is read in a language. */
+    public Asking in(Locale language) {
+        return new Asking(
+                fileName,
+                subject,
+                passcode,
+                copies,
+                settings,
+                questions.stream().map(question -> question.in(language)).toList());
     }
 
     /** Answers as somebody might give them, where nobody stands at a device. */

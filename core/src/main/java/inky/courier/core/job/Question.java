@@ -2,6 +2,7 @@ package inky.courier.core.job;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.Vocabulary;
 import inky.courier.core.text.PlainText;
@@ -10,6 +11,7 @@ import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -24,8 +26,16 @@ import java.util.regex.Pattern;
  * @param required whether nothing goes before it is answered
  * @param usual the answer that stands there at first; empty for none; {@value #TODAY} for the day of the scan
  * @param choices of {@link Type#CHOICE}; a list of more than a few is searched by letters
+ * @param labels what the person reads in other languages, by their tags; the label where none stands; absent for none
  */
-public record Question(String key, String label, Type type, boolean required, String usual, List<Listed> choices) {
+public record Question(
+        String key,
+        String label,
+        Type type,
+        boolean required,
+        String usual,
+        List<Listed> choices,
+        Map<String, String> labels) {
     public static final int LONGEST_LABEL = 40;
     public static final int LONGEST_ANSWER = 200;
     public static final int MOST_CHOICES = 2000;
@@ -68,6 +78,17 @@ public record Question(String key, String label, Type type, boolean required, St
         type = type == null ? Type.TEXT : type;
         usual = Objects.requireNonNullElse(usual, "").strip();
         choices = choices == null || type != Type.CHOICE ? List.of() : List.copyOf(choices);
+        labels = Languages.plain(labels);
+    }
+
+    public Question(String key, String label, Type type, boolean required, String usual, List<Listed> choices) {
+        this(key, label, type, required, usual, choices, Map.of());
+    }
+
+    /** The same as it is read in a language. */
+    public Question in(Locale language) {
+        String read = labels.getOrDefault(language.getLanguage(), label);
+        return new Question(key, read, type, required, usual, choices, labels);
     }
 
     /** What is wrong with how it is put; empty when it can be asked. */
@@ -75,7 +96,7 @@ public record Question(String key, String label, Type type, boolean required, St
         if (!Vocabulary.isKey(key)) {
             return of("job.question-key");
         }
-        if (!PlainText.isName(label, LONGEST_LABEL)) {
+        if (!PlainText.isName(label, LONGEST_LABEL) || !Languages.areLabels(labels, LONGEST_LABEL)) {
             return of("job.question-label");
         }
         if (type == Type.CHOICE && !choicesAreGood()) {

@@ -2,9 +2,14 @@ package inky.courier.core.message;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.text.PlainText;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /** The languages that Courier speaks. */
 public final class Languages {
@@ -26,6 +31,22 @@ public final class Languages {
         return tag.isEmpty() || of(tag).isPresent()
                 ? Optional.empty()
                 : Optional.of(Problem.of("language.unknown", field));
+    }
+
+    /** Words by the language that they are in, stripped, without those that are empty. @param words absent for none */
+    public static Map<String, String> plain(@Nullable Map<String, String> words) {
+        TreeMap<String, String> plain = new TreeMap<>();
+        if (words != null) {
+            words.forEach((language, word) -> plain.put(language, word == null ? "" : word.strip()));
+        }
+        plain.values().removeIf(String::isEmpty);
+        return Collections.unmodifiableMap(plain);
+    }
+
+    /** Whether these are words of one line in languages that Courier speaks. @param longest characters */
+    public static boolean areLabels(Map<String, String> words, int longest) {
+        return words.entrySet().stream()
+                .allMatch(word -> of(word.getKey()).isPresent() && PlainText.isName(word.getValue(), longest));
     }
 
     /** @throws Invalid where it is none that Courier speaks */

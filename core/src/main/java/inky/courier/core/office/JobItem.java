@@ -17,13 +17,11 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.text.PlainText;
 import java.util.Arrays;
 import java.util.Collection;
-import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -127,7 +125,7 @@ public record JobItem(
                 ? List.of()
                 : groups.stream().map(String::strip).distinct().sorted().toList();
         zones = zones == null ? List.of() : List.copyOf(zones);
-        labels = plain(labels);
+        labels = Languages.plain(labels);
         picture = picture == null ? "" : picture;
         people =
                 people == null ? List.of() : people.stream().distinct().sorted().toList();
@@ -154,15 +152,6 @@ public record JobItem(
                 Map.of(),
                 "",
                 List.of());
-    }
-
-    private static Map<String, String> plain(Map<String, String> labels) {
-        TreeMap<String, String> plain = new TreeMap<>();
-        if (labels != null) {
-            labels.forEach((language, label) -> plain.put(language, label == null ? "" : label.strip()));
-        }
-        plain.values().removeIf(String::isEmpty);
-        return Collections.unmodifiableMap(plain);
     }
 
     /** What it is called on a panel in a language. */
@@ -330,12 +319,9 @@ public record JobItem(
         if (people.size() > MOST_GROUPS) {
             throw Invalid.of("job.people", "people");
         }
-        labels.forEach((language, label) -> {
-            Languages.require(language, "labels");
-            if (!PlainText.isName(label, LONGEST_LABEL)) {
-                throw Invalid.of("job.label", "labels");
-            }
-        });
+        if (!Languages.areLabels(labels, LONGEST_LABEL)) {
+            throw Invalid.of("job.label", "labels");
+        }
         if (!picture.isEmpty() && !JobPicture.is(picture)) {
             throw Invalid.of("job.picture", "picture");
         }

@@ -19,6 +19,7 @@ import inky.courier.core.profile.Sides;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -184,5 +185,17 @@ class AskingTest {
 
     private static Question other(String key, Type type) {
         return new Question(key, "Other", type, false, "", List.of());
+    }
+
+    @Test
+    void whatIsAskedAndWhatIsWrongWithTheAnswerAreInTheReadersLanguage() {
+        Question berth = new Question(
+                "berth", "Berth", Question.Type.NUMBER, true, "", List.of(), Map.of("de", " Liegeplatz ", "fr", " "));
+        assertEquals(Map.of("de", "Liegeplatz"), berth.labels());
+        Asking asking = new Asking(Asked.NO, Asked.NO, Asked.NO, false, Map.of(), List.of(berth));
+        assertEquals("Berth", asking.in(Locale.FRENCH).questions().get(0).label());
+        Invalid wrong = assertThrows(
+                Invalid.class, () -> asking.in(Locale.GERMAN).answers(Map.of("berth", "x"), LocalDate.EPOCH));
+        assertTrue(wrong.problems().get(0).sentence().in(Locale.GERMAN).contains("Liegeplatz"));
     }
 }

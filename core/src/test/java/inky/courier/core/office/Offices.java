@@ -191,7 +191,8 @@ public final class Offices {
                     true,
                     Map.of("colour", List.of("grey", "colour"), "tidy.straighten", List.of(true)),
                     List.of(
-                            new Question("day", "Day", Question.Type.DATE, true, "today", List.of()),
+                            new Question(
+                                    "day", "Day", Question.Type.DATE, true, "today", List.of(), Map.of("de", "Tag")),
                             new Question(
                                     "berth",
                                     "Berth: \"which\"",
