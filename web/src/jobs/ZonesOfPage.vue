@@ -50,7 +50,7 @@ function remove(i: number) {
   <FormField label="Zones" name="zones">
     <p v-if="!zones.length" class="caption">
       A number or name that a form always has in the same place. Draw the zone on a page; it is then
-      {zone.number} in names, subjects and folders.
+      {zone.number} in names, subjects and folders, and in the data beside files.
     </p>
     <ul v-else>
       <li v-for="(zone, i) in zones" :key="i">
@@ -71,7 +71,8 @@ function remove(i: number) {
     </ul>
     <p v-if="unused.length" class="caption">
       Not in its file name, subject or text yet:
-      {{ unused.map((zone) => `\{zone.${zone.key}\}`).join(', ') }}.
+      {{ unused.map((zone) => `\{zone.${zone.key}\}`).join(', ') }}. It is read where a folder wants data
+      beside files.
     </p>
     <button v-if="zones.length < MOST && order" type="button" class="button" @click="add">Draw a zone</button>
   </FormField>

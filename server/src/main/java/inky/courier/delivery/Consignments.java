@@ -149,7 +149,8 @@ class Consignments implements Packing {
                                 f.bytes(),
                                 f.pages(),
                                 f.kind().name().toLowerCase(Locale.ROOT),
-                                digests.get(f.contentId())))
+                                digests.get(f.contentId()),
+                                f.told().asMap()))
                         .toList());
     }
 

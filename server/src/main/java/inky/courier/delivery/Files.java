@@ -6,6 +6,7 @@ import inky.courier.web.Json;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -47,6 +48,14 @@ public class Files {
             separator = separator == null ? "" : separator;
             barcode = barcode == null ? "" : barcode;
             zones = zones == null ? Map.of() : zones;
+        }
+
+        /** What was read, by what it is called in templates; without what is empty. */
+        Map<String, String> asMap() {
+            Map<String, String> all = new TreeMap<>(Map.of("barcode", barcode, "separator", separator));
+            zones.forEach((key, text) -> all.put("zone." + key, text));
+            all.values().removeIf(String::isEmpty);
+            return all;
         }
     }
 

@@ -11,6 +11,7 @@ import inky.courier.core.profile.ProfileFormat;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.transfer.FolderTemplate;
+import inky.courier.core.transfer.SidecarForm;
 import inky.courier.core.workshop.NameNeeds;
 import inky.courier.job.JobService.JobView;
 import inky.courier.profile.Passcodes;
@@ -61,7 +62,7 @@ record JobSnapshot(
                 needs(job, template));
     }
 
-    /** Of the file's name, the texts of mails and the folders' paths. */
+    /** Of the file's name, the texts of mails and the folders' paths; all zones, where data go along beside the files. */
     private static NameNeeds needs(JobView job, String template) {
         List<NameTemplate> templates = new ArrayList<>();
         Stream.of(template, job.item().subject(), job.item().body())
@@ -72,7 +73,10 @@ record JobSnapshot(
                 .map(to -> ((FolderSettings) to.settings()).path())
                 .map(path -> FolderTemplate.of(path).names())
                 .forEach(templates::addAll);
-        return NameNeeds.of(templates, job.item().zones());
+        NameNeeds ofTexts = NameNeeds.of(templates, job.item().zones());
+        boolean data = job.destinations().stream()
+                .anyMatch(to -> to.settings() instanceof FolderSettings folder && folder.sidecar() != SidecarForm.NONE);
+        return data ? new NameNeeds(ofTexts.barcodes(), job.item().zones()) : ofTexts;
     }
 
     /** In snapshots of before zones there were, what the file's name needs. */

@@ -204,7 +204,7 @@ final class FarSides implements AutoCloseable {
                         "Manifest",
                         2,
                         Map.of(),
-                        List.of(new Sidecar.File("same.pdf", "application/pdf", 5, 2, "document", "00"))),
+                        List.of(new Sidecar.File("same.pdf", "application/pdf", 5, 2, "document", "00", Map.of()))),
                 "<1@courier.invalid>",
                 AT,
                 claimed,

@@ -8,6 +8,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
@@ -33,8 +35,18 @@ public record Sidecar(
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
 
-    /** @param sha256 in hexadecimal digits */
-    public record File(String name, String mediaType, long bytes, int pages, String kind, String sha256) {}
+    /**
+     * @param sha256 in hexadecimal digits
+     * @param read from its pages, by what it is: {@code barcode}, {@code separator}, {@code zone.bill}
+     */
+    public record File(
+            String name,
+            String mediaType,
+            long bytes,
+            int pages,
+            String kind,
+            String sha256,
+            Map<String, String> read) {}
 
     /** @throws IllegalArgumentException for {@link SidecarForm#NONE} */
     public byte[] in(SidecarForm form) {
@@ -96,10 +108,17 @@ public record Sidecar(
                 xml.writeEndElement();
             }
             for (File file : files) {
-                xml.writeEmptyElement("file");
+                xml.writeStartElement("file");
                 for (var fact : facts(file).entrySet()) {
                     xml.writeAttribute(fact.getKey(), clean(fact.getValue()));
                 }
+                for (var read : file.read.entrySet()) {
+                    xml.writeStartElement("read");
+                    xml.writeAttribute("from", clean(read.getKey()));
+                    xml.writeCharacters(clean(read.getValue()));
+                    xml.writeEndElement();
+                }
+                xml.writeEndElement();
             }
             xml.writeEndDocument();
             xml.close();
@@ -112,12 +131,17 @@ public record Sidecar(
     private String csv() {
         List<String> head = new ArrayList<>(facts().keySet());
         answers.keySet().forEach(question -> head.add("answer " + question));
-        facts(new File("", "", 0, 0, "", "")).keySet().forEach(name -> head.add("file " + name));
+        facts(new File("", "", 0, 0, "", "", Map.of())).keySet().forEach(name -> head.add("file " + name));
+        // A table has a column for all that was read from any of the files.
+        SortedSet<String> read = new TreeSet<>();
+        files.forEach(file -> read.addAll(file.read.keySet()));
+        read.forEach(from -> head.add("read " + from));
         StringBuilder text = new StringBuilder(Csv.row(head));
         for (File file : files) {
             List<String> row = new ArrayList<>(facts().values());
             row.addAll(answers.values());
             facts(file).forEach((name, value) -> row.add(value));
+            read.forEach(from -> row.add(file.read.getOrDefault(from, "")));
             text.append(Csv.row(row));
         }
         return text.toString();

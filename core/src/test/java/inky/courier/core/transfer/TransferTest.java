@@ -208,12 +208,18 @@ class TransferTest {
                 2,
                 Map.of("Which berth?", "4,\r\n5"),
                 List.of(
-                        new Sidecar.File("a, b.pdf", "application/pdf", 12, 1, "document", "00ff"),
-                        new Sidecar.File("c.pdf", "application/pdf", 13, 1, "receipt", "11ee")));
+                        new Sidecar.File(
+                                "a, b.pdf", "application/pdf", 12, 1, "document", "00ff", Map.of("zone.bill", "4711")),
+                        new Sidecar.File(
+                                "c.pdf", "application/pdf", 13, 1, "receipt", "11ee", Map.of("barcode", "A, B"))));
         JsonNode json = JsonMapper.builder().build().readTree(sidecar.in(SidecarForm.JSON));
         assertEquals(awkward, json.path("person").asString());
         assertEquals("4,\r\n5", json.path("answers").path("Which berth?").asString());
         assertEquals("11ee", json.path("files").path(1).path("sha256").asString());
+
+        assertEquals(
+                "4711",
+                json.path("files").path(0).path("read").path("zone.bill").asString());
 
         var xml = DocumentBuilderFactory.newInstance()
                 .newDocumentBuilder()
@@ -221,10 +227,13 @@ class TransferTest {
                 .getDocumentElement();
         assertEquals(awkward.replace('\u0007', ' '), xml.getAttribute("person"));
         assertEquals(2, xml.getElementsByTagName("file").getLength());
+        assertEquals("4711", xml.getElementsByTagName("read").item(0).getTextContent());
 
         String csv = new String(sidecar.in(SidecarForm.CSV), StandardCharsets.UTF_8);
         assertEquals(3, StringUtil.countMatches(csv.replaceAll("\"[^\"]*\"", ""), '\n'));
         assertTrue(csv.contains("\"Ro\"\"s, <ter> & \u00c1sa\u0007\""));
         assertTrue(csv.contains("\"4,\r\n5\""));
+        assertTrue(csv.lines().findFirst().orElse("").endsWith("read barcode,read zone.bill"), csv);
+        assertTrue(csv.contains(",00ff,,4711\r\n") && csv.contains(",11ee,\"A, B\",\r\n"), csv);
     }
 }
