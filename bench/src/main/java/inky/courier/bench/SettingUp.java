@@ -47,6 +47,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -88,6 +89,10 @@ public final class SettingUp {
     }
 
     public static void main(String[] args) throws Exception {
+        if (args.length > 0 && args[0].equals("preflight")) {
+            preflight();
+            return;
+        }
         System.out.println();
         System.out.printf(
                 "%-52s %12s %12s%n",
@@ -185,6 +190,7 @@ public final class SettingUp {
     private static final int DEVICES = 1000;
     private static final int JOBS = 200;
     private static final int PLACES = 12;
+    private static final int CHANGES = 15;
 
     /** A thousand devices of ten sorts, 200 jobs, 12 on each panel. */
     private static void preflight() {
@@ -212,8 +218,14 @@ public final class SettingUp {
         System.out.printf(
                 "%-52s %9d ms  target 2000%n",
                 "preflight of 1,000 devices and 200 jobs, whole", check(office, around, known));
-        Office changed = changed(office, job, 600);
-        System.out.printf("%-52s %9d ms  target 50%n", "after one job was changed", check(changed, around, known));
+        long[] after = new long[CHANGES];
+        for (int i = 0; i < CHANGES; i++) {
+            after[i] = check(changed(office, job, 400 + i), around, known);
+        }
+        Arrays.sort(after);
+        System.out.printf(
+                "%-52s %9d ms  target 50, the slowest of %d %d ms%n",
+                "after one job was changed, median", after[CHANGES / 2], CHANGES, after[CHANGES - 1]);
     }
 
     private static Office changed(Office office, JobItem job, int dpi) {

@@ -4,8 +4,10 @@ import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -30,6 +32,9 @@ public final class Office {
 
     /** Who needs each; made when it is first asked for. */
     private volatile @Nullable Map<Reference, List<Item>> dependents;
+
+    /** Jobs on some panel; made when it is first asked for. */
+    private volatile @Nullable Set<UUID> placed;
 
     private Office(Map<Reference, Item> items) {
         this.items = items;
@@ -64,12 +69,26 @@ public final class Office {
         return find(OfficeSettings.REFERENCE).map(OfficeSettings.class::cast).orElse(OfficeSettings.USUAL);
     }
 
+    /** The jobs that are on some panel. */
+    public Set<UUID> placedJobs() {
+        @Nullable Set<UUID> known = placed;
+        if (known == null) {
+            known = new HashSet<>();
+            for (PanelItem panel : all(PanelItem.class)) {
+                known.addAll(panel.places().values());
+            }
+            known = Collections.unmodifiableSet(known);
+            placed = known;
+        }
+        return known;
+    }
+
     /** What would not work without it, in order. */
     public List<Item> dependents(Reference what) {
         @Nullable Map<Reference, List<Item>> known = dependents;
         if (known == null) {
             known = new HashMap<>();
-            for (Item item : items()) {
+            for (Item item : items.values()) {
                 for (Need need : item.needs()) {
                     List<Item> list = known.computeIfAbsent(need.what(), reference -> new ArrayList<>());
                     if (list.isEmpty() || list.get(list.size() - 1) != item) {
@@ -79,7 +98,7 @@ public final class Office {
             }
             dependents = known;
         }
-        return List.copyOf(known.getOrDefault(what, List.of()));
+        return known.getOrDefault(what, List.of()).stream().sorted(ORDER).toList();
     }
 
     /** All that would not work without it, directly or through others, in order. */

@@ -3,6 +3,7 @@ package inky.courier.core.preflight;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.PanelItem;
 import inky.courier.core.preflight.Finding.Severity;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -18,14 +19,21 @@ final class JobsLookAlikeCheck implements OfficeCheck {
 
     @Override
     public Stream<Finding> find(WholeOffice at) {
+        // A large office has the same jobs on a thousand panels: they are compared once, and each set of them once.
         Map<UUID, JobItem> jobs = at.jobs().collect(Collectors.toMap(JobItem::id, Function.identity()));
-        return at.all(PanelItem.class).flatMap(panel -> onOne(panel, jobs)).distinct();
+        Map<UUID, String> looks = new HashMap<>();
+        jobs.forEach((id, job) -> looks.put(id, job.icon() + " " + beginning(job.name())));
+        return at.all(PanelItem.class)
+                .map(panel -> List.copyOf(panel.places().values()))
+                .distinct()
+                .flatMap(placed -> onOne(placed, jobs, looks))
+                .distinct();
     }
 
-    private static Stream<Finding> onOne(PanelItem panel, Map<UUID, JobItem> jobs) {
-        Map<String, List<JobItem>> alike = panel.places().values().stream()
+    private static Stream<Finding> onOne(List<UUID> placed, Map<UUID, JobItem> jobs, Map<UUID, String> looks) {
+        Map<String, List<JobItem>> alike = placed.stream()
                 .flatMap(id -> Stream.ofNullable(jobs.get(id)))
-                .collect(Collectors.groupingBy(job -> job.icon() + " " + beginning(job.name())));
+                .collect(Collectors.groupingBy(job -> looks.getOrDefault(job.id(), "")));
         return alike.values().stream()
                 .filter(same -> same.size() > 1)
                 .map(same -> Finding.of("job.looks-alike", Severity.CARE, same.get(0))

@@ -4,6 +4,7 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.Office;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +20,8 @@ public final class KnownFindings {
     /** A large office has 200 jobs and some tens of sorts of devices. */
     private static final int MOST = 20_000;
 
+    private static final int MOST_DEVICES = 10_000;
+
     private final Function<JobAtDevice, List<Finding>> check;
     private final Map<Key, List<Finding>> known = new LinkedHashMap<>(16, 0.75f, true) {
         @Override
@@ -28,7 +31,7 @@ public final class KnownFindings {
     };
 
     /** All that the checks of a job look at. */
-    private record Key(Needed items, DeviceAbilities device) {}
+    private record Key(Needed items, int sort) {}
 
     /** A job with all that it needs; looked up for each sort of device, so its hash is reckoned once. */
     private static final class Needed {
@@ -42,7 +45,20 @@ public final class KnownFindings {
 
         @Override
         public boolean equals(@Nullable Object other) {
-            return other == this || other instanceof Needed needed && hash == needed.hash && items.equals(needed.items);
+            return other == this || other instanceof Needed needed && hash == needed.hash && isSame(needed.items);
+        }
+
+        /** What was not changed is the same object; a record would compare all that it holds. */
+        private boolean isSame(List<Item> others) {
+            if (items.size() != others.size()) {
+                return false;
+            }
+            for (int i = 0; i < items.size(); i++) {
+                if (items.get(i) != others.get(i) && !items.get(i).equals(others.get(i))) {
+                    return false;
+                }
+            }
+            return true;
         }
 
         @Override
@@ -51,12 +67,18 @@ public final class KnownFindings {
         }
     }
 
-    private record Pair(UUID job, DeviceAbilities device) {}
+    /** @param sort of the device */
+    private record Pair(UUID job, int sort) {}
 
     /** The office that was asked about last, and what is known in it: an office never changes, so a job need not be compared. */
     private Office office = Office.EMPTY;
 
     private final Map<Pair, List<Finding>> here = new HashMap<>();
+
+    /** Devices that can do the same have the same number; what one can do is long, and is compared once for each device. */
+    private final Map<DeviceAbilities, Integer> sorts = new HashMap<>();
+
+    private final Map<DeviceAbilities, Integer> sortOf = new IdentityHashMap<>();
 
     /** All that each job of it needs. */
     private final Map<UUID, Needed> needs = new HashMap<>();
@@ -69,21 +91,35 @@ public final class KnownFindings {
         this.check = check;
     }
 
+    private int sort(DeviceAbilities device) {
+        if (sortOf.size() > MOST_DEVICES) {
+            // What devices said before they were asked again.
+            sortOf.clear();
+        }
+        Integer known = sortOf.get(device);
+        if (known == null) {
+            known = sorts.computeIfAbsent(device, any -> sorts.size());
+            sortOf.put(device, known);
+        }
+        return known;
+    }
+
     public synchronized List<Finding> of(JobAtDevice at) {
         if (at.office() != office) {
             office = at.office();
             here.clear();
             needs.clear();
         }
+        int sort = sort(at.device());
         return here.computeIfAbsent(
-                new Pair(at.job().id(), at.device()),
+                new Pair(at.job().id(), sort),
                 pair -> known.computeIfAbsent(
                         new Key(
                                 needs.computeIfAbsent(
                                         at.job().id(),
                                         id -> new Needed(
                                                 office.withNeeds(at.job().reference()))),
-                                at.device()),
+                                sort),
                         key -> check.apply(at)));
     }
 }

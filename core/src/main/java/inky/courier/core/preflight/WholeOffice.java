@@ -3,12 +3,12 @@ package inky.courier.core.preflight;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.Item;
+import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Office;
-import inky.courier.core.office.PanelItem;
+import inky.courier.core.office.Reference;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** The whole set-up, and what is known around it. */
@@ -23,17 +23,17 @@ public record WholeOffice(Office office, Surroundings around) {
 
     /** On some panel. */
     Stream<JobItem> placedJobs() {
-        Set<UUID> placed = all(PanelItem.class)
-                .flatMap(panel -> panel.places().values().stream())
-                .collect(Collectors.toSet());
+        Set<UUID> placed = office.placedJobs();
         return jobs().filter(job -> placed.contains(job.id()));
     }
 
     /** Where a job's files go. */
     Stream<DestinationItem> destinations(JobItem job) {
-        Set<UUID> wanted =
-                job.targets().stream().map(JobItem.Target::destinationId).collect(Collectors.toSet());
-        return all(DestinationItem.class).filter(destination -> wanted.contains(destination.id()));
+        return job.targets().stream()
+                .map(JobItem.Target::destinationId)
+                .distinct()
+                .flatMap(id -> office.find(new Reference(ItemKind.DESTINATION, id)).stream())
+                .map(DestinationItem.class::cast);
     }
 
     /** Devices whose abilities are known and that scan. */

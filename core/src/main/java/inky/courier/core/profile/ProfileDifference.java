@@ -2,6 +2,7 @@ package inky.courier.core.profile;
 
 import inky.courier.core.Invalid;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -55,6 +56,19 @@ public record ProfileDifference(Map<String, Object> settings) {
         return List.copyOf(settings.keySet());
     }
 
+    private record Applied(ProfileDifference difference, ScanProfile profile) {}
+
+    /** A large office asks for the profiles of 200 jobs again and again; to make one goes by its text. None with passcodes is kept. */
+    private static final Map<Applied, ScanProfile> APPLIED =
+            Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+                @Override
+                protected boolean removeEldestEntry(Map.Entry<Applied, ScanProfile> eldest) {
+                    return size() > MOST_APPLIED;
+                }
+            });
+
+    private static final int MOST_APPLIED = 1_000;
+
     /**
      * The profile as the job has it, with the passcodes of the profile.
      *
@@ -64,6 +78,20 @@ public record ProfileDifference(Map<String, Object> settings) {
         if (settings.isEmpty()) {
             return profile;
         }
+        Protection secrets = profile.files().protection();
+        if (!secrets.passcode().isEmpty() || !secrets.ownerPasscode().isEmpty()) {
+            return applied(profile);
+        }
+        Applied what = new Applied(this, profile);
+        ScanProfile known = APPLIED.get(what);
+        if (known == null) {
+            known = applied(profile);
+            APPLIED.put(what, known);
+        }
+        return known;
+    }
+
+    private ScanProfile applied(ScanProfile profile) {
         Map<String, Object> all = ProfileFormat.settings(profile);
         for (Map.Entry<String, Object> setting : settings.entrySet()) {
             if (all.put(setting.getKey(), setting.getValue()) == null) {
