@@ -87,6 +87,16 @@ function choose(icon: string) {
     <ErrorNote :error="bring.error.value" />
   </section>
   <section>
+    <h3>What it is for</h3>
+    <FormField v-slot="f" label="Description" name="description">
+      <el-input
+        :id="f.id"
+        v-model="form.description"
+        maxlength="120"
+        placeholder="How it scans, in a few words"
+        :aria-describedby="f.describedby"
+      />
+    </FormField>
     <h3>Name in other languages</h3>
     <FormField label="Names on the button" name="labels">
       <div class="labels">

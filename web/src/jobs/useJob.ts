@@ -22,6 +22,7 @@ export type JobDraft = Required<
   labels: Record<string, string>;
   picture: string;
   people: string[];
+  description: string;
   scan: ProfileForm;
 };
 
@@ -46,6 +47,7 @@ const formOf = (v: JobView): JobDraft => ({
   labels: { ...v.labels },
   picture: v.picture,
   people: [...v.people],
+  description: v.description,
   scan: v.scan,
 });
 
@@ -100,12 +102,22 @@ export function useJob() {
         whenTooLarge: 'REFUSE',
         notifyWhen: 'NEVER',
         askFolder: false,
-        asks: { fileName: 'NO', subject: 'NO', passcode: 'NO', copies: false, settings: {}, questions: [] },
+        asks: {
+          fileName: 'NO',
+          subject: 'NO',
+          passcode: 'NO',
+          copies: false,
+          settings: {},
+          questions: [],
+          sendAtOnce: false,
+          nextDocument: false,
+        },
         groups: [],
         zones: [],
         labels: {},
         picture: '',
         people: [],
+        description: '',
         scan: blankProfile(),
       },
     formOf,

@@ -18,11 +18,12 @@ const title = computed(() =>
 const still = computed(
   () => busy.value || front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',
 );
-/** The device's own start key is the keyboard's Enter; on a label or a key, Enter chooses that. */
+/** The device's own start key is the keyboard's Enter; on a label or a key, Enter chooses that. Held down from the PIN it starts nothing. */
 useEventListener(document, 'keydown', (event) => {
   const start = labels.value.find((label) => label.start && label.possible);
   const elsewhere = document.activeElement?.closest('button, a, input, textarea, [tabindex]');
-  if (event.key === 'Enter' && start && !still.value && !elsewhere) void props.panel.begin(start);
+  if (event.key === 'Enter' && !event.repeat && start && !still.value && !elsewhere)
+    void props.panel.begin(start);
 });
 </script>
 

@@ -53,7 +53,21 @@ function words(leg: (typeof legs.value)[number]): string {
       </div>
     </div>
     <div class="foot">
-      <button ref="next" type="button" class="key stamp" @click="panel.next()">{{ t('sent.next') }}</button>
+      <button
+        v-if="at.job.nextDocument"
+        ref="next"
+        type="button"
+        class="key stamp"
+        @click="panel.begin(at.job)"
+      >
+        {{ t('sent.again', { job: at.job.name }) }}
+      </button>
+      <button v-if="at.job.nextDocument" type="button" class="key" @click="panel.next()">
+        {{ t('sent.jobs') }}
+      </button>
+      <button v-else ref="next" type="button" class="key stamp" @click="panel.next()">
+        {{ t('sent.next') }}
+      </button>
       <button type="button" class="key" @click="panel.signOut()">{{ t('panel.sign-out') }}</button>
       <p class="quiet">{{ t('sent.walk-away', { n: secondsLeft }) }}</p>
     </div>

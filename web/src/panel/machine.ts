@@ -16,7 +16,7 @@ export type Stage =
   | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
   | { name: 'ready'; job: Label; answers: Answers }
   | { name: 'scan'; job: Label; scan: Schemas['ScanView']; answers: Answers; sendWhenDone: boolean }
-  | { name: 'sent'; progress: Schemas['Progress'] };
+  | { name: 'sent'; job: Label; progress: Schemas['Progress'] };
 export type At<N extends Stage['name']> = Extract<Stage, { name: N }>;
 
 /** Leads from stage to stage, and does one thing at a time. @param ended the session is over at the server */

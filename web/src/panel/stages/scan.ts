@@ -6,7 +6,7 @@ import { bodyOf, keyOf, settingsOf } from '../questions';
 export function useScan(
   machine: Machine,
   paperTaken: () => void,
-  sent: (receipt: Schemas['Receipt']) => Promise<void>,
+  sent: (receipt: Schemas['Receipt'], job: Label) => Promise<void>,
 ) {
   const { device, attempt, touch } = machine;
   const pathOf = (scan: string) => ({ path: { device, scan } });
@@ -22,7 +22,12 @@ export function useScan(
       ),
     );
     if (!scan) return;
-    machine.go({ name: 'scan', job, scan, answers, sendWhenDone: false });
+    // From the glass more pages may follow one by one; what must be answered is waited for.
+    const sendWhenDone =
+      job.sendAtOnce &&
+      source !== 'GLASS' &&
+      !job.asks.some((asked) => asked.required && !answers[keyOf(asked)]);
+    machine.go({ name: 'scan', job, scan, answers, sendWhenDone });
     paperTaken();
     void refreshScan();
   }
@@ -106,7 +111,7 @@ export function useScan(
         }),
       ),
     );
-    if (receipt) await sent(receipt);
+    if (receipt) await sent(receipt, at.job);
   }
 
   return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, cancelScan, send };

@@ -1,12 +1,16 @@
 import { api, ask, type Schemas } from '@/api/client';
-import type { Machine } from '../machine';
+import type { Label, Machine } from '../machine';
 
 /** What was sent is on its way. */
 export function useSent(machine: Machine) {
   const { device } = machine;
 
-  async function showSent({ deliveryId, number }: Schemas['Receipt']) {
-    machine.go({ name: 'sent', progress: { deliveryId, number, madeReady: false, fileName: '', legs: [] } });
+  async function showSent({ deliveryId, number }: Schemas['Receipt'], job: Label) {
+    machine.go({
+      name: 'sent',
+      job,
+      progress: { deliveryId, number, madeReady: false, fileName: '', legs: [] },
+    });
     await refreshProgress();
   }
 

@@ -84,6 +84,7 @@ public final class LargeOffice {
                 "/api/panels/" + device,
                 "/api/jobs",
                 "/api/jobs/ready-made",
+                "/api/panel-plans",
                 "/api/dependents?kind=MAIL_SERVER&id=" + mailServer,
                 "/api/dependents?kind=PROFILE&id=" + profile,
                 "/api/findings",

@@ -281,6 +281,10 @@ class DemoSetUp {
     /** Who may use what not everybody needs. */
     private static final Map<String, List<String>> GROUPS = Map.of("Supplier bills", List.of("Office", "Yard"));
 
+    /** What those are for whose name does not say it. */
+    private static final Map<String, String> DESCRIPTIONS =
+            Map.of("Safety drill", "Sign-off sheets after a drill", "Tide table", "For the watch aboard");
+
     /** What people call them who do not speak English. */
     private static final Map<String, Map<String, String>> LABELS = Map.of(
             "Mail to me", Map.of("de", "Mail an mich", "es", "Correo a mí", "fr", "Courriel à moi"),
@@ -319,7 +323,8 @@ class DemoSetUp {
                         null,
                         LABELS.get(name),
                         null,
-                        null)));
+                        null,
+                        DESCRIPTIONS.get(name))));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */

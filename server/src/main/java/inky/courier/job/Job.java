@@ -80,6 +80,8 @@ class Job implements ItemRow<JobItem> {
     /** Ids as JSON. */
     String people = "[]";
 
+    String description = "";
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -107,7 +109,8 @@ class Job implements ItemRow<JobItem> {
                 Json.read(zones, new TypeReference<List<Zone>>() {}),
                 Json.read(labels, new TypeReference<Map<String, String>>() {}),
                 picture,
-                Json.read(people, new TypeReference<List<UUID>>() {}));
+                Json.read(people, new TypeReference<List<UUID>>() {}),
+                description);
     }
 
     @Override
@@ -128,6 +131,7 @@ class Job implements ItemRow<JobItem> {
         labels = Json.write(item.labels());
         picture = item.picture();
         people = Json.write(item.people());
+        description = item.description();
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

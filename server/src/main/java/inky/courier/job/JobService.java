@@ -84,6 +84,7 @@ public class JobService {
      * @param labels what panels call it in other languages, by their tags; absent for its name
      * @param picture of its own, a small PNG in base64; absent or empty for the icon
      * @param people who may use it beside the groups; where neither stands, everybody may
+     * @param description what it is for, in a line; absent for none
      */
     public record JobForm(
             String name,
@@ -103,7 +104,8 @@ public class JobService {
             @Nullable List<Zone> zones,
             @Nullable Map<String, String> labels,
             @Nullable String picture,
-            @Nullable List<UUID> people) {
+            @Nullable List<UUID> people,
+            @Nullable String description) {
         /** What it stands for; what it has otherwise than its profile is as it was written. */
         JobItem item(UUID id) {
             Map<UUID, List<String>> each = Optional.ofNullable(kinds).orElse(Map.of());
@@ -128,7 +130,8 @@ public class JobService {
                     zones,
                     labels,
                     picture,
-                    people);
+                    people,
+                    description);
         }
     }
 

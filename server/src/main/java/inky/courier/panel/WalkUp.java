@@ -110,7 +110,7 @@ class WalkUp {
     /** @param language empty for the panel's */
     record PanelPerson(String name, String email, String language) {}
 
-    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param start whether the start key runs it @param note known trouble on the way, in plain words; empty for none */
+    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param does what it is for, or how it scans @param start whether the start key runs it @param sendAtOnce whether it is sent when the last page is in; never from the glass @param nextDocument whether the same job is offered first afterwards @param note known trouble on the way, in plain words; empty for none */
     record Label(
             UUID jobId,
             String name,
@@ -121,6 +121,8 @@ class WalkUp {
             Message note,
             boolean possible,
             boolean start,
+            boolean sendAtOnce,
+            boolean nextDocument,
             List<Ask> asks) {}
 
     record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, Message sentence) {}
@@ -155,7 +157,12 @@ class WalkUp {
         Optional<UUID> start = places.startJob(device.id());
         return places.at(device.id(), person).stream()
                 .map(candidate -> label(
-                        candidate, Message.text(person.name()), troubled, start, asks(candidate.job(), person, device)))
+                        candidate,
+                        device.abilities(),
+                        Message.text(person.name()),
+                        troubled,
+                        start,
+                        asks(candidate.job(), person, device)))
                 .toList();
     }
 
@@ -169,19 +176,21 @@ class WalkUp {
     public List<Label> labels(UUID deviceId, @Nullable UUID personId, @Nullable String group) {
         Map<UUID, Message> troubled = troubles.routes();
         Optional<UUID> start = places.startJob(deviceId);
+        DeviceAbilities device = devices.get(deviceId).abilities();
         PersonView person = personId == null ? null : people.get(personId);
         Message name = person == null ? Message.of("panel.whoever-scans") : Message.text(person.name());
         List<PanelPlaces.Candidate> seen = person == null
                 ? places.at(deviceId, job -> job.forEverybody() || group != null && job.isFor(List.of(group)))
                 : places.at(deviceId, person);
         return seen.stream()
-                .map(candidate -> label(candidate, name, troubled, start, List.of()))
+                .map(candidate -> label(candidate, device, name, troubled, start, List.of()))
                 .toList();
     }
 
     /** @param person what mail to whoever scans says */
     private Label label(
             PanelPlaces.Candidate candidate,
+            DeviceAbilities device,
             Message person,
             Map<UUID, Message> troubled,
             Optional<UUID> start,
@@ -205,10 +214,15 @@ class WalkUp {
                                         ? Message.of("panel.whom-you-choose")
                                         : Message.text(d.name()))
                         .toList(),
-                job.profileSentence(),
+                job.item().description().isEmpty()
+                        ? job.profileSentence()
+                        : Message.text(job.item().description()),
                 note,
                 possible,
                 start.filter(job.id()::equals).isPresent(),
+                job.item().asks().sendAtOnce()
+                        && from(device, questions.profile(job, null).input().source()) != PaperSource.GLASS,
+                job.item().asks().nextDocument(),
                 asks);
     }
 
@@ -255,10 +269,13 @@ class WalkUp {
             @Nullable Map<String, String> chosen) {
         ScanProfile profile = questions.profile(job, chosen);
         DeviceAbilities device = devices.get(guest.deviceId()).abilities();
-        PaperSource wanted = source.orElse(profile.input().source());
+        return profile.from(from(device, source.orElse(profile.input().source())));
+    }
+
+    private static PaperSource from(DeviceAbilities device, PaperSource wanted) {
         boolean onlyGlass = device.glass() && !device.feeder();
         boolean onlyFeeder = device.feeder() && !device.glass();
-        return profile.from(onlyGlass ? PaperSource.GLASS : onlyFeeder ? PaperSource.FEEDER : wanted);
+        return onlyGlass ? PaperSource.GLASS : onlyFeeder ? PaperSource.FEEDER : wanted;
     }
 
     void cancel(PanelSessions.Guest guest, UUID scanId) {

@@ -28,6 +28,8 @@ import java.util.TreeMap;
  * @param copies whether further addresses may get its mails
  * @param settings of the profile that are open, by path, with the values they may have; the job's own value is always one of them
  * @param questions of the job's own, up to {@value #MOST_QUESTIONS}
+ * @param sendAtOnce whether it is sent when the last page is in from the feeder, without a look at the pages; not where something required stays unanswered
+ * @param nextDocument whether the panel offers the same job again first, for one document after the other
  */
 public record Asking(
         Asked fileName,
@@ -35,7 +37,9 @@ public record Asking(
         Asked passcode,
         boolean copies,
         Map<String, List<Object>> settings,
-        List<Question> questions) {
+        List<Question> questions,
+        boolean sendAtOnce,
+        boolean nextDocument) {
     public static final Asking NOTHING = new Asking(Asked.NO, Asked.NO, Asked.NO, false, Map.of(), List.of());
 
     private static final int MOST_QUESTIONS = 8;
@@ -50,6 +54,16 @@ public record Asking(
         }
         settings = Collections.unmodifiableMap(open);
         questions = questions == null ? List.of() : List.copyOf(questions);
+    }
+
+    public Asking(
+            Asked fileName,
+            Asked subject,
+            Asked passcode,
+            boolean copies,
+            Map<String, List<Object>> settings,
+            List<Question> questions) {
+        this(fileName, subject, passcode, copies, settings, questions, false, false);
     }
 
     /** What is wrong with it for a job that scans so. */
@@ -188,7 +202,9 @@ public record Asking(
                 passcode,
                 copies,
                 settings,
-                questions.stream().map(question -> question.in(language)).toList());
+                questions.stream().map(question -> question.in(language)).toList(),
+                sendAtOnce,
+                nextDocument);
     }
 
     /** Answers as somebody might give them, where nobody stands at a device. */

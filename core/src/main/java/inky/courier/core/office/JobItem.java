@@ -41,6 +41,7 @@ import java.util.stream.Stream;
  * @param labels what it is called on panels in other languages, by their tags; its name where none stands; absent for none
  * @param picture of its own on the stamp, as {@link JobPicture} has it; empty or absent for the icon
  * @param people who may use it beside the groups, up to 20; where neither stands, everybody may
+ * @param description what it is for, in a line that people read on large labels; absent for none
  */
 public record JobItem(
         UUID id,
@@ -60,13 +61,16 @@ public record JobItem(
         List<Zone> zones,
         Map<String, String> labels,
         String picture,
-        List<UUID> people)
+        List<UUID> people,
+        String description)
         implements Item {
     private static final int MOST_TARGETS = 8;
     private static final int MOST_GROUPS = 20;
 
     /** Characters of the name of a group of people. */
     public static final int LONGEST_GROUP = 40;
+
+    private static final int LONGEST_DESCRIPTION = 120;
 
     /** Letters that fit on a panel's button. */
     private static final int LONGEST_LABEL = 40;
@@ -129,6 +133,7 @@ public record JobItem(
         picture = picture == null ? "" : picture;
         people =
                 people == null ? List.of() : people.stream().distinct().sorted().toList();
+        description = description == null ? "" : description.strip();
     }
 
     /** One as most are: it asks nothing, is for everybody, and has all as its profile has it. */
@@ -151,7 +156,8 @@ public record JobItem(
                 List.of(),
                 Map.of(),
                 "",
-                List.of());
+                List.of(),
+                "");
     }
 
     /** What it is called on a panel in a language. */
@@ -190,6 +196,7 @@ public record JobItem(
         public Map<String, String> labels;
         public String picture;
         public List<UUID> people;
+        public String description;
 
         private Changes(JobItem from) {
             id = from.id;
@@ -210,6 +217,7 @@ public record JobItem(
             labels = from.labels;
             picture = from.picture;
             people = from.people;
+            description = from.description;
         }
 
         private JobItem job() {
@@ -231,7 +239,8 @@ public record JobItem(
                     zones,
                     labels,
                     picture,
-                    people);
+                    people,
+                    description);
         }
     }
 
@@ -315,6 +324,9 @@ public record JobItem(
         }
         if (groups.size() > MOST_GROUPS || !groups.stream().allMatch(group -> PlainText.isName(group, LONGEST_GROUP))) {
             throw Invalid.of("job.groups", "groups");
+        }
+        if (description.length() > LONGEST_DESCRIPTION || !PlainText.isLine(description)) {
+            throw Invalid.of("job.description", "description");
         }
         if (people.size() > MOST_GROUPS) {
             throw Invalid.of("job.people", "people");
