@@ -117,7 +117,7 @@ defineExpose({ off });
       </div>
       <div class="start">
         <label for="start-key">Start key</label>
-        <el-select id="start-key" v-model="start" aria-label="Start key">
+        <el-select id="start-key" v-model="start">
           <el-option :value="0" label="None: people choose a job" />
           <el-option v-for="place in taken" :key="place" :value="place" :label="at(place)?.job.name ?? ''" />
         </el-select>

@@ -48,7 +48,8 @@ class PlannerWalkTest {
         Chrome.checkAccessibility(desk, "a panel plan");
         button("Save").click();
         assertThat(desk.getByText("Ticket hall created.")).isVisible();
-        assertThat(desk.getByText("as planned")).isVisible();
+        assertThat(desk.getByText("as planned", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
     }
 
     private void departFromIt(Courier courier, Office office) {
@@ -66,7 +67,8 @@ class PlannerWalkTest {
         Locator dialog = desk.getByRole(AriaRole.DIALOG);
         choose("Language", "Deutsch");
         assertThat(dialog.getByText("Start: Berth permit")).isVisible();
-        assertThat(dialog.getByText("an", new Locator.GetByTextOptions().setExact(true)))
+        assertThat(dialog.getByText("an", new Locator.GetByTextOptions().setExact(true))
+                        .first())
                 .isVisible();
         Chrome.checkAccessibility(desk, "a panel as people see it");
         button("Close this dialog").click();
@@ -105,9 +107,12 @@ class PlannerWalkTest {
     }
 
     private void choose(String label, String option) {
-        desk.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
+        desk.getByRole(
+                        AriaRole.COMBOBOX,
+                        new Page.GetByRoleOptions().setName(label).setExact(true))
                 .last()
-                .click();
+                .focus();
+        desk.keyboard().press("Enter");
         desk.getByRole(
                         AriaRole.OPTION,
                         new Page.GetByRoleOptions().setName(option).setExact(true))
