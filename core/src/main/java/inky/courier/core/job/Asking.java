@@ -29,7 +29,7 @@ import java.util.TreeMap;
  * @param settings of the profile that are open, by path, with the values they may have; the job's own value is always one of them
  * @param questions of the job's own, up to {@value #MOST_QUESTIONS}
  * @param sendAtOnce whether it is sent when the last page is in from the feeder, without a look at the pages; not where something required stays unanswered
- * @param nextDocument whether the panel offers the same job again first, for one document after the other
+ * @param nextDocument whether the panel offers the same job again first, for one document after the other; both absent for no
  */
 public record Asking(
         Asked fileName,
@@ -38,8 +38,8 @@ public record Asking(
         boolean copies,
         Map<String, List<Object>> settings,
         List<Question> questions,
-        boolean sendAtOnce,
-        boolean nextDocument) {
+        Boolean sendAtOnce,
+        Boolean nextDocument) {
     public static final Asking NOTHING = new Asking(Asked.NO, Asked.NO, Asked.NO, false, Map.of(), List.of());
 
     private static final int MOST_QUESTIONS = 8;
@@ -54,6 +54,9 @@ public record Asking(
         }
         settings = Collections.unmodifiableMap(open);
         questions = questions == null ? List.of() : List.copyOf(questions);
+        // Absent in what was written before there were these; no is meant.
+        sendAtOnce = Boolean.TRUE.equals(sendAtOnce);
+        nextDocument = Boolean.TRUE.equals(nextDocument);
     }
 
     public Asking(
