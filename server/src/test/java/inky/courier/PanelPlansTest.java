@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Tag;
@@ -262,5 +263,69 @@ class PanelPlansTest {
         office.desk.put(path, Map.of("places", List.of(place(1, office.jobId)))).ok();
         shown = office.desk.get(path).ok().json().path("shown");
         assertThat(shown.path("differs").path("2").asString()).isEqualTo("Own one");
+    }
+
+    @Test
+    void whatCannotBeReadIsSaidInWords() {
+        String job = job("Said");
+        for (Object plan : List.of(
+                Map.of(),
+                Map.of("name", "A", "scope", "PLACE", "of", "B", "start", 0),
+                plan("A", "B", 0, List.of(Map.of("place", 1))),
+                plan("A", "B", 0, List.of(place(100_000, job))),
+                plan("A", "B", 0, List.of(place(1, job), place(1, office.jobId))),
+                plan("A", "B", 0, List.of(place(1, job), place(2, job))),
+                plan("A", "B", 2, List.of(place(1, job))),
+                plan("A", "", 0, List.of(place(1, job))),
+                plan("A", "B", 0, List.of(place(1, UUID.randomUUID().toString()))),
+                plan("\u202eA", "B", 0, List.of(place(1, job))),
+                plan("A", "B".repeat(500), 0, List.of(place(1, job))))) {
+            for (String path : List.of("/api/panel-plans", "/api/panel-plans/preview")) {
+                Browser.Answer answer = office.desk.post(path, Map.of("plan", plan, "replaceOwn", false));
+                assertThat(answer.status())
+                        .as(path + " " + plan + answer.text())
+                        .isBetween(400, 422);
+            }
+        }
+        String path = "/api/panels/" + office.deviceId;
+        assertThat(office.desk.put(path, Map.of()).status()).isBetween(400, 422);
+        assertThat(office.desk
+                        .put(path, Map.of("places", List.of(Map.of("place", 1))))
+                        .status())
+                .isBetween(400, 422);
+        assertThat(office.desk.post(path + "/copies", Map.of("make", false)).status())
+                .isBetween(400, 422);
+        String unknown = "/api/changes/planned/" + UUID.randomUUID();
+        assertThat(office.desk.delete(unknown).status()).isEqualTo(404);
+        assertThat(office.desk.post(unknown + "/now", Map.of("anyway", true)).status())
+                .isEqualTo(404);
+    }
+
+    /** What the device cannot have is no exception: the start key comes when its job can be there. */
+    @Test
+    void aStartKeyThatWasLeftOutFollowsLater() {
+        String far = job("Far");
+        String near = job("Near");
+        int places = office.desk
+                .get("/api/panels/" + office.deviceId)
+                .ok()
+                .json()
+                .path("places")
+                .asInt();
+        String plan = office.desk
+                .post(
+                        "/api/panel-plans",
+                        order(plan("North", "North pier", places + 1, List.of(place(1, near), place(places + 1, far)))))
+                .ok()
+                .get("id");
+        String device = device("North pier", "");
+        assertThat(jobsOn(device)).containsExactly("1 Near");
+        office.desk
+                .put("/api/panel-plans/" + plan, order(plan("North", "North pier", 1, List.of(place(1, near)))))
+                .ok();
+        assertThat(jobsOn(device)).containsExactly("1 Near, start");
+        assertThat(office.desk.get("/api/find?text=north%20pier").ok().text()).contains("/panel-plans/" + plan);
+        office.desk.delete("/api/panel-plans/" + plan).ok();
+        office.desk.delete("/api/devices/" + device).ok();
     }
 }

@@ -13,7 +13,6 @@ import inky.courier.core.preflight.JobAtDevice;
 import inky.courier.core.preflight.KnownFindings;
 import inky.courier.device.DeviceService.DeviceView;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -51,10 +50,23 @@ public class PanelChanges {
             String start,
             boolean same) {}
 
-    /** Jobs in their places, as far as a device has such places and can run them. @param leftOut gets the others */
-    SortedMap<Integer, UUID> fitting(
-            Office office, SortedMap<Integer, UUID> places, DeviceView device, Collection<LeftOut> leftOut) {
+    /** Jobs in their places, as far as a device has such places and can run them. @param leftOut the others */
+    record Fitted(SortedMap<Integer, UUID> places, List<LeftOut> leftOut) {
+        static final Fitted NOTHING = new Fitted(new TreeMap<>(), List.of());
+    }
+
+    /**
+     * A panel as it is to be.
+     *
+     * @param planned for it, to tell what it has otherwise; empty where no plan is looked at
+     * @param leftOut of what was wanted there
+     */
+    record Then(
+            DeviceView device, PanelItem panel, Optional<SortedMap<Integer, UUID>> planned, List<LeftOut> leftOut) {}
+
+    Fitted fitting(Office office, SortedMap<Integer, UUID> places, DeviceView device) {
         SortedMap<Integer, UUID> there = new TreeMap<>();
+        List<LeftOut> leftOut = new ArrayList<>();
         places.forEach((place, id) -> {
             Optional<Finding> stops = stops(office, id, device);
             if (place > device.abilities().panelPlaces()) {
@@ -68,7 +80,7 @@ public class PanelChanges {
                 there.put(place, id);
             }
         });
-        return there;
+        return new Fitted(there, leftOut);
     }
 
     /** Why a job cannot run on a device; none when it can. */
@@ -98,13 +110,9 @@ public class PanelChanges {
         return there ? Optional.of(new Change.Remove(then.reference())) : Optional.empty();
     }
 
-    /** @param plan what it has from its plan, to tell what it has otherwise; empty for none */
-    static PanelChange told(
-            Office office,
-            DeviceView device,
-            PanelItem then,
-            Optional<SortedMap<Integer, UUID>> plan,
-            List<LeftOut> leftOut) {
+    static PanelChange told(Office office, Then wanted) {
+        DeviceView device = wanted.device;
+        PanelItem then = wanted.panel;
         PanelItem now = panelOf(office, device.id());
         UUID start = then.places().get(then.start());
         return new PanelChange(
@@ -125,10 +133,11 @@ public class PanelChanges {
                                 .filter(entry -> now.places().containsValue(entry.getValue())
                                         && !Objects.equals(now.places().get(entry.getKey()), entry.getValue()))
                                 .map(Map.Entry::getValue)),
-                leftOut,
-                plan.map(wanted -> names(
+                wanted.leftOut,
+                wanted.planned
+                        .map(planned -> names(
                                 office,
-                                PanelPlanItem.exceptions(wanted, then.places()).stream()
+                                PanelPlanItem.exceptions(planned, then.places()).stream()
                                         .flatMap(place ->
                                                 Stream.ofNullable(then.places().get(place)))))
                         .orElse(List.of()),

@@ -2,24 +2,22 @@ package inky.courier.panel;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
-import inky.courier.core.office.Change;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.PanelItem;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
-import inky.courier.panel.PanelChanges.LeftOut;
+import inky.courier.panel.PanelChanges.Fitted;
 import inky.courier.panel.PanelChanges.PanelChange;
+import inky.courier.panel.PanelChanges.Then;
 import inky.courier.setup.PlannedChanges;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import jakarta.annotation.Nullable;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Function;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -43,39 +41,36 @@ class PanelCopies {
     /** @param to devices, up to {@value #MOST} @throws Refusal when one is not there */
     @Transactional(readOnly = true)
     List<PanelChange> preview(UUID from, List<UUID> to) {
-        List<PanelChange> told = new ArrayList<>();
-        wish(setUp.office(), from, wanted(from, to), told);
-        return told;
+        Office office = setUp.office();
+        return copies(office, from, wanted(from, to))
+                .map(then -> PanelChanges.told(office, then))
+                .toList();
     }
 
     /** Makes what {@link #preview} has shown, all together. @param at when; absent for now */
     @Transactional
     List<PanelChange> make(UUID from, List<UUID> to, @Nullable Instant at) {
-        List<PanelChange> told = new ArrayList<>();
+        List<PanelChange> told = preview(from, to);
         List<DeviceView> wanted = wanted(from, to);
-        Function<Office, Wish> wish = office -> wish(office, from, wanted, told);
-        if (at == null) {
-            setUp.change(wish);
-        } else {
-            Message what = Message.of("planned.panel-copy")
-                    .with("name", devices.get(from).name())
-                    .with("n", wanted.size());
-            planned.plan(at, what, wish);
-        }
+        Message what = Message.of("planned.panel-copy")
+                .with("name", devices.get(from).name())
+                .with("n", wanted.size());
+        planned.changeAt(
+                at,
+                what,
+                office -> Wish.of(copies(office, from, wanted)
+                        .flatMap(then -> PanelChanges.change(office, then.panel()).stream())
+                        .toList()));
         return told;
     }
 
-    private Wish wish(Office office, UUID from, List<DeviceView> to, List<PanelChange> told) {
+    private Stream<Then> copies(Office office, UUID from, List<DeviceView> to) {
         PanelItem panel = PanelChanges.panelOf(office, from);
-        List<Change> changes = new ArrayList<>();
-        for (DeviceView device : to) {
-            List<LeftOut> leftOut = new ArrayList<>();
-            PanelItem then = new PanelItem(device.id(), panel.places(), panel.start())
-                    .with(panels.fitting(office, panel.places(), device, leftOut));
-            told.add(PanelChanges.told(office, device, then, Optional.empty(), leftOut));
-            PanelChanges.change(office, then).ifPresent(changes::add);
-        }
-        return new Wish(changes, Map.of(), Map.of());
+        return to.stream().map(device -> {
+            Fitted fitted = panels.fitting(office, panel.places(), device);
+            PanelItem then = new PanelItem(device.id(), panel.places(), panel.start()).with(fitted.places());
+            return new Then(device, then, Optional.empty(), fitted.leftOut());
+        });
     }
 
     private List<DeviceView> wanted(UUID from, List<UUID> to) {

@@ -266,19 +266,14 @@ public class PanelPlaces {
             }
         }
         int start = Objects.requireNonNullElse(form.start(), 0);
-        Wish wish = new Wish(
-                        PanelChanges.change(setUp.office(), new PanelItem(deviceId, wanted, start)).stream()
-                                .toList(),
-                        Map.of(),
-                        Map.of())
-                .of(new Reference(ItemKind.PANEL, deviceId), version);
-        if (form.at() == null) {
-            setUp.change(wish);
-        } else {
-            Message what = Message.of("planned.panel")
-                    .with("name", devices.get(deviceId).name());
-            planned.plan(form.at(), what, office -> wish);
-        }
+        PanelItem panel = new PanelItem(deviceId, wanted, start);
+        Message what =
+                Message.of("planned.panel").with("name", devices.get(deviceId).name());
+        planned.changeAt(
+                form.at(),
+                what,
+                office -> Wish.of(PanelChanges.change(office, panel).stream().toList())
+                        .of(panel.reference(), version));
         return plan(deviceId);
     }
 

@@ -13,8 +13,10 @@ import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
+import inky.courier.panel.PanelChanges.Fitted;
 import inky.courier.panel.PanelChanges.LeftOut;
 import inky.courier.panel.PanelChanges.PanelChange;
+import inky.courier.panel.PanelChanges.Then;
 import inky.courier.panel.PanelPlaces.PlanRow;
 import inky.courier.panel.PanelPlaces.Taken;
 import inky.courier.setup.PlannedChanges;
@@ -31,9 +33,9 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.function.Function;
 import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -93,18 +95,14 @@ public class PanelPlans {
             UUID id, String name, List<Taken> places, int start, List<Integer> own, List<LeftOut> leftOut) {}
 
     @Transactional(readOnly = true)
-    List<PanelPlanRow> list() {
+    public List<PanelPlanRow> list() {
         Office office = setUp.office();
         return office.all(PanelPlanItem.class).stream()
                 .sorted(Comparator.comparing(PanelPlanItem::scope).thenComparing(PanelPlanItem::name))
                 .map(plan -> {
                     List<DeviceView> following = followers(office, plan);
                     long otherwise = following.stream()
-                            .filter(device -> !PanelPlanItem.exceptions(
-                                            planned(office, plan, device, new ArrayList<>()),
-                                            PanelChanges.panelOf(office, device.id())
-                                                    .places())
-                                    .isEmpty())
+                            .filter(device -> !exceptions(office, plan, device).isEmpty())
                             .count();
                     return new PanelPlanRow(
                             plan.id(),
@@ -159,10 +157,10 @@ public class PanelPlans {
         List<DeviceView> following = followers(office, plan);
         List<PanelChange> told = following.stream()
                 .map(device -> {
-                    List<LeftOut> leftOut = new ArrayList<>();
-                    SortedMap<Integer, UUID> planned = planned(office, plan, device, leftOut);
+                    Fitted planned = panels.fitting(office, plan.places(), device);
+                    PanelItem panel = PanelChanges.panelOf(office, device.id());
                     return PanelChanges.told(
-                            office, device, PanelChanges.panelOf(office, device.id()), Optional.of(planned), leftOut);
+                            office, new Then(device, panel, Optional.of(planned.places()), planned.leftOut()));
                 })
                 .toList();
         return new PanelPlanView(
@@ -218,15 +216,16 @@ public class PanelPlans {
     /** What would become of each panel. @param id of the plan that is changed; absent for a new one @param replaceOwn whether exceptions are given up */
     @Transactional(readOnly = true)
     List<PanelChange> preview(@Nullable UUID id, PanelPlanForm form, boolean replaceOwn) {
-        List<PanelChange> told = new ArrayList<>();
         Office office = setUp.office();
-        wish(office, item(Objects.requireNonNullElseGet(id, UUID::randomUUID), form), replaceOwn, told);
-        return told;
+        PanelPlanItem plan = item(Objects.requireNonNullElseGet(id, UUID::randomUUID), form);
+        return panelsThen(office, plan, replaceOwn)
+                .map(then -> PanelChanges.told(office, then))
+                .toList();
     }
 
     @Transactional
     public PanelPlanView add(PanelPlanForm form, boolean replaceOwn) {
-        return save(item(UUID.randomUUID(), form), replaceOwn);
+        return save(item(UUID.randomUUID(), form), replaceOwn, null, "");
     }
 
     /**
@@ -236,19 +235,14 @@ public class PanelPlans {
     @Transactional
     PanelPlanView change(UUID id, PanelPlanForm form, boolean replaceOwn, @Nullable Instant at, String version) {
         setUp.get(PanelPlanItem.class, id);
-        PanelPlanItem plan = item(id, form);
-        Function<Office, Wish> wish =
-                office -> wish(office, plan, replaceOwn, new ArrayList<>()).of(version);
-        if (at == null) {
-            setUp.change(wish);
-        } else {
-            planned.plan(at, Message.of("planned.panel-plan").with("name", plan.name()), wish);
-        }
-        return get(id);
+        return save(item(id, form), replaceOwn, at, version);
     }
 
-    private PanelPlanView save(PanelPlanItem plan, boolean replaceOwn) {
-        setUp.change(office -> wish(office, plan, replaceOwn, new ArrayList<>()));
+    private PanelPlanView save(PanelPlanItem plan, boolean replaceOwn, @Nullable Instant at, String version) {
+        planned.changeAt(
+                at,
+                Message.of("planned.panel-plan").with("name", plan.name()),
+                office -> Wish.of(changes(office, plan, replaceOwn)).of(plan.reference(), version));
         return get(plan.id());
     }
 
@@ -268,48 +262,64 @@ public class PanelPlans {
         return new PanelPlanItem(id, form.name(), form.scope(), form.of(), places, form.start());
     }
 
-    /** The plan first, then every panel whose plan it was, is, or becomes. */
-    private Wish wish(Office office, PanelPlanItem plan, boolean replaceOwn, List<PanelChange> told) {
-        Change put = new Change.Put(plan);
-        List<PanelPlanItem> before = office.all(PanelPlanItem.class);
-        List<PanelPlanItem> after = office.apply(List.of(put)).all(PanelPlanItem.class);
-        List<Change> changes = new ArrayList<>(List.of(put));
-        for (DeviceView device : devices.list()) {
-            Optional<PanelPlanItem> was = planOf(before, device);
-            Optional<PanelPlanItem> is = planOf(after, device);
-            boolean concerned = Stream.concat(was.stream(), is.stream())
-                    .anyMatch(one -> one.id().equals(plan.id()));
-            if (device.abilities().panelPlaces() > 0 && concerned) {
-                Followed followed = follow(office, was, device, is, device, replaceOwn && is.isPresent());
-                told.add(PanelChanges.told(
-                        office, device, followed.panel, Optional.of(followed.planned), followed.leftOut));
-                PanelChanges.change(office, followed.panel).ifPresent(changes::add);
-            }
-        }
-        return new Wish(changes, Map.of(), Map.of());
+    /** The plan first, then the panels that become others. */
+    private List<Change> changes(Office office, PanelPlanItem plan, boolean replaceOwn) {
+        return Stream.concat(
+                        Stream.of(new Change.Put(plan)),
+                        panelsThen(office, plan, replaceOwn)
+                                .flatMap(then -> PanelChanges.change(office, then.panel()).stream()))
+                .toList();
     }
 
-    /** @param panel that the device gets @param planned for it @param leftOut of what is planned */
-    private record Followed(PanelItem panel, SortedMap<Integer, UUID> planned, List<LeftOut> leftOut) {}
+    /** Every panel whose plan it was, is, or becomes. */
+    private Stream<Then> panelsThen(Office office, PanelPlanItem plan, boolean replaceOwn) {
+        List<PanelPlanItem> before = office.all(PanelPlanItem.class);
+        List<PanelPlanItem> after = office.apply(List.of(new Change.Put(plan))).all(PanelPlanItem.class);
+        return devices.list().stream()
+                .filter(device -> device.abilities().panelPlaces() > 0
+                        && Stream.of(planOf(before, device), planOf(after, device))
+                                .flatMap(Optional::stream)
+                                .anyMatch(one -> one.id().equals(plan.id())))
+                .map(device -> {
+                    Followed was = followed(office, planOf(before, device), device);
+                    Optional<PanelPlanItem> next = planOf(after, device);
+                    return follow(office, was, followed(office, next, device), device, replaceOwn && next.isPresent());
+                });
+    }
 
-    /** @param before the device as it was when it followed the plan that it had */
-    private Followed follow(
-            Office office,
-            Optional<PanelPlanItem> was,
-            DeviceView before,
-            Optional<PanelPlanItem> is,
-            DeviceView device,
-            boolean replaceOwn) {
+    /** What a device has from a plan, as far as it can have it. @param start 0 where the start key's job is left out */
+    private record Followed(Fitted fitted, int start) {
+        SortedMap<Integer, UUID> places() {
+            return fitted.places();
+        }
+    }
+
+    private Followed followed(Office office, Optional<PanelPlanItem> plan, DeviceView device) {
+        Fitted fitted =
+                plan.map(one -> panels.fitting(office, one.places(), device)).orElse(Fitted.NOTHING);
+        int start = plan.map(PanelPlanItem::start)
+                .filter(fitted.places()::containsKey)
+                .orElse(0);
+        return new Followed(fitted, start);
+    }
+
+    /** A panel as it is when what its device has from its plan is another; with its own places, or without. */
+    private static Then follow(Office office, Followed was, Followed is, DeviceView device, boolean replaceOwn) {
         PanelItem panel = PanelChanges.panelOf(office, device.id());
-        List<LeftOut> leftOut = new ArrayList<>();
-        SortedMap<Integer, UUID> planned = planned(office, is, device, leftOut);
-        SortedMap<Integer, UUID> then = replaceOwn
-                ? planned
-                : PanelPlanItem.follow(planned(office, was, before, new ArrayList<>()), planned, panel.places());
-        boolean ownStart =
-                !replaceOwn && panel.start() != was.map(PanelPlanItem::start).orElse(0);
-        int start = ownStart ? panel.start() : is.map(PanelPlanItem::start).orElse(0);
-        return new Followed(new PanelItem(device.id(), then, then.containsKey(start) ? start : 0), planned, leftOut);
+        SortedMap<Integer, UUID> then =
+                replaceOwn ? is.places() : PanelPlanItem.follow(was.places(), is.places(), panel.places());
+        int start = replaceOwn || panel.start() == was.start ? is.start : panel.start();
+        return new Then(
+                device,
+                new PanelItem(device.id(), then, then.containsKey(start) ? start : 0),
+                Optional.of(is.places()),
+                is.fitted.leftOut());
+    }
+
+    private SortedSet<Integer> exceptions(Office office, PanelPlanItem plan, DeviceView device) {
+        return PanelPlanItem.exceptions(
+                panels.fitting(office, plan.places(), device).places(),
+                PanelChanges.panelOf(office, device.id()).places());
     }
 
     private static Optional<PanelPlanItem> planOf(List<PanelPlanItem> plans, DeviceView device) {
@@ -324,33 +334,21 @@ public class PanelPlans {
                 .toList();
     }
 
-    private SortedMap<Integer, UUID> planned(
-            Office office, Optional<PanelPlanItem> plan, DeviceView device, List<LeftOut> leftOut) {
-        return plan.map(one -> planned(office, one, device, leftOut)).orElseGet(TreeMap::new);
-    }
-
-    private SortedMap<Integer, UUID> planned(
-            Office office, PanelPlanItem plan, DeviceView device, List<LeftOut> leftOut) {
-        return panels.fitting(office, plan.places(), device, leftOut);
-    }
-
     /** The plan that a device follows, if any, and where its panel is otherwise. */
     @Transactional(readOnly = true)
     Optional<FollowedPlan> followed(DeviceView device) {
         Office office = setUp.office();
         return planOf(office.all(PanelPlanItem.class), device).map(plan -> {
-            List<LeftOut> leftOut = new ArrayList<>();
-            SortedMap<Integer, UUID> planned = planned(office, plan, device, leftOut);
+            Followed followed = followed(office, Optional.of(plan), device);
             return new FollowedPlan(
                     plan.id(),
                     plan.name(),
-                    planned.entrySet().stream()
+                    followed.places().entrySet().stream()
                             .map(entry -> new Taken(entry.getKey(), entry.getValue()))
                             .toList(),
-                    plan.start(),
-                    List.copyOf(PanelPlanItem.exceptions(
-                            planned, PanelChanges.panelOf(office, device.id()).places())),
-                    leftOut);
+                    followed.start,
+                    List.copyOf(exceptions(office, plan, device)),
+                    followed.fitted.leftOut());
         });
     }
 
@@ -360,15 +358,12 @@ public class PanelPlans {
         DeviceView device = joined.device();
         setUp.alsoChange(office -> {
             List<PanelPlanItem> plans = office.all(PanelPlanItem.class);
-            PanelItem panel = follow(
-                            office,
-                            joined.before().flatMap(before -> planOf(plans, before)),
-                            joined.before().orElse(device),
-                            planOf(plans, device),
-                            device,
-                            false)
-                    .panel;
-            return new Wish(PanelChanges.change(office, panel).stream().toList(), Map.of(), Map.of());
+            Followed was = joined.before()
+                    .map(before -> followed(office, planOf(plans, before), before))
+                    .orElse(new Followed(Fitted.NOTHING, 0));
+            PanelItem panel = follow(office, was, followed(office, planOf(plans, device), device), device, false)
+                    .panel();
+            return Wish.of(PanelChanges.change(office, panel).stream().toList());
         });
     }
 }

@@ -158,6 +158,9 @@ public record ChangeView(
 
     /** {@code senderIsPerson} as "sender is person"; the number of a panel's place as "place 3", a language by its name. */
     private static String words(String key) {
+        if (key.equals("start")) {
+            return "place of the start key";
+        }
         Optional<Locale> language = key.length() == LANGUAGE ? Languages.of(key) : Optional.empty();
         if (language.isPresent()) {
             return language.get().getDisplayLanguage(Locale.ENGLISH);

@@ -49,6 +49,9 @@ public class PlannedChanges {
     static final TaskDescriptor<Void> MAKE = TaskDescriptor.of("make-planned-change");
 
     private static final TypeReference<List<Kept>> CHANGES = new TypeReference<>() {};
+    /** What may be wrong with a time is said of this field. */
+    private static final String FIELD = "at";
+
     private static final Duration LONGEST = Duration.ofDays(366);
     private static final int MOST = 200;
 
@@ -91,17 +94,24 @@ public class PlannedChanges {
     public record PlannedChange(
             UUID id, Instant at, String who, Message what, List<ItemChange> changes, Message problem) {}
 
-    /** What may be wrong with a time is said of this field. */
-    private static final String FIELD = "at";
-
     /**
-     * @param at later than now, within a year
-     * @param what is planned, in a sentence
+     * Changes the set-up now or at a time.
+     *
+     * @param at later than now, within a year; absent for now
+     * @param what is wanted, in a sentence
      * @param thought what is wanted of the office as it is now, without secrets
      * @throws Invalid when the office as it is could not be changed so
      */
     @Transactional
-    public void plan(Instant at, Message what, Function<Office, Wish> thought) {
+    public void changeAt(@Nullable Instant at, Message what, Function<Office, Wish> thought) {
+        if (at == null) {
+            setUp.change(thought);
+        } else {
+            plan(at, what, thought);
+        }
+    }
+
+    private void plan(Instant at, Message what, Function<Office, Wish> thought) {
         Access.require(Right.CHANGE_SETUP);
         Instant now = clock.instant();
         if (!at.isAfter(now) || at.isAfter(now.plus(LONGEST))) {
@@ -194,10 +204,12 @@ public class PlannedChanges {
                 .list();
     }
 
-    private Row find(UUID id) {
-        return rows().stream()
-                .filter(row -> row.id.equals(id))
-                .findFirst()
+    /** Held to the end of the transaction: what is just being made cannot be cancelled, nor made twice. */
+    private Row hold(UUID id) {
+        return jdbc.sql("select * from planned_change where id = ? for update")
+                .param(id)
+                .query((row, n) -> row(row))
+                .optional()
                 .orElseThrow(() -> Refusal.notFound("planned change"));
     }
 
@@ -216,14 +228,14 @@ public class PlannedChanges {
     @Transactional
     public void cancel(UUID id) {
         Access.require(Right.CHANGE_SETUP);
-        find(id);
+        hold(id);
         end(id);
     }
 
     /** Makes it before its time, or all the same. @param anyway whatever was changed since it was planned */
     @Transactional
     public void makeNow(UUID id, boolean anyway) {
-        Row row = find(id);
+        Row row = hold(id);
         setUp.change(wish(row, anyway));
         end(id);
     }

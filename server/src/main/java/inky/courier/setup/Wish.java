@@ -18,6 +18,11 @@ public record Wish(List<Change> changes, Map<Reference, Map<String, byte[]>> sec
         return new Wish(List.of(new Change.Put(item)), Map.of(), Map.of());
     }
 
+    /** Changes without secrets, whatever the items are by now. */
+    public static Wish of(List<Change> changes) {
+        return new Wish(changes, Map.of(), Map.of());
+    }
+
     public static Wish remove(Reference what) {
         return new Wish(List.of(new Change.Remove(what)), Map.of(), Map.of());
     }

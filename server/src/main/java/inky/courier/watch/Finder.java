@@ -8,6 +8,7 @@ import inky.courier.device.DeviceService;
 import inky.courier.job.JobService;
 import inky.courier.mail.MailServers;
 import inky.courier.naming.NamingService;
+import inky.courier.panel.PanelPlans;
 import inky.courier.people.PeopleService;
 import inky.courier.profile.ProfileService;
 import inky.courier.web.Access;
@@ -33,6 +34,7 @@ class Finder {
     private final ProfileService profiles;
     private final NamingService names;
     private final JobService jobs;
+    private final PanelPlans plans;
     private final PeopleService people;
     private final DeliveryQueries deliveries;
 
@@ -43,6 +45,7 @@ class Finder {
             ProfileService profiles,
             NamingService names,
             JobService jobs,
+            PanelPlans plans,
             PeopleService people,
             DeliveryQueries deliveries) {
         this.devices = devices;
@@ -51,6 +54,7 @@ class Finder {
         this.profiles = profiles;
         this.names = names;
         this.jobs = jobs;
+        this.plans = plans;
         this.people = people;
         this.deliveries = deliveries;
     }
@@ -112,6 +116,9 @@ class Finder {
                 "/jobs",
                 jobs.find(text),
                 j -> new Hit("Job", j.name(), j.profileSentence().toString(), "/jobs/" + j.id()));
+        found.addFew(
+                plans.list().stream().filter(p -> LongList.holds(text, p.name(), p.of())),
+                p -> new Hit("Panel plan", p.name(), p.of(), "/panel-plans/" + p.id()));
         found.add(
                 "People",
                 "/people",
