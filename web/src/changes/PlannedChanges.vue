@@ -79,7 +79,7 @@ const names = (one: Planned) =>
       </div>
       <div v-if="may('CHANGE_SETUP')" class="actions">
         <button type="button" class="link small" :disabled="busy" @click="make.mutate(one)">
-          {{ one.problem ? 'Make it all the same' : 'Make it now' }}
+          {{ one.problem ? 'Make it anyway' : 'Make it now' }}
         </button>
         <button type="button" class="link small" :disabled="busy" @click="cancel.mutate(one)">
           {{ one.problem ? 'Remove' : 'Cancel' }}

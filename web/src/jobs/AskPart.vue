@@ -73,6 +73,17 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
         />
         <PeopleField v-model="form.people" label="People" name="people" />
       </template>
+      <h3>When the pages are in</h3>
+      <TickBox
+        v-model="asks.sendAtOnce"
+        words="Send without a preview"
+        note="From the feeder, once required answers are given."
+      />
+      <TickBox
+        v-model="asks.nextDocument"
+        words="Offer the same job again"
+        note="For one document after another."
+      />
     </section>
     <section>
       <h3>Asked at the device</h3>
@@ -87,16 +98,6 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
         </el-select>
       </FormField>
       <TickBox v-model="asks.copies" words="Further recipients of a copy" />
-      <TickBox
-        v-model="asks.sendAtOnce"
-        words="Send without a look at the pages"
-        note="From the feeder, when the last page is in and all that must be entered is."
-      />
-      <TickBox
-        v-model="asks.nextDocument"
-        words="One document after the other"
-        note="Afterwards the same job is offered first."
-      />
     </section>
     <section class="settings" data-field="settings">
       <FormField label="Settings that may be chosen, beside the job’s own" name="settings">

@@ -55,7 +55,6 @@ useEventListener(document, 'keydown', (event) => {
   padding: 18px 12px 16px 16px;
 }
 .key.sample {
-  margin-left: auto;
   border-style: dashed;
 }
 /* The smallest panels, 800 x 480. */

@@ -82,16 +82,18 @@ const start = computed(() => props.labels.find((label) => label.start && label.p
         {{ i === 0 ? t('jobs.first') : i === 1 ? t('jobs.more') : t('jobs.page', { n: i + 1 }) }}
       </button>
     </template>
-    <slot />
-    <button
-      v-if="start"
-      type="button"
-      class="key stamp start"
-      :disabled="still"
-      @click="emit('begin', start)"
-    >
-      {{ t('jobs.start', { job: start.name }) }}
-    </button>
+    <div class="right">
+      <slot />
+      <button
+        v-if="start"
+        type="button"
+        class="key stamp start"
+        :disabled="still"
+        @click="emit('begin', start)"
+      >
+        {{ t('jobs.start', { job: start.name }) }}
+      </button>
+    </div>
   </div>
 </template>
 
@@ -245,9 +247,13 @@ strong + .to {
   background: var(--ink-9);
   color: var(--paper-0);
 }
+.right {
+  display: flex;
+  gap: 10px;
+  margin-left: auto;
+}
 .start {
   max-width: 420px;
-  margin-left: auto;
   overflow: hidden;
 }
 

@@ -27,7 +27,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
 </script>
 
 <template>
-  <div class="panel">
+  <div class="panel panel-screen">
     <template v-if="front">
       <header>
         <BrandMark class="mark" />
@@ -147,31 +147,6 @@ footer.unreachable {
 }
 .none {
   padding: 40px;
-}
-:deep(.key) {
-  display: inline-flex;
-  gap: 10px;
-  align-items: center;
-  justify-content: center;
-  min-height: 54px;
-  padding: 10px 20px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 3px;
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font-size: 20px;
-  font-weight: 600;
-  line-height: 24px;
-  cursor: pointer;
-}
-:deep(.key:disabled) {
-  opacity: 0.5;
-  cursor: default;
-}
-:deep(.key.stamp) {
-  border-color: var(--stamp);
-  background: var(--stamp);
-  color: var(--on-stamp);
 }
 :deep(.choice-drawer) {
   position: absolute;

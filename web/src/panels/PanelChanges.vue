@@ -1,8 +1,21 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
+import { count } from '@/shared/format';
 
 /** What would become of each panel, or is otherwise there than planned. */
-defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>();
+const props = defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>();
+/** A large office has a thousand of them: those with something to tell first, and not all at once. */
+const FIRST = 60;
+const all = ref(false);
+const telling = (one: Schemas['PanelChange']) =>
+  (!props.own && !one.same) || one.own.length > 0 || one.leftOut.length > 0;
+const ordered = computed(() => [
+  ...props.changes.filter(telling),
+  ...props.changes.filter((one) => !telling(one)),
+]);
+const shown = computed(() => (all.value ? ordered.value : ordered.value.slice(0, FIRST)));
+const showsOwn = computed(() => props.own || props.changes.some((one) => one.own.length > 0));
 </script>
 
 <template>
@@ -11,12 +24,12 @@ defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>();
       <tr>
         <th scope="col">Device</th>
         <th v-if="!own" scope="col">What changes</th>
-        <th v-if="own || changes.some((one) => one.own.length)" scope="col">Own jobs</th>
+        <th v-if="showsOwn" scope="col">Own jobs</th>
         <th scope="col">Left out</th>
       </tr>
     </thead>
     <tbody>
-      <tr v-for="one in changes" :key="one.deviceId">
+      <tr v-for="one in shown" :key="one.deviceId">
         <td>
           <RouterLink v-if="own" :to="'/panels/' + one.deviceId">{{ one.name }}</RouterLink>
           <strong v-else>{{ one.name }}</strong>
@@ -29,7 +42,7 @@ defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>();
           <p v-if="one.moved.length">moves {{ one.moved.join(', ') }}</p>
           <p v-if="one.start">start key: {{ one.start }}</p>
         </td>
-        <td v-if="own || changes.some((other) => other.own.length)">
+        <td v-if="showsOwn">
           {{ one.own.join(', ') }}
           <span v-if="!one.own.length" class="quiet">{{ own ? 'as planned' : 'none' }}</span>
         </td>
@@ -41,6 +54,9 @@ defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>();
       </tr>
     </tbody>
   </table>
+  <button v-if="shown.length < ordered.length" type="button" class="link small" @click="all = true">
+    Show {{ count(ordered.length - shown.length, 'more panel') }}
+  </button>
 </template>
 
 <style scoped>

@@ -255,11 +255,11 @@ async function save(wanted: Request) {
           !own.length
             ? ' in every place.'
             : own.length === 1
-              ? ', but for one place.'
-              : `, but for ${own.length} places.`
+              ? ', except in one place.'
+              : `, except in ${own.length} places.`
         }}
         <button v-if="own.length && may('CHANGE_SETUP')" type="button" class="link" @click="followPlan">
-          Make all as planned
+          Reset to the plan
         </button>
         <span v-for="one in plan.plan.leftOut" :key="one.job" class="quiet">
           Not here: {{ one.job }}. {{ one.sentence }}
@@ -271,13 +271,12 @@ async function save(wanted: Request) {
           The panel was open {{ ago(plan.shown.seenAt) }}; nobody has signed in there yet.
         </template>
         <template v-else>
-          On the device: read {{ ago(plan.shown.readAt) }}, when somebody signed in;
-          <template v-if="!differing.length">as wanted.</template>
-          <template v-else>
-            since then
-            {{ differing.map(([place, job]) => `place ${place} was ${job || 'free'}`).join(', ') }}. The next
-            who signs in gets the panel as wanted.
-          </template>
+          Somebody last signed in there {{ ago(plan.shown.readAt)
+          }}{{
+            differing.length
+              ? `. Changed since: ${differing.map(([place, job]) => `place ${place} was ${job || 'free'}`).join(', ')}. The next person who signs in gets the new panel.`
+              : ': the panel is as wanted.'
+          }}
         </template>
       </p>
     </div>

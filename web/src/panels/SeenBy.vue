@@ -91,7 +91,7 @@ const labels = computed(() => query.data.value ?? []);
     </div>
     <ErrorNote :error="query.error.value" />
     <div class="frame">
-      <div class="screen" :lang="spoken" inert>
+      <div class="screen panel-screen" :lang="spoken" inert>
         <p class="where">{{ whereIs(device.place, device.name) }}</p>
         <LabelPages :labels="labels" />
       </div>
@@ -137,20 +137,5 @@ const labels = computed(() => query.data.value ?? []);
 .where {
   font: 680 21px/25px var(--heading);
   font-stretch: 84%;
-}
-:deep(.key) {
-  min-height: 54px;
-  padding: 10px 20px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 3px;
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font-size: 20px;
-  font-weight: 600;
-}
-:deep(.key.stamp) {
-  border-color: var(--stamp);
-  background: var(--stamp);
-  color: var(--on-stamp);
 }
 </style>

@@ -14,6 +14,7 @@ import ItemVersions from '@/shared/ItemVersions.vue';
 import { ifMatch, useOne } from '@/shared/one';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import StateMark from '@/shared/StateMark.vue';
+import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import PanelChanges from './PanelChanges.vue';
 import { placesFrom, takenOf } from './places';
@@ -144,23 +145,19 @@ const asking = ref(false);
 <template>
   <ErrorNote :error="query.error.value" />
   <SetUpForm v-if="ready" @save="save">
-    <div class="title">
-      <div>
-        <h1>{{ title }}</h1>
-        <p class="quiet small">
-          The jobs that many panels have in common. What one of them has otherwise stays when the plan
-          changes.
-          <ItemVersions v-if="open" :of="open" kind="PANEL_PLAN" />
-        </p>
-      </div>
-      <div class="actions">
-        <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>
-        <button v-if="dirty" type="button" class="link small" @click="reset">Discard</button>
-        <button type="submit" class="button ink" :disabled="busy || (!dirty && !replaceOwn)">
-          {{ at ? 'Plan it' : 'Save' }}
-        </button>
-      </div>
-    </div>
+    <TitleBar
+      :title="title"
+      hint="The jobs that many panels have in common. What a panel has of its own stays when the plan changes."
+    >
+      <template #under>
+        <p v-if="open" class="small"><ItemVersions :of="open" kind="PANEL_PLAN" /></p>
+      </template>
+      <button v-if="!isNew" type="button" class="link small delete" @click="asking = true">Delete</button>
+      <button v-if="dirty" type="button" class="link small" @click="reset">Discard</button>
+      <button type="submit" class="button ink" :disabled="busy || (!dirty && !replaceOwn)">
+        {{ at ? 'Plan it' : 'Save' }}
+      </button>
+    </TitleBar>
     <ErrorNote :error="general" />
     <PlannedChanges v-if="open" :of="open.id" />
     <div class="fields">
@@ -220,7 +217,7 @@ const asking = ref(false);
       <ErrorNote :error="preview.error.value" />
       <div class="how">
         <label class="own">
-          <input v-model="replaceOwn" type="checkbox" /> Also give up what these panels have otherwise
+          <input v-model="replaceOwn" type="checkbox" /> Also replace what these panels have of their own
         </label>
         <AtTime v-if="!isNew" v-model="at" label="When" />
       </div>
@@ -236,7 +233,7 @@ const asking = ref(false);
         class="link small"
         @click="replaceOwn = true"
       >
-        Make all as planned
+        Reset them to the plan
       </button>
     </section>
   </SetUpForm>
@@ -249,16 +246,6 @@ const asking = ref(false);
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  padding-bottom: 10px;
-  border-bottom: 2px solid var(--ink-9);
-}
-.title .actions {
-  gap: 18px;
-}
 .delete {
   color: var(--failed);
 }

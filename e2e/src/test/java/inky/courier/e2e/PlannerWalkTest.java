@@ -31,7 +31,7 @@ class PlannerWalkTest {
             panel.navigate(courier.uri() + "/panel/" + office.deviceId);
             pressStart(panel, office);
             desk.navigate(courier.uri() + "/panels/" + office.deviceId);
-            assertThat(desk.getByText(Pattern.compile("On the device: read .*as wanted")))
+            assertThat(desk.getByText(Pattern.compile("Somebody last signed in there .*as wanted")))
                     .isVisible();
             Assertions.assertThat(chrome.complaints()).isEmpty();
         }
@@ -56,8 +56,8 @@ class PlannerWalkTest {
         desk.navigate(courier.uri() + "/panels/" + office.deviceId);
         assertThat(desk.getByText("in every place.")).isVisible();
         button("Take Berth permit off").click(new Locator.ClickOptions().setForce(true));
-        assertThat(desk.getByText(", but for one place.")).isVisible();
-        button("Make all as planned").click();
+        assertThat(desk.getByText(", except in one place.")).isVisible();
+        button("Reset to the plan").click();
         assertThat(desk.getByText("in every place.")).isVisible();
         assertThat(button("Put it on the device")).isDisabled();
     }
