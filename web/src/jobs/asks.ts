@@ -21,7 +21,7 @@ export function askSentence({
   const what = asked.length ? asked.join(', ') : 'nothing asked';
   const some = [...groups, people.length > 0 && count(people.length, 'person', 'people')].filter(Boolean);
   const whom = some.length ? `Only ${some.join(', ')}` : 'Everybody';
-  return `${whom}; ${what}.`;
+  return `${whom}; ${what}${asks.sendAtOnce ? '; sent without a preview' : ''}.`;
 }
 
 /** What only this job has for its texts: answers to its questions, and text of its pages. */

@@ -8,6 +8,7 @@ import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.standins.Stack;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
@@ -27,6 +28,9 @@ class PlannerWalkTest {
             departFromIt(courier, office);
             seeItAsPeopleDo();
             changeItTomorrow(courier);
+            office.goesTo(
+                    Map.of("asks", Map.of("copies", false, "sendAtOnce", true, "nextDocument", true)),
+                    office.destination("Mail to me"));
             Page panel = chrome.window(1024, 600);
             panel.navigate(courier.uri() + "/panel/" + office.deviceId);
             pressStart(panel, office);
@@ -101,9 +105,15 @@ class PlannerWalkTest {
         panel.evaluate("document.activeElement.blur()");
         panel.keyboard().press("Enter");
         assertThat(start).isHidden();
-        assertThat(panel.getByText(Pattern.compile("Send|page", Pattern.CASE_INSENSITIVE))
-                        .first())
-                .isVisible();
+        // Nobody presses Send: the job goes by itself, and is offered again.
+        assertThat(panel.getByText("Arrived")).isVisible();
+        Chrome.checkAccessibility(panel, "the next document");
+        office.device.put(Stack.TIDE_TABLE);
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Next document: Berth permit"))
+                .click();
+        assertThat(panel.getByText("Arrived")).isVisible();
+        panel.getByText("All jobs").click();
+        assertThat(start).isVisible();
     }
 
     private void choose(String label, String option) {
