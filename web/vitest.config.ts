@@ -16,5 +16,8 @@ export default defineConfig({
     environmentOptions: { happyDOM: { url: 'http://courier.example/' } },
     setupFiles: ['tests/server.ts'],
     restoreMocks: true,
+    // a machine that is busy with something else is slow, not wrong
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
   },
 });

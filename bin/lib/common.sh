@@ -61,6 +61,7 @@ need_for_application() {
     need identify imagemagick
     need tiffcp libtiff-tools
     need ocrmypdf ocrmypdf
+    need /usr/sbin/slapd slapd
   fi
   # The faces that the pages of the tests are drawn in.
   if [ "$1" != run ]; then fc-list 2>/dev/null | grep -i liberation >/dev/null || missing+=(fonts-liberation); fi
@@ -77,6 +78,7 @@ need_for_application() {
     need /usr/sbin/nginx nginx libnginx-mod-http-dav-ext
     need openssl openssl
     need /usr/sbin/dnsmasq dnsmasq-base
+    need /usr/sbin/slapd slapd
     # CUPS' own tests of who answers IPP
     need ipptool cups-ipp-utils
   fi

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Ask } from '@/panel/machine';
-import { isMissing } from '@/panel/questions';
+import { asLastTime, isMissing } from '@/panel/questions';
 import { usePanel } from '@/panel/usePanel';
 import { language, speak } from '@/shared/words';
 import { use } from './mounted';
@@ -44,7 +44,7 @@ async function panel() {
 
 async function inside() {
   const seen = await panel();
-  await seen.signIn('274193');
+  await seen.signIn({ pin: '274193' });
   await flushPromises();
   return seen;
 }
@@ -65,6 +65,7 @@ const asked = (kind: string, more: object) =>
     type: 'TEXT',
     usual: '',
     options: { options: [], more: false },
+    domains: [],
     ...more,
   }) as Ask;
 const WHOM = asked('RECIPIENTS', { destinationId: 'm1', required: true });
@@ -99,7 +100,7 @@ describe('the language', () => {
     const seen = await panel();
     await flushPromises();
     expect(language()).toBe('es');
-    await seen.signIn('274193');
+    await seen.signIn({ pin: '274193' });
     await flushPromises();
     expect(language()).toBe('de');
     await seen.choose('fr');
@@ -117,7 +118,7 @@ describe('an answer that comes late', () => {
     const seen = await panel();
     server.on('GET /api/panel/d1', () => new Promise((resolve) => (answer = resolve)));
     await step(15_000);
-    await seen.signIn('274193');
+    await seen.signIn({ pin: '274193' });
     await flushPromises();
     answer({ ...FRONT, person: undefined });
     await flushPromises();
@@ -129,7 +130,7 @@ describe('from the door to the jobs', () => {
   it('a PIN leads to the jobs of this device', async () => {
     const seen = await panel();
     expect(seen.stage.value.name).toBe('door');
-    await seen.signIn('274193');
+    await seen.signIn({ pin: '274193' });
     expect(seen.stage.value.name).toBe('jobs');
     expect(seen.labels.value).toEqual([LABEL]);
     expect(server.to('POST /api/panel/d1/session')[0]?.body).toEqual({ pin: '274193' });
@@ -138,7 +139,7 @@ describe('from the door to the jobs', () => {
   it('a wrong PIN stays at the door and says why', async () => {
     server.on('POST /api/panel/d1/session', new Refusal(401, { title: 'This PIN is not known here.' }));
     const seen = await panel();
-    expect(await seen.signIn('000000')).toBe(false);
+    expect(await seen.signIn({ pin: '000000' })).toBe(false);
     expect(seen.stage.value.name).toBe('door');
     expect(seen.problem.value?.sentence).toBe('This PIN is not known here.');
   });
@@ -186,6 +187,36 @@ describe('a scan', () => {
     expect(seen.at('scan')?.scan.state).toBe('COMPLETE');
   });
 
+  it('answers as last time what is still asked and can still be chosen', () => {
+    const offered = (values: string[]) => ({
+      options: values.map((value) => ({ value, words: value })),
+      more: false,
+    });
+    const asks = [
+      WHOM,
+      WHERE,
+      asked('PASSCODE', {}),
+      asked('FILE_NAME', {}),
+      { ...DPI, options: offered(['200', '300']) },
+      { ...SIDES, options: offered(['one']) },
+      BERTH,
+    ];
+    const last = {
+      given: true,
+      recipients: { m1: [{ value: 'group:1', name: 'Crew' }], gone: [{ value: 'a@b.example', name: 'A' }] },
+      folders: { f1: 'charts' },
+      copies: [],
+      subject: 'not asked now',
+      settings: { dpi: '300', sides: 'both' },
+      questions: { berth: 'East 4' },
+    } as never;
+    expect(asLastTime(asks, last)).toEqual({
+      'RECIPIENTS m1': [{ value: 'group:1', name: 'Crew' }],
+      'FOLDER f1': 'charts',
+      'SETTING dpi': '300',
+    });
+  });
+
   it('takes along whom and where the person has chosen, and the next one starts without', async () => {
     server
       .on('POST /api/panel/d1/scans', scan('COMPLETE'))
@@ -193,7 +224,7 @@ describe('a scan', () => {
     const seen = await inside();
     await seen.begin({ ...LABEL, asks: [WHOM, WHERE, BERTH] } as never);
     expect(isMissing(WHOM, {})).toBe(true);
-    seen.answer(WHOM, ['oda.fennick@wherrymoor.example']);
+    seen.answer(WHOM, [{ value: 'oda.fennick@wherrymoor.example', name: 'Oda Fennick' }]);
     seen.answer(WHERE, 'charts');
     await seen.send();
     expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toEqual({

@@ -2,12 +2,12 @@ import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { bestLanguage, speak } from '@/shared/words';
 
 /** One area of the set-up: its list, and one of it beside the list. */
-function area(path: string, name: string, load: () => Promise<unknown>): RouteRecordRaw {
+function area(path: string, name: string, load: () => Promise<unknown>, place = name): RouteRecordRaw {
   return {
     path: `/${path}/:id?`,
     name,
     component: load as RouteRecordRaw['component'] & (() => Promise<never>),
-    meta: { place: name },
+    meta: { place },
   };
 }
 
@@ -93,6 +93,44 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Jobs' },
   },
   { path: '/jobs/:id/rehearse', redirect: (to) => `/jobs/${String(to.params.id)}` },
+  {
+    path: '/people/sign-in',
+    name: 'Sign-in at panels',
+    component: () => import('@/people/SignInRules.vue'),
+    meta: { place: 'People' },
+  },
+  {
+    path: '/people/:id/about',
+    name: 'About a person',
+    component: () => import('@/people/PersonView.vue'),
+    meta: { place: 'People' },
+  },
+  {
+    path: '/contacts/rules',
+    name: 'Rules for recipients',
+    component: () => import('@/contacts/RulesView.vue'),
+    meta: { place: 'People' },
+  },
+  {
+    path: '/contacts/duplicates',
+    name: 'Possible duplicates',
+    component: () => import('@/contacts/DuplicatesView.vue'),
+    meta: { place: 'People' },
+  },
+  {
+    path: '/directories',
+    name: 'Directories',
+    component: () => import('@/directories/DirectoriesView.vue'),
+    meta: { place: 'People' },
+  },
+  {
+    path: '/directories/:id',
+    name: 'Directory',
+    component: () => import('@/directories/DirectoryView.vue'),
+    meta: { place: 'People' },
+  },
+  area('contacts', 'Address book', () => import('@/contacts/ContactsView.vue'), 'People'),
+  area('contact-groups', 'Groups', () => import('@/contacts/GroupsView.vue'), 'People'),
   area('people', 'People', () => import('@/people/PeopleView.vue')),
   {
     path: '/panels',

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { bytes, count, exact, when } from '@/shared/format';
+import { bytes, count, exact, when, personOf } from '@/shared/format';
 import { nextOf, useKeys } from '@/shared/keys';
 import { DEVICES, JOBS, PEOPLE } from '@/shared/pickable';
 import PickOne from '@/shared/PickOne.vue';
@@ -201,12 +201,12 @@ useKeys({
             </td>
             <td class="quiet" :title="exact(row.scannedAt)">{{ when(row.scannedAt) }}</td>
             <td>
-              <RouterLink :to="'/deliveries/' + row.id">{{ row.personName }}</RouterLink>
+              <RouterLink :to="'/deliveries/' + row.id">{{ personOf(row) }}</RouterLink>
               <span class="narrow-job quiet small">{{ row.jobName }}{{ row.test ? ', test' : '' }}</span>
             </td>
             <td class="job">{{ row.jobName }}</td>
             <td class="quiet small wide">
-              {{ row.deviceName }} <span v-if="row.test" class="tag">Test</span>
+              {{ row.deviceName }} <span v-if="row.test" class="word-tag">Test</span>
             </td>
             <td class="number wide">{{ row.pages }}</td>
             <td class="line-cell"><SlimLine :row="row" :width="152" /></td>

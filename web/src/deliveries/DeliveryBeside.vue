@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useSession } from '@/app/session';
-import { count } from '@/shared/format';
+import { count, personOf } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import PageStrip from './PageStrip.vue';
 import TallLine from './TallLine.vue';
@@ -22,7 +22,7 @@ const detail = useQuery({
     <header>
       <JobStamp :icon="row.jobIcon" :size="36" />
       <div>
-        <h3>{{ row.personName }}, {{ row.jobName }}</h3>
+        <h3>{{ personOf(row) }}, {{ row.jobName }}</h3>
         <p class="small quiet">D-{{ row.number }}, {{ row.deviceName }}, {{ count(row.pages, 'page') }}</p>
       </div>
     </header>

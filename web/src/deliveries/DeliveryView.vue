@@ -5,7 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import { useSession } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { ago, bytes, clockSeconds, count, exact, when, whereIs } from '@/shared/format';
+import { ago, bytes, clockSeconds, count, exact, when, whereIs, personOf } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import { useKeys } from '@/shared/keys';
 import { isFolder } from '@/destinations/kinds';
@@ -70,7 +70,7 @@ useKeys({
       <div>
         <h1>{{ title }}</h1>
         <p class="quiet small">
-          <span v-if="row.test" class="tag">Test</span> D-{{ row.number }}, {{ row.personName }},
+          <span v-if="row.test" class="word-tag">Test</span> D-{{ row.number }}, {{ personOf(row) }},
           {{ ago(row.scannedAt) }}
         </p>
       </div>
@@ -87,7 +87,7 @@ useKeys({
     <dl>
       <div>
         <dt>Person</dt>
-        <dd>{{ row.personName }}</dd>
+        <dd>{{ personOf(row) }}</dd>
       </div>
       <div>
         <dt>Device</dt>
@@ -113,7 +113,7 @@ useKeys({
     <div class="columns">
       <div>
         <TallLine :row="row" :profile="page.profileWords" />
-        <section v-if="stuck" class="sheet" aria-labelledby="remedy">
+        <section v-if="stuck" class="raised" aria-labelledby="remedy">
           <h3 id="remedy">{{ stuck.sentence }}</h3>
           <p class="small">{{ stuck.remedy }}</p>
           <p class="actions">
@@ -212,11 +212,11 @@ dd {
   gap: 30px;
 }
 section + section,
-.sheet,
+.raised,
 .log {
   margin-top: 16px;
 }
-.sheet .actions {
+.raised .actions {
   margin-top: 10px;
 }
 .log {

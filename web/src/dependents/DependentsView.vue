@@ -175,6 +175,13 @@ const toggle = computed(() => ({ path: route.path, query: needs.value ? {} : { s
         Still reach another destination: {{ chain.stillWhole.join(', ') }}.
       </p>
       <p v-else>No job here leads anywhere else.</p>
+      <p v-if="chain.plans.length">
+        Planned for panels by:
+        <template v-for="(plan, i) in chain.plans" :key="plan.id"
+          >{{ i ? ', ' : ''
+          }}<RouterLink class="link" :to="'/panel-plans/' + plan.id">{{ plan.name }}</RouterLink></template
+        >.
+      </p>
       <p class="caption">
         Point at one, or move to it with Tab, to see its way. Lines are as wide as what went that way last
         week; numbers are deliveries.

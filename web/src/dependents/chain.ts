@@ -8,6 +8,7 @@ export const KINDS: Record<Kind, { path: string; one: string; many: string }> = 
   SETTINGS: { path: 'settings', one: 'setting', many: 'settings' },
   DEVICE: { path: 'devices', one: 'device', many: 'devices' },
   MAIL_SERVER: { path: 'mail-servers', one: 'mail server', many: 'mail servers' },
+  DIRECTORY: { path: 'directories', one: 'directory', many: 'directories' },
   DESTINATION: { path: 'destinations', one: 'destination', many: 'destinations' },
   PROFILE: { path: 'profiles', one: 'scan profile', many: 'scan profiles' },
   NAME: { path: 'names', one: 'file name', many: 'file names' },

@@ -64,7 +64,7 @@ async function lookAgain() {
   <div v-if="isNew" class="new">
     <h1>Add a device</h1>
     <p class="quiet small">Courier reads its capabilities over IPP. Nothing is changed on the device.</p>
-    <AddDevice class="sheet" />
+    <AddDevice class="raised" />
   </div>
   <AreaLayout
     v-else
@@ -188,7 +188,7 @@ async function lookAgain() {
 .new {
   max-width: 640px;
 }
-.new .sheet {
+.new .raised {
   margin-top: 14px;
 }
 .address {

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client';
 import GroupsField from '@/people/GroupsField.vue';
 import PeopleField from '@/people/PeopleField.vue';
 import OptionList from '@/profiles/OptionList.vue';
+import EntryField from '@/contacts/EntryField.vue';
 import FormField from '@/shared/FormField.vue';
 import TickBox from '@/shared/TickBox.vue';
 import OwnQuestions from './OwnQuestions.vue';
@@ -98,6 +99,12 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
         </el-select>
       </FormField>
       <TickBox v-model="asks.copies" words="Further recipients of a copy" />
+      <EntryField
+        v-model="asks.entry"
+        label="Addresses that may be entered"
+        name="entry"
+        any="As the office allows"
+      />
     </section>
     <section class="settings" data-field="settings">
       <FormField label="Settings that may be chosen, beside the job’s own" name="settings">
@@ -131,7 +138,7 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
 <style scoped>
 .parts {
   display: grid;
-  grid-template-columns: 170px 180px minmax(0, 1fr);
+  grid-template-columns: 170px 210px minmax(0, 1fr);
   gap: 14px 18px;
 }
 .parts > section {

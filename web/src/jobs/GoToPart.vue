@@ -24,8 +24,19 @@ const destinations = useQuery({
     ask(api.GET('/api/destinations', { params: { query: { find: wanted.value.trim(), count: MOST } } })),
   placeholderData: keepPreviousData,
 });
+const FEW = 8;
+const isLong = computed(() => (destinations.data.value?.total ?? 0) > FEW);
 type Target = Pick<Schemas['DestinationRow'], 'id' | 'name' | 'kind' | 'routeName' | 'isFolder'>;
-const found = computed<Target[]>(() => destinations.data.value?.rows ?? []);
+/** In a long list those that were used last stand first. */
+const recent = useQuery({
+  queryKey: ['jobs', 'recent-destinations'],
+  queryFn: () => ask(api.GET('/api/jobs/recent-destinations')),
+});
+const found = computed<Target[]>(() => {
+  const rows = destinations.data.value?.rows ?? [];
+  const last = isLong.value && !wanted.value.trim() ? (recent.data.value ?? []) : [];
+  return [...last, ...rows.filter((row) => !last.some((one) => one.id === row.id))];
+});
 /** What is ticked stays, whatever is looked for afterwards. */
 const ticked = ref<Target[]>([]);
 watch(
@@ -46,7 +57,7 @@ const targets = computed(() => [
   ...ticked.value.filter((d) => first.value.has(d.id) || !found.value.some((row) => row.id === d.id)),
   ...found.value.filter((d) => !first.value.has(d.id) || !ticked.value.some((t) => t.id === d.id)),
 ]);
-const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting ?? 0) - MOST));
+const moreTargets = computed(() => Math.max(0, (destinations.data.value?.fitting ?? 0) - found.value.length));
 const byMail = computed(() => ticked.value.some((d) => isMail(d.kind)));
 const TOO_LARGE: { value: JobView['whenTooLarge']; words: string }[] = [
   { value: 'REFUSE', words: 'Stop, with advice' },
@@ -66,7 +77,7 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
     <section>
       <FormField label="Destinations" name="destinationIds">
         <el-input
-          v-if="(destinations.data.value?.total ?? 0) > 8"
+          v-if="isLong"
           v-model="wantedWords"
           type="search"
           clearable

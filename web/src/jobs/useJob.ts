@@ -111,6 +111,7 @@ export function useJob() {
           questions: [],
           sendAtOnce: false,
           nextDocument: false,
+          entry: { mode: 'ANY', domains: [] },
         },
         groups: [],
         zones: [],

@@ -12,6 +12,7 @@ import TitleBar from '@/shared/TitleBar.vue';
 import UsedBy from '@/shared/UsedBy.vue';
 import WholeDialogue from '@/shared/WholeDialogue.vue';
 import { afterColon } from '@/shared/format';
+import EncryptionFields from '@/shared/EncryptionFields.vue';
 import FormField from '@/shared/FormField.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import { useKeys } from '@/shared/keys';
@@ -22,7 +23,6 @@ import WhatStops from '@/shared/WhatStops.vue';
 import GuessServer from './GuessServer.vue';
 import { useMailServer } from './useMailServer';
 
-type StepName = Schemas['StepResult']['step'];
 const router = useRouter();
 const {
   id,
@@ -33,6 +33,7 @@ const {
   form,
   testTo,
   report,
+  step,
   probing,
   dirty,
   save,
@@ -59,19 +60,6 @@ const hint = computed(() => {
     ? 'Fill in what you know, then probe: each step says what it found.'
     : 'Each setting is tested by the step beside it.';
 });
-function step(name: StepName) {
-  return report.value?.steps.find((s) => s.step === name);
-}
-const CERTIFICATE: { value: Schemas['MailServerForm']['certificateCheck']; words: string }[] = [
-  { value: 'MUST_BE_VALID', words: 'Must be valid' },
-  { value: 'EXACTLY_THIS', words: 'Exactly this one' },
-  { value: 'OFF', words: 'Not checked' },
-];
-/** The customary port goes with the encryption, unless somebody chose another. */
-function encryptionChosen() {
-  const usual = { NONE: 25, STARTTLS: 587, TLS: 465 }[form.value.encryption];
-  if ([25, 465, 587].includes(form.value.port)) form.value.port = usual;
-}
 function guessed({ host, port, encryption }: Schemas['Guess'], address: string) {
   Object.assign(form.value, {
     host,
@@ -138,27 +126,11 @@ useKeys({
       />
     </ProbeRow>
     <ProbeRow :step="step('ENCRYPTED')" :report="report" @dialogue="dialogue = true">
-      <FormField label="Encryption" name="encryption">
-        <ChoiceRow
-          v-model="form.encryption"
-          label="Encryption"
-          :options="[
-            { value: 'NONE', words: 'None' },
-            { value: 'STARTTLS', words: 'STARTTLS' },
-            { value: 'TLS', words: 'TLS first' },
-          ]"
-          @change="encryptionChosen"
-        />
-      </FormField>
-      <FormField v-if="form.encryption !== 'NONE'" label="Certificate" name="fingerprint">
-        <ChoiceRow v-model="form.certificateCheck" label="Certificate" :options="CERTIFICATE" />
-      </FormField>
-      <p v-if="form.encryption !== 'NONE' && form.certificateCheck === 'EXACTLY_THIS'" class="mono caption">
-        {{ form.fingerprint || 'Probe, then trust what it shows.' }}
-      </p>
-      <p v-if="form.encryption !== 'NONE' && form.certificateCheck === 'OFF'" class="warn small">
-        Not checked: someone in between could read the password and every scan.
-      </p>
+      <EncryptionFields
+        v-model="form"
+        secret="the password and every scan"
+        :ports="{ NONE: 25, STARTTLS: 587, TLS: 465 }"
+      />
       <template #found>
         <ShownCertificate :report="report" @trust="trust" />
       </template>
@@ -245,9 +217,6 @@ useKeys({
   display: grid;
   grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
   gap: 10px;
-}
-.warn {
-  color: var(--care);
 }
 .delete {
   color: var(--failed);

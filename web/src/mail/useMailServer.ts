@@ -2,6 +2,7 @@ import { ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useSession } from '@/app/session';
 import { ifMatch, useOne } from '@/shared/one';
+import { useProbing } from '@/shared/probing';
 
 type Form = Schemas['MailServerForm'];
 type View = Schemas['MailServerView'];
@@ -62,45 +63,25 @@ export function useMailServer() {
     formOf,
     saidOf: (view) => `${view.name} saved. Waiting deliveries are sent now.`,
   });
-  const { openId: id, isNew, open, form, dirty, attempt } = one;
+  const { openId: id, isNew, form } = one;
   const testTo = ref('');
-  const report = ref<Schemas['ProbeReport']>();
-  const probing = ref(false);
-  watch(
-    open,
-    (server) => {
-      if (server?.lastProbe && !dirty.value) report.value = server.lastProbe;
-    },
-    { immediate: true },
+  const probed = useProbing(
+    one,
+    () =>
+      ask(
+        api.POST('/api/mail-servers/probe', {
+          body: { id: isNew.value ? undefined : id.value, form: body(form.value), testTo: testTo.value },
+        }),
+      ),
+    () =>
+      ask(
+        api.POST('/api/mail-servers/{id}/probe', {
+          params: { path: { id: id.value } },
+          body: { testTo: testTo.value },
+        }),
+      ),
   );
   watch(identity, (who) => (testTo.value ||= who?.email ?? ''), { immediate: true });
 
-  async function probe() {
-    probing.value = true;
-    const draft = isNew.value || dirty.value;
-    const found = await attempt(() =>
-      draft
-        ? ask(
-            api.POST('/api/mail-servers/probe', {
-              body: { id: isNew.value ? undefined : id.value, form: body(form.value), testTo: testTo.value },
-            }),
-          )
-        : ask(
-            api.POST('/api/mail-servers/{id}/probe', {
-              params: { path: { id: id.value } },
-              body: { testTo: testTo.value },
-            }),
-          ),
-    );
-    probing.value = false;
-    if (found) report.value = found;
-  }
-
-  function trust() {
-    if (!report.value?.certificate) return;
-    form.value.certificateCheck = 'EXACTLY_THIS';
-    form.value.fingerprint = report.value.certificate.fingerprint;
-  }
-
-  return { ...one, id, testTo, report, probing, probe, trust };
+  return { ...one, ...probed, id, testTo };
 }

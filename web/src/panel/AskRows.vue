@@ -115,7 +115,7 @@ li {
   height: 1px;
   clip-path: inset(50%);
 }
-@media (max-height: 520px) {
+@container panel (max-height: 520px) {
   .rows .key {
     min-height: 46px;
   }

@@ -17,11 +17,14 @@ const field = ref<HTMLInputElement>();
 const list = ref<HTMLElement>();
 const chosen = answerTo(props.question, props.answers);
 
+/** What was asked last counts, whatever answer comes first. */
+let asked = 0;
 watchDebounced(
   letters,
   async () => {
     props.panel.touch();
-    const seen = await props.panel.attempt(() =>
+    const mine = ++asked;
+    const seen = await props.panel.lookUp(() =>
       ask(
         api.GET('/api/panel/{device}/jobs/{job}/choices', {
           params: {
@@ -31,7 +34,7 @@ watchDebounced(
         }),
       ),
     );
-    if (seen) found.value = seen;
+    if (seen && mine === asked) found.value = seen;
   },
   { debounce: 200 },
 );

@@ -39,7 +39,7 @@ const { t } = useWords();
   min-width: 0;
 }
 /* The smallest panels, 800 x 480. */
-@media (max-height: 520px) {
+@container panel (max-height: 520px) {
   .job {
     padding: 4px 16px;
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
+import { beginsSo } from '@/shared/letters';
 import { useWords } from '@/shared/words';
 import LabelPages from './LabelPages.vue';
 import NewsStrip from './NewsStrip.vue';
@@ -18,6 +19,42 @@ const title = computed(() =>
 const still = computed(
   () => busy.value || front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',
 );
+/** More than a page are found by typing too: by the first letters of a job, or of where it goes. */
+const FEW = 5;
+const canFind = computed(() => labels.value.length > FEW);
+const finding = ref(false);
+const letters = ref('');
+const field = ref<HTMLInputElement>();
+const found = computed(() => finding.value && letters.value.trim() !== '');
+const shown = computed(() =>
+  found.value
+    ? labels.value.filter((label) => beginsSo([label.name, ...label.to], letters.value))
+    : labels.value,
+);
+async function find(typed = '') {
+  props.panel.touch();
+  finding.value = true;
+  letters.value = typed;
+  await nextTick();
+  field.value?.focus();
+}
+function leaveFinding() {
+  props.panel.touch();
+  finding.value = false;
+  letters.value = '';
+}
+/** Enter begins it when it is the only one. */
+function take() {
+  const [only, ...more] = shown.value;
+  if (found.value && only?.possible && !more.length && !still.value) void props.panel.begin(only);
+}
+useEventListener(document, 'keydown', (event) => {
+  const inField = document.activeElement?.closest('input, textarea');
+  const letter = /^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey;
+  if (!letter || inField || finding.value || !canFind.value || drawer.value) return;
+  event.preventDefault();
+  void find(event.key);
+});
 /** The device's own start key is the keyboard's Enter; on a label or a key, Enter chooses that. Held down from the PIN it starts nothing. */
 useEventListener(document, 'keydown', (event) => {
   const start = labels.value.find((label) => label.start && label.possible);
@@ -30,8 +67,30 @@ useEventListener(document, 'keydown', (event) => {
 <template>
   <div class="jobs">
     <NewsStrip v-if="news.length" :news="news" :busy="busy" @seen="panel.newsSeen()" />
-    <h1 v-else>{{ title }}</h1>
-    <LabelPages :labels="labels" :still="still" :lower="news.length > 0" @begin="panel.begin($event)">
+    <h1 v-else-if="!finding">{{ title }}</h1>
+    <form v-if="finding" class="find" role="search" @submit.prevent="take" @keydown.esc="leaveFinding">
+      <input
+        ref="field"
+        v-model="letters"
+        type="text"
+        autocomplete="off"
+        maxlength="60"
+        :aria-label="t('jobs.find-letters')"
+        :placeholder="t('jobs.find-letters')"
+        @input="panel.touch()"
+      />
+      <button type="button" class="key" @click="leaveFinding">{{ t('panel.back') }}</button>
+    </form>
+    <LabelPages
+      :labels="shown"
+      :still="still"
+      :lower="news.length > 0"
+      :found="found"
+      @begin="panel.begin($event)"
+    >
+      <button v-if="canFind && !finding" type="button" class="key" @click="find()">
+        {{ t('jobs.find') }}
+      </button>
       <button
         v-if="front?.standIn"
         type="button"
@@ -54,11 +113,26 @@ useEventListener(document, 'keydown', (event) => {
   flex-direction: column;
   padding: 18px 12px 16px 16px;
 }
+.find {
+  display: flex;
+  gap: 10px;
+}
+.find input {
+  flex: 1;
+  min-width: 0;
+  min-height: 52px;
+  padding: 4px 16px;
+  border: 1.5px solid var(--ink-7);
+  border-radius: 3px;
+  background: var(--paper-0);
+  color: var(--ink-9);
+  font-size: 22px;
+}
 .key.sample {
   border-style: dashed;
 }
 /* The smallest panels, 800 x 480. */
-@media (max-height: 520px) {
+@container panel (max-height: 520px) {
   .jobs {
     padding: 8px 12px 8px 16px;
   }

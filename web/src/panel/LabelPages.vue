@@ -12,16 +12,20 @@ const props = defineProps<{
   still?: boolean;
   /** Makes room for the news above. */
   lower?: boolean;
+  /** Those that were found: none of them is the first. */
+  found?: boolean;
 }>();
 const emit = defineEmits<{ begin: [label: Label] }>();
 const { t } = useWords();
 const FIRST_PAGE = 5;
+const firstPage = computed(() => (props.found ? OTHER_PAGE : FIRST_PAGE));
+const isLarge = (i: number) => !props.found && page.value === 0 && i === 0;
 const OTHER_PAGE = 6;
 const page = ref(0);
 
 const pages = computed(() => {
-  const all = [props.labels.slice(0, FIRST_PAGE)];
-  for (let i = FIRST_PAGE; i < props.labels.length; i += OTHER_PAGE)
+  const all = [props.labels.slice(0, firstPage.value)];
+  for (let i = firstPage.value; i < props.labels.length; i += OTHER_PAGE)
     all.push(props.labels.slice(i, i + OTHER_PAGE));
   return all;
 });
@@ -37,24 +41,24 @@ const start = computed(() => props.labels.find((label) => label.start && label.p
 </script>
 
 <template>
-  <ul :class="['labels', { large: page === 0, lower }]">
+  <ul :class="['labels', { large: page === 0 && !found, lower }]">
     <li v-for="(label, i) in shown" :key="label.jobId">
       <button type="button" :disabled="still || !label.possible" @click="emit('begin', label)">
         <span class="hole" aria-hidden="true"></span>
         <JobStamp
           :icon="label.icon"
           :picture="label.picture"
-          :size="page === 0 && i === 0 ? 108 : 60"
-          :chosen="page === 0 && i === 0"
+          :size="isLarge(i) ? 108 : 60"
+          :chosen="isLarge(i)"
           class="badge"
         />
-        <strong :style="{ '--fit': fit(label.name, page === 0 && i === 0) }">{{ label.name }}</strong>
-        <span v-if="page === 0 && i === 0" class="does">{{ label.does }}</span>
+        <strong :style="{ '--fit': fit(label.name, isLarge(i)) }">{{ label.name }}</strong>
+        <span v-if="isLarge(i)" class="does">{{ label.does }}</span>
         <span v-for="(to, place) in label.to.slice(0, 2)" :key="to" class="to"
           ><small>{{ place === 0 ? t('jobs.to') : '' }}</small
           >{{ to }}</span
         >
-        <span v-if="label.note && ((page === 0 && i === 0) || !label.possible)" class="note">
+        <span v-if="label.note && (isLarge(i) || !label.possible)" class="note">
           <StateMark mark="care" :size="20" silent /> {{ label.note }}
         </span>
         <span v-else-if="label.asks.some((one) => one.kind === 'CONSENT')" class="once">
@@ -67,7 +71,7 @@ const start = computed(() => props.labels.find((label) => label.start && label.p
     </li>
   </ul>
   <p v-if="!labels.length" class="none">
-    {{ t('jobs.none') }}
+    {{ t(found ? 'jobs.no-match' : 'jobs.none') }}
   </p>
   <div class="foot">
     <template v-if="pages.length > 1">
@@ -258,7 +262,7 @@ strong + .to {
 }
 
 /* The smallest panels, 800 x 480: five jobs and the keys below them at once. */
-@media (max-height: 520px) {
+@container panel (max-height: 520px) {
   .labels,
   .labels.lower {
     grid-auto-rows: 132px;

@@ -49,7 +49,6 @@ function choose(one: Language) {
 <style scoped>
 .languages {
   position: relative;
-  margin-left: auto;
 }
 ul {
   display: flex;

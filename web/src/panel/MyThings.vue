@@ -65,17 +65,22 @@ async function withdraw(id: string) {
     </section>
     <div class="foot">
       <button type="button" class="key" @click="panel.leaveMine()">{{ t('panel.back') }}</button>
+      <button type="button" class="key" @click="panel.changePin()">{{ t('pin.change') }}</button>
     </div>
   </div>
 </template>
 
 <style scoped>
+.foot {
+  display: flex;
+  gap: 14px;
+}
 .mine {
   display: flex;
   flex: none;
   flex-direction: column;
   gap: 14px;
-  height: calc(100vh - 74px);
+  height: calc(100cqh - 74px);
   min-height: 0;
   padding: 18px 20px 16px;
 }

@@ -173,7 +173,7 @@ function close() {
 img {
   display: block;
   max-width: 100%;
-  max-height: calc(100vh - 124px);
+  max-height: calc(100cqh - 124px);
   border: 1.5px solid var(--rule-2);
   background: var(--paper-0);
 }
@@ -214,7 +214,7 @@ img {
   margin-top: auto;
 }
 /* The smallest panel that is usual. */
-@media (max-height: 540px), (max-width: 900px) {
+@container panel ((max-height: 540px) or (max-width: 900px)) {
   .drawer {
     grid-template-columns: minmax(0, 1fr) 356px;
     padding: 8px 12px;
@@ -229,7 +229,7 @@ img {
     font-size: 17px;
   }
   img {
-    max-height: calc(100vh - 112px);
+    max-height: calc(100cqh - 112px);
   }
 }
 .key.ink {

@@ -11,31 +11,40 @@ import ConsentDesk from './ConsentDesk.vue';
 import JobLabels from './JobLabels.vue';
 import LanguageChoice from './LanguageChoice.vue';
 import MyThings from './MyThings.vue';
+import NewPin from './NewPin.vue';
 import PinDoor from './PinDoor.vue';
+import ReadingAids from './ReadingAids.vue';
 import ReadyDesk from './ReadyDesk.vue';
 import ScanDesk from './ScanDesk.vue';
+import ScreenKeyboard from './ScreenKeyboard.vue';
 import SentView from './SentView.vue';
+import { useAids } from './aids';
 import { usePanel } from './usePanel';
 
 const route = useRoute();
 const panel = usePanel(String(route.params.device));
 const { front, stage, secondsLeft, problem } = panel;
 const { t } = useWords();
+const { aids } = useAids();
 const time = ref(new Date());
 useIntervalFn(() => (time.value = new Date()), 1000);
 useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { passive: true });
 </script>
 
 <template>
-  <div class="panel panel-screen">
-    <template v-if="front">
+  <div
+    class="panel panel-screen"
+    :class="{ large: aids.large, contrast: aids.contrast, typing: aids.typing }"
+  >
+    <div v-if="front" class="over">
       <header>
         <BrandMark class="mark" />
         <div>
           <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
           <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
         </div>
-        <LanguageChoice :folded="Boolean(front.person)" @choose="panel.choose($event)" />
+        <ReadingAids class="aids" />
+        <LanguageChoice :folded="Boolean(front.person) || aids.large" @choose="panel.choose($event)" />
         <template v-if="front.person">
           <div class="who">
             <p class="where">{{ front.person.name }}</p>
@@ -48,13 +57,14 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         </template>
       </header>
       <main>
-        <p v-if="problem && stage.name !== 'door'" class="problem" role="alert">
+        <p v-if="problem && stage.name !== 'door' && stage.name !== 'new-pin'" class="problem" role="alert">
           <StateMark mark="failed" :size="24" silent />
           <span
             ><strong>{{ problem.sentence }}</strong> {{ problem.remedy }}</span
           >
         </p>
         <PinDoor v-if="stage.name === 'door'" :panel="panel" />
+        <NewPin v-else-if="stage.name === 'new-pin'" :panel="panel" />
         <JobLabels v-else-if="stage.name === 'jobs'" :panel="panel" />
         <ConsentDesk v-else-if="stage.name === 'consent'" :panel="panel" :at="stage" />
         <MyThings v-else-if="stage.name === 'mine'" :panel="panel" />
@@ -73,12 +83,13 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <StateMark :mark="conditionMark(front.condition)" :size="22" silent />
         <p>{{ front.conditionWords }}</p>
       </footer>
-    </template>
+    </div>
     <main v-else class="none">
       <p v-if="problem">
         <strong>{{ problem.sentence }}</strong> {{ problem.remedy }}
       </p>
     </main>
+    <ScreenKeyboard />
   </div>
 </template>
 
@@ -86,11 +97,59 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
 .panel {
   display: flex;
   flex-direction: column;
-  min-height: 100vh;
+  width: 100vw;
+  height: 100vh;
   background: var(--paper-2);
+  color: var(--ink-9);
+  container: panel / size;
   font-size: 18px;
   line-height: 24px;
   user-select: none;
+}
+/* The same layout as on a smaller panel, larger. */
+.panel.large {
+  width: calc(100vw / 1.28);
+  height: calc(100vh / 1.28);
+  zoom: 1.28;
+}
+/* The line that is typed in, and what it finds, have the little room that there is. */
+@container panel (max-height: 640px) {
+  .typing .over > header {
+    display: none;
+  }
+}
+/* At least 7 to 1 between text and paper (WCAG 2.2, 1.4.6), and edges that are seen. */
+.panel.contrast {
+  --paper-0: #fff;
+  --paper-1: #fff;
+  --paper-2: #fff;
+  --rule: #000;
+  --rule-2: #000;
+  --ink-9: #000;
+  --ink-7: #000;
+  --ink-5: #1a1a1a;
+  --stamp: #6d0035;
+  --on-stamp: #fff;
+  --stamp-wash: #fff;
+  --ok: #00442d;
+  --moving: #003b5c;
+  --waiting: #36245f;
+  --care: #4d3300;
+  --failed: #7a1500;
+  --off: #333;
+  --failed-wash: #fff;
+  --care-wash: #fff;
+}
+.over {
+  position: relative;
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+  overflow: auto;
+}
+.aids {
+  margin-left: auto;
 }
 header {
   display: flex;

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { useWords } from '@/shared/words';
 import AskRows from './AskRows.vue';
 import JobHead from './JobHead.vue';
+import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At, PaperSource } from './machine';
 import { drawerOf, isAnswered } from './questions';
 import SampleDrawer from './SampleDrawer.vue';
@@ -26,6 +27,7 @@ function scan(source?: PaperSource) {
 <template>
   <div class="desk">
     <JobHead :job="job">
+      <LastTimeKey :panel="panel" :job="job" :answers="at.answers" />
       <button type="button" class="key" @click="panel.leaveReady()">{{ t('panel.back') }}</button>
     </JobHead>
     <div class="asks">
@@ -72,7 +74,7 @@ function scan(source?: PaperSource) {
   flex: 1;
   flex-direction: column;
   min-height: 0;
-  max-height: calc(100vh - 72px);
+  max-height: calc(100cqh - 72px);
 }
 .asks {
   display: flex;
@@ -107,7 +109,7 @@ function scan(source?: PaperSource) {
   white-space: nowrap;
 }
 /* The smallest panels, 800 x 480. */
-@media (max-height: 520px) {
+@container panel (max-height: 520px) {
   .asks {
     padding: 6px 16px;
   }

@@ -5,6 +5,7 @@ import PageDrawer from './PageDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
 import { useWords } from '@/shared/words';
 import JobHead from './JobHead.vue';
+import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At } from './machine';
 import AskRows from './AskRows.vue';
 import { captionOf, drawerOf, isAnswered, isMissing, keyOf, wordsOf } from './questions';
@@ -72,6 +73,7 @@ watch(
 <template>
   <div class="desk">
     <JobHead :job="job">
+      <LastTimeKey :panel="panel" :job="job" :answers="at.answers" />
       <button
         v-for="asked in asks.length > FEW ? [] : asks"
         :key="keyOf(asked)"
@@ -496,7 +498,7 @@ i.coming {
 }
 
 /* The smallest panels, 800 x 480: all is seen at once, and Send above all. */
-@media (max-height: 520px) {
+@container panel (max-height: 520px) {
   .file {
     margin: 4px 16px;
   }

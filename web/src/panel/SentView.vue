@@ -34,7 +34,7 @@ function words(leg: (typeof legs.value)[number]): string {
 
 <template>
   <div class="sent">
-    <div class="tag" role="status">
+    <div class="tag parcel-label" role="status">
       <StateMark :mark="arrived ? 'accepted' : trouble ? 'waiting' : 'moving'" :size="72" silent />
       <div>
         <h1>{{ title }}</h1>
@@ -87,9 +87,9 @@ function words(leg: (typeof legs.value)[number]): string {
   display: flex;
   gap: 32px;
   align-items: flex-start;
+  --cut: 44px;
+
   padding: 34px 40px 34px 70px;
-  background: var(--paper-0);
-  clip-path: polygon(44px 0, 100% 0, 100% 100%, 44px 100%, 0 calc(100% - 44px), 0 44px);
 }
 h1 {
   font-size: 52px;

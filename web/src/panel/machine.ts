@@ -5,12 +5,19 @@ export type Label = Schemas['Label'];
 export type Ask = Schemas['Ask'];
 export type PaperSource = NonNullable<Schemas['LoadOrder']['source']>;
 
+/** Somebody, or a group, that was chosen: by what the server knows it, and how it is shown. */
+export interface Chosen {
+  value: string;
+  name: string;
+}
+
 /** What a person has answered, by the question's key. */
-export type Answers = Record<string, string | string[]>;
+export type Answers = Record<string, string | Chosen[]>;
 
 /** Where somebody is at a panel, with what is known only there. */
 export type Stage =
   | { name: 'door' }
+  | { name: 'new-pin' }
   | { name: 'jobs' }
   | { name: 'mine' }
   | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
@@ -42,20 +49,40 @@ export function useMachine(device: string, ended: () => void) {
   /** Whether somebody is still there: what comes late for a stage that was left is dropped. */
   const isAt = (one: Stage) => stage.value === one;
 
+  /** How often somebody has left. */
+  let left = 0;
+
+  /** Somebody leaves: what is still on its way is nothing to whoever comes next. */
+  function dropUnderWay() {
+    left++;
+    busy.value = false;
+    problem.value = undefined;
+  }
+
   /** Runs one thing at a time and shows what went wrong; a session that has ended leads back to the door. */
   async function attempt<T>(doing: () => Promise<T>): Promise<T | undefined> {
     if (busy.value) return undefined;
+    const mine = left;
     busy.value = true;
+    try {
+      return await lookUp(doing);
+    } finally {
+      if (mine === left) busy.value = false;
+    }
+  }
+
+  /** The same for what only reads: while somebody types on, the next is asked for before the last is there. */
+  async function lookUp<T>(reading: () => Promise<T>): Promise<T | undefined> {
+    const mine = left;
     problem.value = undefined;
     try {
-      return await doing();
+      return await reading();
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
+      if (mine !== left) return undefined;
       if (stage.value.name !== 'door' && (error.status === 401 || error.status === 403)) ended();
       else problem.value = error;
       return undefined;
-    } finally {
-      busy.value = false;
     }
   }
 
@@ -68,7 +95,21 @@ export function useMachine(device: string, ended: () => void) {
     }
   }
 
-  return { device, stage, problem, busy, lastTouch, touch, go, at, isAt, attempt, quietly };
+  return {
+    device,
+    stage,
+    problem,
+    busy,
+    lastTouch,
+    touch,
+    go,
+    at,
+    isAt,
+    attempt,
+    lookUp,
+    quietly,
+    dropUnderWay,
+  };
 }
 
 export type Machine = ReturnType<typeof useMachine>;

@@ -4,7 +4,7 @@ import { dayOf } from '@/shared/format';
 import type { useWords } from '@/shared/words';
 import ChoiceDrawer from './ChoiceDrawer.vue';
 import FolderDrawer from './FolderDrawer.vue';
-import type { Answers, Ask } from './machine';
+import type { Answers, Ask, Chosen } from './machine';
 import RecipientsDrawer from './RecipientsDrawer.vue';
 import TextDrawer from './TextDrawer.vue';
 
@@ -23,10 +23,12 @@ export function answerTo(asked: Ask, answers: Answers): string {
 }
 
 /** Those of a question that is answered with several. */
-export function answersTo(asked: Ask, answers: Answers): string[] {
+export function answersTo(asked: Ask, answers: Answers): Chosen[] {
   const given = answers[keyOf(asked)];
   return Array.isArray(given) ? given : [];
 }
+
+const valuesOf = (asked: Ask, answers: Answers) => answersTo(asked, answers).map((one) => one.value);
 
 export const isMany = ({ kind }: Ask) => kind === 'RECIPIENTS' || kind === 'COPIES';
 
@@ -73,7 +75,7 @@ export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
   if (isMany(asked)) {
     const chosen = answersTo(asked, answers);
     if (!chosen.length) return asked.required ? t('scan.choose-people') : t('ask.none');
-    return chosen.length === 1 ? (chosen[0] ?? '') : t('scan.people', { n: chosen.length });
+    return chosen.length === 1 ? (chosen[0]?.name ?? '') : t('scan.people', { n: chosen.length });
   }
   const answer = answerTo(asked, answers);
   if (!answer) {
@@ -101,8 +103,8 @@ export function bodyOf(asks: Ask[], answers: Answers): Schemas['Answers'] {
   for (const asked of asks) {
     const answer = answerTo(asked, answers);
     const destination = asked.destinationId ?? '';
-    if (asked.kind === 'RECIPIENTS') body.recipients[destination] = answersTo(asked, answers);
-    else if (asked.kind === 'COPIES') body.copies = answersTo(asked, answers);
+    if (asked.kind === 'RECIPIENTS') body.recipients[destination] = valuesOf(asked, answers);
+    else if (asked.kind === 'COPIES') body.copies = valuesOf(asked, answers);
     else if (asked.kind === 'FOLDER') body.folders[destination] = answer;
     else if (asked.kind === 'FILE_NAME') body.fileName = answer;
     else if (asked.kind === 'SUBJECT') body.subject = answer;
@@ -111,6 +113,42 @@ export function bodyOf(asks: Ask[], answers: Answers): Schemas['Answers'] {
   }
   return body;
 }
+
+/** What was answered the last time, of what is still asked and can still be chosen. */
+export function asLastTime(asks: Ask[], last: Schemas['LastAnswers']): Answers {
+  const answers: Answers = {};
+  for (const asked of asks) {
+    const given = answeredLast(asked, last);
+    if (given?.length && given !== asked.usual) answers[keyOf(asked)] = given;
+  }
+  return answers;
+}
+
+function answeredLast(asked: Ask, last: Schemas['LastAnswers']): string | Chosen[] | undefined {
+  const destination = asked.destinationId ?? '';
+  switch (asked.kind) {
+    case 'RECIPIENTS':
+      return last.recipients[destination]?.map(({ value, name }) => ({ value, name }));
+    case 'COPIES':
+      return last.copies.map(({ value, name }) => ({ value, name }));
+    case 'FOLDER':
+      return last.folders[destination];
+    case 'SUBJECT':
+      return last.subject;
+    case 'SETTING':
+      return offeredOf(asked, last.settings[asked.key]);
+    case 'QUESTION':
+      return asked.type === 'CHOICE'
+        ? offeredOf(asked, last.questions[asked.key])
+        : last.questions[asked.key];
+    default:
+      return undefined;
+  }
+}
+
+/** Of those that are found by their letters only some are here. */
+const offeredOf = ({ options }: Ask, value?: string) =>
+  options.more || options.options.some((one) => one.value === value) ? value : undefined;
 
 /** What was chosen of the profile, by the setting's path; what is as the job says is not among it. */
 export function settingsOf(asks: Ask[], answers: Answers): Record<string, string> {

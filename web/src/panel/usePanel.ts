@@ -4,6 +4,7 @@ import { api, ask, Problem, type Schemas } from '@/api/client';
 import { setZone } from '@/shared/format';
 import { useNotices } from '@/shared/notices';
 import { language, speak, type Language } from '@/shared/words';
+import { useAids } from './aids';
 import { useMachine, type Label } from './machine';
 import { useConsent } from './stages/consent';
 import { useJobs } from './stages/jobs';
@@ -21,6 +22,7 @@ export function usePanel(device: string) {
   /** How often somebody has come or gone. */
   let comings = 0;
 
+  const aids = useAids();
   const machine = useMachine(device, leave);
   const { stage, problem, lastTouch, touch, attempt } = machine;
   const paper = usePaper(machine);
@@ -70,7 +72,7 @@ export function usePanel(device: string) {
       api.GET('/api/panel/{device}', { params: { path }, headers: { 'X-By-Itself': '1' } }),
     );
     if (front.value) front.value = { ...front.value, conditionWords: again.conditionWords };
-    if (!front.value?.person) return;
+    if (!front.value?.person || front.value.person.replacePin) return;
     await jobs.readLists();
     await Promise.all([scan.refreshScan(), sent.refreshProgress(), consent.refreshConsent()]);
     const here = machine.at('scan') ?? machine.at('ready') ?? machine.at('consent');
@@ -95,27 +97,38 @@ export function usePanel(device: string) {
   /** Somebody has come in, or begins anew. */
   async function enter() {
     touch();
+    if (front.value?.person?.replacePin) {
+      machine.go({ name: 'new-pin' });
+      await speakAsSeen();
+      return;
+    }
     machine.go({ name: 'jobs' });
     await speakAsSeen();
     await jobs.readLists();
     await paper.readStacks(front.value?.standIn ?? false);
   }
 
-  useNotices(() => (stage.value.name === 'door' ? undefined : `/api/panel/${device}/live`), {
-    ready() {
-      void scan.refreshScan();
-      void sent.refreshProgress();
+  useNotices(
+    () =>
+      stage.value.name === 'door' || stage.value.name === 'new-pin' ? undefined : `/api/panel/${device}/live`,
+    {
+      ready() {
+        void scan.refreshScan();
+        void sent.refreshProgress();
+      },
+      changed({ kind, id }) {
+        if (kind === 'panel') void jobs.readAgain();
+        if (kind === 'scan' && id === machine.at('scan')?.scan.id) void scan.refreshScan();
+        if (kind === 'delivery' && id === machine.at('sent')?.progress.deliveryId)
+          void sent.refreshProgress();
+      },
     },
-    changed({ kind, id }) {
-      if (kind === 'panel') void jobs.readAgain();
-      if (kind === 'scan' && id === machine.at('scan')?.scan.id) void scan.refreshScan();
-      if (kind === 'delivery' && id === machine.at('sent')?.progress.deliveryId) void sent.refreshProgress();
-    },
-  });
+  );
 
-  async function signIn(pin: string) {
+  /** @param shown a PIN, or a card, or both */
+  async function signIn(shown: Schemas['SignInEntry']) {
     const seen = await attempt(() =>
-      ask(api.POST('/api/panel/{device}/session', { params: { path }, body: { pin } })),
+      ask(api.POST('/api/panel/{device}/session', { params: { path }, body: shown })),
     );
     if (!seen) return false;
     comings++;
@@ -124,13 +137,56 @@ export function usePanel(device: string) {
     return true;
   }
 
+  function setReplacePin(why?: Schemas['PanelPerson']['replacePin']) {
+    if (front.value?.person)
+      front.value = { ...front.value, person: { ...front.value.person, replacePin: why } };
+  }
+
+  /** Another PIN, chosen or by chance. @returns the one by chance; empty for a chosen one; nothing when it cannot be */
+  async function replacePin(pin?: string) {
+    touch();
+    const made = await attempt(() =>
+      ask(api.POST('/api/panel/{device}/pin', { params: { path }, body: { pin } })),
+    );
+    if (made) setReplacePin();
+    return made?.pin;
+  }
+
+  /** Before somebody gets another PIN that nothing asks for, they show the one that they have. */
+  async function provePin(pin: string) {
+    touch();
+    await attempt(async () => {
+      await ask(api.POST('/api/panel/{device}/pin/current', { params: { path }, body: { pin } }));
+      setReplacePin('WANTED');
+    });
+  }
+
+  /** They keep it after all. */
+  async function keepPin() {
+    touch();
+    await attempt(async () => {
+      await ask(api.DELETE('/api/panel/{device}/pin/current', { params: { path } }));
+      setReplacePin();
+      await enter();
+    });
+  }
+
+  /** Somebody wants another PIN, though nothing asks for it. */
+  function changePin() {
+    touch();
+    problem.value = undefined;
+    machine.go({ name: 'new-pin' });
+  }
+
   function leave() {
     comings++;
+    machine.dropUnderWay();
     machine.go({ name: 'door' });
     paper.paperTaken();
     jobs.forgetLists();
     problem.value = undefined;
     chosen = undefined;
+    aids.forget();
     if (front.value) front.value = { ...front.value, person: undefined };
     void speakQuietly();
   }
@@ -191,6 +247,10 @@ export function usePanel(device: string) {
     secondsLeft,
     choose,
     signIn,
+    replacePin,
+    provePin,
+    keepPin,
+    changePin,
     signOut,
     begin,
     leaveReady,

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { count } from '@/shared/format';
+import { isOtherwise } from './places';
 
 /** What would become of each panel, or is otherwise there than planned. */
 const props = defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>();
@@ -9,13 +10,13 @@ const props = defineProps<{ changes: Schemas['PanelChange'][]; own?: boolean }>(
 const FIRST = 60;
 const all = ref(false);
 const telling = (one: Schemas['PanelChange']) =>
-  (!props.own && !one.same) || one.own.length > 0 || one.leftOut.length > 0;
+  (!props.own && !one.same) || isOtherwise(one) || one.leftOut.length > 0;
 const ordered = computed(() => [
   ...props.changes.filter(telling),
   ...props.changes.filter((one) => !telling(one)),
 ]);
 const shown = computed(() => (all.value ? ordered.value : ordered.value.slice(0, FIRST)));
-const showsOwn = computed(() => props.own || props.changes.some((one) => one.own.length > 0));
+const showsOwn = computed(() => props.own || props.changes.some(isOtherwise));
 </script>
 
 <template>
@@ -43,8 +44,9 @@ const showsOwn = computed(() => props.own || props.changes.some((one) => one.own
           <p v-if="one.start">start key: {{ one.start }}</p>
         </td>
         <td v-if="showsOwn">
-          {{ one.own.join(', ') }}
-          <span v-if="!one.own.length" class="quiet">{{ own ? 'as planned' : 'none' }}</span>
+          <p v-if="one.own.length">{{ one.own.join(', ') }}</p>
+          <p v-if="one.ownStart">its own start key</p>
+          <span v-if="!isOtherwise(one)" class="quiet">{{ own ? 'as planned' : 'none' }}</span>
         </td>
         <td>
           <p v-for="job in one.leftOut" :key="job.job">

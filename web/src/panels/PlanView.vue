@@ -141,6 +141,15 @@ const own = computed(() => {
     (place) => planned.get(place) !== placed.value.get(place),
   );
 });
+/** Where it is otherwise than its plan says. */
+const exceptions = computed(() => {
+  const followed = plan.value?.plan;
+  const keyed = followed && placed.value.has(followed.start) ? followed.start : 0;
+  return [
+    ...(own.value.length ? [own.value.length === 1 ? 'one place' : `${own.value.length} places`] : []),
+    ...(followed && start.value !== keyed ? ['the start key'] : []),
+  ].join(' and ');
+});
 const differing = computed(() => Object.entries(plan.value?.shown?.differs ?? {}));
 /** When it is to be so; nothing for now. */
 const at = ref<string>();
@@ -252,13 +261,9 @@ async function save(wanted: Request) {
       <p v-if="plan.plan" class="small">
         Follows the plan
         <RouterLink class="link" :to="'/panel-plans/' + plan.plan.id">{{ plan.plan.name }}</RouterLink>{{
-          !own.length
-            ? ' in every place.'
-            : own.length === 1
-              ? ', except in one place.'
-              : `, except in ${own.length} places.`
+          exceptions ? `, except in ${exceptions}.` : ' in every place.'
         }}
-        <button v-if="own.length && may('CHANGE_SETUP')" type="button" class="link" @click="followPlan">
+        <button v-if="exceptions && may('CHANGE_SETUP')" type="button" class="link" @click="followPlan">
           Reset to the plan
         </button>
         <span v-for="one in plan.plan.leftOut" :key="one.job" class="quiet">

@@ -17,7 +17,7 @@ import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import PanelChanges from './PanelChanges.vue';
-import { placesFrom, takenOf } from './places';
+import { isOtherwise, placesFrom, takenOf } from './places';
 import PlacesEditor from './PlacesEditor.vue';
 
 type Form = Schemas['PanelPlanForm'];
@@ -136,7 +136,7 @@ const others = computed(() => told.value.filter((one) => !one.same).length);
 const title = computed(() => {
   if (isNew.value) return 'New panel plan';
   const panels = open.value?.panels ?? [];
-  const own = panels.filter((one) => one.own.length).length;
+  const own = panels.filter(isOtherwise).length;
   return `${open.value?.name}: ${count(panels.length, 'panel')}${own ? `, ${own} with own jobs` : ''}`;
 });
 const asking = ref(false);
@@ -228,7 +228,7 @@ const asking = ref(false);
       <PanelChanges v-if="open.panels.length" :changes="open.panels" own />
       <p v-else class="quiet">No device stands there, or each follows a plan that is nearer.</p>
       <button
-        v-if="open.panels.some((one) => one.own.length)"
+        v-if="open.panels.some(isOtherwise)"
         type="button"
         class="link small"
         @click="replaceOwn = true"

@@ -12,5 +12,8 @@ export const placesOf = (jobs: readonly Schemas['PlanRow'][]): Placed =>
 export const shapeOf = (placed: Placed, start: number) =>
   JSON.stringify([...placed].sort(([a], [b]) => a - b)) + start;
 
+/** Whether a panel has something of its own, beside its plan or in place of it. */
+export const isOtherwise = (one: Schemas['PanelChange']) => one.own.length > 0 || one.ownStart;
+
 /** As a form of the server has them. */
 export const takenOf = (placed: Placed) => [...placed].map(([place, jobId]) => ({ place, jobId }));

@@ -1,20 +1,28 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
 import { ref } from 'vue';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
+import PickBox from '@/shared/PickBox.vue';
+import { usePicked } from '@/shared/picked';
 import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
 import AreaLayout from '@/shared/AreaLayout.vue';
 import { useArea } from '@/shared/area';
-import { count } from '@/shared/format';
+import { ago, count } from '@/shared/format';
+import { useToast } from '@/shared/toast';
 import GroupsField from './GroupsField.vue';
+import ImportPeople from './ImportPeople.vue';
+import PeopleActs from './PeopleActs.vue';
+import PersonCards from './PersonCards.vue';
 import LanguageField from '@/shared/LanguageField.vue';
 import FormField from '@/shared/FormField.vue';
 import StateMark from '@/shared/StateMark.vue';
 
 type Form = Schemas['PersonForm'];
 const queries = useQueryClient();
+const { say } = useToast();
 const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
   Schemas['PersonView'],
   Schemas['PersonView'],
@@ -36,6 +44,9 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
   }),
 });
 
+const { may } = useSession();
+const picked = usePicked(list);
+
 /** Kept while the sheet closes; forgotten when the next is made or the view is left. */
 const pin = ref({ name: '', digits: '' });
 const pinShown = ref(false);
@@ -47,6 +58,13 @@ async function makePin(person: { id: string; name: string }) {
     pin.value = { name: person.name, digits: made.pin };
     pinShown.value = true;
   }
+  void queries.invalidateQueries({ queryKey: ['people'] });
+}
+async function setDisabled(person: { id: string; name: string }, disabled: boolean) {
+  const set = await attempt(() =>
+    ask(api.PUT('/api/people/{id}/disabled', { params: { path: { id: person.id } }, body: { disabled } })),
+  );
+  if (set) say(disabled ? `${person.name} can no longer sign in.` : `${person.name} can sign in again.`);
   void queries.invalidateQueries({ queryKey: ['people'] });
 }
 async function saveIt() {
@@ -83,11 +101,20 @@ function proposeLogin() {
     @remove="remove"
     @close="go('')"
   >
+    <template #also>
+      <RouterLink class="button" to="/contacts">Address book</RouterLink>
+      <RouterLink class="button" to="/directories">Directories</RouterLink>
+      <RouterLink class="button" to="/people/sign-in">Sign-in at panels</RouterLink>
+      <a class="button" href="/api/people/export.csv" download>Export</a>
+      <ImportPeople v-if="may('CHANGE_SETUP')" @added="picked.pick($event)" />
+    </template>
     <template #list>
       <ListTools :list="list" label="Name or address" attention="Only those without a PIN" />
+      <PeopleActs :picked="picked" />
       <table class="table">
         <thead>
           <tr>
+            <PickBox v-if="may('CHANGE_SETUP')" :picked="picked" />
             <SortHead :list="list" column="name">Name</SortHead>
             <SortHead :list="list" column="email">Mail address</SortHead>
             <th scope="col">Groups</th>
@@ -101,13 +128,18 @@ function proposeLogin() {
             :class="{ open: row.id === openId }"
             @click="go(row.id)"
           >
+            <PickBox v-if="may('CHANGE_SETUP')" :picked="picked" :row="row" />
             <td>
               <RouterLink :to="`/people/${row.id}`">{{ row.name }}</RouterLink>
             </td>
             <td class="mono">{{ row.email }}</td>
             <td>{{ row.groups.join(', ') }}</td>
             <td>
+              <span v-if="row.disabled" class="quiet">{{
+                row.leftDirectory ? 'left the directory' : 'disabled'
+              }}</span>
               <StateMark
+                v-else
                 :mark="row.hasPin ? 'accepted' : 'open'"
                 :words="row.hasPin ? 'has a PIN' : 'has no PIN'"
                 :size="14"
@@ -119,10 +151,18 @@ function proposeLogin() {
       <ShowMore :list="list" />
     </template>
     <template #editor>
+      <p v-if="open?.directory" class="caption">
+        Name, short name, mail address{{
+          open.directoryGroups.length ? ` and the groups ${open.directoryGroups.join(', ')}` : ''
+        }}
+        come from a <RouterLink :to="`/directories/${open.directory}`">directory</RouterLink> and are changed
+        there.
+      </p>
       <FormField v-slot="f" label="Name" name="name">
         <el-input
           :id="f.id"
           v-model="form.name"
+          :disabled="!!open?.directory"
           maxlength="80"
           :aria-describedby="f.describedby"
           @blur="proposeLogin"
@@ -132,6 +172,7 @@ function proposeLogin() {
         <el-input
           :id="f.id"
           v-model="form.login"
+          :disabled="!!open?.directory"
           maxlength="40"
           class="mono"
           :aria-describedby="f.describedby"
@@ -141,6 +182,7 @@ function proposeLogin() {
         <el-input
           :id="f.id"
           v-model="form.email"
+          :disabled="!!open?.directory"
           type="email"
           class="mono"
           :aria-describedby="f.describedby"
@@ -157,11 +199,28 @@ function proposeLogin() {
         label="Language at panels and in mails"
         @update:model-value="form.language = $event"
       />
+      <p v-if="open && may('CHANGE_SETUP')" class="small">
+        <RouterLink class="link" :to="`/people/${open.id}/about`">Permissions and personal data</RouterLink>
+      </p>
+      <PersonCards v-if="open" :person="open.id" />
+      <p v-if="open?.hasPin" class="caption">
+        PIN made{{ open.pinMadeAt ? ' ' + ago(open.pinMadeAt) : ''
+        }}{{ open.firstPin ? ' by an administrator' : '' }}.
+      </p>
       <p v-if="isNew" class="caption">Courier makes a PIN that nobody else has and shows it once.</p>
     </template>
     <template #actions>
       <button v-if="open" type="button" class="button" :disabled="busy" @click="makePin(open)">
         {{ open.hasPin ? 'New PIN' : 'Make a PIN' }}
+      </button>
+      <button
+        v-if="open"
+        type="button"
+        class="button"
+        :disabled="busy"
+        @click="setDisabled(open, !open.disabled)"
+      >
+        {{ open.disabled ? 'Enable' : 'Disable' }}
       </button>
     </template>
   </AreaLayout>

@@ -5,6 +5,7 @@ import { count } from '@/shared/format';
 export const AREAS: Record<string, string> = {
   DEVICE: 'Device',
   MAIL_SERVER: 'Mail server',
+  DIRECTORY: 'Directory',
   DESTINATION: 'Destination',
   PROFILE: 'Scan profile',
   NAME: 'File-name template',
@@ -15,6 +16,7 @@ export const AREAS: Record<string, string> = {
 const PATHS: Record<string, string> = {
   DEVICE: '/devices/',
   MAIL_SERVER: '/mail-servers/',
+  DIRECTORY: '/directories/',
   DESTINATION: '/destinations/',
   PROFILE: '/profiles/',
   NAME: '/names/',

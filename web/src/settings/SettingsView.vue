@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
-import { api, ask, type Schemas } from '@/api/client';
 import ExportSums from './ExportSums.vue';
 import MoveSetUp from './MoveSetUp.vue';
 import TextWithFields from '@/names/TextWithFields.vue';
@@ -8,38 +7,11 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import LanguageField from '@/shared/LanguageField.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
 import TextField from '@/shared/TextField.vue';
-import { ifMatch, useOne } from '@/shared/one';
+import { useOfficeSettings } from './office';
 
 const ADDRESS_EXAMPLE = 'https://scans.office.example';
-/** Nothing is left out. */
-type Form = { [Name in keyof Schemas['SettingsForm']]-?: NonNullable<Schemas['SettingsForm'][Name]> };
 const queries = useQueryClient();
-const { query, ready, form, save, general, busy } = useOne<Schemas['SettingsView'], Form>({
-  path: 'settings',
-  only: 'office',
-  one: () => ask(api.GET('/api/settings')),
-  add: () => Promise.reject(new Error('there are settings always')),
-  change: (_, body, version) => ask(api.PUT('/api/settings', { params: { header: ifMatch(version) }, body })),
-  remove: () => Promise.reject(new Error('there are settings always')),
-  blank: () => ({
-    office: '',
-    keepAcceptedHours: 24,
-    keepOthersDays: 30,
-    address: '',
-    signature: '',
-    keepDeliveriesDays: 0,
-    language: 'en',
-  }),
-  formOf: (v) => ({
-    office: v.office,
-    keepAcceptedHours: v.keepAcceptedHours,
-    keepOthersDays: v.keepOthersDays,
-    address: v.address,
-    signature: v.signature,
-    keepDeliveriesDays: v.keepDeliveriesDays,
-    language: v.language,
-  }),
-});
+const { query, ready, form, save, general, busy } = useOfficeSettings();
 
 async function saveIt() {
   if (await save()) void queries.invalidateQueries({ queryKey: ['session'] });

@@ -31,6 +31,8 @@ const { may } = useSession();
 
 <template>
   <TitleBar :title="title" :hint="hint">
+    <template v-if="$slots.under" #under><slot name="under" /></template>
+    <slot name="also" />
     <RouterLink
       v-if="may('CHANGE_SETUP')"
       class="button"

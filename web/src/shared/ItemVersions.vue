@@ -10,7 +10,7 @@ import { useUndo } from './undo';
 
 /** What a thing of the set-up was before, beside its form, and the way back to it. */
 const props = defineProps<{
-  kind: 'DEVICE' | 'MAIL_SERVER' | 'DESTINATION' | 'PROFILE' | 'NAME' | 'JOB' | 'PANEL_PLAN';
+  kind: 'DEVICE' | 'MAIL_SERVER' | 'DIRECTORY' | 'DESTINATION' | 'PROFILE' | 'NAME' | 'JOB' | 'PANEL_PLAN';
   /** The thing as it is shown. */
   of: { id: string; name: string; version: string };
 }>();
@@ -63,7 +63,7 @@ function show() {
       <li v-for="(one, i) in versions" :key="one.id" :class="{ open: one.id === looked }">
         <div class="head">
           <strong>Version {{ one.number }}</strong>
-          <span v-if="one.current" class="tag">{{ i ? 'as now' : 'current' }}</span>
+          <span v-if="one.current" class="word-tag">{{ i ? 'as now' : 'current' }}</span>
           <span class="quiet small" :title="exact(one.at)">{{ when(one.at) }}, {{ one.who }}</span>
           <button
             v-if="!one.current"

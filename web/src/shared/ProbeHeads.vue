@@ -39,4 +39,12 @@ const when = computed(() => {
   justify-content: space-between;
   padding: 0 14px;
 }
+@media (max-width: 700px) {
+  .heads {
+    display: block;
+  }
+  .head {
+    padding: 0;
+  }
+}
 </style>

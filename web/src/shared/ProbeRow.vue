@@ -143,4 +143,28 @@ h3 {
 .care {
   color: var(--care);
 }
+/* On a phone what was found stands under the settings, beside the line. */
+@media (max-width: 700px) {
+  .row {
+    grid-template-columns: 44px minmax(0, 1fr);
+  }
+  .settings {
+    grid-column: 2;
+  }
+  .line {
+    grid-row: 1 / span 2;
+    grid-column: 1;
+  }
+  .line::before {
+    left: 17px;
+  }
+  .stop {
+    left: 6px;
+  }
+  .found {
+    grid-column: 2;
+    padding: 4px 0 12px;
+    overflow-wrap: anywhere;
+  }
+}
 </style>

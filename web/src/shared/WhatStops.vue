@@ -19,23 +19,24 @@ const query = useQuery({
 watch(
   () => query.data.value,
   (chain) => {
-    const needing = chain?.columns.filter((column) => column.kind !== 'PERSON' && column.kind !== props.kind);
-    if (needing)
-      emit(
-        'needed',
-        needing.some((column) => column.there > 0),
-      );
+    if (!chain) return;
+    const needing = chain.columns.filter((column) => column.kind !== 'PERSON' && column.kind !== props.kind);
+    emit('needed', needing.some((column) => column.there > 0) || chain.plans.length > 0);
   },
   { immediate: true },
 );
-const parts = computed(() =>
-  (query.data.value?.columns ?? [])
-    .filter((column) => column.there && column.kind !== props.kind)
+const parts = computed(() => {
+  const plans = query.data.value?.plans ?? [];
+  return [
+    ...(query.data.value?.columns ?? []).filter((column) => column.kind !== props.kind),
+    { kind: 'PANEL_PLAN' as const, there: plans.length, nodes: plans },
+  ]
+    .filter((column) => column.there)
     .map((column) => ({
       words: count(column.there, KINDS[column.kind].one, KINDS[column.kind].many),
       names: column.nodes.map((node) => node.name).join(', '),
-    })),
-);
+    }));
+});
 </script>
 
 <template>

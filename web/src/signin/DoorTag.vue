@@ -7,7 +7,7 @@ defineEmits<{ enter: [] }>();
 
 <template>
   <main class="door">
-    <form class="tag" novalidate @submit.prevent="$emit('enter')">
+    <form class="tag parcel-label holed" novalidate @submit.prevent="$emit('enter')">
       <p class="brand"><BrandMark /> Inky Courier</p>
       <slot />
     </form>
@@ -23,27 +23,12 @@ defineEmits<{ enter: [] }>();
   padding: 20px;
 }
 .tag {
-  position: relative;
   display: flex;
   flex-direction: column;
   gap: 14px;
   width: 420px;
   max-width: 100%;
   padding: 30px 36px 34px 64px;
-  background: var(--paper-0);
-  clip-path: polygon(36px 0, 100% 0, 100% 100%, 36px 100%, 0 calc(100% - 36px), 0 36px);
-}
-.tag::before {
-  content: '';
-  position: absolute;
-  left: 20px;
-  top: 50%;
-  width: 18px;
-  height: 18px;
-  margin-top: -9px;
-  border: 1.5px solid var(--ink-7);
-  border-radius: 50%;
-  background: var(--paper-2);
 }
 .brand {
   display: flex;

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Schemas } from '@/api/client';
-import { count } from '@/shared/format';
+import { count, personOf } from '@/shared/format';
 import SlimLine from '@/shared/SlimLine.vue';
 
 defineProps<{ rows: Schemas['DeliveryRow'][] }>();
@@ -24,7 +24,7 @@ const lineWidth = computed(() => Math.max(240, Math.floor(width.value)));
     </p>
     <article v-for="row in rows" :key="row.id" @click="router.push(`/deliveries/${row.id}`)">
       <p class="who">
-        <RouterLink :to="`/deliveries/${row.id}`" class="person" @click.stop>{{ row.personName }}</RouterLink>
+        <RouterLink :to="`/deliveries/${row.id}`" class="person" @click.stop>{{ personOf(row) }}</RouterLink>
         {{ row.jobName }}
         <span class="quiet small pages"
           >{{ count(row.pages, 'page')

@@ -1,5 +1,5 @@
 import { api, ask, type Schemas } from '@/api/client';
-import type { Answers, Ask, Label, Machine, PaperSource } from '../machine';
+import type { Answers, Ask, Label, Machine, PaperSource, Chosen } from '../machine';
 import { bodyOf, keyOf, settingsOf } from '../questions';
 
 /** Pages come in, are looked at and sent. @param paperTaken what lay in the device has gone through */
@@ -79,10 +79,16 @@ export function useScan(
       ask(api.DELETE('/api/panel/{device}/scans/{scan}/edits/last', { params: pathOf(scan) })),
     );
 
-  function answer(asked: Ask, value: string | string[]) {
+  function answer(asked: Ask, value: string | Chosen[]) {
     touch();
     const at = machine.at('scan') ?? machine.at('ready');
     if (at) at.answers = { ...at.answers, [keyOf(asked)]: value };
+  }
+
+  function answerAll(answers: Answers) {
+    touch();
+    const at = machine.at('scan') ?? machine.at('ready');
+    if (at) at.answers = { ...at.answers, ...answers };
   }
 
   async function cancelScan() {
@@ -114,5 +120,5 @@ export function useScan(
     if (receipt) await sent(receipt, at.job);
   }
 
-  return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, cancelScan, send };
+  return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, answerAll, cancelScan, send };
 }

@@ -395,15 +395,16 @@ class ChosenAtTheDeviceTest {
         assertThat(letter.to())
                 .containsExactlyInAnyOrder(
                         "harbour.master@quay.example", "archive@wherrymoor.example", "asa.kjolv@wherrymoor.example");
-        assertThat(guest.get(office.panel("/people?letters="))
+        String book = office.panel("/recipients?job=" + office.jobId + "&destination=" + destination + "&letters=");
+        assertThat(guest.get(book)
                         .json()
                         .path("recent")
                         .path(0)
-                        .path("email")
+                        .path("recipient")
+                        .path("value")
                         .asString())
                 .isEqualTo("harbour.master@quay.example");
-        assertThat(guest.get(office.panel("/people?letters=kj")).json().path("people"))
-                .hasSize(1);
+        assertThat(guest.get(book + "kj").json().path("rows")).hasSize(1);
 
         form.put("settings", Map.of("copies", List.of(), "copyToSender", false, "directEntry", false));
         office.desk.put("/api/destinations/" + destination, form).ok();

@@ -145,7 +145,10 @@ class EngineInTimeTest {
         String second = timed.send(Stack.TIDE_TABLE);
         timed.time.doWhatIsDue();
         assertThat(leg(second).path("cause").asString()).isEqualTo("SIGN_IN_REFUSED");
-        timed.time.pass(Duration.ofDays(5));
+        // What is asked every few minutes meanwhile is asked for some hours, and then again at the end.
+        timed.time.pass(Duration.ofHours(6));
+        timed.time.setForward(Duration.ofDays(4));
+        timed.time.pass(Duration.ofHours(18));
         assertThat(office.state(first)).isEqualTo("STOPPED");
         assertThat(office.state(second)).isEqualTo("STOPPED");
         int before = office.post.mailbox().letters().size();
@@ -370,7 +373,8 @@ class EngineInTimeTest {
     @Test
     void whoGotThePartsAndWhoDidNotIsKeptForEachPart() {
         Map<String, Object> small = office.mailServer(Office.PASSWORD);
-        small.put("sizeLimitMb", 10);
+        // Ten pages at this resolution are about a third of what a mail may weigh, so two files go in each.
+        small.put("sizeLimitMb", 4);
         office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
         String both = office.desk
                 .post(
@@ -391,7 +395,17 @@ class EngineInTimeTest {
         String profile = office.desk
                 .post(
                         "/api/profiles",
-                        Map.of("name", "In tens", "colour", "AS_FOUND", "dpi", 200, "sides", "ONE", "grouping", tens))
+                        Map.of(
+                                "name",
+                                "In tens",
+                                "colour",
+                                "AS_FOUND",
+                                "dpi",
+                                Office.COARSE,
+                                "sides",
+                                "ONE",
+                                "grouping",
+                                tens))
                 .ok()
                 .get("id");
         Map<String, Object> several = new HashMap<>(Map.of("whenTooLarge", "SEVERAL", "profileId", profile));

@@ -359,14 +359,24 @@ class EveryDestinationTest {
     @Test
     void filesThatAreTooLargeTogetherGoInSeveralMailsAndNoneTwice(Office office) {
         Map<String, Object> small = office.mailServer(Office.PASSWORD);
-        small.put("sizeLimitMb", 10);
+        small.put("sizeLimitMb", 4);
         office.desk.put("/api/mail-servers/" + office.serverId, small).ok();
         String usual = office.desk.get("/api/jobs/" + office.jobId).get("profileId");
         Map<String, Object> tens = Map.of("everyPages", 10, "atBlank", false, "atSeparator", false, "byKind", false);
         String profile = office.desk
                 .post(
                         "/api/profiles",
-                        Map.of("name", "Tens", "colour", "AS_FOUND", "dpi", 200, "sides", "ONE", "grouping", tens))
+                        Map.of(
+                                "name",
+                                "Tens",
+                                "colour",
+                                "AS_FOUND",
+                                "dpi",
+                                Office.COARSE,
+                                "sides",
+                                "ONE",
+                                "grouping",
+                                tens))
                 .ok()
                 .get("id");
         try {
@@ -385,7 +395,7 @@ class EveryDestinationTest {
             assertThat(letters(office, before))
                     .as("five files, two to a mail")
                     .hasSize(3)
-                    .allMatch(letter -> letter.bytes() < 10 * 1024 * 1024);
+                    .allMatch(letter -> letter.bytes() < 4 * 1024 * 1024);
         } finally {
             job(office, List.of(office.destination("Mail to me")), Map.of("profileId", usual));
             office.desk

@@ -133,7 +133,9 @@ class HostileInputTest {
                 for (String method : api.path("paths").path(path).propertyNames()) {
                     String name = method.toUpperCase(Locale.ROOT) + " " + path;
                     if (!NOT_ASKED.contains(name)) {
-                        if (guest.get(office.panel("/jobs")).status() == 401) {
+                        // Later requests of the desk may leave nobody who could sign in.
+                        boolean atPanel = path.startsWith("/api/panel/");
+                        if (atPanel && guest.get(office.panel("/jobs")).status() == 401) {
                             office.bean(JdbcClient.class)
                                     .sql("delete from sign_in_throttle")
                                     .update();
@@ -144,7 +146,7 @@ class HostileInputTest {
                                 .isEqualTo(200);
                         Browser who = path.endsWith("/session") || path.endsWith("/first")
                                 ? new Browser(courier.uri())
-                                : path.startsWith("/api/panel/") ? guest : office.desk;
+                                : atPanel ? guest : office.desk;
                         new Call(office, who, api, name, path, known).hostile();
                     }
                 }

@@ -2,6 +2,11 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.core.office.Change;
+import inky.courier.core.office.ItemKind;
+import inky.courier.core.office.OfficeFormat;
+import inky.courier.core.office.PanelPlanItem;
+import inky.courier.core.office.Reference;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.TimedOffice;
@@ -14,6 +19,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -93,6 +99,17 @@ class PanelPlansTest {
         });
         jobs.sort(null);
         return jobs;
+    }
+
+    private static int changedBy(String file) {
+        Map<String, Object> wanted = Map.of("file", file, "removes", false);
+        JsonNode shown = office.desk.post("/api/office/compare", wanted).ok().json();
+        office.desk
+                .post(
+                        "/api/office/import",
+                        Map.of("file", wanted, "token", shown.path("token").asString()))
+                .ok();
+        return shown.path("changes").size();
     }
 
     private static void undoLast(String of) {
@@ -299,6 +316,61 @@ class PanelPlansTest {
         assertThat(office.desk.delete(unknown).status()).isEqualTo(404);
         assertThat(office.desk.post(unknown + "/now", Map.of("anyway", true)).status())
                 .isEqualTo(404);
+    }
+
+    /** No form has said what becomes of the panels: they follow all the same, unless the file gives them itself. */
+    @Test
+    void panelsFollowAPlanThatComesFromAFileOrGoesBack() {
+        String one = job("File one");
+        String two = job("File two");
+        String plan = office.desk
+                .post("/api/panel-plans", order(plan("South", "South pier", 0, List.of(place(1, one), place(2, two)))))
+                .ok()
+                .get("id");
+        String device = device("South pier", "");
+        Map<String, Object> otherwise = Map.of("places", List.of(place(1, one), place(4, two)), "start", 1);
+        office.desk.put("/api/panels/" + device, otherwise).ok();
+        assertThat(office.desk
+                        .get("/api/panel-plans/" + plan)
+                        .ok()
+                        .json()
+                        .path("panels")
+                        .path(0)
+                        .path("ownStart")
+                        .asBoolean())
+                .as("a start key that is not planned")
+                .isTrue();
+
+        String file = office.desk.get("/api/office/export?format=JSON").ok().text();
+        PanelPlanItem third = new PanelPlanItem(
+                UUID.fromString(plan),
+                "South",
+                PanelPlanItem.Scope.PLACE,
+                "South pier",
+                new TreeMap<>(Map.of(3, UUID.fromString(one))),
+                0);
+        Reference panel = new Reference(ItemKind.PANEL, UUID.fromString(device));
+        String moved = OfficeFormat.JSON.write(
+                OfficeFormat.JSON.read(file).apply(List.of(new Change.Put(third), new Change.Remove(panel))));
+        List<String> asWas = jobsOn(device);
+        assertThat(changedBy(moved)).isEqualTo(2);
+        assertThat(jobsOn(device)).as("only its own place stays").containsExactly("3 File one", "4 File two");
+        assertThat(changedBy(moved)).isZero();
+
+        // With the panel in the file it is as the file says; and it follows a plan that goes back to its second
+        // version.
+        assertThat(changedBy(file)).isEqualTo(2);
+        assertThat(jobsOn(device)).isEqualTo(asWas);
+        JsonNode versions = office.desk
+                .get("/api/changes/versions?kind=PANEL_PLAN&id=" + plan)
+                .ok()
+                .json();
+        office.desk
+                .post("/api/changes/" + versions.path(1).path("id").asLong() + "/go-back", Map.of())
+                .ok();
+        assertThat(jobsOn(device)).containsExactly("3 File one", "4 File two");
+        office.desk.delete("/api/panel-plans/" + plan).ok();
+        office.desk.delete("/api/devices/" + device).ok();
     }
 
     /** What the device cannot have is no exception: the start key comes when its job can be there. */

@@ -204,7 +204,8 @@ public final class SettingUp {
                 Map.of(),
                 devices,
                 new Surroundings.Reading(Set.of("eng"), true, true),
-                List.of());
+                List.of(),
+                Map.of());
         KnownFindings known = new KnownFindings();
         JobItem job = office.all(JobItem.class).get(0);
         // As at a desk that was in use for a while.

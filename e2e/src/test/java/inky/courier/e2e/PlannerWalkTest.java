@@ -7,6 +7,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
+import inky.courier.harness.Waiting;
 import inky.courier.standins.Stack;
 import java.util.Map;
 import java.util.regex.Pattern;
@@ -111,6 +112,7 @@ class PlannerWalkTest {
         office.device.put(Stack.TIDE_TABLE);
         panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Next document: Berth permit"))
                 .click();
+        Waiting.until(() -> office.post.mailbox().letters().size() == 2, "the second document has arrived");
         assertThat(panel.getByText("Arrived")).isVisible();
         panel.getByText("All jobs").click();
         assertThat(start).isVisible();

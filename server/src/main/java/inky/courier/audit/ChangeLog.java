@@ -167,6 +167,46 @@ public class ChangeLog {
                 .list();
     }
 
+    /** The last changes of items of a kind that were not deleted, the newest first. */
+    @Transactional(readOnly = true)
+    public List<Record> newest(ItemKind kind, int limit) {
+        return jdbc.sql("""
+                        select * from change_record where item_kind = :kind and after is not null
+                        order by id desc limit :limit
+                        """)
+                .param("kind", kind.name())
+                .param("limit", Math.min(Math.max(limit, 1), MOST))
+                .query(ChangeLog::read)
+                .list();
+    }
+
+    /** What is known of a subject that is no item of the set-up, the newest first. */
+    @Transactional(readOnly = true)
+    public List<Record> about(UUID subjectId) {
+        return jdbc.sql("select * from change_record where subject_id = ? order by id desc limit " + MOST)
+                .param(subjectId)
+                .query(ChangeLog::read)
+                .list();
+    }
+
+    /** How many changes of a subject are known. */
+    @Transactional(readOnly = true)
+    public int count(UUID subjectId) {
+        return jdbc.sql("select count(*) from change_record where subject_id = ?")
+                .param(subjectId)
+                .query(Integer.class)
+                .single();
+    }
+
+    /** That somebody was changed, when and by whom stays; who they were does not. @param name that stands for them from then on */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void forget(UUID subjectId, String name) {
+        jdbc.sql(
+                        "update change_record set subject = ?, before = null, after = null, sealed = '{}' where subject_id = ?")
+                .params(name, subjectId)
+                .update();
+    }
+
     /** One change. */
     @Transactional(readOnly = true)
     public Optional<Record> find(long id) {

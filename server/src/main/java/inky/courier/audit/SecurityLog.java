@@ -1,5 +1,7 @@
 package inky.courier.audit;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -152,16 +154,20 @@ public class SecurityLog {
                                 ? List.of("")
                                 : what.stream().map(Enum::name).toList())
                 .param("limit", Math.min(Math.max(limit, 1), MOST))
-                .query((row, n) -> new Entry(
-                        row.getLong("id"),
-                        row.getObject("at", OffsetDateTime.class).toInstant(),
-                        Event.valueOf(row.getString("what")),
-                        row.getString("who"),
-                        new Place(Place.Kind.valueOf(row.getString("place")), row.getString("place_name")),
-                        row.getString("source"),
-                        row.getString("words"),
-                        row.getInt("times")))
+                .query(SecurityLog::entry)
                 .list();
+    }
+
+    private static Entry entry(ResultSet row, int n) throws SQLException {
+        return new Entry(
+                row.getLong("id"),
+                row.getObject("at", OffsetDateTime.class).toInstant(),
+                Event.valueOf(row.getString("what")),
+                row.getString("who"),
+                new Place(Place.Kind.valueOf(row.getString("place")), row.getString("place_name")),
+                row.getString("source"),
+                row.getString("words"),
+                row.getInt("times"));
     }
 
     /** @return how many wrong attempts there were at places of a kind since */
@@ -172,6 +178,24 @@ public class SecurityLog {
                 .params(since.atOffset(java.time.ZoneOffset.UTC), kind.name())
                 .query(Integer.class)
                 .single();
+    }
+
+    /** What somebody did at panels, the newest first. */
+    @Transactional(readOnly = true)
+    public List<Entry> atPanels(String who) {
+        return jdbc.sql("select * from security_record where who = ? and place = 'PANEL' order by id desc limit "
+                        + MOST)
+                .param(who)
+                .query(SecurityLog::entry)
+                .list();
+    }
+
+    /** That somebody signed in at a panel stays; who it was does not. @param name that stands for them from then on */
+    @Transactional
+    public void forget(String who, String name) {
+        jdbc.sql("update security_record set who = ? where who = ? and place = 'PANEL'")
+                .params(name, who)
+                .update();
     }
 
     @Transactional

@@ -163,9 +163,9 @@ public final class ConnectionTrace {
             if (cause instanceof UnknownHostException) {
                 return Setback.of(ConnectionCause.NAME_NOT_FOUND, "");
             }
-            if (cause instanceof SSLException) {
+            if (cause instanceof SSLException tls) {
                 return Setback.of(
-                        policy.flatMap(TrustPolicy::failure).orElse(ConnectionCause.TLS_FAILED),
+                        policy.flatMap(TrustPolicy::failure).orElseGet(() -> TlsFailure.of(tls)),
                         policy.flatMap(TrustPolicy::subject).orElse(""));
             }
             if (cause instanceof ConnectException || cause instanceof NoRouteToHostException) {

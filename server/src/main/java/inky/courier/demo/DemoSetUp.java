@@ -1,8 +1,11 @@
 package inky.courier.demo;
 
+import inky.courier.addressbook.AddressBook;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.contact.DirectEntry;
+import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.job.Asked;
@@ -11,7 +14,9 @@ import inky.courier.core.job.Notify;
 import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
+import inky.courier.core.office.DirectoryItem;
 import inky.courier.core.office.PanelPlanItem;
+import inky.courier.core.people.PanelSignIn;
 import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
@@ -23,6 +28,8 @@ import inky.courier.destination.DestinationService;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.directory.Directories;
+import inky.courier.directory.Directories.DirectoryForm;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobView;
@@ -35,6 +42,7 @@ import inky.courier.panel.PanelPlans;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonForm;
 import inky.courier.people.PeopleService.PersonView;
+import inky.courier.people.Pins;
 import inky.courier.profile.ProfileService;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.settings.Settings;
@@ -65,6 +73,9 @@ class DemoSetUp {
     private final NamingService names;
     private final JobService jobs;
     private final PeopleService people;
+    private final Pins pins;
+    private final AddressBook book;
+    private final Directories directories;
     private final PanelPlaces panels;
     private final PanelPlans plans;
     private final DemoFolders demoFolders;
@@ -78,6 +89,9 @@ class DemoSetUp {
             NamingService names,
             JobService jobs,
             PeopleService people,
+            Pins pins,
+            AddressBook book,
+            Directories directories,
             PanelPlaces panels,
             PanelPlans plans,
             DemoFolders demoFolders) {
@@ -89,6 +103,9 @@ class DemoSetUp {
         this.names = names;
         this.jobs = jobs;
         this.people = people;
+        this.pins = pins;
+        this.book = book;
+        this.directories = directories;
         this.panels = panels;
         this.plans = plans;
         this.demoFolders = demoFolders;
@@ -106,16 +123,24 @@ class DemoSetUp {
                         address,
                         "{device.name}, {device.place}\nWherrymoor Ferries",
                         null,
-                        null),
+                        null,
+                        new PanelSignIn(PanelSignIn.Way.CARD_OR_PIN, 6, true, true, 0),
+                        new RecipientRules(
+                                DirectEntry.ANY,
+                                Map.of("Crew", new DirectEntry(DirectEntry.Mode.DOMAINS, List.of(world.domain()))),
+                                25,
+                                true)),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);
         List<PersonView> folk = makePeople(world);
+        directory(world.directory(), filePort + 5);
         DemoFolders.Made folders = demoFolders.make(world, filePort, folk.get(0).id());
         Map<String, JobView> made = makeJobs(world, harbour, lantern, folders);
         Map<String, DeviceView> placed = makeDevices(world);
         placed.values().forEach(device -> place(device, made));
         plan(made);
+        book.bringIn(String.join("\n", world.contacts()));
         return new Office(placed, made, folk);
     }
 
@@ -164,6 +189,39 @@ class DemoSetUp {
                 .collect(Collectors.toMap(DeviceView::name, Function.identity()));
     }
 
+    private void directory(World.Directory directory, int port) {
+        ProbeReport seen = directories.probe(null, form(directory, port, CertificateCheck.OFF, ""));
+        ProbeReport.Certificate certificate = seen.certificate();
+        if (certificate == null) {
+            throw new IllegalStateException("the stand-in directory does not answer: " + seen.dialogue());
+        }
+        UUID id = directories
+                .add(form(directory, port, CertificateCheck.EXACTLY_THIS, certificate.fingerprint()))
+                .id();
+        directories.visit(id);
+    }
+
+    private static DirectoryForm form(World.Directory directory, int port, CertificateCheck check, String fingerprint) {
+        return new DirectoryForm(
+                "Staff directory",
+                directory.host(),
+                port,
+                Encryption.STARTTLS,
+                check,
+                fingerprint,
+                directory.account(),
+                directory.password(),
+                directory.base(),
+                "(objectClass=inetOrgPerson)",
+                DirectoryItem.Attributes.USUAL,
+                "",
+                "(objectClass=groupOfNames)",
+                List.of(),
+                DirectoryItem.TakesPeople.BY_HAND,
+                "05:30",
+                true);
+    }
+
     private List<PersonView> makePeople(World world) {
         List<PersonView> folk = new ArrayList<>();
         for (World.Person person : world.people()) {
@@ -171,9 +229,9 @@ class DemoSetUp {
                     people.add(new PersonForm(person.name(), person.login(), person.email(), "", person.groups()));
             String pin = world.pins().get(person.name());
             if (pin == null) {
-                people.makePin(added.id());
+                pins.make(List.of(added.id()));
             } else {
-                people.setPin(added.id(), new Pin(pin));
+                pins.choose(added.id(), new Pin(pin));
             }
             folk.add(added);
         }

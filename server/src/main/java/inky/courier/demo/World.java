@@ -16,8 +16,10 @@ record World(
         List<PostOffice> postOffices,
         House fileHouse,
         House cloud,
+        Directory directory,
         Admin administrator,
         List<Person> people,
+        List<String> contacts,
         Map<String, String> pins) {
     record Place(String name, String what) {}
 
@@ -27,6 +29,8 @@ record World(
             String name, String host, String address, String account, String password, String formerPassword) {}
 
     record House(String host, String address, String account, String password) {}
+
+    record Directory(String host, String address, String base, String account, String password) {}
 
     record Admin(String login, String name, String email, String password) {}
 

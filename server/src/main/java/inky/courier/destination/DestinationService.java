@@ -82,7 +82,7 @@ public class DestinationService implements Connectors {
             String where,
             @Nullable ProbeReport lastProbe,
             String version) {
-        DestinationRow row() {
+        public DestinationRow row() {
             LastProbe last =
                     lastProbe == null ? null : new LastProbe(lastProbe.at(), lastProbe.passed(), lastProbe.sentence());
             return new DestinationRow(id, name, kind, routeName, kind.hasFolderSettings(), label, where, last);

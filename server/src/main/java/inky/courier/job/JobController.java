@@ -2,6 +2,7 @@ package inky.courier.job;
 
 import inky.courier.core.access.Right;
 import inky.courier.core.job.JobPicture;
+import inky.courier.destination.DestinationService.DestinationRow;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
@@ -51,6 +52,13 @@ class JobController {
     @GetMapping("/ready-made")
     List<ReadyMade> readyMadeJobs() {
         return jobs.readyMade();
+    }
+
+    /** Those of the jobs that were changed last. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/recent-destinations")
+    List<DestinationRow> recentDestinations() {
+        return jobs.recentDestinations();
     }
 
     /** @param png in base64 */

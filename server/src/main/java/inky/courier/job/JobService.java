@@ -1,6 +1,7 @@
 package inky.courier.job;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import inky.courier.audit.ChangeLog;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
@@ -14,6 +15,7 @@ import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.destination.DestinationService;
+import inky.courier.destination.DestinationService.DestinationRow;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
@@ -24,6 +26,7 @@ import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.profile.ProfileService.ProfileView;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
+import inky.courier.web.Json;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
@@ -49,11 +52,17 @@ public class JobService {
             .column("name", JobRow::name)
             .column("scans", job -> job.profileSentence().toString());
 
+    /** Destinations that are offered first, and the changes in which they are looked for. */
+    private static final int RECENT = 6;
+
+    private static final int RECENT_CHANGES = 40;
+
     private final SetUp setUp;
     private final ProfileService profiles;
     private final NamingService names;
     private final DestinationService destinations;
     private final JobDraftRepository drafts;
+    private final ChangeLog log;
     private final Cached<List<JobView>> all;
 
     JobService(
@@ -62,9 +71,11 @@ public class JobService {
             NamingService names,
             DestinationService destinations,
             JobDraftRepository drafts,
+            ChangeLog log,
             Live live) {
         this.setUp = setUp;
         this.drafts = drafts;
+        this.log = log;
         this.profiles = profiles;
         this.names = names;
         this.destinations = destinations;
@@ -265,6 +276,21 @@ public class JobService {
     @Transactional(readOnly = true)
     public JobView of(UUID id, JobForm form) {
         return view(item(id, form));
+    }
+
+    /** Where the jobs lead that were changed last: to where the next one is likely to lead. */
+    @Transactional(readOnly = true)
+    public List<DestinationRow> recentDestinations() {
+        Map<UUID, DestinationView> known =
+                destinations.list().stream().collect(Collectors.toMap(DestinationView::id, view -> view));
+        return log.newest(ItemKind.JOB, RECENT_CHANGES).stream()
+                .map(change -> Json.read(change.after(), JobItem.class))
+                .flatMap(job -> job.targets().stream().map(JobItem.Target::destinationId))
+                .distinct()
+                .flatMap(id -> Stream.ofNullable(known.get(id)))
+                .limit(RECENT)
+                .map(DestinationView::row)
+                .toList();
     }
 
     private JobItem item(UUID id) {

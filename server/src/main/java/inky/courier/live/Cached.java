@@ -15,14 +15,25 @@ public final class Cached<T> {
 
     private final Live live;
     private final Supplier<T> reading;
+    private final long longest;
     private final Set<String> kinds;
     private volatile Reading<T> last;
 
     /** @param kinds of notices that tell of a change */
     public Cached(Live live, Supplier<T> reading, String... kinds) {
+        this(live, reading, LONGEST.toNanos(), kinds);
+    }
+
+    private Cached(Live live, Supplier<T> reading, long longest, String... kinds) {
         this.live = live;
         this.reading = reading;
+        this.longest = longest;
         this.kinds = Set.of(kinds);
+    }
+
+    /** Of what changes with a notice only, and takes long to read: kept until one comes. */
+    public static <T> Cached<T> untilTold(Live live, Supplier<T> reading, String... kinds) {
+        return new Cached<>(live, reading, Long.MAX_VALUE, kinds);
     }
 
     private record Reading<T>(T value, long changes, long at) {}
@@ -48,9 +59,7 @@ public final class Cached<T> {
     }
 
     private boolean isFresh(Reading<T> known) {
-        return known != null
-                && known.changes == live.changesOf(kinds)
-                && System.nanoTime() - known.at < LONGEST.toNanos();
+        return known != null && known.changes == live.changesOf(kinds) && System.nanoTime() - known.at < longest;
     }
 
     /** Whether this is a transaction that writes, which has to see what it wrote itself. */

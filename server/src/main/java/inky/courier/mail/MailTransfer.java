@@ -3,6 +3,7 @@ package inky.courier.mail;
 import inky.courier.connection.BoundedSockets;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.KeptLines;
+import inky.courier.connection.TlsFailure;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.connection.Encryption;
@@ -350,8 +351,8 @@ class MailTransfer {
             if (cause instanceof UnknownHostException) {
                 return failed(ConnectionCause.NAME_NOT_FOUND, "");
             }
-            if (cause instanceof SSLException) {
-                return failed(ConnectionCause.TLS_FAILED, "");
+            if (cause instanceof SSLException tls) {
+                return failed(TlsFailure.of(tls), "");
             }
         }
         String words = e.getMessage() == null ? "" : e.getMessage();

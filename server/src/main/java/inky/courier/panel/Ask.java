@@ -1,5 +1,6 @@
 package inky.courier.panel;
 
+import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.job.Question;
 import inky.courier.core.message.Message;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -19,6 +20,7 @@ import java.util.function.Predicate;
  * @param type of an own question's answer
  * @param usual the answer that stands there at first
  * @param options among which it is chosen
+ * @param domains within which addresses may be entered; none for all, where any may be
  */
 record Ask(
         @Nullable UUID destinationId,
@@ -29,17 +31,19 @@ record Ask(
         boolean required,
         Question.Type type,
         String usual,
-        Options options) {
+        Options options,
+        List<String> domains) {
     /** With those of its options that can be had; the usual one always can. */
     Ask offering(Predicate<String> canBeHad) {
         List<Option> had = options.options.stream()
                 .filter(option -> option.value.equals(usual) || canBeHad.test(option.value))
                 .toList();
-        return new Ask(destinationId, kind, key, name, freely, required, type, usual, new Options(had, options.more));
+        return new Ask(
+                destinationId, kind, key, name, freely, required, type, usual, new Options(had, options.more), domains);
     }
 
     static Ask of(Kind kind, boolean required) {
-        return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS);
+        return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS, List.of());
     }
 
     static Ask about(DestinationView destination, Kind kind, boolean freely, boolean required) {
@@ -52,7 +56,23 @@ record Ask(
                 required,
                 Question.Type.TEXT,
                 "",
-                NO_OPTIONS);
+                NO_OPTIONS,
+                List.of());
+    }
+
+    /** Whom a mail goes to, or who gets copies. @param entry which addresses may be entered */
+    Ask within(DirectEntry entry) {
+        return new Ask(
+                destinationId,
+                kind,
+                key,
+                name,
+                entry.mode() != DirectEntry.Mode.NONE,
+                required,
+                type,
+                usual,
+                options,
+                entry.domains());
     }
 
     private static final Options NO_OPTIONS = new Options(List.of(), false);

@@ -1,14 +1,15 @@
 package inky.courier.panel;
 
+import inky.courier.addressbook.AddressBook;
 import inky.courier.consent.Consents;
 import inky.courier.core.Invalid;
+import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Question;
-import inky.courier.core.mail.MailAddress;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.profile.DeviceSetting;
@@ -19,7 +20,6 @@ import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.delivery.Choices;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.job.JobService.JobView;
-import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
 import inky.courier.web.Refusal;
@@ -45,7 +45,6 @@ import org.springframework.stereotype.Component;
 /** What a job asks the person at the device, and whether the answers will do. */
 @Component
 public class JobQuestions {
-    private static final int MOST_RECIPIENTS = 100;
     private static final int LONGEST_NAME = 120;
     private static final int LONGEST_SUBJECT = 200;
 
@@ -56,14 +55,14 @@ public class JobQuestions {
     private static final int MOST_OPTIONS = 24;
 
     private final Consents consents;
-    private final PeopleService people;
+    private final AddressBook book;
     private final ProfileService profiles;
     private final Clock clock;
     private final ZoneId zone;
 
-    JobQuestions(Consents consents, PeopleService people, ProfileService profiles, Clock clock, ZoneId zone) {
+    JobQuestions(Consents consents, AddressBook book, ProfileService profiles, Clock clock, ZoneId zone) {
         this.consents = consents;
-        this.people = people;
+        this.book = book;
         this.profiles = profiles;
         this.clock = clock;
         this.zone = zone;
@@ -80,6 +79,15 @@ public class JobQuestions {
             @Nullable Map<String, String> settings,
             @Nullable Map<String, String> questions) {
         static final Answers NONE = new Answers(null, null, null, null, null, null, null, null);
+
+        /** Whether anything was answered at all. */
+        boolean hasAny() {
+            boolean lists =
+                    Stream.of(recipients, folders, settings, questions).anyMatch(map -> map != null && !map.isEmpty());
+            return lists
+                    || copies != null && !copies.isEmpty()
+                    || Stream.of(fileName, subject, passcode).anyMatch(text -> text != null && !text.isEmpty());
+        }
     }
 
     /**
@@ -87,18 +95,20 @@ public class JobQuestions {
      *
      * @param profile with what was chosen
      * @param name template of its files; empty for the job's own
+     * @param recipients as they were chosen, groups not yet taken apart
      */
-    public record Answered(Choices choices, ScanProfile profile, Optional<String> name) {}
+    public record Answered(Choices choices, ScanProfile profile, Optional<String> name, List<String> recipients) {}
 
-    List<Ask> of(JobView job, UUID person) {
+    List<Ask> of(JobView job, PersonView person) {
         List<Ask> asks = new ArrayList<>();
         asks.addAll(settings(job));
         for (DestinationView destination : job.destinations()) {
-            if (destination.kind() == DestinationKind.CLOUD && !consents.isGood(destination.id(), person)) {
+            if (destination.kind() == DestinationKind.CLOUD && !consents.isGood(destination.id(), person.id())) {
                 asks.add(Ask.about(destination, Ask.Kind.CONSENT, false, false));
             }
             if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
-                asks.add(Ask.about(destination, Ask.Kind.RECIPIENTS, freely(destination), true));
+                asks.add(Ask.about(destination, Ask.Kind.RECIPIENTS, true, true)
+                        .within(entry(job, Optional.of(destination.id()), person)));
             }
             if (job.item().askFolder()
                     && destination.settings() instanceof FolderSettings folder
@@ -109,7 +119,7 @@ public class JobQuestions {
         Asking wanted = job.item().asks().in(LocaleContextHolder.getLocale());
         boolean mails = job.destinations().stream().anyMatch(to -> to.kind().isMail());
         if (mails && wanted.copies()) {
-            asks.add(Ask.of(Ask.Kind.COPIES, false));
+            asks.add(Ask.of(Ask.Kind.COPIES, false).within(entry(job, Optional.empty(), person)));
         }
         add(asks, Ask.Kind.FILE_NAME, wanted.fileName());
         add(asks, Ask.Kind.SUBJECT, mails ? wanted.subject() : Asked.NO);
@@ -118,8 +128,25 @@ public class JobQuestions {
         return asks;
     }
 
-    private static boolean freely(DestinationView destination) {
-        return !(destination.settings() instanceof MailSettings mail) || mail.directEntry();
+    /**
+     * Which addresses somebody may enter: what the office lets them, the job and the destination too.
+     *
+     * @param destination whose recipients they are; empty for copies, which follow the strictest of the job's mails
+     */
+    DirectEntry entry(JobView job, Optional<UUID> destination, PersonView person) {
+        return ofJob(job, destination).and(book.entryOf(person.groups()));
+    }
+
+    private static DirectEntry ofJob(JobView job, Optional<UUID> destination) {
+        boolean freely = job.destinations().stream()
+                .filter(to -> destination.map(to.id()::equals).orElse(to.kind().isMail()))
+                .allMatch(to -> !(to.settings() instanceof MailSettings mail) || mail.directEntry());
+        return freely ? job.item().asks().entry() : DirectEntry.NONE;
+    }
+
+    /** As whom somebody looks into the address book while a job asks them. */
+    AddressBook.Reader reader(JobView job, Optional<UUID> destination, PersonView person, String place) {
+        return AddressBook.Reader.of(person, place, ofJob(job, destination));
     }
 
     private static void add(List<Ask> asks, Ask.Kind kind, Asked asked) {
@@ -145,7 +172,8 @@ public class JobQuestions {
                                 job.item().asks().offered(setting, profile).stream()
                                         .map(value -> new Ask.Option(value.toString(), setting.words(value)))
                                         .toList(),
-                                false)));
+                                false),
+                        List.of()));
     }
 
     private List<Ask> settings(JobView job) {
@@ -169,7 +197,8 @@ public class JobQuestions {
                 question.required(),
                 question.type(),
                 today ? today().toString() : question.usual(),
-                options(question, ""));
+                options(question, ""),
+                List.of());
     }
 
     /** Choices of one of a job's questions in which the letters stand; those that begin with them first. */
@@ -208,18 +237,24 @@ public class JobQuestions {
                 : job.item().asks().chosen(profile(job), chosen);
     }
 
-    /** @throws Invalid saying what is missing, or wrong */
-    Answered check(JobView job, UUID person, @Nullable Answers given) {
+    /** @param place of the device @throws Invalid saying what is missing, or wrong */
+    Answered check(JobView job, PersonView person, String place, @Nullable Answers given) {
         Answers answers = Optional.ofNullable(given).orElse(Answers.NONE);
         Map<UUID, List<String>> recipients = new HashMap<>();
         Map<UUID, String> folders = new HashMap<>();
+        List<String> chosen = new ArrayList<>();
         Set<Ask.Kind> asked = EnumSet.noneOf(Ask.Kind.class);
         for (Ask ask : of(job, person)) {
             UUID id = ask.destinationId();
             asked.add(ask.kind());
             if (ask.kind() == Ask.Kind.RECIPIENTS) {
+                List<String> wanted = of(answers.recipients, id).orElse(List.of());
+                chosen.addAll(wanted);
                 recipients.put(
-                        id, recipients(ask.freely(), of(answers.recipients, id).orElse(List.of())));
+                        id,
+                        wanted.isEmpty() && !ask.required()
+                                ? List.of()
+                                : book.addresses(reader(job, Optional.of(id), person, place), wanted));
             } else if (ask.kind() == Ask.Kind.FOLDER) {
                 of(answers.folders, id)
                         .ifPresent(
@@ -233,8 +268,12 @@ public class JobQuestions {
                         .orElse("")
                 : "";
         List<String> copies = asked.contains(Ask.Kind.COPIES) && answers.copies != null && !answers.copies.isEmpty()
-                ? recipients(freelyCopied(job), answers.copies)
+                ? book.addresses(reader(job, Optional.empty(), person, place), answers.copies)
                 : List.of();
+        if (!copies.isEmpty()) {
+            chosen.addAll(answers.copies);
+            recipients.values().forEach(to -> book.requireFew(to.size() + copies.size()));
+        }
         ScanProfile profile = profile(job, answers.settings);
         Optional<String> passcode = text(wanted.passcode(), answers.passcode, LONGEST_PASSCODE, "passcode");
         return new Answered(
@@ -245,12 +284,8 @@ public class JobQuestions {
                         NameTemplate.literal(subject),
                         wanted.answers(Optional.ofNullable(answers.questions).orElse(Map.of()), today())),
                 passcode.map(code -> Asking.openingWith(profile, code)).orElse(profile),
-                name.map(NameTemplate::literal));
-    }
-
-    /** Copies follow the strictest of the job's mails: where nothing may be entered freely, they come from the address book. */
-    private static boolean freelyCopied(JobView job) {
-        return job.destinations().stream().filter(to -> to.kind().isMail()).allMatch(JobQuestions::freely);
+                name.map(NameTemplate::literal),
+                chosen);
     }
 
     private static Optional<String> text(Asked asked, @Nullable String given, int longest, String what) {
@@ -268,12 +303,13 @@ public class JobQuestions {
     public Answered answeredFor(JobView job, PersonView person) {
         Map<UUID, List<String>> recipients = job.destinations().stream()
                 .filter(to -> to.kind() == DestinationKind.MAIL_CHOSEN)
-                .collect(Collectors.toMap(DestinationView::id, to -> recipients(freely(to), List.of(person.email()))));
+                .collect(Collectors.toMap(DestinationView::id, to -> List.of(person.email())));
         return new Answered(
                 new Choices(
                         recipients, Map.of(), List.of(), "", job.item().asks().samples(today())),
                 profile(job),
-                Optional.empty());
+                Optional.empty(),
+                List.of());
     }
 
     private LocalDate today() {
@@ -282,43 +318,5 @@ public class JobQuestions {
 
     private static <T> Optional<T> of(@Nullable Map<UUID, T> answers, UUID destination) {
         return Optional.ofNullable(answers).map(all -> all.get(destination));
-    }
-
-    private List<String> recipients(boolean freely, List<String> chosen) {
-        if (chosen.size() > MOST_RECIPIENTS) {
-            throw notChosen();
-        }
-        List<String> addresses = chosen.stream()
-                .map(address -> new MailAddress(address.strip()).text())
-                .distinct()
-                .toList();
-        if (addresses.isEmpty()) {
-            throw notChosen();
-        }
-        if (!freely) {
-            Set<String> known = people.list().stream()
-                    .map(PersonView::email)
-                    .map(email -> email.toLowerCase(Locale.ROOT))
-                    .collect(Collectors.toSet());
-            addresses.stream()
-                    .filter(address -> !known.contains(address.toLowerCase(Locale.ROOT)))
-                    .findFirst()
-                    .ifPresent(address -> {
-                        throw new Invalid(
-                                "panel.recipients",
-                                "recipients",
-                                Message.of("problem.panel.not-in-address-book").with("address", address),
-                                Message.of("problem.panel.not-in-address-book.remedy"));
-                    });
-        }
-        return addresses;
-    }
-
-    private static Invalid notChosen() {
-        return new Invalid(
-                "panel.recipients",
-                "recipients",
-                Message.of("problem.panel.recipients"),
-                Message.of("problem.panel.recipients.remedy"));
     }
 }

@@ -12,18 +12,13 @@ import inky.courier.destination.Visitor;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 
 /** What is a person's own at a device: consents, late scans, and the lists from which they choose. */
 @Service
 class OwnThings {
-    private static final int MOST_PEOPLE = 60;
-
     private final PanelPlaces places;
     private final JobQuestions questions;
     private final Consents consents;
@@ -52,11 +47,6 @@ class OwnThings {
     /** @param news of which nobody has told them at a panel yet */
     record Mine(List<OwnDelivery> news, List<OwnDelivery> scans, List<ConsentView> consents) {}
 
-    record Addressee(String name, String email) {}
-
-    /** @param recent those that they chose lately */
-    record AddressBook(List<Addressee> recent, List<Addressee> people, boolean more) {}
-
     Mine mine(PanelSessions.Guest guest) {
         UUID person = guest.personId();
         return new Mine(own.news(person), own.latest(person), consents.of(person));
@@ -79,32 +69,6 @@ class OwnThings {
         return requests.get(request, guest.personId());
     }
 
-    /** People whose first name, family name or address begins so. */
-    AddressBook addressBook(PanelSessions.Guest guest, String letters) {
-        String wanted = letters.strip().toLowerCase(Locale.ROOT);
-        List<PersonView> all = people.list();
-        List<Addressee> found = all.stream()
-                .filter(person -> begins(person, wanted))
-                .map(person -> new Addressee(person.name(), person.email()))
-                .toList();
-        List<Addressee> recent = own.recentRecipients(guest.personId()).stream()
-                .map(email -> new Addressee(
-                        all.stream()
-                                .filter(person -> person.email().equalsIgnoreCase(email))
-                                .map(PersonView::name)
-                                .findFirst()
-                                .orElse(email),
-                        email))
-                .toList();
-        return new AddressBook(
-                recent, found.subList(0, Math.min(MOST_PEOPLE, found.size())), found.size() > MOST_PEOPLE);
-    }
-
-    private static boolean begins(PersonView person, String wanted) {
-        return Stream.concat(Arrays.stream(person.name().split("\\s+")), Stream.of(person.email()))
-                .anyMatch(word -> word.toLowerCase(Locale.ROOT).startsWith(wanted));
-    }
-
     FolderListing folders(PanelSessions.Guest guest, UUID destination, String path, String after) {
         asked(guest, destination, Ask.Kind.FOLDER);
         return folders.browse(visitor(guest, destination), path, after);
@@ -117,8 +81,9 @@ class OwnThings {
 
     /** Only what a job on this panel asks for may be looked into from here. */
     private void asked(PanelSessions.Guest guest, UUID destination, Ask.Kind kind) {
-        boolean asked = places.at(guest.deviceId(), people.get(guest.personId())).stream()
-                .flatMap(candidate -> questions.of(candidate.job(), guest.personId()).stream())
+        PersonView person = people.get(guest.personId());
+        boolean asked = places.at(guest.deviceId(), person).stream()
+                .flatMap(candidate -> questions.of(candidate.job(), person).stream())
                 .anyMatch(ask -> destination.equals(ask.destinationId()) && ask.kind() == kind);
         if (!asked) {
             throw Refusal.notFound("destination on this panel");

@@ -3,7 +3,6 @@ package inky.courier.panel;
 import inky.courier.consent.ConsentRequests.ConsentRequest;
 import inky.courier.consent.Consents.WithdrawnConsent;
 import inky.courier.destination.Folders.FolderListing;
-import inky.courier.panel.OwnThings.AddressBook;
 import inky.courier.panel.OwnThings.Mine;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -61,14 +60,6 @@ class OwnThingsController {
     ConsentRequest consentState(
             @PathVariable UUID device, @PathVariable UUID request, @AuthenticationPrincipal PanelSessions.Guest guest) {
         return own.request(guest, request);
-    }
-
-    @GetMapping("/people")
-    AddressBook panelPeople(
-            @PathVariable UUID device,
-            @RequestParam(defaultValue = "") String letters,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.addressBook(guest, letters);
     }
 
     @GetMapping("/destinations/{destination}/folders")

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -37,6 +38,7 @@ public class PanelChanges {
      * @param added jobs that come, {@code removed} that go, {@code moved} that are in another place
      * @param own jobs that are not from its plan; none where no plan is looked at
      * @param start the job of its start key afterwards; empty where that stays
+     * @param ownStart whether its start key is not as planned
      */
     public record PanelChange(
             UUID deviceId,
@@ -48,11 +50,27 @@ public class PanelChanges {
             List<LeftOut> leftOut,
             List<String> own,
             String start,
+            boolean ownStart,
             boolean same) {}
 
     /** Jobs in their places, as far as a device has such places and can run them. @param leftOut the others */
     record Fitted(SortedMap<Integer, UUID> places, List<LeftOut> leftOut) {
         static final Fitted NOTHING = new Fitted(new TreeMap<>(), List.of());
+    }
+
+    /** What a device has from a plan, as far as it can have it. @param start 0 where the start key's job is left out */
+    record Followed(Fitted fitted, int start) {
+        SortedMap<Integer, UUID> places() {
+            return fitted.places();
+        }
+
+        List<LeftOut> leftOut() {
+            return fitted.leftOut();
+        }
+
+        SortedSet<Integer> exceptions(PanelItem panel) {
+            return PanelPlanItem.exceptions(places(), panel.places());
+        }
     }
 
     /**
@@ -61,8 +79,7 @@ public class PanelChanges {
      * @param planned for it, to tell what it has otherwise; empty where no plan is looked at
      * @param leftOut of what was wanted there
      */
-    record Then(
-            DeviceView device, PanelItem panel, Optional<SortedMap<Integer, UUID>> planned, List<LeftOut> leftOut) {}
+    record Then(DeviceView device, PanelItem panel, Optional<Followed> planned, List<LeftOut> leftOut) {}
 
     Fitted fitting(Office office, SortedMap<Integer, UUID> places, DeviceView device) {
         SortedMap<Integer, UUID> there = new TreeMap<>();
@@ -137,11 +154,14 @@ public class PanelChanges {
                 wanted.planned
                         .map(planned -> names(
                                 office,
-                                PanelPlanItem.exceptions(planned, then.places()).stream()
+                                planned.exceptions(then).stream()
                                         .flatMap(place ->
                                                 Stream.ofNullable(then.places().get(place)))))
                         .orElse(List.of()),
                 start == null || start.equals(now.places().get(now.start())) ? "" : name(office, start),
+                wanted.planned
+                        .filter(planned -> planned.start() != then.start())
+                        .isPresent(),
                 then.equals(now));
     }
 

@@ -59,11 +59,16 @@ class PanelDoorFilter extends OncePerRequestFilter implements PanelDoor {
                 }
                 SecurityContext context = SecurityContextHolder.createEmptyContext();
                 context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                        guest, null, AuthorityUtils.createAuthorityList("ROLE_PANEL")));
+                        guest, null, AuthorityUtils.createAuthorityList(role(guest))));
                 SecurityContextHolder.setContext(context);
             });
         }
         chain.doFilter(request, response);
+    }
+
+    /** Who needs another PIN first can do nothing else. */
+    private static String role(PanelSessions.Guest guest) {
+        return guest.replace().isPresent() ? "ROLE_NEW_PIN" : "ROLE_PANEL";
     }
 
     /** Server-sent events are written after the request was dispatched anew; the person is needed there too. */

@@ -32,6 +32,7 @@ import inky.courier.setup.Wish;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
+import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -191,6 +192,15 @@ public class PanelPlaces {
     }
 
     /** None for a job that is gone by now. */
+    /** @throws Refusal when that is not on the panel, or not theirs to use */
+    JobView placed(UUID device, PersonView person, UUID job) {
+        return at(device, person).stream()
+                .map(Candidate::job)
+                .filter(one -> one.id().equals(job))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("job on this panel"));
+    }
+
     private List<Finding> findings(Office office, JobView job, DeviceView device) {
         return jobAt(office, job.id(), device).map(known::of).orElse(List.of());
     }

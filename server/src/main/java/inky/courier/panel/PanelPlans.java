@@ -3,9 +3,12 @@ package inky.courier.panel;
 import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
+import inky.courier.core.office.DeviceItem;
+import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.PanelItem;
 import inky.courier.core.office.PanelPlanItem;
+import inky.courier.core.office.Reference;
 import inky.courier.core.preflight.Finding;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceJoined;
@@ -14,11 +17,13 @@ import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobRow;
 import inky.courier.job.JobService.JobView;
 import inky.courier.panel.PanelChanges.Fitted;
+import inky.courier.panel.PanelChanges.Followed;
 import inky.courier.panel.PanelChanges.LeftOut;
 import inky.courier.panel.PanelChanges.PanelChange;
 import inky.courier.panel.PanelChanges.Then;
 import inky.courier.panel.PanelPlaces.PlanRow;
 import inky.courier.panel.PanelPlaces.Taken;
+import inky.courier.setup.Follower;
 import inky.courier.setup.PlannedChanges;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
@@ -32,8 +37,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
-import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -46,7 +51,7 @@ import org.springframework.transaction.annotation.Transactional;
  * a panel is never reckoned from elsewhere; what a panel has otherwise than its plan stays.
  */
 @Service
-public class PanelPlans {
+public class PanelPlans implements Follower {
     private final SetUp setUp;
     private final PlannedChanges planned;
     private final DeviceService devices;
@@ -102,7 +107,7 @@ public class PanelPlans {
                 .map(plan -> {
                     List<DeviceView> following = followers(office, plan);
                     long otherwise = following.stream()
-                            .filter(device -> !exceptions(office, plan, device).isEmpty())
+                            .filter(device -> isOtherwise(office, plan, device))
                             .count();
                     return new PanelPlanRow(
                             plan.id(),
@@ -157,10 +162,9 @@ public class PanelPlans {
         List<DeviceView> following = followers(office, plan);
         List<PanelChange> told = following.stream()
                 .map(device -> {
-                    Fitted planned = panels.fitting(office, plan.places(), device);
+                    Followed planned = followed(office, Optional.of(plan), device);
                     PanelItem panel = PanelChanges.panelOf(office, device.id());
-                    return PanelChanges.told(
-                            office, new Then(device, panel, Optional.of(planned.places()), planned.leftOut()));
+                    return PanelChanges.told(office, new Then(device, panel, Optional.of(planned), planned.leftOut()));
                 })
                 .toList();
         return new PanelPlanView(
@@ -273,25 +277,36 @@ public class PanelPlans {
 
     /** Every panel whose plan it was, is, or becomes. */
     private Stream<Then> panelsThen(Office office, PanelPlanItem plan, boolean replaceOwn) {
-        List<PanelPlanItem> before = office.all(PanelPlanItem.class);
-        List<PanelPlanItem> after = office.apply(List.of(new Change.Put(plan))).all(PanelPlanItem.class);
+        Plans before = new Plans(office);
+        Plans after = new Plans(office.apply(List.of(new Change.Put(plan))));
         return devices.list().stream()
                 .filter(device -> device.abilities().panelPlaces() > 0
-                        && Stream.of(planOf(before, device), planOf(after, device))
+                        && Stream.of(before.of(device), after.of(device))
                                 .flatMap(Optional::stream)
                                 .anyMatch(one -> one.id().equals(plan.id())))
-                .map(device -> {
-                    Followed was = followed(office, planOf(before, device), device);
-                    Optional<PanelPlanItem> next = planOf(after, device);
-                    return follow(office, was, followed(office, next, device), device, replaceOwn && next.isPresent());
-                });
+                .map(device -> follow(
+                        after,
+                        followed(office, before.of(device), device),
+                        device,
+                        replaceOwn && after.of(device).isPresent()));
     }
 
-    /** What a device has from a plan, as far as it can have it. @param start 0 where the start key's job is left out */
-    private record Followed(Fitted fitted, int start) {
-        SortedMap<Integer, UUID> places() {
-            return fitted.places();
-        }
+    /** A panel stays where it is given itself, and where its plan is there no more. */
+    @Override
+    @Transactional(readOnly = true)
+    public List<Change> follow(Office before, Office after, Set<Reference> said) {
+        Plans was = new Plans(before);
+        Plans is = new Plans(after);
+        return devices.list().stream()
+                .filter(device -> device.abilities().panelPlaces() > 0
+                        && after.has(ItemKind.DEVICE, device.id())
+                        && !said.contains(new Reference(ItemKind.PANEL, device.id()))
+                        && !was.of(device).equals(is.of(device))
+                        && was.of(device).map(PanelPlanItem::reference).stream()
+                                .allMatch(plan -> after.find(plan).isPresent()))
+                .map(device -> follow(is, followed(before, was.of(device), device), device, false))
+                .flatMap(then -> PanelChanges.change(after, then.panel()).stream())
+                .toList();
     }
 
     private Followed followed(Office office, Optional<PanelPlanItem> plan, DeviceView device) {
@@ -304,33 +319,51 @@ public class PanelPlans {
     }
 
     /** A panel as it is when what its device has from its plan is another; with its own places, or without. */
-    private static Then follow(Office office, Followed was, Followed is, DeviceView device, boolean replaceOwn) {
+    private Then follow(Plans plans, Followed was, DeviceView device, boolean replaceOwn) {
+        Office office = plans.office;
+        Followed is = followed(office, plans.of(device), device);
         PanelItem panel = PanelChanges.panelOf(office, device.id());
         SortedMap<Integer, UUID> then =
                 replaceOwn ? is.places() : PanelPlanItem.follow(was.places(), is.places(), panel.places());
-        int start = replaceOwn || panel.start() == was.start ? is.start : panel.start();
+        int start = replaceOwn || panel.start() == was.start() ? is.start() : panel.start();
         return new Then(
                 device,
                 new PanelItem(device.id(), then, then.containsKey(start) ? start : 0),
-                Optional.of(is.places()),
-                is.fitted.leftOut());
+                Optional.of(is),
+                is.leftOut());
     }
 
-    private SortedSet<Integer> exceptions(Office office, PanelPlanItem plan, DeviceView device) {
-        return PanelPlanItem.exceptions(
-                panels.fitting(office, plan.places(), device).places(),
-                PanelChanges.panelOf(office, device.id()).places());
+    private boolean isOtherwise(Office office, PanelPlanItem plan, DeviceView device) {
+        Followed planned = followed(office, Optional.of(plan), device);
+        PanelItem panel = PanelChanges.panelOf(office, device.id());
+        return panel.start() != planned.start() || !planned.exceptions(panel).isEmpty();
     }
 
-    private static Optional<PanelPlanItem> planOf(List<PanelPlanItem> plans, DeviceView device) {
-        return PanelPlanItem.of(plans, device.place(), device.abilities().makeAndModel());
+    /** The plans of an office, looked for in it once. */
+    private record Plans(Office office, List<PanelPlanItem> all) {
+        Plans(Office office) {
+            this(office, office.all(PanelPlanItem.class));
+        }
+
+        /** Of a device where it stands in that office. */
+        Optional<PanelPlanItem> of(DeviceView device) {
+            String place = office.find(new Reference(ItemKind.DEVICE, device.id()))
+                    .map(DeviceItem.class::cast)
+                    .map(DeviceItem::place)
+                    .orElseGet(device::place);
+            return at(place, device);
+        }
+
+        Optional<PanelPlanItem> at(String place, DeviceView device) {
+            return PanelPlanItem.of(all, place, device.abilities().makeAndModel());
+        }
     }
 
     private List<DeviceView> followers(Office office, PanelPlanItem plan) {
-        List<PanelPlanItem> plans = office.all(PanelPlanItem.class);
+        Plans plans = new Plans(office);
         return devices.list().stream()
                 .filter(device -> device.abilities().panelPlaces() > 0
-                        && planOf(plans, device).filter(plan::equals).isPresent())
+                        && plans.of(device).filter(plan::equals).isPresent())
                 .toList();
     }
 
@@ -338,7 +371,7 @@ public class PanelPlans {
     @Transactional(readOnly = true)
     Optional<FollowedPlan> followed(DeviceView device) {
         Office office = setUp.office();
-        return planOf(office.all(PanelPlanItem.class), device).map(plan -> {
+        return new Plans(office).of(device).map(plan -> {
             Followed followed = followed(office, Optional.of(plan), device);
             return new FollowedPlan(
                     plan.id(),
@@ -346,9 +379,9 @@ public class PanelPlans {
                     followed.places().entrySet().stream()
                             .map(entry -> new Taken(entry.getKey(), entry.getValue()))
                             .toList(),
-                    followed.start,
-                    List.copyOf(exceptions(office, plan, device)),
-                    followed.fitted.leftOut());
+                    followed.start(),
+                    List.copyOf(followed.exceptions(PanelChanges.panelOf(office, device.id()))),
+                    followed.leftOut());
         });
     }
 
@@ -357,12 +390,11 @@ public class PanelPlans {
     void joined(DeviceJoined joined) {
         DeviceView device = joined.device();
         setUp.alsoChange(office -> {
-            List<PanelPlanItem> plans = office.all(PanelPlanItem.class);
+            Plans plans = new Plans(office);
             Followed was = joined.before()
-                    .map(before -> followed(office, planOf(plans, before), before))
+                    .map(before -> followed(office, plans.at(before.place(), before), before))
                     .orElse(new Followed(Fitted.NOTHING, 0));
-            PanelItem panel = follow(office, was, followed(office, planOf(plans, device), device), device, false)
-                    .panel();
+            PanelItem panel = follow(plans, was, device, false).panel();
             return Wish.of(PanelChanges.change(office, panel).stream().toList());
         });
     }

@@ -1,15 +1,9 @@
 package inky.courier.panel;
 
-import inky.courier.audit.SecurityLog;
-import inky.courier.audit.SecurityLog.Place;
+import inky.courier.core.people.PanelSignIn.Replace;
 import inky.courier.delivery.RetentionSweep;
 import inky.courier.device.DeviceService;
 import inky.courier.people.PeopleService;
-import inky.courier.people.PeopleService.PersonView;
-import inky.courier.signin.SignInThrottle;
-import inky.courier.signin.Source;
-import inky.courier.signin.ThrottleKey;
-import inky.courier.web.Refusal;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -20,10 +14,10 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Base64;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
-import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -38,61 +32,63 @@ class PanelSessions {
     private final JdbcClient jdbc;
     private final PeopleService people;
     private final DeviceService devices;
-    private final SignInThrottle throttle;
-    private final ForgivenTypos typos;
-    private final SecurityLog log;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    PanelSessions(
-            JdbcClient jdbc,
-            PeopleService people,
-            DeviceService devices,
-            SignInThrottle throttle,
-            ForgivenTypos typos,
-            SecurityLog log,
-            Clock clock) {
+    PanelSessions(JdbcClient jdbc, PeopleService people, DeviceService devices, Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.devices = devices;
-        this.throttle = throttle;
-        this.typos = typos;
-        this.log = log;
         this.clock = clock;
     }
 
-    /** @param endsAt when it ends if the person does nothing more */
-    record Guest(UUID deviceId, UUID personId, Instant endsAt) {}
-
-    record Opened(String token, PersonView person) {}
-
-    Opened open(UUID deviceId, String pin, Source source) {
-        Place place = Place.panel(devices.get(deviceId).name());
-        SignInThrottle.Attempt attempt =
-                throttle.begin(ThrottleKey.panel(deviceId), ThrottleKey.source(source), ThrottleKey.OFFICE);
-        Optional<PersonView> found = people.byPin(pin);
-        if (found.isEmpty()) {
-            typos.wrong(deviceId, pin, source);
-            throttle.wrong(attempt, "", place, source);
-            throw Refusal.of(HttpStatus.UNAUTHORIZED, "pin.wrong");
+    /** @param endsAt when it ends if the person does nothing more @param replace why they must get another PIN first; empty where they need not */
+    record Guest(UUID deviceId, UUID personId, Instant endsAt, Optional<Replace> replace) {
+        /** As it is until the server knows better. */
+        static Guest now(UUID deviceId, UUID personId, Optional<Replace> replace) {
+            return new Guest(deviceId, personId, Instant.MAX, replace);
         }
-        PersonView person = found.get();
-        throttle.right(attempt);
-        typos.forgive(deviceId, pin);
-        log.note(SecurityLog.Event.SIGNED_IN, person.name(), place, source.address(), "");
+    }
+
+    /**
+     * Begins a session; the one before at that device ends, since whoever had it has walked away.
+     *
+     * @param replace why they must get another PIN first; empty where they need not
+     * @return its token
+     */
+    String begin(UUID deviceId, UUID personId, Optional<Replace> replace) {
         byte[] bytes = new byte[TOKEN_BYTES];
         random.nextBytes(bytes);
         String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
         OffsetDateTime now = OffsetDateTime.now(clock);
-        // One person at a device: the one before has walked away.
         jdbc.sql("delete from panel_session where device_id = ?")
                 .param(deviceId)
                 .update();
-        jdbc.sql(
-                        "insert into panel_session (token_hash, device_id, person_id, created_at, last_at) values (?, ?, ?, ?, ?)")
-                .params(hash(token), deviceId, person.id(), now, now)
+        jdbc.sql("""
+                        insert into panel_session (token_hash, device_id, person_id, created_at, last_at, replace_pin)
+                        values (?, ?, ?, ?, ?, ?)""")
+                .params(
+                        hash(token),
+                        deviceId,
+                        personId,
+                        now,
+                        now,
+                        replace.map(Enum::name).orElse(null))
                 .update();
-        return new Opened(token, person);
+        return token;
+    }
+
+    /** From here on a new PIN comes before anything else. */
+    void mustReplace(String token, Replace why) {
+        jdbc.sql("update panel_session set replace_pin = ? where token_hash = ?")
+                .params(why.name(), hash(token))
+                .update();
+    }
+
+    void replaced(String token) {
+        jdbc.sql("update panel_session set replace_pin = null where token_hash = ?")
+                .param(hash(token))
+                .update();
     }
 
     /** Whose session it is, if it is of this device and has not ended. */
@@ -102,17 +98,37 @@ class PanelSessions {
                 .map(DeviceService.DeviceView::signOutSeconds)
                 .findFirst();
         return signOutSeconds
-                .flatMap(seconds -> jdbc.sql("select device_id, person_id, last_at from panel_session "
-                                + "where token_hash = ? and device_id = ? and created_at > ?")
+                .flatMap(seconds -> jdbc.sql("""
+                                select device_id, person_id, last_at, replace_pin from panel_session
+                                where token_hash = ? and device_id = ? and created_at > ?""")
                         .params(hash(token), deviceId, OffsetDateTime.now(clock).minus(LONGEST))
                         .query((row, n) -> new Guest(
                                 row.getObject(1, UUID.class),
                                 row.getObject(2, UUID.class),
                                 row.getObject(3, OffsetDateTime.class)
                                         .toInstant()
-                                        .plus(Duration.ofSeconds(seconds))))
+                                        .plus(Duration.ofSeconds(seconds)),
+                                Optional.ofNullable(row.getString(4)).map(Replace::valueOf)))
                         .optional())
-                .filter(guest -> guest.endsAt.isAfter(clock.instant()));
+                .filter(guest -> guest.endsAt.isAfter(clock.instant()) && people.maySignIn(guest.personId));
+    }
+
+    /** Where somebody is signed in. @param since when, and {@code last} when they did something */
+    record OfPerson(UUID deviceId, Instant since, Instant last) {}
+
+    List<OfPerson> of(UUID person) {
+        return jdbc.sql(
+                        "select device_id, created_at, last_at from panel_session where person_id = ? order by created_at")
+                .param(person)
+                .query((row, n) -> new OfPerson(
+                        row.getObject(1, UUID.class),
+                        row.getObject(2, OffsetDateTime.class).toInstant(),
+                        row.getObject(3, OffsetDateTime.class).toInstant()))
+                .list();
+    }
+
+    void closeAllOf(UUID person) {
+        jdbc.sql("delete from panel_session where person_id = ?").param(person).update();
     }
 
     /** The person did something: the time begins anew. */

@@ -1,9 +1,12 @@
 package inky.courier.panel;
 
+import inky.courier.addressbook.AddressBook;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.message.Message;
+import inky.courier.core.people.PanelSignIn;
+import inky.courier.core.people.PanelSignIn.Replace;
 import inky.courier.core.profile.DeviceSetting;
 import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.ScanProfile;
@@ -54,6 +57,8 @@ class WalkUp {
     private final DeliveryQueries queries;
     private final Troubles troubles;
     private final JobQuestions questions;
+    private final AddressBook book;
+    private final LastTime lastTime;
     private final Settings settings;
     private final ZoneId zone;
     private final Clock clock;
@@ -71,6 +76,8 @@ class WalkUp {
             DeliveryQueries queries,
             Troubles troubles,
             JobQuestions questions,
+            AddressBook book,
+            LastTime lastTime,
             Settings settings,
             ZoneId zone,
             Clock clock) {
@@ -86,6 +93,8 @@ class WalkUp {
         this.queries = queries;
         this.troubles = troubles;
         this.questions = questions;
+        this.book = book;
+        this.lastTime = lastTime;
         this.settings = settings;
         this.zone = zone;
         this.clock = clock;
@@ -105,10 +114,21 @@ class WalkUp {
             Message conditionWords,
             int signOutSeconds,
             String language,
+            PanelSignIn.Way way,
             @Nullable PanelPerson person) {}
 
-    /** @param language empty for the panel's */
-    record PanelPerson(String name, String email, String language) {}
+    /**
+     * @param language empty for the panel's
+     * @param replacePin why they must get another PIN before anything else; absent where they need not
+     * @param choosesPin whether they choose a new PIN themselves, of at least {@code pinLength} digits
+     */
+    record PanelPerson(
+            String name,
+            String email,
+            String language,
+            @Nullable Replace replacePin,
+            boolean choosesPin,
+            int pinLength) {}
 
     /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param does what it is for, or how it scans @param start whether the start key runs it @param sendAtOnce whether it is sent when the last page is in; never from the glass @param nextDocument whether the same job is offered first afterwards @param note known trouble on the way, in plain words; empty for none */
     record Label(
@@ -146,7 +166,19 @@ class WalkUp {
                 device.conditionWords(),
                 device.signOutSeconds(),
                 settings.read().languageOf(device.language()).toLanguageTag(),
-                person == null ? null : new PanelPerson(person.name(), person.email(), person.language()));
+                settings.read().panelSignIn().way(),
+                person == null ? null : panelPerson(person, guest.replace()));
+    }
+
+    private PanelPerson panelPerson(PersonView person, Optional<Replace> replace) {
+        PanelSignIn rules = settings.read().panelSignIn();
+        return new PanelPerson(
+                person.name(),
+                person.email(),
+                person.language(),
+                replace.orElse(null),
+                rules.choose(),
+                rules.pinLength());
     }
 
     List<Label> labels(PanelSessions.Guest guest) {
@@ -228,7 +260,7 @@ class WalkUp {
 
     /** What this device cannot do is not offered. */
     private List<Ask> asks(JobView job, PersonView person, DeviceView device) {
-        return questions.of(job, person.id()).stream()
+        return questions.of(job, person).stream()
                 .map(ask -> DeviceSetting.of(ask.key())
                         .filter(setting -> ask.kind() == Ask.Kind.SETTING)
                         .map(setting -> ask.offering(value -> places.canRun(job, setting, value, device)))
@@ -312,11 +344,15 @@ class WalkUp {
     DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable JobQuestions.Answers answers) {
         ScanView scan = own(guest, scanId);
         JobView job = placedJob(guest, scan.jobId());
-        JobQuestions.Answered answered = questions.check(job, guest.personId(), answers);
+        DeviceView device = devices.get(guest.deviceId());
+        PersonView person = people.get(guest.personId());
+        JobQuestions.Answered answered = questions.check(job, person, device.place(), answers);
+        book.used(person.id(), answered.recipients());
+        lastTime.keep(person.id(), job.id(), Optional.ofNullable(answers));
         return deliveries.accept(new DeliveryService.Order(
                 scanId,
-                Optional.of(devices.get(guest.deviceId())),
-                people.get(guest.personId()),
+                Optional.of(device),
+                person,
                 job,
                 profiles.get(job.item().profileId()),
                 answered.profile(),
@@ -349,10 +385,6 @@ class WalkUp {
     }
 
     private JobView placedJob(PanelSessions.Guest guest, UUID jobId) {
-        return places.at(guest.deviceId(), people.get(guest.personId())).stream()
-                .map(PanelPlaces.Candidate::job)
-                .filter(job -> job.id().equals(jobId))
-                .findFirst()
-                .orElseThrow(() -> Refusal.notFound("job on this panel"));
+        return places.placed(guest.deviceId(), people.get(guest.personId()), jobId);
     }
 }

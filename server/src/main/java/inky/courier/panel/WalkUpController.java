@@ -6,6 +6,7 @@ import inky.courier.live.Live;
 import inky.courier.panel.WalkUp.Front;
 import inky.courier.panel.WalkUp.Label;
 import inky.courier.panel.WalkUp.Progress;
+import inky.courier.people.Cards;
 import inky.courier.scan.PageEditForm;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.signin.Source;
@@ -16,6 +17,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
@@ -41,15 +43,26 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class WalkUpController {
     private final WalkUp walkUp;
     private final PanelSessions sessions;
+    private final SignInAtPanels signIn;
     private final Live live;
 
-    WalkUpController(WalkUp walkUp, PanelSessions sessions, Live live) {
+    WalkUpController(WalkUp walkUp, PanelSessions sessions, SignInAtPanels signIn, Live live) {
         this.walkUp = walkUp;
         this.sessions = sessions;
+        this.signIn = signIn;
         this.live = live;
     }
 
-    record PinEntry(String pin) {}
+    /** @param pin and {@code card} that was held to the reader; absent where there is none */
+    record SignInEntry(@Nullable String pin, @Nullable String card) {}
+
+    /** @param pin absent for one by chance */
+    record PinWish(@Nullable String pin) {}
+
+    record CurrentPin(String pin) {}
+
+    /** @param pin by chance, shown once; empty for one that was chosen */
+    record PinAnswer(String pin) {}
 
     /** @param source where the paper lies; absent for where the profile says @param settings that were chosen, by path */
     record ScanOrder(
@@ -71,13 +84,49 @@ class WalkUpController {
     @PostMapping("/session")
     Front panelSignIn(
             @PathVariable UUID device,
-            @RequestBody PinEntry entry,
+            @RequestBody SignInEntry entry,
             HttpServletRequest request,
             HttpServletResponse response) {
-        PanelSessions.Opened opened = sessions.open(device, entry.pin(), Source.of(request));
+        SignInAtPanels.Shown shown = new SignInAtPanels.Shown(
+                Objects.requireNonNullElse(entry.pin(), ""),
+                Optional.ofNullable(entry.card()).map(Cards.Number::new));
+        SignInAtPanels.Opened opened = signIn.open(device, shown, Source.of(request));
         setCookie(device, opened.token(), -1, request, response);
-        return walkUp.front(
-                device, new PanelSessions.Guest(device, opened.person().id(), java.time.Instant.MAX));
+        return walkUp.front(device, opened.guest());
+    }
+
+    /** Who wants another PIN shows the one that they have; from then on a new one comes first. */
+    @PostMapping("/pin/current")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void panelCurrentPin(
+            @PathVariable UUID device,
+            @RequestBody CurrentPin current,
+            @AuthenticationPrincipal PanelSessions.Guest guest,
+            HttpServletRequest request) {
+        signIn.proveCurrent(guest, token(request), current.pin(), Source.of(request));
+    }
+
+    /** They keep it after all, where nothing but they themselves asked for another. */
+    @DeleteMapping("/pin/current")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void panelKeepPin(
+            @PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest, HttpServletRequest request) {
+        signIn.keepCurrent(guest, token(request));
+    }
+
+    /** Another PIN for who needs one: by chance, or chosen where the office lets people choose. */
+    @PostMapping("/pin")
+    PinAnswer panelPin(
+            @PathVariable UUID device,
+            @RequestBody PinWish wish,
+            @AuthenticationPrincipal PanelSessions.Guest guest,
+            HttpServletRequest request) {
+        String chosen = Objects.requireNonNullElse(wish.pin(), "");
+        return new PinAnswer(signIn.replacePin(guest, token(request), chosen, Source.of(request)));
+    }
+
+    private static String token(HttpServletRequest request) {
+        return PanelDoorFilter.token(request).orElseThrow();
     }
 
     @DeleteMapping("/session")

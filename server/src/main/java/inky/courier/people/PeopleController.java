@@ -60,10 +60,11 @@ class PeopleController {
         return people.change(id, form);
     }
 
-    /** Makes a new PIN and shows it this once. */
-    @PostMapping("/{id}/pin")
-    PeopleService.NewPin makePin(@PathVariable UUID id) {
-        return people.makePin(id);
+    record Ability(boolean disabled) {}
+
+    @PutMapping("/{id}/disabled")
+    PersonView setDisabled(@PathVariable UUID id, @RequestBody Ability ability) {
+        return people.setDisabled(id, ability.disabled());
     }
 
     @DeleteMapping("/{id}")

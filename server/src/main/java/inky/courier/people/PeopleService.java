@@ -8,22 +8,21 @@ import inky.courier.core.message.Languages;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Reference;
-import inky.courier.core.people.Pin;
 import inky.courier.core.text.PlainText;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.setup.SetUp;
-import inky.courier.vault.Vault;
 import inky.courier.web.Json;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
-import java.security.SecureRandom;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
@@ -38,26 +37,23 @@ public class PeopleService {
     private static final LongList<PersonView> LIST = new LongList<PersonView>(
                     person -> Stream.concat(
                             Stream.of(person.name(), person.login(), person.email()), person.groups().stream()),
-                    person -> !person.hasPin())
+                    person -> !person.hasPin() && !person.disabled())
             .column("name", PersonView::name)
             .column("email", PersonView::email)
-            .column("pin", PersonView::hasPin);
+            .column("pin", PersonView::hasPin)
+            .column("disabled", PersonView::disabled);
 
-    private static final int PIN_LENGTH = 6;
     private static final int MOST_GROUPS = 20;
 
     private final PersonRepository people;
-    private final Vault vault;
     private final SetUp setUp;
     private final ChangeLog changes;
     private final Cached<List<PersonView>> all;
     private final Live live;
     private final Clock clock;
-    private final SecureRandom random = new SecureRandom();
 
-    PeopleService(PersonRepository people, Vault vault, SetUp setUp, ChangeLog changes, Live live, Clock clock) {
+    PeopleService(PersonRepository people, SetUp setUp, ChangeLog changes, Live live, Clock clock) {
         this.people = people;
-        this.vault = vault;
         this.setUp = setUp;
         this.changes = changes;
         this.live = live;
@@ -76,16 +72,32 @@ public class PeopleService {
             @Nullable String language,
             @Nullable List<String> groups) {}
 
+    /**
+     * @param pinMadeAt absent where there is none, or where it is not known
+     * @param firstPin whether an administrator had it made, and it was never replaced
+     * @param disabled whether they cannot sign in
+     * @param directory from which their name, login, mail address and {@code directoryGroups} come; absent for none
+     * @param leftDirectory whether they are disabled because it has them no more
+     */
     public record PersonView(
-            UUID id, String name, String login, String email, String language, List<String> groups, boolean hasPin) {
+            UUID id,
+            String name,
+            String login,
+            String email,
+            String language,
+            List<String> groups,
+            boolean hasPin,
+            @Nullable Instant pinMadeAt,
+            boolean firstPin,
+            boolean disabled,
+            @Nullable UUID directory,
+            List<String> directoryGroups,
+            boolean leftDirectory) {
         /** The one that names and folders show; empty for none. */
         public String group() {
             return groups.isEmpty() ? "" : groups.get(0);
         }
     }
-
-    /** A PIN in clear, for the one moment after it was made. */
-    public record NewPin(String pin) {}
 
     @Transactional(readOnly = true)
     public List<PersonView> list() {
@@ -100,6 +112,12 @@ public class PeopleService {
     @Transactional(readOnly = true)
     public ListPart<PersonView> list(ListRequest wanted) {
         return LIST.part(all.get(), wanted);
+    }
+
+    /** All that fit, however many a part of a list has. */
+    @Transactional(readOnly = true)
+    List<PersonView> all(ListRequest wanted) {
+        return LIST.fitting(all.get(), wanted);
     }
 
     /** What holds the words, in the usual order. */
@@ -126,6 +144,12 @@ public class PeopleService {
                 .findFirst();
     }
 
+    /** Whether there is such a person, and not disabled; from what is in memory. */
+    @Transactional(readOnly = true)
+    public boolean maySignIn(UUID id) {
+        return all.get().stream().anyMatch(person -> person.id().equals(id) && !person.disabled());
+    }
+
     @Transactional(readOnly = true)
     public PersonView get(UUID id) {
         return view(find(id));
@@ -141,6 +165,10 @@ public class PeopleService {
     @Transactional
     public PersonView change(UUID id, PersonForm form) {
         Person person = find(id);
+        List<Problem> problems = problemsOf(view(person), form);
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
         return save(person, form, view(person));
     }
 
@@ -153,40 +181,22 @@ public class PeopleService {
         live.tell("person", id);
     }
 
+    /** Whether they may sign in. Signed in somewhere, they are signed out. */
     @Transactional
-    public NewPin makePin(UUID id) {
-        Pin pin = Pin.random(PIN_LENGTH, random);
-        while (people.existsByPinIndex(vault.index(pin.digits()))) {
-            pin = Pin.random(PIN_LENGTH, random);
-        }
-        setPin(id, pin);
-        return new NewPin(pin.digits());
-    }
-
-    /** Gives a person a PIN that was chosen. @throws Invalid when somebody else has it */
-    @Transactional
-    public void setPin(UUID id, Pin pin) {
+    public PersonView setDisabled(UUID id, boolean disabled) {
         Person person = find(id);
-        byte[] index = vault.index(pin.digits());
-        if (people.findByPinIndex(index).filter(other -> !other.id.equals(id)).isPresent()) {
-            throw Invalid.of("pin.taken", "pin");
+        if (person.disabled != disabled) {
+            PersonView before = view(person);
+            person.disabled = disabled;
+            person.leftDirectory = false;
+            changes.record("person", id, person.name, before, view(person));
+            live.tell("person", id);
         }
-        person.pinIndex = index;
-        person.pinLength = pin.digits().length();
-        changes.record("person", id, person.name, "PIN", "a new PIN");
-        live.tell("person", id);
+        return view(person);
     }
 
-    /**
-     * Who has this PIN. Found by its keyed value alone, which takes the same time for any; a slow hash beside it would
-     * protect little against somebody who has the key too, and hold up fifty people who come in at once.
-     */
-    @Transactional(readOnly = true)
-    public Optional<PersonView> byPin(String digits) {
-        return people.findByPinIndex(vault.index(digits)).map(PeopleService::view);
-    }
-
-    private PersonView save(Person person, PersonForm form, PersonView before) {
+    /** What is wrong with it, whoever it is of. */
+    List<Problem> problems(PersonForm form) {
         List<Problem> problems = new ArrayList<>();
         if (!PlainText.isName(form.name(), 80)) {
             problems.add(Problem.of("person.name", "name"));
@@ -199,21 +209,52 @@ public class PeopleService {
         } catch (Invalid invalid) {
             problems.addAll(invalid.at("email").problems());
         }
-        List<String> groups = Objects.requireNonNullElse(form.groups(), List.<String>of()).stream()
-                .map(String::strip)
-                .distinct()
-                .toList();
+        List<String> groups = groups(form);
         if (groups.size() > MOST_GROUPS
                 || !groups.stream().allMatch(group -> PlainText.isName(group, JobItem.LONGEST_GROUP))) {
             problems.add(Problem.of("person.groups", "groups"));
         }
-        String language = Objects.requireNonNullElse(form.language(), "");
-        Languages.problem(language, "language").ifPresent(problems::add);
+        Languages.problem(language(form), "language").ifPresent(problems::add);
+        return problems;
+    }
+
+    /** What cannot be changed here, since a directory says it. */
+    List<Problem> problemsOf(PersonView there, PersonForm form) {
+        if (there.directory == null) {
+            return List.of();
+        }
+        List<Problem> problems = new ArrayList<>();
+        Map<String, Boolean> kept = Map.of(
+                "name", there.name.equals(form.name().strip()),
+                "login", there.login.equals(form.login()),
+                "email", there.email.equals(form.email().strip()),
+                "groups", groups(form).containsAll(there.directoryGroups));
+        kept.forEach((field, same) -> {
+            if (!same) {
+                problems.add(Problem.of("person.from-directory", field));
+            }
+        });
+        return problems;
+    }
+
+    private static List<String> groups(PersonForm form) {
+        return Objects.requireNonNullElse(form.groups(), List.<String>of()).stream()
+                .map(String::strip)
+                .distinct()
+                .toList();
+    }
+
+    private static String language(PersonForm form) {
+        return Objects.requireNonNullElse(form.language(), "");
+    }
+
+    private PersonView save(Person person, PersonForm form, PersonView before) {
+        List<Problem> problems = problems(form);
         if (!problems.isEmpty()) {
             throw new Invalid(problems);
         }
-        person.language = language;
-        person.groups = Json.write(groups);
+        person.language = language(form);
+        person.groups = Json.write(groups(form));
         person.name = form.name().strip();
         person.login = form.login();
         person.email = form.email().strip();
@@ -227,14 +268,24 @@ public class PeopleService {
         return people.findById(id).orElseThrow(() -> Refusal.notFound("person"));
     }
 
-    private static PersonView view(Person p) {
+    private static List<String> groups(String json) {
+        return Json.read(json, new TypeReference<List<String>>() {});
+    }
+
+    static PersonView view(Person p) {
         return new PersonView(
                 p.id,
                 p.name,
                 p.login,
                 p.email,
                 p.language,
-                Json.read(p.groups, new TypeReference<List<String>>() {}),
-                p.pinIndex != null);
+                groups(p.groups),
+                p.pinIndex != null,
+                p.pinMadeAt,
+                p.pinByOther,
+                p.disabled,
+                p.directoryId,
+                groups(p.directoryGroups),
+                p.leftDirectory);
     }
 }

@@ -28,5 +28,29 @@ class Person {
     byte[] pinIndex;
 
     int pinLength;
+
+    /** Of a PIN that is on its way to them; null where none is. */
+    byte[] nextPinIndex;
+
+    /** Unknown of PINs from before this was kept. */
+    Instant pinMadeAt;
+
+    /** Whether an administrator had it made, and it was never replaced. */
+    boolean pinByOther;
+
+    /** They cannot sign in. */
+    boolean disabled;
+
+    /** From which they come, and by which they are known there; null for who is from none. */
+    UUID directoryId;
+
+    String directoryKey;
+
+    /** The groups that the directory put them in, as JSON. */
+    String directoryGroups = "[]";
+
+    /** They were disabled because the directory has them no more. */
+    boolean leftDirectory;
+
     Instant createdAt;
 }

@@ -7,5 +7,5 @@ import org.springframework.data.jpa.repository.JpaRepository;
 interface PersonRepository extends JpaRepository<Person, UUID> {
     Optional<Person> findByPinIndex(byte[] pinIndex);
 
-    boolean existsByPinIndex(byte[] pinIndex);
+    boolean existsByPinIndexOrNextPinIndex(byte[] pinIndex, byte[] nextPinIndex);
 }

@@ -87,6 +87,7 @@ public class Findings {
                 "name",
                 "destination",
                 "mail-server",
+                "directory",
                 "person",
                 "settings",
                 "finding");

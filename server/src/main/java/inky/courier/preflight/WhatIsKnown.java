@@ -1,5 +1,6 @@
 package inky.courier.preflight;
 
+import inky.courier.addressbook.AddressBook;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.mail.MailSignIn;
@@ -10,6 +11,9 @@ import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.directory.Directories;
+import inky.courier.directory.Directories.DirectoryView;
+import inky.courier.directory.DirectoryRuns;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.people.PeopleService;
@@ -33,10 +37,13 @@ import org.springframework.stereotype.Component;
 @Component
 class WhatIsKnown {
     private final PeopleService people;
+    private final AddressBook book;
     private final Accounts accounts;
     private final MailServers servers;
     private final DestinationService destinations;
     private final DeviceService devices;
+    private final Directories directories;
+    private final DirectoryRuns runs;
     private final PlannedChanges planned;
     private final Clock clock;
 
@@ -45,18 +52,24 @@ class WhatIsKnown {
 
     WhatIsKnown(
             PeopleService people,
+            AddressBook book,
             Accounts accounts,
             MailServers servers,
             DestinationService destinations,
             DeviceService devices,
+            Directories directories,
+            DirectoryRuns runs,
             PlannedChanges planned,
             TextReader reader,
             Clock clock) {
         this.people = people;
+        this.book = book;
         this.accounts = accounts;
         this.servers = servers;
         this.destinations = destinations;
         this.devices = devices;
+        this.directories = directories;
+        this.runs = runs;
         this.planned = planned;
         this.clock = clock;
         reading = new Surroundings.Reading(Set.copyOf(reader.languages()), Speech.isInstalled(), Speech.canOpus());
@@ -69,6 +82,9 @@ class WhatIsKnown {
         for (MailServerView server : servers.list()) {
             boolean kept = server.signIn() == MailSignIn.BEARER ? server.hasClientSecret() : server.hasPassword();
             add(server.id(), kept, server.lastProbe(), secrets, probes);
+        }
+        for (DirectoryView directory : directories.list()) {
+            add(directory.id(), directory.hasPassword(), directory.lastProbe(), secrets, probes);
         }
         for (DestinationView to : destinations.list()) {
             add(to.id(), to.hasSecret(), to.lastProbe(), secrets, probes);
@@ -83,13 +99,15 @@ class WhatIsKnown {
                         (int) all.stream()
                                 .filter(person -> person.email().isBlank())
                                 .count(),
-                        Set.copyOf(people.groups())),
+                        Set.copyOf(people.groups()),
+                        book.contacts()),
                 accounts.administrators(),
                 secrets,
                 probes,
                 abilities,
                 reading,
-                planned.notMade());
+                planned.notMade(),
+                runs.troubles());
     }
 
     private static void add(

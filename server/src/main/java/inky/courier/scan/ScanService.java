@@ -258,9 +258,19 @@ public class ScanService {
     /** Scans that were never sent, or broke with the instance that ran them. @return how many */
     @Transactional
     public int removeAbandoned(Instant before) {
-        List<UUID> ids = jdbc.sql(
-                        "select id from scan s where sent_at is null and created_at < ? and exists (select 1 from scan_page p where p.scan_id = s.id)")
-                .param(before.atOffset(ZoneOffset.UTC))
+        return removeUnsent("created_at < ?", before.atOffset(ZoneOffset.UTC));
+    }
+
+    /** Removes the pages of what somebody has scanned and not sent. */
+    @Transactional
+    public void removeUnsentOf(UUID person) {
+        removeUnsent("person_id = ?", person);
+    }
+
+    private int removeUnsent(String which, Object value) {
+        List<UUID> ids = jdbc.sql("select id from scan s where sent_at is null and " + which
+                        + " and exists (select 1 from scan_page p where p.scan_id = s.id)")
+                .param(value)
                 .query(UUID.class)
                 .list();
         ids.forEach(pages::removeContents);

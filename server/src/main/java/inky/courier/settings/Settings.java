@@ -1,6 +1,8 @@
 package inky.courier.settings;
 
+import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.office.OfficeSettings;
+import inky.courier.core.people.PanelSignIn;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import jakarta.annotation.Nullable;
@@ -18,7 +20,7 @@ public class Settings {
         this.setUp = setUp;
     }
 
-    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and {@code language} absent to leave them as they are */
+    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and what follows absent to leave them as they are */
     public record SettingsForm(
             String office,
             int keepAcceptedHours,
@@ -26,7 +28,9 @@ public class Settings {
             String address,
             @Nullable String signature,
             @Nullable Integer keepDeliveriesDays,
-            @Nullable String language) {}
+            @Nullable String language,
+            @Nullable PanelSignIn panelSignIn,
+            @Nullable RecipientRules recipientRules) {}
 
     @Transactional(readOnly = true)
     public OfficeSettings read() {
@@ -44,6 +48,8 @@ public class Settings {
             String signature,
             int keepDeliveriesDays,
             String language,
+            PanelSignIn panelSignIn,
+            RecipientRules recipientRules,
             String version) {
         static SettingsView of(OfficeSettings s) {
             return new SettingsView(
@@ -56,6 +62,8 @@ public class Settings {
                     s.signature(),
                     s.keepDeliveriesDays(),
                     s.language(),
+                    s.panelSignIn(),
+                    s.recipientRules(),
                     SetUp.versionOf(s));
         }
     }
@@ -70,7 +78,9 @@ public class Settings {
                 form.address(),
                 form.signature(),
                 Optional.ofNullable(form.keepDeliveriesDays()).orElseGet(() -> read().keepDeliveriesDays()),
-                Optional.ofNullable(form.language()).orElseGet(() -> read().language()));
+                Optional.ofNullable(form.language()).orElseGet(() -> read().language()),
+                Optional.ofNullable(form.panelSignIn()).orElseGet(() -> read().panelSignIn()),
+                Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()));
         setUp.change(Wish.put(wanted).of(version));
         return wanted;
     }

@@ -1,10 +1,13 @@
 package inky.courier.settings;
 
+import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.OfficeSettings;
+import inky.courier.core.people.PanelSignIn;
 import inky.courier.setup.ItemTable;
+import inky.courier.web.Json;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +19,9 @@ import org.springframework.stereotype.Component;
 @Component
 class SettingsTable implements ItemTable {
     private static final int LEAST_DAYS = (int) Keeping.LEAST_OTHERS.toDays();
+
+    private static final String PANEL_SIGN_IN = "panel-sign-in";
+    private static final String RECIPIENT_RULES = "recipient-rules";
 
     private final JdbcClient jdbc;
 
@@ -48,7 +54,13 @@ class SettingsTable implements ItemTable {
                 all.getOrDefault("address", usual.address()),
                 all.getOrDefault("signature", usual.signature()),
                 number(all, "keep-deliveries-days", usual.keepDeliveriesDays()),
-                all.getOrDefault("language", usual.language())));
+                all.getOrDefault("language", usual.language()),
+                all.containsKey(PANEL_SIGN_IN)
+                        ? Json.read(all.get(PANEL_SIGN_IN), PanelSignIn.class)
+                        : usual.panelSignIn(),
+                all.containsKey(RECIPIENT_RULES)
+                        ? Json.read(all.get(RECIPIENT_RULES), RecipientRules.class)
+                        : usual.recipientRules()));
     }
 
     @Override
@@ -70,6 +82,8 @@ class SettingsTable implements ItemTable {
         put("signature", wanted.signature());
         put("keep-deliveries-days", Integer.toString(wanted.keepDeliveriesDays()));
         put("language", wanted.language());
+        put(PANEL_SIGN_IN, Json.write(wanted.panelSignIn()));
+        put(RECIPIENT_RULES, Json.write(wanted.recipientRules()));
     }
 
     private void put(String name, String value) {

@@ -6,6 +6,7 @@ import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Difference;
+import inky.courier.core.office.DirectoryItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -25,6 +26,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,10 +35,12 @@ import org.springframework.transaction.annotation.Transactional;
 class OfficeFiles {
     private final SetUp setUp;
     private final Vault vault;
+    private final Followers followers;
 
-    OfficeFiles(SetUp setUp, Vault vault) {
+    OfficeFiles(SetUp setUp, Vault vault, Followers followers) {
         this.setUp = setUp;
         this.vault = vault;
+        this.followers = followers;
     }
 
     /**
@@ -153,11 +157,15 @@ class OfficeFiles {
         List<SameNames.Pair> same = SameNames.of(now, read);
         List<SameNames.Pair> matched = file.matchNames ? same : List.of();
         Office wanted = matched.isEmpty() ? read : format.read(SameNames.meant(text, matched));
-        List<Change> changes = new ArrayList<>(Difference.between(now, wanted).stream()
+        List<Change> inFile = Difference.between(now, wanted).stream()
                 .filter(change -> change instanceof Change.Put
                         || file.removes && change.what().kind() != ItemKind.SETTINGS)
                 .filter(change -> !file.leftOut.contains(key(change.what())))
-                .toList());
+                .toList();
+        Set<Reference> said = wanted.items().stream().map(Item::reference).collect(Collectors.toSet());
+        List<Change> changes = followers.with(now, inFile, said).stream()
+                .filter(change -> !file.leftOut.contains(key(change.what())))
+                .collect(Collectors.toCollection(ArrayList::new));
         Office after = SetUp.applied(now, changes);
         String locked = format.secrets(text);
         boolean open = !locked.isEmpty() && !file.passphrase.isEmpty();
@@ -226,6 +234,8 @@ class OfficeFiles {
 
     private static boolean needsSecret(Item item) {
         return item instanceof MailServerItem server && server.signIn() != MailSignIn.NONE
+                || item instanceof DirectoryItem directory
+                        && !directory.account().isEmpty()
                 || item instanceof DestinationItem destination
                         && destination.kind().isServer()
                         && destination

@@ -1,6 +1,7 @@
 package inky.courier.setup;
 
 import inky.courier.audit.ChangeLog;
+import inky.courier.core.office.Change;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.Reference;
@@ -10,6 +11,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,10 +21,12 @@ import org.springframework.transaction.annotation.Transactional;
 class Versions {
     private final SetUp setUp;
     private final ChangeLog log;
+    private final Followers followers;
 
-    Versions(SetUp setUp, ChangeLog log) {
+    Versions(SetUp setUp, ChangeLog log, Followers followers) {
         this.setUp = setUp;
         this.log = log;
+        this.followers = followers;
     }
 
     /**
@@ -86,7 +90,8 @@ class Versions {
         if (setUp.find(what).isEmpty()) {
             throw Refusal.notFound(what.kind().words());
         }
-        setUp.change(Wish.put(setUp.item(what.kind(), record.after())).of(version));
+        List<Change> back = List.of(new Change.Put(setUp.item(what.kind(), record.after())));
+        setUp.change(office -> Wish.of(followers.with(office, back, Set.of())).of(what, version));
     }
 
     private Map<UUID, String> names() {

@@ -6,6 +6,7 @@ import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.office.PanelItem;
+import inky.courier.core.office.PanelPlanItem;
 import inky.courier.core.office.Reference;
 import inky.courier.delivery.query.RecentFlow;
 import inky.courier.delivery.query.RecentFlow.Sender;
@@ -60,8 +61,15 @@ class Dependents {
     /**
      * @param deliveries of the whole office last week
      * @param stillWhole jobs that also lead elsewhere
+     * @param plans of panels that have one of the jobs
      */
-    record Chain(Node of, int deliveries, List<Column> columns, List<Join> joins, List<String> stillWhole) {}
+    record Chain(
+            Node of,
+            int deliveries,
+            List<Column> columns,
+            List<Join> joins,
+            List<String> stillWhole,
+            List<Node> plans) {}
 
     /** @throws Refusal when there is no such thing */
     @Transactional(readOnly = true)
@@ -101,7 +109,8 @@ class Dependents {
                 flow.all(),
                 columns,
                 seen(what.id(), columns, joins),
-                stillWhole(what, jobs, destinations));
+                stillWhole(what, jobs, destinations),
+                plans(office, jobs));
     }
 
     /** Between those that are shown: of a large office most are told as a number. */
@@ -168,6 +177,15 @@ class Dependents {
                 .filter(sender -> sender.deviceId() != null)
                 .forEach(sender -> joins.add(
                         new Join(sender.deviceId(), sender.personId(), sender.deliveries(), sender.waiting())));
+    }
+
+    private static List<Node> plans(Office office, List<JobItem> jobs) {
+        Set<UUID> wanted = jobs.stream().map(JobItem::id).collect(Collectors.toSet());
+        return office.all(PanelPlanItem.class).stream()
+                .filter(plan -> plan.places().values().stream().anyMatch(wanted::contains))
+                .map(plan -> new Node(ItemKind.PANEL_PLAN, plan.id(), plan.name(), 0, 0))
+                .sorted(ORDER)
+                .toList();
     }
 
     /** Where the thing is a way out: what has another one beside it. */
@@ -292,6 +310,7 @@ class Dependents {
                 0,
                 columns,
                 seen(what.id(), columns, joins),
+                List.of(),
                 List.of());
     }
 }

@@ -1,10 +1,13 @@
 package inky.courier.watch;
 
+import inky.courier.addressbook.AddressBook;
+import inky.courier.addressbook.AddressBook.FoundContact;
 import inky.courier.core.access.Right;
 import inky.courier.delivery.query.DeliveryQueries;
 import inky.courier.delivery.query.DeliveryQueries.DeliveryRow;
 import inky.courier.destination.DestinationService;
 import inky.courier.device.DeviceService;
+import inky.courier.directory.Directories;
 import inky.courier.job.JobService;
 import inky.courier.mail.MailServers;
 import inky.courier.naming.NamingService;
@@ -36,6 +39,8 @@ class Finder {
     private final JobService jobs;
     private final PanelPlans plans;
     private final PeopleService people;
+    private final AddressBook book;
+    private final Directories directories;
     private final DeliveryQueries deliveries;
 
     Finder(
@@ -47,6 +52,8 @@ class Finder {
             JobService jobs,
             PanelPlans plans,
             PeopleService people,
+            AddressBook book,
+            Directories directories,
             DeliveryQueries deliveries) {
         this.devices = devices;
         this.servers = servers;
@@ -56,6 +63,8 @@ class Finder {
         this.jobs = jobs;
         this.plans = plans;
         this.people = people;
+        this.book = book;
+        this.directories = directories;
         this.deliveries = deliveries;
     }
 
@@ -124,6 +133,14 @@ class Finder {
                 "/people",
                 people.find(text),
                 p -> new Hit("Person", p.name(), p.email(), "/people/" + p.id()));
+        List<FoundContact> contacts = book.contacts(text, MOST_OF_A_KIND + 1);
+        found.addFew(contacts.stream(), c -> new Hit("Contact", c.name(), c.email(), "/contacts/" + c.id()));
+        if (contacts.size() > MOST_OF_A_KIND) {
+            found.addAll("Contacts", "All with", "/contacts?find=");
+        }
+        found.addFew(
+                directories.list().stream().filter(d -> LongList.holds(text, d.name(), d.host(), d.base())),
+                d -> new Hit("Directory", d.name(), d.host(), "/directories/" + d.id()));
     }
 
     private static final class Found {

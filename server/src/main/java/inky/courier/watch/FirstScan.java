@@ -15,6 +15,7 @@ import inky.courier.core.office.Reference;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonForm;
 import inky.courier.people.PeopleService.PersonView;
+import inky.courier.people.Pins;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.signin.Accounts;
@@ -40,11 +41,13 @@ import org.springframework.transaction.annotation.Transactional;
 class FirstScan {
     private final SetUp setUp;
     private final PeopleService people;
+    private final Pins pins;
     private final Accounts accounts;
 
-    FirstScan(SetUp setUp, PeopleService people, Accounts accounts) {
+    FirstScan(SetUp setUp, PeopleService people, Pins pins, Accounts accounts) {
         this.setUp = setUp;
         this.people = people;
+        this.pins = pins;
         this.accounts = accounts;
     }
 
@@ -89,7 +92,7 @@ class FirstScan {
                 ready.job.name(),
                 person.name(),
                 person.email(),
-                person.hasPin() ? null : people.makePin(person.id()).pin());
+                person.hasPin() ? null : pins.make(List.of(person.id())).get(0).pin());
     }
 
     /** What is there already is used. */

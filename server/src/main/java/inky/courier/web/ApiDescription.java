@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
@@ -22,6 +23,8 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class ApiDescription {
     private static final String OPTIONAL = "x-optional";
+
+    private final Set<String> clashes = ConcurrentHashMap.newKeySet();
 
     static {
         // Said in words, see MessageWords.
@@ -54,7 +57,8 @@ class ApiDescription {
             if (described.isRecord()) {
                 Class<?> first = known.putIfAbsent(described.getSimpleName(), described);
                 if (first != null && first != described) {
-                    throw new IllegalStateException(first + " and " + described + " need different names.");
+                    // Thrown here it would be swallowed, and what answers so would be described as nothing.
+                    clashes.add(first + " and " + described + " need different names.");
                 }
             }
             return others.hasNext() ? others.next().resolve(type, context, others) : null;
@@ -64,6 +68,9 @@ class ApiDescription {
     @Bean
     OpenApiCustomizer requireTheRest() {
         return api -> {
+            if (!clashes.isEmpty()) {
+                throw new IllegalStateException(String.join(" ", clashes));
+            }
             if (api.getServers() != null) {
                 api.setServers(null);
             }

@@ -13,6 +13,7 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
+import java.util.regex.Pattern;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -26,8 +27,10 @@ final class BodyLimit extends OncePerRequestFilter {
     static final long OF_STRANGERS = 64 * 1024;
     static final long OF_FORMS = 1024 * 1024;
 
-    /** A set-up of 1,000 devices with their panels, as text, is about 2 MB. */
-    static final long OF_SET_UPS = 16 * 1024 * 1024;
+    /** A set-up of 1,000 devices with their panels, as text, is about 2 MB; 50,000 contacts are about 5. */
+    static final long OF_WHOLE_FILES = 16 * 1024 * 1024;
+
+    private static final Pattern WHOLE_FILES = Pattern.compile("/api/(office/.*|(people|contacts)/import(/compare)?)");
 
     private static final Refusal TOO_LARGE = new Refusal(
             HttpStatus.CONTENT_TOO_LARGE,
@@ -54,8 +57,8 @@ final class BodyLimit extends OncePerRequestFilter {
     }
 
     private static long limit(HttpServletRequest request) {
-        if (request.getRequestURI().startsWith("/api/office/") && Access.may(Right.CHANGE_SETUP)) {
-            return OF_SET_UPS;
+        if (WHOLE_FILES.matcher(request.getRequestURI()).matches() && Access.may(Right.CHANGE_SETUP)) {
+            return OF_WHOLE_FILES;
         }
         return isKnown() ? OF_FORMS : OF_STRANGERS;
     }

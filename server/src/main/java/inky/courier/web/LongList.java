@@ -2,13 +2,12 @@ package inky.courier.web;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
+import inky.courier.core.text.PlainLetters;
 import jakarta.annotation.Nullable;
-import java.text.Normalizer;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.function.Predicate;
@@ -23,12 +22,6 @@ import java.util.stream.Stream;
 public final class LongList<T> {
     private static final int DIGITS = 12;
     private static final Pattern NUMBER = Pattern.compile("[0-9]+");
-    /** Letters that Unicode does not take apart (NFD), as the Latin-ASCII rules of CLDR write them; from memory. */
-    private static final Map<Character, String> OTHER_LETTERS = Map.of(
-            '\u00f8', "o", '\u0142', "l", '\u0111', "d", '\u00df', "ss", '\u00e6', "ae", '\u0153', "oe", '\u0131', "i",
-            '\u00f0', "d", '\u00fe', "th");
-
-    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
 
     private final Function<T, Stream<String>> texts;
     private final Predicate<T> attention;
@@ -71,6 +64,18 @@ public final class LongList<T> {
      */
     public <S> ListPart<T> part(List<S> all, Function<S, T> row, ListRequest wanted) {
         Prepared<T> prepared = prepared(all, row);
+        List<T> rows = fitting(prepared, wanted);
+        int first = Math.min(rows.size(), wanted.first());
+        int last = Math.min(rows.size(), first + wanted.rows());
+        return new ListPart<>(List.copyOf(rows.subList(first, last)), all.size(), prepared.needing.size(), rows.size());
+    }
+
+    /** All that fit, however many a part has. */
+    public List<T> fitting(List<T> all, ListRequest wanted) {
+        return fitting(prepared(all, row -> row), wanted);
+    }
+
+    private List<T> fitting(Prepared<T> prepared, ListRequest wanted) {
         Stream<T> fitting = wanted.onlyAttention() ? prepared.needing.stream() : prepared.rows.stream();
         String[] words = wordsOf(wanted.find());
         if (words.length > 0) {
@@ -79,10 +84,7 @@ public final class LongList<T> {
         if (wanted.sort() != null && !wanted.sort().isEmpty()) {
             fitting = sorted(fitting, wanted.sort());
         }
-        List<T> rows = fitting.toList();
-        int first = Math.min(rows.size(), wanted.first());
-        int last = Math.min(rows.size(), first + wanted.rows());
-        return new ListPart<>(List.copyOf(rows.subList(first, last)), all.size(), prepared.needing.size(), rows.size());
+        return fitting.toList();
     }
 
     /** What holds the words, in the usual order. */
@@ -98,7 +100,7 @@ public final class LongList<T> {
 
     /** Whether texts hold each of the words, as rows of a list do. */
     public static boolean holds(String words, String... texts) {
-        return isIn(plain(String.join("\n", texts)), wordsOf(words));
+        return isIn(PlainLetters.of(String.join("\n", texts)), wordsOf(words));
     }
 
     /** @param source what it was made of */
@@ -115,8 +117,8 @@ public final class LongList<T> {
         }
         List<T> rows = all.stream().map(row).toList();
         Map<T, String> texts = new IdentityHashMap<>();
-        rows.forEach(one ->
-                texts.put(one, plain(String.join("\n", this.texts.apply(one).toList()))));
+        rows.forEach(one -> texts.put(
+                one, PlainLetters.of(String.join("\n", this.texts.apply(one).toList()))));
         Prepared<T> made =
                 new Prepared<>(all, rows, rows.stream().filter(attention).toList(), texts);
         last = made;
@@ -153,22 +155,21 @@ public final class LongList<T> {
     }
 
     private static String orderOf(String text) {
-        return NUMBER.matcher(plain(text))
-                .replaceAll(found ->
-                        "0".repeat(Math.max(0, DIGITS - found.group().length())) + found.group());
+        String plain = PlainLetters.of(text);
+        return !hasDigit(plain)
+                ? plain
+                : NUMBER.matcher(plain)
+                        .replaceAll(found ->
+                                "0".repeat(Math.max(0, DIGITS - found.group().length())) + found.group());
     }
 
-    /** As somebody types it who has only plain letters on the keyboard. */
-    private static String plain(String text) {
-        String lower = text.toLowerCase(Locale.ROOT);
-        if (lower.chars().allMatch(c -> c < 0x80)) {
-            return lower;
+    private static boolean hasDigit(String text) {
+        for (int i = 0; i < text.length(); i++) {
+            if (Character.isDigit(text.charAt(i))) {
+                return true;
+            }
         }
-        String letters =
-                MARKS.matcher(Normalizer.normalize(lower, Normalizer.Form.NFD)).replaceAll("");
-        StringBuilder plain = new StringBuilder(letters.length());
-        letters.chars().forEach(c -> plain.append(OTHER_LETTERS.getOrDefault((char) c, String.valueOf((char) c))));
-        return plain.toString();
+        return false;
     }
 
     private static boolean isIn(String text, String[] words) {
@@ -181,7 +182,7 @@ public final class LongList<T> {
     }
 
     private static String[] wordsOf(@Nullable String text) {
-        return Stream.of(plain(text == null ? "" : text).split("\\s+"))
+        return Stream.of(PlainLetters.of(text == null ? "" : text).split("\\s+"))
                 .filter(word -> !word.isEmpty())
                 .toArray(String[]::new);
     }

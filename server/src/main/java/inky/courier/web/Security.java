@@ -42,6 +42,10 @@ class Security {
                                 .permitAll()
                                 .requestMatchers("/api/panel/{device}", "/api/panel/{device}/session")
                                 .permitAll()
+                                .requestMatchers("/api/panel/{device}/pin")
+                                .hasRole("NEW_PIN")
+                                .requestMatchers("/api/panel/{device}/pin/current")
+                                .hasAnyRole("PANEL", "NEW_PIN")
                                 .anyRequest()
                                 .hasRole("PANEL"))
                 .build();

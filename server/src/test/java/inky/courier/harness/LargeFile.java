@@ -11,9 +11,9 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 
-/** A file of 300 MB that lies nowhere, and a process with a heap that would not hold two of it. */
+/** A file of 160 MB that lies nowhere, and a process with a heap that would not hold it. */
 public final class LargeFile {
-    public static final long BYTES = 300L * 1024 * 1024;
+    public static final long BYTES = 160L * 1024 * 1024;
 
     private LargeFile() {}
 
@@ -36,11 +36,11 @@ public final class LargeFile {
         return new FileToSend("large.pdf", "application/pdf", BYTES, 1, SHA_256, Endless::new);
     }
 
-    /** Runs a class by itself with 512 MB. @return what it said, when it ended with 0 */
+    /** Runs a class by itself with a heap of 128 MB. @return what it said, when it ended with 0 */
     public static String inASmallHeap(Class<?> main, String... args) throws IOException, InterruptedException {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-Xmx512m",
+                "-Xmx128m",
                 "-cp",
                 System.getProperty("java.class.path"),
                 main.getName()));

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -18,6 +19,8 @@ public final class ServerProcess implements Host, AutoCloseable {
     private Process process;
 
     private static final String USUAL_HEAP = "-Xmx512m";
+    private static final Duration PATIENCE = Duration.ofMinutes(5);
+    private static final int LAST_LINES = 30;
 
     private ServerProcess(TestDatabase database, boolean ownDatabase) throws IOException {
         this.database = database;
@@ -38,7 +41,7 @@ public final class ServerProcess implements Host, AutoCloseable {
 
     public void startAgain() throws IOException {
         start("", USUAL_HEAP);
-        Waiting.until(this::answers, "the server answers");
+        awaitAnswer();
     }
 
     /** Does not wait until it answers: with too little it may never. @param heap as Java's own option says it */
@@ -49,7 +52,18 @@ public final class ServerProcess implements Host, AutoCloseable {
     /** @param kibibytes that any file may have, as when the disk has no more room */
     public void startWithFilesOf(int kibibytes) throws IOException {
         start("ulimit -f " + kibibytes + "; ", USUAL_HEAP);
-        Waiting.until(this::answers, "the server answers");
+        awaitAnswer();
+    }
+
+    /** Says what it wrote last where it does not. */
+    private void awaitAnswer() {
+        try {
+            Waiting.until(this::answers, "the server answers", PATIENCE);
+        } catch (AssertionError never) {
+            List<String> lines = log().lines().toList();
+            String last = String.join("\n", lines.subList(Math.max(0, lines.size() - LAST_LINES), lines.size()));
+            throw new AssertionError(never.getMessage() + "; its log ends with\n" + last, never);
+        }
     }
 
     private void start(String before, String heap) throws IOException {

@@ -10,6 +10,7 @@ import java.net.Socket;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
+import javax.net.ssl.SSLContext;
 
 /** A line in front of a service that can be told to break after so many bytes, to be slow, or to let nobody through. */
 public final class BreakableLine implements AutoCloseable {
@@ -26,11 +27,20 @@ public final class BreakableLine implements AutoCloseable {
     }
 
     public static BreakableLine before(String address, int port, InetSocketAddress service) throws IOException {
-        BreakableLine line = new BreakableLine(new ServerSocket(port, 64, InetAddress.getByName(address)), service);
-        Thread thread = new Thread(line::welcome, "line " + port);
+        return new BreakableLine(new ServerSocket(port, 64, InetAddress.getByName(address)), service).open();
+    }
+
+    /** One that takes TLS off, at any free port, for a service that speaks without. */
+    static BreakableLine takingTlsOff(SSLContext tls, String address, InetSocketAddress service) throws IOException {
+        ServerSocket entrance = tls.getServerSocketFactory().createServerSocket(0, 64, InetAddress.getByName(address));
+        return new BreakableLine(entrance, service).open();
+    }
+
+    private BreakableLine open() {
+        Thread thread = new Thread(this::welcome, "line " + port());
         thread.setDaemon(true);
         thread.start();
-        return line;
+        return this;
     }
 
     public int port() {

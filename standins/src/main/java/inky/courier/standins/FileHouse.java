@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import javax.net.ssl.SSLContext;
 import org.apache.ftpserver.DataConnectionConfigurationFactory;
 import org.apache.ftpserver.FtpServer;
 import org.apache.ftpserver.FtpServerFactory;
@@ -65,6 +66,9 @@ public final class FileHouse implements AutoCloseable {
     private final SshServer ssh;
     private final Optional<Samba> samba;
     private final BreakableLine ftpLine;
+    /** Takes TLS off itself: the library's own listener now and then greets in the middle of the handshake. */
+    private final BreakableLine tls;
+
     private final BreakableLine ftpsLine;
     private final BreakableLine sftpLine;
     private final BaseUser user = new BaseUser();
@@ -78,13 +82,15 @@ public final class FileHouse implements AutoCloseable {
         this.settings = settings;
         this.password = settings.password;
         this.files = Files.createDirectories(settings.folder.resolve("files"));
+        SSLContext context = SelfSigned.context(settings.folder, settings.host, settings.address, 1, 900);
         SslConfigurationFactory ssl = ftpTls();
         Listener plain = listener(ssl, false);
         Listener secure = listener(ssl, true);
         ftp = ftp(plain, secure);
         ssh = ssh();
         ftpLine = BreakableLine.before(settings.address, settings.ftpPort, at(plain.getPort()));
-        ftpsLine = BreakableLine.before(settings.address, settings.ftpsPort, at(secure.getPort()));
+        tls = BreakableLine.takingTlsOff(context, settings.address, at(secure.getPort()));
+        ftpsLine = BreakableLine.before(settings.address, settings.ftpsPort, at(tls.port()));
         sftpLine = BreakableLine.before(settings.address, settings.sftpPort, at(ssh.getPort()));
         samba = Samba.open(settings, files);
     }
@@ -183,6 +189,7 @@ public final class FileHouse implements AutoCloseable {
         for (BreakableLine line : lines()) {
             line.close();
         }
+        tls.close();
         ftp.stop();
         ssh.stop();
         samba.ifPresent(Samba::close);
@@ -192,8 +199,7 @@ public final class FileHouse implements AutoCloseable {
         return new InetSocketAddress(settings.address, port);
     }
 
-    private SslConfigurationFactory ftpTls() throws IOException {
-        SelfSigned.context(settings.folder, settings.host, settings.address, 1, 900);
+    private SslConfigurationFactory ftpTls() {
         SslConfigurationFactory ssl = new SslConfigurationFactory();
         ssl.setKeystoreFile(SelfSigned.store(settings.folder, 1, 900).toFile());
         ssl.setKeystorePassword(SelfSigned.PASSWORD);
@@ -219,16 +225,15 @@ public final class FileHouse implements AutoCloseable {
 
     private org.apache.ftpserver.ftplet.UserManager users;
 
-    /** Tells its port once the server has started. */
-    private Listener listener(SslConfigurationFactory ssl, boolean implicit) {
+    /** Tells its port once the server has started. @param secure whether its data are in TLS without being asked */
+    private Listener listener(SslConfigurationFactory ssl, boolean secure) {
         ListenerFactory factory = new ListenerFactory();
         factory.setServerAddress(settings.address);
         factory.setPort(0);
         factory.setSslConfiguration(ssl.createSslConfiguration());
-        factory.setImplicitSsl(implicit);
         DataConnectionConfigurationFactory data = new DataConnectionConfigurationFactory();
         data.setSslConfiguration(ssl.createSslConfiguration());
-        data.setImplicitSsl(implicit);
+        data.setImplicitSsl(secure);
         data.setActiveEnabled(true);
         factory.setDataConnectionConfiguration(data.createDataConnectionConfiguration());
         return factory.createListener();

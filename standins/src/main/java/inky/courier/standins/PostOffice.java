@@ -171,8 +171,11 @@ public final class PostOffice implements AutoCloseable {
 
     /** Who has signed in by the one before has to do so again. */
     public void password(String changed) {
+        boolean another = !changed.equals(password);
         password = changed;
-        sessions.forEach(Session::quit);
+        if (another) {
+            sessions.forEach(Session::quit);
+        }
     }
 
     /** Reads messages no faster than this, so that something can happen in the middle. */

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /**
  * Starts the stand-ins of a world file and runs until it is ended.
@@ -48,7 +49,7 @@ public final class StandIns {
         } catch (BindException e) {
             System.err.println(
                     "A port of the stand-ins is in use (" + devicePort + ", " + mailPort + " to " + (mailPort + 2)
-                            + ", " + filePort + " to " + (filePort + 4) + " or " + pagePort + "): " + e.getMessage());
+                            + ", " + filePort + " to " + (filePort + 6) + " or " + pagePort + "): " + e.getMessage());
             System.exit(3);
         }
         System.out.println("stand-ins ready");
@@ -107,6 +108,18 @@ public final class StandIns {
                 clouds.account(),
                 clouds.password(),
                 folder.resolve(clouds.host())));
+        World.Directory office = world.directory();
+        StandInDirectory directory = StandInDirectory.open(new StandInDirectory.Settings(
+                office.host(),
+                office.address(),
+                filePort + 5,
+                office.base(),
+                office.account(),
+                office.password(),
+                folder.resolve(office.host())));
+        directory.fill(Stream.concat(world.people().stream(), office.more().stream())
+                .map(World.Person::entry)
+                .toList());
         new BenchPage(offices, devices, house, cloud, pagePort).start();
     }
 }

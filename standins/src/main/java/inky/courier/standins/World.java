@@ -7,7 +7,14 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** What the file of the demo world says about stand-ins; the rest of the file is for the application's demo data. */
 @JsonIgnoreProperties(ignoreUnknown = true)
-record World(List<Device> devices, List<Trouble> troubles, List<Office> postOffices, House fileHouse, House cloud) {
+record World(
+        List<Device> devices,
+        List<Trouble> troubles,
+        List<Office> postOffices,
+        House fileHouse,
+        House cloud,
+        Directory directory,
+        List<Person> people) {
     @JsonIgnoreProperties(ignoreUnknown = true)
     record Device(String name, String model, String address) {}
 
@@ -19,6 +26,16 @@ record World(List<Device> devices, List<Trouble> troubles, List<Office> postOffi
     /** A file house or a cloud folder. */
     @JsonIgnoreProperties(ignoreUnknown = true)
     record House(String host, String address, String account, String password) {}
+
+    /** @param more who is in it beside the people of the office */
+    record Directory(String host, String address, String base, String account, String password, List<Person> more) {}
+
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    record Person(String name, String login, String email, List<String> groups) {
+        StandInDirectory.Person entry() {
+            return new StandInDirectory.Person(name, login, email, groups == null ? List.of() : groups);
+        }
+    }
 
     static World read(Path file) {
         return JsonMapper.builder().build().readValue(file.toFile(), World.class);

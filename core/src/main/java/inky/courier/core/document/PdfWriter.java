@@ -11,7 +11,6 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -34,7 +33,6 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceGray;
 import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
 import org.apache.pdfbox.pdmodel.graphics.color.PDOutputIntent;
@@ -55,8 +53,6 @@ import org.jspecify.annotations.Nullable;
  * is given once and kept in a temporary file until the end.
  */
 public final class PdfWriter implements FileWriter {
-    private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
-
     private final Path target;
     private final FileSettings settings;
     private final PDDocument document;
@@ -212,7 +208,7 @@ public final class PdfWriter implements FileWriter {
             // Letters that hang below the line are about a fifth of its height.
             float baseline = box.getHeight() - (bottom - (bottom - top) * 0.2f) * down;
             for (Word word : line) {
-                String text = encodable(font, word.text()) + " ";
+                String text = TextFont.encodable(font, word.text()) + " ";
                 float natural = font.getStringWidth(text.stripTrailing()) / 1000 * size;
                 if (natural > 0) {
                     content.setHorizontalScaling(Math.max(1, word.width() * across / natural * 100));
@@ -226,26 +222,9 @@ public final class PdfWriter implements FileWriter {
 
     private PDFont textFont() throws IOException {
         if (font == null) {
-            try (InputStream in = PDFont.class.getResourceAsStream(FONT)) {
-                font = PDType0Font.load(document, in, true);
-            }
+            font = TextFont.in(document);
         }
         return font;
-    }
-
-    /** What the font has; OCR now and then returns a sign that no text font has. */
-    private static String encodable(PDFont font, String text) {
-        StringBuilder kept = new StringBuilder();
-        text.codePoints().forEach(point -> {
-            String sign = Character.toString(point);
-            try {
-                font.encode(sign);
-                kept.append(sign);
-            } catch (IOException | IllegalArgumentException e) {
-                kept.append('?');
-            }
-        });
-        return kept.toString();
     }
 
     private void protect(Protection protection) throws IOException {

@@ -2,6 +2,7 @@ package inky.courier.core.job;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.message.Message;
 import inky.courier.core.profile.DeviceSetting;
 import inky.courier.core.profile.ProfileDifference;
@@ -30,6 +31,7 @@ import java.util.TreeMap;
  * @param questions of the job's own, up to {@value #MOST_QUESTIONS}
  * @param sendAtOnce whether it is sent when the last page is in from the feeder, without a look at the pages; not where something required stays unanswered
  * @param nextDocument whether the panel offers the same job again first, for one document after the other; both absent for no
+ * @param entry which addresses may be entered where the office lets them; absent for all of those
  */
 public record Asking(
         Asked fileName,
@@ -39,7 +41,8 @@ public record Asking(
         Map<String, List<Object>> settings,
         List<Question> questions,
         Boolean sendAtOnce,
-        Boolean nextDocument) {
+        Boolean nextDocument,
+        DirectEntry entry) {
     public static final Asking NOTHING = new Asking(Asked.NO, Asked.NO, Asked.NO, false, Map.of(), List.of());
 
     private static final int MOST_QUESTIONS = 8;
@@ -57,6 +60,7 @@ public record Asking(
         // Absent in what was written before there were these; no is meant.
         sendAtOnce = Boolean.TRUE.equals(sendAtOnce);
         nextDocument = Boolean.TRUE.equals(nextDocument);
+        entry = entry == null ? DirectEntry.ANY : entry;
     }
 
     public Asking(
@@ -66,7 +70,7 @@ public record Asking(
             boolean copies,
             Map<String, List<Object>> settings,
             List<Question> questions) {
-        this(fileName, subject, passcode, copies, settings, questions, false, false);
+        this(fileName, subject, passcode, copies, settings, questions, false, false, DirectEntry.ANY);
     }
 
     /** What is wrong with it for a job that scans so. */
@@ -81,6 +85,7 @@ public record Asking(
                     Message.of("problem.job.questions").with("n", MOST_QUESTIONS),
                     Message.of("problem.job.questions.remedy")));
         }
+        entry.problem("entry").ifPresent(problems::add);
         settings.forEach((path, values) -> problem(profile, path, values).ifPresent(problems::add));
         if (passcode != Asked.NO && !canOpenWithPasscode(profile)) {
             problems.add(Problem.of("job.passcode-no-pdf", "passcode"));
@@ -207,7 +212,8 @@ public record Asking(
                 settings,
                 questions.stream().map(question -> question.in(language)).toList(),
                 sendAtOnce,
-                nextDocument);
+                nextDocument,
+                entry);
     }
 
     /** Answers as somebody might give them, where nobody stands at a device. */

@@ -15,6 +15,7 @@ public sealed interface Item
                 JobItem,
                 PanelPlanItem,
                 PanelItem,
+                DirectoryItem,
                 OfficeSettings {
     UUID id();
 

@@ -5,6 +5,7 @@ public enum ItemKind {
     SETTINGS("settings"),
     DEVICE("device"),
     MAIL_SERVER("mail server"),
+    DIRECTORY("directory"),
     DESTINATION("destination"),
     PROFILE("scan profile"),
     NAME("file-name template"),

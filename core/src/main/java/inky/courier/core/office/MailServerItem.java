@@ -70,8 +70,7 @@ public record MailServerItem(
         if (port < 1 || port > 65_535) {
             problems.add(Problem.of("mail.port", "port"));
         }
-        if (certificateCheck == CertificateCheck.EXACTLY_THIS
-                && !fingerprint.matches("([0-9A-Fa-f]{2}:){31}[0-9A-Fa-f]{2}")) {
+        if (!certificateCheck.knowsWhom(fingerprint)) {
             problems.add(Problem.of("mail.fingerprint", "fingerprint"));
         }
         if (signIn == MailSignIn.BEARER && !SafeAddress.isForSecrets(tokenEndpoint)) {

@@ -72,6 +72,7 @@ public enum OfficeFormat {
             @Nullable OfficeSettings settings,
             List<DeviceItem> devices,
             List<MailServerItem> mailServers,
+            List<DirectoryItem> directories,
             List<DestinationItem> destinations,
             List<ProfileEntry> profiles,
             List<NameItem> names,
@@ -134,6 +135,7 @@ public enum OfficeFormat {
                 office.find(OfficeSettings.REFERENCE).isPresent() ? office.settings() : null,
                 sorted(office, DeviceItem.class),
                 sorted(office, MailServerItem.class),
+                sorted(office, DirectoryItem.class),
                 sorted(office, DestinationItem.class),
                 sorted(office, ProfileItem.class).stream().map(ProfileEntry::of).toList(),
                 sorted(office, NameItem.class),
@@ -202,6 +204,7 @@ public enum OfficeFormat {
         }
         add(items, d.devices);
         add(items, d.mailServers);
+        add(items, d.directories);
         add(items, d.destinations);
         add(items, given(d.profiles).stream().map(ProfileEntry::item).toList());
         add(items, d.names);

@@ -1,6 +1,7 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.destination.DestinationKind;
@@ -8,6 +9,7 @@ import inky.courier.core.job.JobText;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
+import inky.courier.core.people.PanelSignIn;
 import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -27,6 +29,8 @@ import java.util.stream.Stream;
  * @param signature ends every mail, a template; empty for none
  * @param keepDeliveriesDays how long deliveries are known at all, 31 to 3660, or {@link #FOR_EVER}
  * @param language of people and devices that have none of their own, as a tag of BCP 47
+ * @param panelSignIn how people sign in at panels
+ * @param recipientRules whom they may send mail to from there
  */
 public record OfficeSettings(
         String office,
@@ -35,15 +39,25 @@ public record OfficeSettings(
         String address,
         String signature,
         int keepDeliveriesDays,
-        String language)
+        String language,
+        PanelSignIn panelSignIn,
+        RecipientRules recipientRules)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
 
     private static final UUID ID = UUID.nameUUIDFromBytes("settings".getBytes(StandardCharsets.UTF_8));
 
-    public static final OfficeSettings USUAL =
-            new OfficeSettings("Our office", 24, 30, "", "", 1096, Languages.FIRST.toLanguageTag());
+    public static final OfficeSettings USUAL = new OfficeSettings(
+            "Our office",
+            24,
+            30,
+            "",
+            "",
+            1096,
+            Languages.FIRST.toLanguageTag(),
+            PanelSignIn.USUAL,
+            RecipientRules.USUAL);
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -60,12 +74,22 @@ public record OfficeSettings(
         address = Objects.requireNonNullElse(address, "").strip().replaceFirst("/+$", "");
         signature = Objects.requireNonNullElse(signature, "").strip();
         language = Objects.requireNonNullElse(language, Languages.FIRST.toLanguageTag());
+        panelSignIn = Objects.requireNonNullElse(panelSignIn, PanelSignIn.USUAL);
+        recipientRules = Objects.requireNonNullElse(recipientRules, RecipientRules.USUAL);
     }
 
     /** The same, reached under another address. */
     OfficeSettings at(String other) {
         return new OfficeSettings(
-                office, keepAcceptedHours, keepOthersDays, other, signature, keepDeliveriesDays, language);
+                office,
+                keepAcceptedHours,
+                keepOthersDays,
+                other,
+                signature,
+                keepDeliveriesDays,
+                language,
+                panelSignIn,
+                recipientRules);
     }
 
     public Keeping keeping() {
@@ -128,6 +152,8 @@ public record OfficeSettings(
         }
         JobText.signature(signature);
         Languages.require(language, "language");
+        panelSignIn.check();
+        recipientRules.check();
         boolean tooShort = keepDeliveriesDays < LEAST_DELIVERIES_DAYS || keepDeliveriesDays < keepOthersDays;
         if (keepDeliveriesDays != FOR_EVER && (tooShort || keepDeliveriesDays > MOST_DELIVERIES_DAYS)) {
             throw new Invalid(

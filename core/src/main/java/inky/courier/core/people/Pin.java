@@ -1,6 +1,7 @@
 package inky.courier.core.people;
 
 import inky.courier.core.Invalid;
+import java.util.Optional;
 import java.util.random.RandomGenerator;
 
 /** A PIN that may be used: 4 to 8 digits, none that a guesser would try first. */
@@ -8,12 +9,14 @@ public record Pin(String digits) {
     public static final int SHORTEST = 4;
     public static final int LONGEST = 8;
 
+    /** @throws Invalid saying what makes it too easy to guess */
     public Pin {
         if (!digits.matches("[0-9]{" + SHORTEST + "," + LONGEST + "}")) {
             throw Invalid.of("pin.length", "pin");
         }
-        if (isGuessable(digits)) {
-            throw Invalid.of("pin.guessable", "pin");
+        Optional<WeakPin> weak = WeakPin.of(digits);
+        if (weak.isPresent()) {
+            throw weak.get().refused();
         }
     }
 
@@ -24,26 +27,10 @@ public record Pin(String digits) {
             for (int i = 0; i < length; i++) {
                 digits.append((char) ('0' + random.nextInt(10)));
             }
-            if (!isGuessable(digits.toString())) {
+            if (WeakPin.of(digits.toString()).isEmpty()) {
                 return new Pin(digits.toString());
             }
         }
-    }
-
-    private static boolean isGuessable(String digits) {
-        boolean same = true;
-        boolean up = true;
-        boolean down = true;
-        for (int i = 1; i < digits.length(); i++) {
-            int step = digits.charAt(i) - digits.charAt(i - 1);
-            same &= step == 0;
-            up &= step == 1;
-            down &= step == -1;
-        }
-        boolean year = digits.matches("(19|20)\\d\\d");
-        boolean pair = digits.length() % 2 == 0
-                && digits.substring(0, 2).repeat(digits.length() / 2).equals(digits);
-        return same || up || down || year || pair;
     }
 
     @Override

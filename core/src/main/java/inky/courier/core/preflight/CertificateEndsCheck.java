@@ -2,6 +2,7 @@ package inky.courier.core.preflight;
 
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.DirectoryItem;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.core.preflight.Finding.Severity;
 import java.time.Duration;
@@ -17,7 +18,8 @@ final class CertificateEndsCheck implements OfficeCheck {
     @Override
     public Stream<Finding> find(WholeOffice at) {
         Instant now = at.around().now();
-        return Stream.concat(at.all(MailServerItem.class), at.all(DestinationItem.class))
+        return Stream.of(at.all(MailServerItem.class), at.all(DirectoryItem.class), at.all(DestinationItem.class))
+                .flatMap(all -> all)
                 .flatMap(item -> Optional.ofNullable(at.around().probes().get(item.id())).stream()
                         .flatMap(probe -> probe.certificateUntil().stream())
                         .filter(until -> until.isBefore(now.plus(SOON)))

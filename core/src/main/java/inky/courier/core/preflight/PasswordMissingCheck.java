@@ -3,6 +3,7 @@ package inky.courier.core.preflight;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.DirectoryItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.core.preflight.Finding.Severity;
@@ -24,7 +25,11 @@ final class PasswordMissingCheck implements OfficeCheck {
                         .filter(folder -> !folder.account().isBlank())
                         .isPresent())
                 .map(Item.class::cast);
-        return Stream.concat(servers, folders)
+        Stream<Item> directories = at.all(DirectoryItem.class)
+                .filter(directory -> !directory.account().isEmpty())
+                .map(Item.class::cast);
+        return Stream.of(servers, folders, directories)
+                .flatMap(all -> all)
                 .filter(item -> !kept.contains(item.id()))
                 .map(item -> Finding.of("way.no-password", Severity.STOPS, item));
     }

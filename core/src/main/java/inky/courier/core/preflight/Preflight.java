@@ -63,6 +63,7 @@ public final class Preflight {
             new PeopleCheck(),
             new OneAdministratorCheck(),
             new ChangeNotMadeCheck(),
+            new DirectoryCheck(),
             new OpenAddressCheck(),
             new NothingKeptCheck());
 

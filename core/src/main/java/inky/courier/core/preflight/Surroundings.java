@@ -19,6 +19,7 @@ import java.util.UUID;
  * @param probes of mail servers and destinations that were ever tried
  * @param devices what each said that it can do
  * @param reading what this machine can do about text
+ * @param directories why nobody could be taken from one the last time, in words; without those where all went well
  * @param notMade changes that were planned and could not be made at their time, in words
  */
 public record Surroundings(
@@ -29,11 +30,12 @@ public record Surroundings(
         Map<UUID, Probe> probes,
         Map<UUID, DeviceAbilities> devices,
         Reading reading,
-        List<Message> notMade) {
-    /** How many there are, and how many of them lack something. @param groups that somebody is in */
-    public record People(int all, int withoutPin, int withoutMail, Set<String> groups) {
+        List<Message> notMade,
+        Map<UUID, Message> directories) {
+    /** How many there are, and how many of them lack something. @param groups that somebody is in @param contacts in the address book beside them */
+    public record People(int all, int withoutPin, int withoutMail, Set<String> groups, int contacts) {
         public People(int all, int withoutPin, int withoutMail) {
-            this(all, withoutPin, withoutMail, Set.of());
+            this(all, withoutPin, withoutMail, Set.of(), 0);
         }
     }
 

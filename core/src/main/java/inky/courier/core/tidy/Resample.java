@@ -217,6 +217,13 @@ public final class Resample {
     /** Where the result's pixel (x, y) lies in the source: origin + x * across + y * down. */
     private record Mapping(double x, double y, double acrossX, double acrossY, double downX, double downY) {}
 
+    /** Of four neighbours. */
+    private static byte mixed(byte[] from, int s, int next, int below, int px, int py) {
+        int upper = (from[s] & 0xff) * (ONE - px) + (from[s + next] & 0xff) * px;
+        int lower = (from[s + below] & 0xff) * (ONE - px) + (from[s + below + next] & 0xff) * px;
+        return (byte) (upper * (ONE - py) + lower * py + 32768 >> 16);
+    }
+
     private static PageRaster read(PageRaster page, int width, int height, Mapping m, int fill) {
         int n = page.channels();
         byte[] to = new byte[width * height * n];
@@ -246,10 +253,10 @@ public final class Resample {
                 int px = u >> 8 & 0xff;
                 int py = v >> 8 & 0xff;
                 int s = top * stride + left * n;
-                for (int c = 0; c < n; c++, s++) {
-                    int above = (from[s] & 0xff) * (ONE - px) + (from[s + n] & 0xff) * px;
-                    int below = (from[s + stride] & 0xff) * (ONE - px) + (from[s + stride + n] & 0xff) * px;
-                    to[at++] = (byte) (above * (ONE - py) + below * py + 32768 >> 16);
+                to[at++] = mixed(from, s, n, stride, px, py);
+                if (n == 3) {
+                    to[at++] = mixed(from, s + 1, n, stride, px, py);
+                    to[at++] = mixed(from, s + 2, n, stride, px, py);
                 }
             }
         }

@@ -93,13 +93,15 @@ public final class Treatment {
     /** The page, or an opened book's two pages in reading order. */
     public List<Treated> apply(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp) {
         List<Message> done = new ArrayList<>();
-        PageRaster straight = straightened(page, analysis, done);
+        // Grey from the start where it ends so: each step then has a third of the work.
+        boolean toGrey = !page.isGrey() && !staysInColour(analysis);
+        PageRaster straight = straightened(toGrey ? page.toGrey() : page, analysis, done);
         if (tidy.gutter()) {
             straight = Edges.gutter(straight);
             done.add(Message.of("page.done.gutter"));
         }
         if (tidy.openedBook() == Tidy.Book.NO) {
-            return List.of(finished(straight, analysis, stamp, done));
+            return List.of(finished(straight, toGrey, stamp, done));
         }
         List<PageRaster> halves = OpenedBook.pages(straight, tidy.openedBook() == Tidy.Book.RIGHT_TO_LEFT);
         List<Treated> pages = new ArrayList<>();
@@ -108,7 +110,7 @@ public final class Treatment {
             if (halves.size() == 2) {
                 own.add(Message.of(pages.isEmpty() ? "page.done.book-first" : "page.done.book-second"));
             }
-            pages.add(finished(half, analysis, stamp, own));
+            pages.add(finished(half, toGrey, stamp, own));
         }
         return pages;
     }
@@ -156,7 +158,8 @@ public final class Treatment {
         return Edges.found(page);
     }
 
-    private Treated finished(PageRaster page, Optional<PageAnalysis> analysis, StampValues stamp, List<Message> done) {
+    /** @param madeGrey whether the page had been scanned in colour */
+    private Treated finished(PageRaster page, boolean madeGrey, StampValues stamp, List<Message> done) {
         PageRaster result = page;
         if (tidy.edges() == Tidy.Rim.MARGINS && tidy.marginMm() > 0) {
             result = Edges.margins(result, tidy.marginMm());
@@ -173,7 +176,9 @@ public final class Treatment {
             result = Resample.at(result, new Resolution(tidy.fileDpi()));
             done.add(Message.of("profile.dpi").with("dpi", tidy.fileDpi()));
         }
-        result = coloured(result, analysis, done);
+        if (profile.colour() == ColourMode.AS_FOUND && (madeGrey || !page.isGrey())) {
+            done.add(madeGrey ? Message.of("page.done.grey") : COLOUR_FOUND);
+        }
         result = exposed(result, done);
         if (tidy.stamp().applies()) {
             Tidy.Stamp s = tidy.stamp();
@@ -196,20 +201,12 @@ public final class Treatment {
                 page.resolution());
     }
 
-    private PageRaster coloured(PageRaster page, Optional<PageAnalysis> analysis, List<Message> done) {
-        if (page.isGrey()) {
-            return page;
-        }
-        ColourMode mode = profile.colour();
-        if (mode == ColourMode.COLOUR) {
-            return page;
-        }
-        if (mode == ColourMode.AS_FOUND) {
-            boolean colour = analysis.map(a -> a.colour() == PageColour.COLOUR).orElse(true);
-            done.add(colour ? COLOUR_FOUND : Message.of("page.done.grey"));
-            return colour ? page : page.toGrey();
-        }
-        return page.toGrey();
+    private boolean staysInColour(Optional<PageAnalysis> analysis) {
+        return switch (profile.colour()) {
+            case COLOUR -> true;
+            case AS_FOUND -> analysis.map(a -> a.colour() == PageColour.COLOUR).orElse(true);
+            case GREY, BLACK_AND_WHITE -> false;
+        };
     }
 
     private PageRaster exposed(PageRaster page, List<Message> done) {

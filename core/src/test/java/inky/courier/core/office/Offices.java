@@ -2,6 +2,8 @@ package inky.courier.core.office;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.contact.DirectEntry;
+import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
@@ -15,6 +17,7 @@ import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.job.Zone;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.media.Resolution;
+import inky.courier.core.people.PanelSignIn;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
@@ -45,9 +48,28 @@ public final class Offices {
 
     private Offices() {}
 
+    private static RecipientRules recipientRules(Random random) {
+        DirectEntry entry = new DirectEntry(
+                DirectEntry.Mode.values()[random.nextInt(3)], List.of("quay" + random.nextInt(3) + ".example"));
+        return new RecipientRules(
+                entry,
+                random.nextBoolean() ? Map.of() : Map.of("Crew", DirectEntry.NONE),
+                1 + random.nextInt(100),
+                random.nextBoolean());
+    }
+
     public static Office random(Random random) {
         List<Item> items = new ArrayList<>();
-        items.add(new OfficeSettings("Harbour " + random.nextInt(3), 24, 30, "https://scans.example", "", 400, "de"));
+        items.add(new OfficeSettings(
+                "Harbour " + random.nextInt(3),
+                24,
+                30,
+                "https://scans.example",
+                "",
+                400,
+                "de",
+                panelSignIn(random),
+                recipientRules(random)));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
@@ -68,6 +90,9 @@ public final class Offices {
                 servers.add(id(ItemKind.MAIL_SERVER, i));
                 items.add(server(i, 10 * random.nextInt(3)));
             }
+        }
+        if (random.nextBoolean()) {
+            items.add(directory(random));
         }
         List<UUID> destinations = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
@@ -106,6 +131,27 @@ public final class Offices {
 
     static UUID id(ItemKind kind, int number) {
         return new UUID(kind.ordinal() + 1, number);
+    }
+
+    private static DirectoryItem directory(Random random) {
+        return new DirectoryItem(
+                id(ItemKind.DIRECTORY, 0),
+                "Directory",
+                "directory.example",
+                389,
+                Encryption.STARTTLS,
+                CertificateCheck.MUST_BE_VALID,
+                "",
+                random.nextBoolean() ? "" : "cn=reader,dc=office,dc=example",
+                "dc=office,dc=example",
+                "(objectClass=inetOrgPerson)",
+                DirectoryItem.Attributes.USUAL,
+                random.nextBoolean() ? "" : "memberOf",
+                "(objectClass=groupOfNames)",
+                random.nextBoolean() ? List.of() : List.of("Crew", "Harbour master"),
+                DirectoryItem.TakesPeople.values()[random.nextInt(3)],
+                "05:30",
+                random.nextBoolean());
     }
 
     private static MailServerItem server(int i, int limit) {
@@ -232,5 +278,10 @@ public final class Offices {
 
     private static <T> T any(List<T> of, Random random) {
         return of.isEmpty() ? null : of.get(random.nextInt(of.size()));
+    }
+
+    private static PanelSignIn panelSignIn(Random random) {
+        PanelSignIn.Way way = PanelSignIn.Way.values()[random.nextInt(3)];
+        return new PanelSignIn(way, 4 + random.nextInt(5), random.nextBoolean(), random.nextBoolean(), 90);
     }
 }

@@ -3,9 +3,11 @@ package inky.courier.core.people;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.Invalid;
 import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -27,6 +29,19 @@ class PinTest {
                 "2026",
                 "1212",
                 "474747",
+                // Birthdays in each order, and what is pressed along a line of the keypad
+                "3112",
+                "0229",
+                "240658",
+                "580624",
+                "062458",
+                "198406",
+                "24061958",
+                "19580624",
+                "123123",
+                "890123",
+                "2580",
+                "147258",
                 "\u0661\u0662\u0663\u0665"
             })
     void aPinThatGuessersTryFirstIsRefused(String digits) {
@@ -41,5 +56,36 @@ class PinTest {
             assertEquals(6, new Pin(pin.digits()).digits().length());
             assertFalse(pin.toString().contains(pin.digits()));
         }
+    }
+
+    /** The rules say which are weak, and how many: told one by one they are the same. */
+    @ParameterizedTest
+    @ValueSource(ints = {4, 5, 6})
+    void howManyThereAreIsCountedByTryingAll(int length) {
+        int possible = 0;
+        Set<String> weak = WeakPin.all(length);
+        for (int i = 0; i < Math.pow(10, length); i++) {
+            String digits = digits(i, length);
+            boolean isWeak = WeakPin.of(digits).isPresent();
+            assertEquals(weak.contains(digits), isWeak, digits);
+            possible += isWeak ? 0 : 1;
+        }
+        assertEquals(possible, WeakPin.possible(length));
+    }
+
+    @Test
+    void ofEightDigitsEachThatIsSaidToBeWeakIs() {
+        Set<String> weak = WeakPin.all(8);
+        weak.forEach(digits -> assertTrue(WeakPin.of(digits).isPresent(), digits));
+        Random random = new Random(8);
+        for (int i = 0; i < 300_000; i++) {
+            String digits = digits(random.nextInt(100_000_000), 8);
+            assertEquals(weak.contains(digits), WeakPin.of(digits).isPresent(), digits);
+        }
+    }
+
+    private static String digits(int number, int length) {
+        String shown = Integer.toString(number);
+        return "0".repeat(length - shown.length()) + shown;
     }
 }

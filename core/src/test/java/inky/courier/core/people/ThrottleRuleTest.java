@@ -73,7 +73,7 @@ class ThrottleRuleTest {
         assertTrue(guesses <= ThrottleRule.OFFICE.mostIn(DAY), guesses + " of " + ThrottleRule.OFFICE.mostIn(DAY));
         // What docs/standards.md states: a day's guesses at 200 people with 6 digits meet one of them in less than 1 of
         // 20
-        assertTrue(GuessOdds.of(200, 6, guesses) < 0.05);
+        assertTrue(GuessOdds.of(200, 1_000_000, guesses) < 0.05);
     }
 
     private record Checked(Level before, Instant at, boolean right) {}
@@ -162,11 +162,11 @@ class ThrottleRuleTest {
     // The chance that one of n guesses without repetition meets one of k in N: exact for one guess, k / N
     @Test
     void theOddsOfGuessing() {
-        assertEquals(86 / 1e6, GuessOdds.of(86, 6, 1), 1e-12);
-        assertEquals(86 / 1e4, GuessOdds.of(86, 4, 1), 1e-12);
-        assertEquals(1, GuessOdds.of(5000, 4, 5001), 1e-12);
+        assertEquals(86 / 1e6, GuessOdds.of(86, 1_000_000, 1), 1e-12);
+        assertEquals(86 / 1e4, GuessOdds.of(86, 10_000, 1), 1e-12);
+        assertEquals(1, GuessOdds.of(5000, 10_000, 5001), 1e-12);
         // The office's hundred: 200 people with 6 digits
-        assertTrue(GuessOdds.of(200, 6, ThrottleRule.OFFICE.free()) < 0.0201);
+        assertTrue(GuessOdds.of(200, 1_000_000, ThrottleRule.OFFICE.free()) < 0.0201);
     }
 
     @Test

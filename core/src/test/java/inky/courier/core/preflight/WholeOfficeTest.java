@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
+import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.destination.FolderSettings;
@@ -20,6 +21,7 @@ import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DeviceItem;
+import inky.courier.core.office.DirectoryItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -30,6 +32,7 @@ import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.office.PanelItem;
 import inky.courier.core.office.ProfileItem;
 import inky.courier.core.office.Reference;
+import inky.courier.core.people.PanelSignIn;
 import inky.courier.core.preflight.Surroundings.People;
 import inky.courier.core.preflight.Surroundings.Probe;
 import inky.courier.core.preflight.Surroundings.Reading;
@@ -79,6 +82,7 @@ class WholeOfficeTest {
         final Map<UUID, DeviceAbilities> devices = new HashMap<>(Map.of(DEVICE, device(50)));
         Reading reading = new Reading(Set.of("eng"), true, true);
         List<Message> notMade = List.of();
+        Map<UUID, Message> directories = Map.of();
 
         void put(Item item) {
             changes.add(new Change.Put(item));
@@ -91,8 +95,32 @@ class WholeOfficeTest {
         WholeOffice office() {
             return new WholeOffice(
                     sound().apply(changes),
-                    new Surroundings(NOW, people, administrators, secrets, probes, devices, reading, notMade));
+                    new Surroundings(
+                            NOW, people, administrators, secrets, probes, devices, reading, notMade, directories));
         }
+    }
+
+    private static final UUID DIRECTORY = new UUID(9, 1);
+
+    private static DirectoryItem directory() {
+        return new DirectoryItem(
+                DIRECTORY,
+                "Directory",
+                "directory.example",
+                636,
+                Encryption.TLS,
+                CertificateCheck.MUST_BE_VALID,
+                "",
+                "",
+                "dc=office,dc=example",
+                "(objectClass=inetOrgPerson)",
+                DirectoryItem.Attributes.USUAL,
+                "",
+                "",
+                List.of(),
+                DirectoryItem.TakesPeople.BY_HAND,
+                "",
+                true);
     }
 
     private record Case(String code, Consumer<World> wrong) {
@@ -228,9 +256,22 @@ class WholeOfficeTest {
                 new Case("people.no-pin", w -> w.people = new People(12, 3, 0)),
                 new Case("people.no-mail", w -> w.people = new People(12, 0, 1)),
                 new Case("office.one-administrator", w -> w.administrators = 1),
+                new Case("directory.not-taken", w -> {
+                    w.put(directory());
+                    w.directories = Map.of(DIRECTORY, Message.text("It does not answer"));
+                }),
                 new Case("office.change-not-made", w -> w.notMade = List.of(Message.text("Copy the panel"))),
                 new Case("office.open-address", w -> {
-                    w.put(new OfficeSettings("Ferries", 24, 30, "http://scans.example", "", 400, "en"));
+                    w.put(new OfficeSettings(
+                            "Ferries",
+                            24,
+                            30,
+                            "http://scans.example",
+                            "",
+                            400,
+                            "en",
+                            PanelSignIn.USUAL,
+                            RecipientRules.USUAL));
                     w.put(JobItem.usual(
                                     JOB,
                                     "Berth permit",
@@ -244,7 +285,10 @@ class WholeOfficeTest {
                                 job.whenTooLarge = WhenTooLarge.LINK;
                             }));
                 }),
-                new Case("office.nothing-kept", w -> w.put(new OfficeSettings("Ferries", 0, 30, "", "", 400, "en"))));
+                new Case(
+                        "office.nothing-kept",
+                        w -> w.put(new OfficeSettings(
+                                "Ferries", 0, 30, "", "", 400, "en", PanelSignIn.USUAL, RecipientRules.USUAL))));
     }
 
     @Test

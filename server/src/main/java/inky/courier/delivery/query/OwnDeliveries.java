@@ -2,27 +2,24 @@ package inky.courier.delivery.query;
 
 import inky.courier.core.message.Message;
 import inky.courier.delivery.DeliveryState;
-import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
-import java.util.LinkedHashSet;
+import java.time.ZoneOffset;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
 
 /** What a person may see of their own deliveries at a device. */
 @Component
 public class OwnDeliveries {
     private static final int LATEST = 8;
     private static final int MOST_NEWS = 5;
-    private static final int LOOKED_AT = 40;
+
     private static final String COLUMNS =
             "select d.id, d.number, d.scanned_at, d.job_name, d.job_icon, d.file_name, d.pages, "
                     + "d.state, coalesce((select l.sentence from leg l where l.delivery_id = d.id and l.sentence <> '' "
@@ -54,6 +51,34 @@ public class OwnDeliveries {
                 .list();
     }
 
+    /** A device that they used. @param last when something was scanned there last */
+    public record UsedDevice(UUID deviceId, String name, int deliveries, Instant last) {}
+
+    /** Those of the last weeks, the most used first. */
+    @Transactional(readOnly = true)
+    public List<UsedDevice> devices(UUID person, Instant since) {
+        return jdbc.sql("""
+                        select device_id, max(device_name), count(*), max(scanned_at) from delivery
+                        where person_id = ? and scanned_at >= ? and device_id is not null
+                        group by device_id order by count(*) desc, max(device_name)""")
+                .params(person, since.atOffset(ZoneOffset.UTC))
+                .query((row, n) -> new UsedDevice(
+                        row.getObject(1, UUID.class),
+                        row.getString(2),
+                        row.getInt(3),
+                        row.getObject(4, OffsetDateTime.class).toInstant()))
+                .list();
+    }
+
+    /** All that are known, the newest first. @param most of them */
+    @Transactional(readOnly = true)
+    public List<OwnDelivery> all(UUID person, int most) {
+        return jdbc.sql(COLUMNS + "order by d.number desc limit " + most)
+                .param(person)
+                .query(OwnDeliveries::row)
+                .list();
+    }
+
     /** What they are to be told, as the jobs say, and have not yet been told at a panel. */
     @Transactional(readOnly = true)
     public List<OwnDelivery> news(UUID person) {
@@ -69,19 +94,6 @@ public class OwnDeliveries {
         jdbc.sql("update delivery set told_at_panel = notified where person_id = ? and notified <> told_at_panel")
                 .param(person)
                 .update();
-    }
-
-    /** Addresses that they chose lately, the newest first. */
-    @Transactional(readOnly = true)
-    public List<String> recentRecipients(UUID person) {
-        Set<String> addresses = new LinkedHashSet<>();
-        jdbc.sql("select l.recipients from leg l join delivery d on d.id = l.delivery_id "
-                        + "where d.person_id = ? and l.kind = 'MAIL_CHOSEN' order by d.number desc limit " + LOOKED_AT)
-                .param(person)
-                .query(String.class)
-                .list()
-                .forEach(json -> addresses.addAll(Json.read(json, new TypeReference<List<String>>() {})));
-        return addresses.stream().limit(LATEST).toList();
     }
 
     private static OwnDelivery row(ResultSet row, int n) throws SQLException {

@@ -1,0 +1,6 @@
+package inky.courier.addressbook;
+
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface GroupRepository extends JpaRepository<StoredGroup, UUID> {}

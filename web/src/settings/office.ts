@@ -1,0 +1,39 @@
+import { api, ask, type Schemas } from '@/api/client';
+import { ifMatch, useOne } from '@/shared/one';
+
+/** Nothing is left out. */
+type Form = { [Name in keyof Schemas['SettingsForm']]-?: NonNullable<Schemas['SettingsForm'][Name]> };
+
+/** The settings of the whole office in a form; a view shows the part of them that it is about. */
+export const useOfficeSettings = () =>
+  useOne<Schemas['SettingsView'], Form>({
+    path: 'settings',
+    only: 'office',
+    one: () => ask(api.GET('/api/settings')),
+    add: () => Promise.reject(new Error('there are settings always')),
+    change: (_, body, version) =>
+      ask(api.PUT('/api/settings', { params: { header: ifMatch(version) }, body })),
+    remove: () => Promise.reject(new Error('there are settings always')),
+    blank: () => ({
+      office: '',
+      keepAcceptedHours: 24,
+      keepOthersDays: 30,
+      address: '',
+      signature: '',
+      keepDeliveriesDays: 0,
+      language: 'en',
+      panelSignIn: { way: 'PIN', pinLength: 6, choose: false, firstPinOnce: false, pinDays: 0 },
+      recipientRules: { entry: { mode: 'ANY', domains: [] }, groups: {}, most: 100, ownContacts: true },
+    }),
+    formOf: (v) => ({
+      office: v.office,
+      keepAcceptedHours: v.keepAcceptedHours,
+      keepOthersDays: v.keepOthersDays,
+      address: v.address,
+      signature: v.signature,
+      keepDeliveriesDays: v.keepDeliveriesDays,
+      language: v.language,
+      panelSignIn: v.panelSignIn,
+      recipientRules: v.recipientRules,
+    }),
+  });
