@@ -57,6 +57,7 @@ const GO: Record<string, string> = {
   j: '/jobs',
   e: '/people',
   a: '/panels',
+  h: '/help',
   c: '/changes',
   i: '/sign-ins',
   u: '/accounts',
@@ -126,6 +127,15 @@ window.addEventListener(
             Deliveries
             <span v-if="overview.data.value?.needCare" class="count">
               <StateMark mark="failed" :size="11" words="need attention" /> {{ overview.data.value.needCare }}
+            </span>
+          </RouterLink>
+        </li>
+        <li v-if="may('HELP_AT_PANELS')">
+          <RouterLink to="/help" :class="{ chosen: place === 'Calls for help' }">
+            Calls for help
+            <span v-if="overview.data.value?.calls" class="count">
+              <StateMark mark="waiting" :size="11" words="wait for an answer" />
+              {{ overview.data.value.calls }}
             </span>
           </RouterLink>
         </li>

@@ -12,6 +12,7 @@ const KEYS: [string, string][] = [
   ['Esc', 'back'],
   ['g t', 'go to Today'],
   ['g d', 'Deliveries'],
+  ['g h', 'Calls for help'],
   ['g v', 'Devices'],
   ['g m', 'Mail servers'],
   ['g o', 'Destinations'],

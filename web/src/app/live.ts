@@ -18,6 +18,7 @@ const STALE: Record<string, string[]> = {
   'panel-plan': ['panel-plans', 'panels', 'plan', 'changes'],
   'planned-change': ['changes'],
   settings: ['settings', 'changes', 'overview'],
+  help: ['help-calls', 'today', 'overview'],
   scan: [],
 };
 

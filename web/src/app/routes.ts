@@ -26,6 +26,18 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Deliveries' },
   },
   {
+    path: '/help',
+    name: 'Calls for help',
+    component: () => import('@/help/HelpCallsView.vue'),
+    meta: { place: 'Calls for help' },
+  },
+  {
+    path: '/help/:id',
+    name: 'Call for help',
+    component: () => import('@/help/HelpCallView.vue'),
+    meta: { place: 'Calls for help' },
+  },
+  {
     path: '/dependents/:kind/:id',
     name: 'Dependents',
     component: () => import('@/dependents/DependentsView.vue'),

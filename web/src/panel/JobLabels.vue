@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref } from 'vue';
 import { beginsSo } from '@/shared/letters';
 import { useWords } from '@/shared/words';
+import { isWriting } from './keyboard';
 import LabelPages from './LabelPages.vue';
 import NewsStrip from './NewsStrip.vue';
 import SampleDrawer from './SampleDrawer.vue';
@@ -10,7 +11,7 @@ import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
 const { t } = useWords();
-const { labels, loaded, busy, front, mine } = props.panel;
+const { labels, loaded, busy, front, mine, helpOpen } = props.panel;
 const news = computed(() => mine.value?.news ?? []);
 const drawer = ref(false);
 const title = computed(() =>
@@ -49,9 +50,8 @@ function take() {
   if (found.value && only?.possible && !more.length && !still.value) void props.panel.begin(only);
 }
 useEventListener(document, 'keydown', (event) => {
-  const inField = document.activeElement?.closest('input, textarea');
   const letter = /^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey;
-  if (!letter || inField || finding.value || !canFind.value || drawer.value) return;
+  if (!letter || isWriting() || finding.value || !canFind.value || drawer.value || helpOpen.value) return;
   event.preventDefault();
   void find(event.key);
 });
@@ -59,7 +59,7 @@ useEventListener(document, 'keydown', (event) => {
 useEventListener(document, 'keydown', (event) => {
   const start = labels.value.find((label) => label.start && label.possible);
   const elsewhere = document.activeElement?.closest('button, a, input, textarea, [tabindex]');
-  if (event.key === 'Enter' && !event.repeat && start && !still.value && !elsewhere)
+  if (event.key === 'Enter' && !event.repeat && start && !still.value && !elsewhere && !helpOpen.value)
     void props.panel.begin(start);
 });
 </script>

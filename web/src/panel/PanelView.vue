@@ -8,6 +8,9 @@ import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useWords } from '@/shared/words';
 import ConsentDesk from './ConsentDesk.vue';
+import HelpDrawer from './HelpDrawer.vue';
+import HelpSign from './HelpSign.vue';
+import HelpStrip from './HelpStrip.vue';
 import JobLabels from './JobLabels.vue';
 import LanguageChoice from './LanguageChoice.vue';
 import MyThings from './MyThings.vue';
@@ -22,8 +25,9 @@ import { useAids } from './aids';
 import { usePanel } from './usePanel';
 
 const route = useRoute();
-const panel = usePanel(String(route.params.device));
-const { front, stage, secondsLeft, problem } = panel;
+const screen = ref<HTMLElement>();
+const panel = usePanel(String(route.params.device), () => screen.value);
+const { front, stage, secondsLeft, problem, helpOpen, showing, mayShow } = panel;
 const { t } = useWords();
 const { aids } = useAids();
 const time = ref(new Date());
@@ -36,14 +40,27 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
     class="panel panel-screen"
     :class="{ large: aids.large, contrast: aids.contrast, typing: aids.typing }"
   >
-    <div v-if="front" class="over">
+    <div v-if="front" ref="screen" class="over">
+      <HelpStrip :panel="panel" />
       <header>
-        <BrandMark class="mark" />
-        <div>
-          <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
-          <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
-        </div>
-        <ReadingAids class="aids" />
+        <HelpSign v-if="showing && mayShow" :panel="panel" />
+        <template v-else>
+          <BrandMark class="mark" />
+          <div>
+            <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
+            <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
+          </div>
+        </template>
+        <button
+          type="button"
+          class="key help"
+          :aria-label="t('help.title')"
+          :aria-expanded="helpOpen"
+          @click="helpOpen ? panel.closeHelp() : panel.openHelp()"
+        >
+          ?
+        </button>
+        <ReadingAids />
         <LanguageChoice :folded="Boolean(front.person) || aids.large" @choose="panel.choose($event)" />
         <template v-if="front.person">
           <div class="who">
@@ -57,7 +74,11 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         </template>
       </header>
       <main>
-        <p v-if="problem && stage.name !== 'door' && stage.name !== 'new-pin'" class="problem" role="alert">
+        <p
+          v-if="problem && !helpOpen && stage.name !== 'door' && stage.name !== 'new-pin'"
+          class="problem"
+          role="alert"
+        >
           <StateMark mark="failed" :size="24" silent />
           <span
             ><strong>{{ problem.sentence }}</strong> {{ problem.remedy }}</span
@@ -71,6 +92,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <ReadyDesk v-else-if="stage.name === 'ready'" :panel="panel" :at="stage" />
         <ScanDesk v-else-if="stage.name === 'scan'" :panel="panel" :at="stage" />
         <SentView v-else :panel="panel" :at="stage" />
+        <HelpDrawer v-if="helpOpen" :panel="panel" />
       </main>
       <footer
         v-if="
@@ -148,8 +170,11 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
   min-height: 0;
   overflow: auto;
 }
-.aids {
+.help {
+  min-width: 60px;
   margin-left: auto;
+  padding: 10px 12px;
+  font-size: 24px;
 }
 header {
   display: flex;

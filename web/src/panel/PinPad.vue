@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { useWords } from '@/shared/words';
+import { isWriting } from './keyboard';
 
 /** Digits by finger or keyboard; Enter takes them. */
 const pin = defineModel<string>({ required: true });
@@ -12,7 +13,7 @@ function press(digit: string) {
   if (pin.value.length < LONGEST) pin.value += digit;
 }
 useEventListener(document, 'keydown', (event) => {
-  if (event.defaultPrevented) return;
+  if (event.defaultPrevented || isWriting()) return;
   if (/^[0-9]$/.test(event.key)) press(event.key);
   else if (event.key === 'Backspace') pin.value = pin.value.slice(0, -1);
   else if (event.key === 'Escape') pin.value = '';

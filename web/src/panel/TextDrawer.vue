@@ -45,6 +45,7 @@ function take() {
         :type="kind"
         :inputmode="question.type === 'NUMBER' ? 'decimal' : undefined"
         autocomplete="off"
+        :data-private="isPasscode || undefined"
         :maxlength="isPasscode ? 127 : question.kind === 'FILE_NAME' ? 120 : 200"
         :aria-label="caption"
         aria-describedby="hint"

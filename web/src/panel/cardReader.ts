@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core';
+import { isWriting } from './keyboard';
 
 /** A reader types faster than any hand: the most between two of its signs, in milliseconds. */
 const GAP = 60;
@@ -29,7 +30,7 @@ export function useCardReader(wanted: () => boolean, read: (number: string) => v
     document,
     'keydown',
     (event) => {
-      if (!wanted()) return;
+      if (!wanted() || isWriting()) return;
       const gap = event.timeStamp - last;
       last = event.timeStamp;
       if (gap > PAUSE) forget();

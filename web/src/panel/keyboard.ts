@@ -13,6 +13,9 @@ export const SIGNS = ["+&/'()=#%", ':;!?,*"~$', '€£[]{}<>|'];
 /** Always at hand: what addresses and file names need. */
 export const BESIDE = ['@', '.', '-', '_'];
 
+/** Whether somebody is writing on a line, where letters and digits are nothing but that. */
+export const isWriting = () => Boolean(document.activeElement?.closest('input, textarea'));
+
 /** Puts letters where the caret is, as a key of a real keyboard does. */
 export function type(input: HTMLInputElement, letters: string) {
   const start = input.selectionStart ?? input.value.length;

@@ -7,13 +7,14 @@ import { language, speak, type Language } from '@/shared/words';
 import { useAids } from './aids';
 import { useMachine, type Label } from './machine';
 import { useConsent } from './stages/consent';
+import { useHelp } from './stages/help';
 import { useJobs } from './stages/jobs';
 import { usePaper } from './stages/paper';
 import { useScan } from './stages/scan';
 import { useSent } from './stages/sent';
 
-/** What a person does at one device's panel, from the PIN to signing out. */
-export function usePanel(device: string) {
+/** What a person does at one device's panel, from the PIN to signing out. @param screen what is shown of it to who helps */
+export function usePanel(device: string, screen: () => Element | undefined = () => undefined) {
   const path = { device };
   const front = ref<Schemas['Front']>();
   const now = ref(Date.now());
@@ -34,6 +35,8 @@ export function usePanel(device: string) {
     const label = jobs.labels.value.find((one) => one.jobId === job.jobId);
     if (label) await begin(label);
   });
+
+  const help = useHelp(machine, screen);
 
   const secondsLeft = computed(() =>
     Math.max(
@@ -105,6 +108,7 @@ export function usePanel(device: string) {
     machine.go({ name: 'jobs' });
     await speakAsSeen();
     await jobs.readLists();
+    await help.resumeHelp();
     await paper.readStacks(front.value?.standIn ?? false);
   }
 
@@ -118,6 +122,7 @@ export function usePanel(device: string) {
       },
       changed({ kind, id }) {
         if (kind === 'panel') void jobs.readAgain();
+        if (kind === 'help' && id === help.helpCall.value?.id) void help.refreshHelp();
         if (kind === 'scan' && id === machine.at('scan')?.scan.id) void scan.refreshScan();
         if (kind === 'delivery' && id === machine.at('sent')?.progress.deliveryId)
           void sent.refreshProgress();
@@ -132,6 +137,7 @@ export function usePanel(device: string) {
     );
     if (!seen) return false;
     comings++;
+    help.forgetHelp();
     front.value = seen;
     await attempt(enter);
     return true;
@@ -187,6 +193,7 @@ export function usePanel(device: string) {
     problem.value = undefined;
     chosen = undefined;
     aids.forget();
+    help.forgetHelp();
     if (front.value) front.value = { ...front.value, person: undefined };
     void speakQuietly();
   }
@@ -242,6 +249,7 @@ export function usePanel(device: string) {
     ...jobs,
     ...scan,
     ...consent,
+    ...help,
     front,
     stage,
     secondsLeft,

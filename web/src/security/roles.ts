@@ -12,7 +12,7 @@ export const ROLES: Record<Role, { name: string; one: string; may: string }> = {
   OPERATOR: {
     name: 'Operator',
     one: 'an operator',
-    may: 'Sees deliveries and devices, tries again, releases, stops and unlocks. No set-up, no pages. Can be limited to places.',
+    may: 'Sees deliveries and devices, tries again, releases, stops and unlocks, answers calls for help. No set-up, no pages. Can be limited to places.',
   },
   AUDITOR: {
     name: 'Auditor',

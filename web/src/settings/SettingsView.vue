@@ -48,6 +48,22 @@ async function saveIt() {
         hint="For people and devices that have none of their own. The desk is in English."
       />
     </section>
+    <section aria-labelledby="help">
+      <h2 id="help">Help desk</h2>
+      <TextField
+        v-model="form.helpDesk.phone"
+        :maxlength="60"
+        label="Phone number, shown at panels; empty for none"
+        name="helpDesk.phone"
+      />
+      <TextField
+        v-model="form.helpDesk.email"
+        :maxlength="254"
+        label="Mail address for calls from panels; empty for none"
+        name="helpDesk.email"
+        hint="Calls also appear on Today and under Calls for help."
+      />
+    </section>
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>
       <p class="quiet small">

@@ -24,6 +24,7 @@ export const useOfficeSettings = () =>
       language: 'en',
       panelSignIn: { way: 'PIN', pinLength: 6, choose: false, firstPinOnce: false, pinDays: 0 },
       recipientRules: { entry: { mode: 'ANY', domains: [] }, groups: {}, most: 100, ownContacts: true },
+      helpDesk: { phone: '', email: '' },
     }),
     formOf: (v) => ({
       office: v.office,
@@ -35,5 +36,6 @@ export const useOfficeSettings = () =>
       language: v.language,
       panelSignIn: v.panelSignIn,
       recipientRules: v.recipientRules,
+      helpDesk: v.helpDesk,
     }),
   });

@@ -5,7 +5,8 @@ import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import { isFolder } from '@/destinations/kinds';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { count, longDay, when, whereIs } from '@/shared/format';
+import { markOf, summary, who } from '@/help/calls';
+import { ago, count, longDay, when, whereIs } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import MoreNeeds from './MoreNeeds.vue';
 import StateMark from '@/shared/StateMark.vue';
@@ -36,7 +37,8 @@ const stopped = computed(() => props.today.devices.filter((d) => d.condition !==
 const careful = computed(() => props.today.devices.filter((d) => d.condition === 'CARE'));
 const nothing = computed(
   () =>
-    props.today.ownFailures.length +
+    props.today.calls.length +
+      props.today.ownFailures.length +
       props.today.guessing.length +
       props.today.troubles.length +
       props.today.unmade.length +
@@ -92,6 +94,16 @@ function listPath(trouble: Trouble): string {
     <StateMark mark="accepted" silent /> Nothing. Every scan of today has arrived or is on its way.
   </p>
   <ul class="needs">
+    <li v-for="call in today.calls" :key="call.id" class="minor">
+      <StateMark :mark="markOf(call)" />
+      <p>
+        <strong>{{ who(call) }} needs help at {{ whereIs(call.place, call.device) }}</strong>
+        <span class="quiet small">{{ summary(call, ago(call.calledAt)) }}</span>
+      </p>
+      <RouterLink class="link small" :to="'/help/' + call.id">{{
+        call.state === 'WAITING' ? 'Answer' : 'Open'
+      }}</RouterLink>
+    </li>
     <li v-for="own in today.ownFailures" :key="own.what" class="minor">
       <StateMark mark="failed" />
       <p>

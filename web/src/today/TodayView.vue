@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import { who } from '@/help/calls';
 import { count, lasting, word } from '@/shared/format';
 import DayChart from './DayChart.vue';
 import DayTotals from './DayTotals.vue';
@@ -20,7 +21,10 @@ const overview = useQuery({ queryKey: ['overview'], queryFn: () => ask(api.GET('
 const troubles = computed(() => today.data.value?.troubles ?? []);
 const waiting = computed(() => troubles.value.reduce((sum, trouble) => sum + trouble.deliveries, 0));
 const stopped = computed(() => today.data.value?.stoppedDevices ?? 0);
+const calls = computed(() => today.data.value?.calls.filter((call) => call.state === 'WAITING') ?? []);
 const title = computed(() => {
+  if (calls.value.length > 1) return `${calls.value.length} people need help at panels`;
+  if (calls.value[0]) return `${who(calls.value[0])} needs help at a panel`;
   if (waiting.value > 0) {
     const verb = waiting.value === 1 ? 'waits' : 'wait';
     return `${count(waiting.value, 'delivery', 'deliveries')} ${verb} for you, from ${word(troubles.value.length)} ${troubles.value.length === 1 ? 'cause' : 'causes'}`;

@@ -31,21 +31,11 @@ class AccountsTest {
 
     private static Account account(Office office, Role role) {
         String login = "account" + ++number;
-        String path = invite(office, login, role);
+        String path = office.invite(login, role);
         Browser browser = new Browser(office.host.uri());
         browser.get("/api/session");
         browser.post(path, Map.of("password", PASSWORD)).ok();
         return new Account(login, browser, path);
-    }
-
-    private static String invite(Office office, String login, Role role) {
-        return office.desk
-                .post(
-                        "/api/accounts/invitations",
-                        Map.of("login", login, "name", "Brannoc Lyle", "email", "b@wherrymoor.example", "role", role))
-                .ok()
-                .get("path")
-                .replace("/invited/", "/api/invitation/");
     }
 
     private static String idOf(Office office, String login) {
@@ -59,7 +49,7 @@ class AccountsTest {
 
     @Test
     void anInvitationMakesOneAccountOnceAndEnds(Office office) {
-        String path = invite(office, "invited", Role.AUDITOR);
+        String path = office.invite("invited", Role.AUDITOR);
         Browser stranger = new Browser(office.host.uri());
         assertThat(stranger.get(path).ok().get("name")).isEqualTo("Brannoc Lyle");
         assertThat(stranger.post(path, Map.of("password", "1234567890")).status())
@@ -74,7 +64,7 @@ class AccountsTest {
                 .isEqualTo("AUDITOR");
         assertThat(stranger.get("/api/changes").status()).isEqualTo(200);
         assertThat(stranger.post(path, Map.of("password", PASSWORD)).status()).isEqualTo(404);
-        String late = invite(office, "late", Role.OPERATOR);
+        String late = office.invite("late", Role.OPERATOR);
         office.bean(JdbcClient.class)
                 .sql("update invitation set ends_at = ends_at - interval '73 hours' where login = 'late'")
                 .update();

@@ -34,6 +34,9 @@ class SecurityTest {
             "/api/session/provider/problem",
             "/api/panel/{device}",
             "/api/panel/{device}/session",
+            "/api/panel/{device}/help",
+            "/api/panel/{device}/help/{call}",
+            "/api/panel/{device}/help/{call}/words",
             "/api/invitation/{token}",
             "/api/get/{token}",
             "/api/get/{token}/files/{position}");

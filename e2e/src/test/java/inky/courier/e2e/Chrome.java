@@ -28,8 +28,8 @@ final class Chrome implements AutoCloseable {
             "--no-first-run");
     private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
 
-    /** A busy machine is slow; what never comes is still found. */
-    private static final double PATIENCE_MILLIS = 20_000;
+    /** A busy machine takes many seconds for a stack of paper; what never comes is still found. */
+    private static final double PATIENCE_MILLIS = 60_000;
 
     private final Playwright playwright;
     private final Browser browser;

@@ -56,7 +56,7 @@ class DirectoryWalkTest {
         desk.getByText("Add a directory").first().click();
         desk.getByLabel("Name, as the office calls it").fill("Staff directory");
         desk.getByLabel("Server").fill(settings.address());
-        desk.getByLabel("Port").fill(Integer.toString(port));
+        desk.getByLabel("Port", new Page.GetByLabelOptions().setExact(true)).fill(Integer.toString(port));
         desk.getByLabel("Account (bind DN); empty for none").fill(settings.account());
         password().fill("not this one");
         button("Probe").click();

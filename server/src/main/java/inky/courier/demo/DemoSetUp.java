@@ -15,6 +15,7 @@ import inky.courier.core.job.Question;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.office.DirectoryItem;
+import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.PanelPlanItem;
 import inky.courier.core.people.PanelSignIn;
 import inky.courier.core.people.Pin;
@@ -129,7 +130,8 @@ class DemoSetUp {
                                 DirectEntry.ANY,
                                 Map.of("Crew", new DirectEntry(DirectEntry.Mode.DOMAINS, List.of(world.domain()))),
                                 25,
-                                true)),
+                                true),
+                        new HelpDesk("0199 4620", "help@" + world.domain())),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);

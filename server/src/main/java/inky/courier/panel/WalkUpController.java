@@ -2,6 +2,7 @@ package inky.courier.panel;
 
 import inky.courier.core.profile.PaperSource;
 import inky.courier.delivery.DeliveryService.Receipt;
+import inky.courier.help.HelpCalls;
 import inky.courier.live.Live;
 import inky.courier.panel.WalkUp.Front;
 import inky.courier.panel.WalkUp.Label;
@@ -44,12 +45,14 @@ class WalkUpController {
     private final WalkUp walkUp;
     private final PanelSessions sessions;
     private final SignInAtPanels signIn;
+    private final HelpCalls help;
     private final Live live;
 
-    WalkUpController(WalkUp walkUp, PanelSessions sessions, SignInAtPanels signIn, Live live) {
+    WalkUpController(WalkUp walkUp, PanelSessions sessions, SignInAtPanels signIn, HelpCalls help, Live live) {
         this.walkUp = walkUp;
         this.sessions = sessions;
         this.signIn = signIn;
+        this.help = help;
         this.live = live;
     }
 
@@ -91,6 +94,7 @@ class WalkUpController {
                 Objects.requireNonNullElse(entry.pin(), ""),
                 Optional.ofNullable(entry.card()).map(Cards.Number::new));
         SignInAtPanels.Opened opened = signIn.open(device, shown, Source.of(request));
+        help.hideAll(device);
         setCookie(device, opened.token(), -1, request, response);
         return walkUp.front(device, opened.guest());
     }
@@ -136,6 +140,7 @@ class WalkUpController {
             sessions.close(token);
             live.endOf(token);
         });
+        help.hideAll(device);
         setCookie(device, "", 0, request, response);
     }
 

@@ -183,6 +183,12 @@ public class ScanService {
                 pages.isEdited(id));
     }
 
+    /** What stopped it; empty for nothing, or where it is not there any more. */
+    @Transactional(readOnly = true)
+    public Optional<Message> troubleOf(UUID id) {
+        return scans.findById(id).map(scan -> scan.trouble);
+    }
+
     /** What a person does to a page before it is sent. */
     @Transactional
     public void edit(UUID id, PageEditForm edit) {

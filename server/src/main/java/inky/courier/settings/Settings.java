@@ -1,6 +1,7 @@
 package inky.courier.settings;
 
 import inky.courier.core.contact.RecipientRules;
+import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn;
 import inky.courier.setup.SetUp;
@@ -30,7 +31,8 @@ public class Settings {
             @Nullable Integer keepDeliveriesDays,
             @Nullable String language,
             @Nullable PanelSignIn panelSignIn,
-            @Nullable RecipientRules recipientRules) {}
+            @Nullable RecipientRules recipientRules,
+            @Nullable HelpDesk helpDesk) {}
 
     @Transactional(readOnly = true)
     public OfficeSettings read() {
@@ -50,6 +52,7 @@ public class Settings {
             String language,
             PanelSignIn panelSignIn,
             RecipientRules recipientRules,
+            HelpDesk helpDesk,
             String version) {
         static SettingsView of(OfficeSettings s) {
             return new SettingsView(
@@ -64,6 +67,7 @@ public class Settings {
                     s.language(),
                     s.panelSignIn(),
                     s.recipientRules(),
+                    s.helpDesk(),
                     SetUp.versionOf(s));
         }
     }
@@ -80,7 +84,8 @@ public class Settings {
                 Optional.ofNullable(form.keepDeliveriesDays()).orElseGet(() -> read().keepDeliveriesDays()),
                 Optional.ofNullable(form.language()).orElseGet(() -> read().language()),
                 Optional.ofNullable(form.panelSignIn()).orElseGet(() -> read().panelSignIn()),
-                Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()));
+                Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()),
+                Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()));
         setUp.change(Wish.put(wanted).of(version));
         return wanted;
     }

@@ -2,6 +2,7 @@ package inky.courier.settings;
 
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
+import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.OfficeSettings;
@@ -22,6 +23,7 @@ class SettingsTable implements ItemTable {
 
     private static final String PANEL_SIGN_IN = "panel-sign-in";
     private static final String RECIPIENT_RULES = "recipient-rules";
+    private static final String HELP_DESK = "help-desk";
 
     private final JdbcClient jdbc;
 
@@ -55,17 +57,18 @@ class SettingsTable implements ItemTable {
                 all.getOrDefault("signature", usual.signature()),
                 number(all, "keep-deliveries-days", usual.keepDeliveriesDays()),
                 all.getOrDefault("language", usual.language()),
-                all.containsKey(PANEL_SIGN_IN)
-                        ? Json.read(all.get(PANEL_SIGN_IN), PanelSignIn.class)
-                        : usual.panelSignIn(),
-                all.containsKey(RECIPIENT_RULES)
-                        ? Json.read(all.get(RECIPIENT_RULES), RecipientRules.class)
-                        : usual.recipientRules()));
+                part(all, PANEL_SIGN_IN, PanelSignIn.class, usual.panelSignIn()),
+                part(all, RECIPIENT_RULES, RecipientRules.class, usual.recipientRules()),
+                part(all, HELP_DESK, HelpDesk.class, usual.helpDesk())));
     }
 
     @Override
     public Optional<OfficeSettings> find(UUID id) {
         return all().stream().findFirst();
+    }
+
+    private static <T> T part(Map<String, String> all, String name, Class<T> type, T usual) {
+        return all.containsKey(name) ? Json.read(all.get(name), type) : usual;
     }
 
     private static int number(Map<String, String> all, String name, int usual) {
@@ -84,6 +87,7 @@ class SettingsTable implements ItemTable {
         put("language", wanted.language());
         put(PANEL_SIGN_IN, Json.write(wanted.panelSignIn()));
         put(RECIPIENT_RULES, Json.write(wanted.recipientRules()));
+        put(HELP_DESK, Json.write(wanted.helpDesk()));
     }
 
     private void put(String name, String value) {

@@ -13,6 +13,7 @@ import inky.courier.delivery.ForgottenPeople;
 import inky.courier.delivery.query.OwnDeliveries;
 import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.delivery.query.OwnDeliveries.UsedDevice;
+import inky.courier.help.HelpCalls;
 import inky.courier.panel.LastTime;
 import inky.courier.panel.SignedInPeople;
 import inky.courier.panel.SignedInPeople.SignedIn;
@@ -48,6 +49,7 @@ class AboutPeople {
     private final OwnDeliveries own;
     private final AddressBook book;
     private final LastTime lastTime;
+    private final HelpCalls help;
     private final ForgottenPeople forgotten;
     private final Consents consents;
     private final SignedInPeople signedIn;
@@ -63,6 +65,7 @@ class AboutPeople {
             OwnDeliveries own,
             AddressBook book,
             LastTime lastTime,
+            HelpCalls help,
             ForgottenPeople forgotten,
             Consents consents,
             SignedInPeople signedIn,
@@ -76,6 +79,7 @@ class AboutPeople {
         this.own = own;
         this.book = book;
         this.lastTime = lastTime;
+        this.help = help;
         this.forgotten = forgotten;
         this.consents = consents;
         this.signedIn = signedIn;
@@ -164,6 +168,7 @@ class AboutPeople {
             List<OwnDelivery> deliveries,
             AddressBook.OwnBook addressBook,
             List<LastTime.AnsweredJob> lastAnswers,
+            List<HelpCalls.OwnCall> helpCalls,
             List<SecurityLog.Entry> signIns,
             List<ChangeOfPerson> changes) {}
 
@@ -183,6 +188,7 @@ class AboutPeople {
                 own.all(id, MOST_DELIVERIES),
                 book.of(id),
                 lastTime.of(id),
+                help.of(id),
                 security.atPanels(page.person.name()),
                 changes.about(id).stream()
                         .map(one -> new ChangeOfPerson(one.at(), one.who(), one.before(), one.after()))

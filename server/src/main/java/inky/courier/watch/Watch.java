@@ -1,5 +1,6 @@
 package inky.courier.watch;
 
+import inky.courier.core.access.Right;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.message.Message;
 import inky.courier.core.preflight.Finding;
@@ -14,6 +15,8 @@ import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.help.HelpCalls;
+import inky.courier.help.HelpCalls.HelpCallView;
 import inky.courier.job.JobService;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
@@ -23,6 +26,7 @@ import inky.courier.people.PeopleService;
 import inky.courier.preflight.Findings;
 import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
+import inky.courier.web.Access;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -59,8 +63,10 @@ class Watch {
             Map.entry("end-orphaned-scans", "ending scans that were cut off"),
             Map.entry("look-at-devices", "asking devices how they are"),
             Map.entry("ask-consent", "asking a cloud for consent"),
-            Map.entry("tell-cloud", "telling a cloud that consent has ended"));
+            Map.entry("tell-cloud", "telling a cloud that consent has ended"),
+            Map.entry("tell-help-desk", "telling the help desk of calls"));
 
+    private final HelpCalls calls;
     private final DeliveryQueries deliveries;
     private final Troubles troubles;
     private final DayOfDeliveries day;
@@ -81,6 +87,7 @@ class Watch {
     private volatile boolean scanned;
 
     Watch(
+            HelpCalls calls,
             DeliveryQueries deliveries,
             Troubles troubles,
             DayOfDeliveries day,
@@ -96,6 +103,7 @@ class Watch {
             SecurityWatch security,
             Findings preflight,
             Clock clock) {
+        this.calls = calls;
         this.deliveries = deliveries;
         this.troubles = troubles;
         this.day = day;
@@ -135,12 +143,14 @@ class Watch {
     record StopView(SetUpStop stop, int count, Mark mark) {}
 
     /**
+     * @param calls for help that nobody has answered
      * @param firstScan whether anything has ever been delivered
      * @param findingCount how many there are
      * @param findings the first of them
      * @param preflight how many things are found in the whole set-up that nobody has accepted
      */
     record Overview(
+            int calls,
             int needCare,
             int onTheLine,
             List<StopView> setUp,
@@ -161,11 +171,13 @@ class Watch {
     record OwnFailure(String what, int failures, Instant last) {}
 
     /**
+     * @param calls for help from panels that have not ended
      * @param stoppedDevices at which nobody can scan or print
      * @param deviceWarnings devices that work and want something
      * @param devices the first of both sorts
      */
     record Today(
+            List<HelpCallView> calls,
             List<OwnFailure> ownFailures,
             List<SecurityWatch.GuessAlert> guessing,
             List<Trouble> troubles,
@@ -176,6 +188,11 @@ class Watch {
             List<CertificateNeed> certificates,
             List<DeliveryRow> line,
             Day day) {}
+
+    /** Those that whoever asks may answer. */
+    private List<HelpCallView> calls() {
+        return Access.may(Right.HELP_AT_PANELS) ? calls.open() : List.of();
+    }
 
     @Transactional(readOnly = true)
     Overview overview() {
@@ -206,6 +223,9 @@ class Watch {
                 stop(SetUpStop.PANELS, taken, findings.isEmpty() ? Mark.DONE : Mark.CARE));
         scanned = scanned || !deliveries.onTheLine().isEmpty();
         return new Overview(
+                (int) calls().stream()
+                        .filter(call -> call.state() == HelpCalls.HelpState.WAITING)
+                        .count(),
                 needCare,
                 day.day().now().moving(),
                 setUp,
@@ -237,6 +257,7 @@ class Watch {
                         s.id(), s.name(), s.lastProbe().certificate().until()))
                 .toList();
         return new Today(
+                calls(),
                 ownFailures(),
                 security.alerts(),
                 troubles.byCause(),

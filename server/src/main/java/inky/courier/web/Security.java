@@ -42,6 +42,12 @@ class Security {
                                 .permitAll()
                                 .requestMatchers("/api/panel/{device}", "/api/panel/{device}/session")
                                 .permitAll()
+                                // Who cannot sign in needs help most; a call is known by its id.
+                                .requestMatchers(
+                                        "/api/panel/{device}/help",
+                                        "/api/panel/{device}/help/{call}",
+                                        "/api/panel/{device}/help/{call}/words")
+                                .permitAll()
                                 .requestMatchers("/api/panel/{device}/pin")
                                 .hasRole("NEW_PIN")
                                 .requestMatchers("/api/panel/{device}/pin/current")

@@ -1,5 +1,6 @@
 package inky.courier.harness;
 
+import inky.courier.core.access.Role;
 import inky.courier.standins.CloudHouse;
 import inky.courier.standins.DeviceModel;
 import inky.courier.standins.FileHouse;
@@ -12,6 +13,7 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
 import tools.jackson.databind.JsonNode;
 
@@ -21,6 +23,7 @@ public final class Office implements AutoCloseable {
     public static final int COARSE = 100;
 
     public static final String PASSWORD = "Harbour-1124";
+    private static final String ACCOUNT_PASSWORD = "ferry crossing seven";
     private static final AtomicInteger FOLDERS = new AtomicInteger();
     private static final int MAX_MESSAGE = 64 * 1024 * 1024;
 
@@ -199,6 +202,25 @@ public final class Office implements AutoCloseable {
                 Map.entry("sender", "scans@wherrymoor.example"),
                 Map.entry("senderIsPerson", false),
                 Map.entry("sizeLimitMb", 0)));
+    }
+
+    /** Invites somebody to the desk. @return where they accept */
+    public String invite(String login, Role role) {
+        return desk.post(
+                        "/api/accounts/invitations",
+                        Map.of("login", login, "name", "Brannoc Lyle", "email", "b@wherrymoor.example", "role", role))
+                .ok()
+                .get("path")
+                .replace("/invited/", "/api/invitation/");
+    }
+
+    /** Somebody else at the desk. */
+    public Browser account(Role role) {
+        String path = invite("somebody-" + UUID.randomUUID().toString().substring(0, 8), role);
+        Browser browser = new Browser(host.uri());
+        browser.get("/api/session");
+        browser.post(path, Map.of("password", ACCOUNT_PASSWORD)).ok();
+        return browser;
     }
 
     /** Somebody in front of the device who has entered the PIN. */

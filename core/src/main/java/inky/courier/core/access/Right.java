@@ -14,6 +14,8 @@ public enum Right {
     CHANGE_SETUP,
     /** Reads who changed what and who signed in. */
     READ_LOGS,
+    /** Answers calls for help from panels, and sees the panel where whoever calls allows it. */
+    HELP_AT_PANELS,
     /** Ends pauses after wrong attempts. */
     UNLOCK,
     /** Invites others to the desk, changes their roles and takes them away. */

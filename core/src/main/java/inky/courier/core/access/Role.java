@@ -8,7 +8,7 @@ public enum Role {
     /** Does everything. */
     ADMINISTRATOR(EnumSet.allOf(Right.class)),
     /** Keeps deliveries going. */
-    OPERATOR(EnumSet.of(Right.READ_DELIVERIES, Right.ACT_ON_DELIVERIES, Right.UNLOCK)),
+    OPERATOR(EnumSet.of(Right.READ_DELIVERIES, Right.ACT_ON_DELIVERIES, Right.HELP_AT_PANELS, Right.UNLOCK)),
     /** Reads all but pages and secrets. */
     AUDITOR(EnumSet.of(Right.READ_DELIVERIES, Right.READ_SETUP, Right.READ_LOGS));
 

@@ -31,6 +31,7 @@ import java.util.stream.Stream;
  * @param language of people and devices that have none of their own, as a tag of BCP 47
  * @param panelSignIn how people sign in at panels
  * @param recipientRules whom they may send mail to from there
+ * @param helpDesk who helps them
  */
 public record OfficeSettings(
         String office,
@@ -41,7 +42,8 @@ public record OfficeSettings(
         int keepDeliveriesDays,
         String language,
         PanelSignIn panelSignIn,
-        RecipientRules recipientRules)
+        RecipientRules recipientRules,
+        HelpDesk helpDesk)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
@@ -57,7 +59,8 @@ public record OfficeSettings(
             1096,
             Languages.FIRST.toLanguageTag(),
             PanelSignIn.USUAL,
-            RecipientRules.USUAL);
+            RecipientRules.USUAL,
+            HelpDesk.NONE);
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -76,6 +79,7 @@ public record OfficeSettings(
         language = Objects.requireNonNullElse(language, Languages.FIRST.toLanguageTag());
         panelSignIn = Objects.requireNonNullElse(panelSignIn, PanelSignIn.USUAL);
         recipientRules = Objects.requireNonNullElse(recipientRules, RecipientRules.USUAL);
+        helpDesk = Objects.requireNonNullElse(helpDesk, HelpDesk.NONE);
     }
 
     /** The same, reached under another address. */
@@ -89,7 +93,8 @@ public record OfficeSettings(
                 keepDeliveriesDays,
                 language,
                 panelSignIn,
-                recipientRules);
+                recipientRules,
+                helpDesk);
     }
 
     public Keeping keeping() {
@@ -154,6 +159,9 @@ public record OfficeSettings(
         Languages.require(language, "language");
         panelSignIn.check();
         recipientRules.check();
+        if (!helpDesk.problems().isEmpty()) {
+            throw new Invalid(helpDesk.problems());
+        }
         boolean tooShort = keepDeliveriesDays < LEAST_DELIVERIES_DAYS || keepDeliveriesDays < keepOthersDays;
         if (keepDeliveriesDays != FOR_EVER && (tooShort || keepDeliveriesDays > MOST_DELIVERIES_DAYS)) {
             throw new Invalid(

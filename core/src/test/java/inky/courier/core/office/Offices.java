@@ -69,7 +69,10 @@ public final class Offices {
                 400,
                 "de",
                 panelSignIn(random),
-                recipientRules(random)));
+                recipientRules(random),
+                new HelpDesk(
+                        random.nextBoolean() ? "" : "0" + random.nextInt(90),
+                        random.nextBoolean() ? "" : "help@wherrymoor.example")));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {

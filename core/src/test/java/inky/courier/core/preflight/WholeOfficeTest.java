@@ -22,6 +22,7 @@ import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.DirectoryItem;
+import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -271,7 +272,8 @@ class WholeOfficeTest {
                             400,
                             "en",
                             PanelSignIn.USUAL,
-                            RecipientRules.USUAL));
+                            RecipientRules.USUAL,
+                            HelpDesk.NONE));
                     w.put(JobItem.usual(
                                     JOB,
                                     "Berth permit",
@@ -288,7 +290,16 @@ class WholeOfficeTest {
                 new Case(
                         "office.nothing-kept",
                         w -> w.put(new OfficeSettings(
-                                "Ferries", 0, 30, "", "", 400, "en", PanelSignIn.USUAL, RecipientRules.USUAL))));
+                                "Ferries",
+                                0,
+                                30,
+                                "",
+                                "",
+                                400,
+                                "en",
+                                PanelSignIn.USUAL,
+                                RecipientRules.USUAL,
+                                HelpDesk.NONE))));
     }
 
     @Test

@@ -1,0 +1,51 @@
+package inky.courier.help;
+
+import inky.courier.web.Json;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.OffsetDateTime;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** What panels show at the moment, while the help desk may see it. */
+@Component
+class HelpScreens {
+    /** A panel that shows what it is sends it again every few seconds; one that has stopped is not looked into any more. */
+    static final Duration FRESH = Duration.ofSeconds(15);
+
+    private final JdbcClient jdbc;
+    private final Clock clock;
+
+    HelpScreens(JdbcClient jdbc, Clock clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    void put(UUID call, SharedScreen screen) {
+        jdbc.sql("""
+                        insert into help_screen (call_id, at, screen) values (?, ?, ?)
+                        on conflict (call_id) do update set at = excluded.at, screen = excluded.screen""")
+                .params(call, OffsetDateTime.now(clock), Json.write(screen))
+                .update();
+    }
+
+    Optional<SharedScreen> find(UUID call) {
+        return jdbc.sql("select screen from help_screen where call_id = ? and at > ?")
+                .params(call, OffsetDateTime.now(clock).minus(FRESH))
+                .query(String.class)
+                .optional()
+                .map(json -> Json.read(json, SharedScreen.class));
+    }
+
+    void remove(UUID call) {
+        jdbc.sql("delete from help_screen where call_id = ?").param(call).update();
+    }
+
+    void removeAllAt(UUID device) {
+        jdbc.sql("delete from help_screen where call_id in (select id from help_call where device_id = ?)")
+                .param(device)
+                .update();
+    }
+}
