@@ -113,7 +113,9 @@ async function send() {
             {{ t('help.not-needed') }}
           </button>
         </div>
-        <p v-if="isOpen && mayShow && !showing" class="quiet">{{ t('help.share-hint') }}</p>
+        <p v-if="isOpen && mayShow" class="quiet">
+          {{ t(!showing ? 'help.share-hint' : showingPages ? 'help.sharing-pages' : 'help.sharing') }}
+        </p>
       </div>
       <dl>
         <template v-for="[name, value] in facts" :key="name">
@@ -132,6 +134,7 @@ async function send() {
   grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   gap: 28px;
   min-height: 0;
+  padding: 5px;
   overflow-y: auto;
 }
 .call {
@@ -192,6 +195,14 @@ dd {
 }
 .wrong {
   color: var(--failed);
+}
+@container panel (max-width: 900px) {
+  form {
+    flex-wrap: wrap;
+  }
+  input {
+    flex-basis: 100%;
+  }
 }
 @container panel (max-width: 760px) {
   .both {

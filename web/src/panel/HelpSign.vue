@@ -10,12 +10,14 @@ const { showingPages } = props.panel;
 
 <template>
   <p class="sign" role="status">{{ t(showingPages ? 'help.sharing-pages' : 'help.sharing') }}</p>
-  <button type="button" class="key" @click="panel.stopShowing()">{{ t('help.stop') }}</button>
+  <button type="button" class="key" :aria-label="t('help.stop')" @click="panel.stopShowing()">
+    {{ t('help.stop-short') }}
+  </button>
 </template>
 
 <style scoped>
 .sign {
-  max-width: 250px;
+  max-width: 225px;
   padding: 4px 12px;
   border-left: 6px solid var(--stamp);
   font-weight: 600;

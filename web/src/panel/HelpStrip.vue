@@ -81,8 +81,8 @@ const news = computed(() => {
 }
 .ring span {
   position: absolute;
-  top: -30px;
-  left: -4px;
+  top: -4px;
+  right: -4px;
   padding: 2px 10px;
   background: var(--stamp);
   color: var(--on-stamp);

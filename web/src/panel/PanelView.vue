@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useIntervalFn } from '@vueuse/core';
+import { useEventListener, useIntervalFn, useMediaQuery } from '@vueuse/core';
 import { ref } from 'vue';
 import { useRoute } from 'vue-router';
 import BrandMark from '@/shared/BrandMark.vue';
@@ -30,6 +30,8 @@ const panel = usePanel(String(route.params.device), () => screen.value);
 const { front, stage, secondsLeft, problem, helpOpen, showing, mayShow } = panel;
 const { t } = useWords();
 const { aids } = useAids();
+/** There all languages beside each other leave no room for where this is. */
+const narrow = useMediaQuery('(max-width: 900px)');
 const time = ref(new Date());
 useIntervalFn(() => (time.value = new Date()), 1000);
 useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { passive: true });
@@ -61,7 +63,10 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
           ?
         </button>
         <ReadingAids />
-        <LanguageChoice :folded="Boolean(front.person) || aids.large" @choose="panel.choose($event)" />
+        <LanguageChoice
+          :folded="Boolean(front.person) || aids.large || narrow"
+          @choose="panel.choose($event)"
+        />
         <template v-if="front.person">
           <div class="who">
             <p class="where">{{ front.person.name }}</p>

@@ -52,7 +52,8 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
 .pad {
   display: grid;
   grid-template-columns: repeat(3, 126px);
-  grid-auto-rows: 112px;
+  /* All of it is seen, also over what is said about the device. */
+  grid-auto-rows: clamp(64px, calc((100cqh - 150px) / 4), 112px);
   align-self: start;
   background: var(--paper-0);
   outline: 5px dotted var(--paper-2);
@@ -78,7 +79,6 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'again', '0', 'back']
 @container panel ((max-width: 900px) or (max-height: 540px)) {
   .pad {
     grid-template-columns: repeat(3, 106px);
-    grid-auto-rows: 92px;
   }
 }
 </style>

@@ -137,7 +137,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     );
     if (!seen) return false;
     comings++;
-    help.forgetHelp();
+    if (help.helpCall.value) help.forgetHelp();
     front.value = seen;
     await attempt(enter);
     return true;

@@ -365,7 +365,7 @@ public class HelpCalls {
                 call.personId,
                 Optional.ofNullable(call.personId).flatMap(people::nameOf).orElse(""),
                 call.calledAt,
-                Message.of("help.step." + call.step),
+                call.step.words(),
                 call.jobId,
                 nameOfJob(call.jobId),
                 Optional.ofNullable(call.scanId).flatMap(scans::troubleOf).orElse(Message.none()),

@@ -67,7 +67,7 @@ class HelpMail {
                 .orElse(Message.of("mail.help.nobody").in(language));
         StringBuilder text = new StringBuilder(who)
                 .append(": ")
-                .append(Message.of("help.step." + call.step).in(language))
+                .append(call.step.words().in(language))
                 .append('\n');
         for (String more : new String[] {call.wish, call.shown}) {
             if (!more.isEmpty()) {

@@ -1,5 +1,7 @@
 package inky.courier.help;
 
+import inky.courier.core.message.Message;
+
 /** Where somebody was at a panel when they called. */
 public enum HelpStep {
     SIGN_IN,
@@ -9,5 +11,10 @@ public enum HelpStep {
     CONSENT,
     READY,
     SCAN,
-    SENT
+    SENT;
+
+    /** Continues "while": {@code choosing a job}. */
+    Message words() {
+        return Message.of("help.step." + this);
+    }
 }

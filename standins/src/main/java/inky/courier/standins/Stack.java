@@ -33,6 +33,7 @@ public enum Stack {
             "Harbour charts",
             "2 sheets in colour",
             () -> List.of(Sheet.a4(Print.HARBOUR_CHART), Sheet.a4(Print.HARBOUR_CHART))),
+    TEN_LETTERS("A file", "10 sheets, mixed", () -> mixed(10)),
     FIFTY_LETTERS("A thick file", "50 sheets, mixed", () -> mixed(50)),
     TWO_HUNDRED("Two hundred sheets", "more than most feeders hold", () -> mixed(200));
 
