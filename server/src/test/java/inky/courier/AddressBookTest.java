@@ -2,6 +2,7 @@ package inky.courier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import inky.courier.core.access.Role;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
@@ -479,5 +480,17 @@ class AddressBookTest {
                         Gauge: Ilse Brackwater
                         Tide: Ilse Brackwater
                         """);
+    }
+
+    @Test
+    void theFindBoxFindsContactsForWhoMayReadTheSetUp() {
+        String id = contact("Quentin Brackwater", "q.brackwater@firm.example", "");
+        assertThat(desk.get("/api/find?text=brack").ok().text()).contains("/contacts/" + id);
+        assertThat(office.account(Role.OPERATOR)
+                        .get("/api/find?text=brack")
+                        .ok()
+                        .text())
+                .doesNotContain(id)
+                .doesNotContain("q.brackwater");
     }
 }

@@ -2,7 +2,7 @@ package inky.courier.help;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.access.Right;
-import inky.courier.help.HelpCalls.HelpCallView;
+import inky.courier.help.HelpDeskCalls.HelpCallView;
 import inky.courier.scan.ScanPages;
 import inky.courier.signin.Source;
 import inky.courier.web.Needs;
@@ -27,11 +27,11 @@ import org.springframework.web.bind.annotation.RestController;
 @Needs(Right.HELP_AT_PANELS)
 @RequestMapping("/api/help-calls")
 class HelpController {
-    private final HelpCalls calls;
+    private final HelpDeskCalls calls;
     private final ScanPages pages;
     private final SecurityLog log;
 
-    HelpController(HelpCalls calls, ScanPages pages, SecurityLog log) {
+    HelpController(HelpDeskCalls calls, ScanPages pages, SecurityLog log) {
         this.calls = calls;
         this.pages = pages;
         this.log = log;

@@ -17,6 +17,9 @@ public class PageLimiter {
 
     private final Semaphore places = new Semaphore(Runtime.getRuntime().availableProcessors(), true);
 
+    /** Beside the line: what somebody waits for in front of an empty screen, and takes a moment. */
+    private final Semaphore glances = new Semaphore(1, true);
+
     /** What is computed from a page. */
     interface Work<T> {
         T run() throws IOException;
@@ -24,8 +27,22 @@ public class PageLimiter {
 
     /** For a page that a person at a panel waits for. */
     <T> T compute(Work<T> work) throws IOException {
+        return in(places, work);
+    }
+
+    /** For what takes a moment and must not wait behind pages of others: one at a time. */
+    <T> T glance(Work<T> work) throws IOException {
+        return in(glances, work);
+    }
+
+    /** Whether a page would have to wait for others. */
+    boolean isBusy() {
+        return places.availablePermits() == 0;
+    }
+
+    private static <T> T in(Semaphore room, Work<T> work) throws IOException {
         try {
-            places.acquire();
+            room.acquire();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new InterruptedIOException("the server ends");
@@ -33,7 +50,7 @@ public class PageLimiter {
         try {
             return work.run();
         } finally {
-            places.release();
+            room.release();
         }
     }
 

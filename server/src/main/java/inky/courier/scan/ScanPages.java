@@ -355,6 +355,14 @@ public class ScanPages {
         return id;
     }
 
+    /** What is seen of a page that was kept before anybody had looked at it. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void looked(UUID page, Prepared seen) {
+        jdbc.sql("update scan_page set blank_reason = ?, analysis = ? where id = ?")
+                .params(MessageColumn.write(seen.blankReason()), KeptAnalysis.write(seen.analysis()), page)
+                .update();
+    }
+
     /** What became of a page when the files were made. */
     @Transactional
     public void keepReport(UUID page, String fate, String done) {

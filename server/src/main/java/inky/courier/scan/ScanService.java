@@ -6,6 +6,7 @@ import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.workshop.Workshop;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceLinks;
 import inky.courier.device.DeviceScanner;
@@ -22,6 +23,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -356,7 +358,7 @@ public class ScanService {
             count++;
             boolean kept;
             try {
-                kept = arrival.keep(limiter.compute(() -> Prepared.of(arriving(page, profile), profile)));
+                kept = arrival.keep(arriving(page, profile), profile);
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
                 scan.cancel();
@@ -405,24 +407,47 @@ public class ScanService {
             this.instead = instead;
         }
 
-        /** @return whether it was still wanted when it came */
-        boolean keep(Prepared page) throws IOException {
+        /**
+         * The first page is shown before it is looked at where others would have to be waited for: an empty screen says nothing.
+         *
+         * @return whether it was still wanted when it came
+         */
+        boolean keep(ArrivingPage page, ScanProfile profile) throws IOException {
+            boolean shownFirst = kept == 0 && limiter.isBusy() && Workshop.analyses(profile);
+            if (!shownFirst) {
+                return keep(limiter.compute(() -> Prepared.of(page, profile))).isPresent();
+            }
+            Optional<UUID> shown = keep(limiter.glance(() -> Prepared.of(page)));
+            if (shown.isEmpty()) {
+                return false;
+            }
+            Prepared seen = limiter.compute(() -> Prepared.of(page, profile));
+            transaction.executeWithoutResult(status -> {
+                pages.looked(shown.get(), seen);
+                tell(scan);
+            });
+            return true;
+        }
+
+        /** @return the page's identity; empty where it was not wanted any more when it came */
+        private Optional<UUID> keep(Prepared page) throws IOException {
             if (instead.isPresent() && kept == 0) {
                 before = pages.after(scan, instead.get());
             }
             try {
-                boolean wanted = Boolean.TRUE.equals(transaction.persistently(() -> {
+                Optional<UUID> id = Objects.requireNonNull(transaction.persistently(() -> {
                     Scan held = held(scan);
                     if (held.state != ScanState.SCANNING) {
-                        return false;
+                        return Optional.<UUID>empty();
                     }
-                    place(kept(page));
+                    UUID made = kept(page);
+                    place(made);
                     tell(scan);
-                    return true;
+                    return Optional.of(made);
                 }));
                 // Not before it is committed: the transaction may be begun again.
-                kept += wanted ? 1 : 0;
-                return wanted;
+                kept += id.isPresent() ? 1 : 0;
+                return id;
             } catch (UncheckedIOException e) {
                 throw e.getCause();
             }

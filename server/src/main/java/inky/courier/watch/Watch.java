@@ -15,8 +15,8 @@ import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
-import inky.courier.help.HelpCalls;
-import inky.courier.help.HelpCalls.HelpCallView;
+import inky.courier.help.HelpDeskCalls;
+import inky.courier.help.HelpDeskCalls.HelpCallView;
 import inky.courier.job.JobService;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
@@ -66,7 +66,7 @@ class Watch {
             Map.entry("tell-cloud", "telling a cloud that consent has ended"),
             Map.entry("tell-help-desk", "telling the help desk of calls"));
 
-    private final HelpCalls calls;
+    private final HelpDeskCalls calls;
     private final DeliveryQueries deliveries;
     private final Troubles troubles;
     private final DayOfDeliveries day;
@@ -87,7 +87,7 @@ class Watch {
     private volatile boolean scanned;
 
     Watch(
-            HelpCalls calls,
+            HelpDeskCalls calls,
             DeliveryQueries deliveries,
             Troubles troubles,
             DayOfDeliveries day,
@@ -223,9 +223,7 @@ class Watch {
                 stop(SetUpStop.PANELS, taken, findings.isEmpty() ? Mark.DONE : Mark.CARE));
         scanned = scanned || !deliveries.onTheLine().isEmpty();
         return new Overview(
-                (int) calls().stream()
-                        .filter(call -> call.state() == HelpCalls.HelpState.WAITING)
-                        .count(),
+                (int) calls().stream().filter(HelpCallView::waits).count(),
                 needCare,
                 day.day().now().moving(),
                 setUp,
