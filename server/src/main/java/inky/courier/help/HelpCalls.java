@@ -167,7 +167,7 @@ public class HelpCalls {
                 && !Objects.equals(scans.get(checked.scanId()).personId(), caller.personId)) {
             throw Refusal.notFound("scan");
         }
-        screens.put(call.id, checked);
+        screens.put(call.deviceId, call.id, checked);
         tell(call);
     }
 
@@ -178,7 +178,6 @@ public class HelpCalls {
     }
 
     /** Somebody has come to a panel, or left it: what was shown of it is not any more. */
-    @Transactional
     public void hideAll(UUID device) {
         screens.removeAllAt(device);
     }

@@ -5,7 +5,9 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -18,12 +20,16 @@ class HelpScreens {
     private final JdbcClient jdbc;
     private final Clock clock;
 
+    /** Devices of which this instance has shown something: coming and going at all others asks the database nothing. */
+    private final Set<UUID> shown = ConcurrentHashMap.newKeySet();
+
     HelpScreens(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
         this.clock = clock;
     }
 
-    void put(UUID call, SharedScreen screen) {
+    void put(UUID device, UUID call, SharedScreen screen) {
+        shown.add(device);
         jdbc.sql("""
                         insert into help_screen (call_id, at, screen) values (?, ?, ?)
                         on conflict (call_id) do update set at = excluded.at, screen = excluded.screen""")
@@ -43,9 +49,12 @@ class HelpScreens {
         jdbc.sql("delete from help_screen where call_id = ?").param(call).update();
     }
 
+    /** What another instance has shown ends by its age. */
     void removeAllAt(UUID device) {
-        jdbc.sql("delete from help_screen where call_id in (select id from help_call where device_id = ?)")
-                .param(device)
-                .update();
+        if (shown.remove(device)) {
+            jdbc.sql("delete from help_screen where call_id in (select id from help_call where device_id = ?)")
+                    .param(device)
+                    .update();
+        }
     }
 }
