@@ -40,6 +40,8 @@ export function useHelp(machine: Machine, screen: () => Element | undefined) {
   const mayShow = computed(() => !NEVER_SHOWN.includes(stage.value.name));
 
   function keep(seen: Schemas['OwnCall']) {
+    // On a slow line an earlier answer may come after a later one.
+    if (call.value?.id === seen.id && seen.words.length < call.value.words.length) return false;
     const before = call.value?.id === seen.id ? call.value.words.length : 0;
     call.value = seen;
     const news = seen.words.slice(before).filter((words) => words.fromDesk);
@@ -177,7 +179,15 @@ export function useHelp(machine: Machine, screen: () => Element | undefined) {
     showingPages.value = false;
   }
 
-  const tellScreen = () =>
+  /** One at a time, however slow the line is. */
+  let telling = false;
+  async function tellScreen() {
+    if (telling) return;
+    telling = true;
+    await tellIt();
+    telling = false;
+  }
+  const tellIt = () =>
     quietly(async () => {
       const id = call.value?.id;
       const root = screen();

@@ -11,9 +11,13 @@ import inky.courier.harness.Waiting;
 import inky.courier.help.HelpCalls;
 import inky.courier.standins.Stack;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -207,6 +211,33 @@ class HelpTest {
         guest.delete(office.panel("/session"));
         assertThat(desk.get(seen).status()).isEqualTo(404);
         assertThat(desk.get("/api/help-calls/" + id).ok().get("state")).isEqualTo("WAITING");
+    }
+
+    @Test
+    void whatManySayAtOnceIsAllSaid() throws Exception {
+        Browser guest = office.guest();
+        String id = call(guest, "JOBS", "");
+        ExecutorService all = Executors.newFixedThreadPool(6);
+        try {
+            List<Future<Integer>> answers = new ArrayList<>();
+            for (int i = 0; i < 12; i++) {
+                Map<String, String> words = Map.of("text", "Line " + i);
+                boolean fromDesk = i % 3 != 0;
+                answers.add(all.submit(() -> (fromDesk
+                                ? desk.post("/api/help-calls/" + id + "/words", words)
+                                : guest.post(help("/" + id + "/words"), words))
+                        .status()));
+                answers.add(all.submit(
+                        () -> guest.post(help(""), doing("SCAN", "Again")).status()));
+            }
+            for (Future<Integer> answer : answers) {
+                assertThat(answer.get()).isIn(200, 201);
+            }
+        } finally {
+            all.shutdownNow();
+        }
+        assertThat(guest.get(help("/" + id)).ok().json().path("words")).hasSize(12);
+        assertThat(desk.get("/api/help-calls").ok().json()).hasSize(1);
     }
 
     @Test

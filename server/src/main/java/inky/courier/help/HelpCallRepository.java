@@ -17,9 +17,15 @@ interface HelpCallRepository extends JpaRepository<HelpCall, UUID> {
     @Query("select c from HelpCall c where c.id = :id")
     Optional<HelpCall> hold(UUID id);
 
-    @Query("select c from HelpCall c where c.deviceId = :device and c.endedAt is null"
-            + " and (c.personId = :person or c.personId is null and :person is null)")
+    String OPEN = "select c from HelpCall c where c.deviceId = :device and c.endedAt is null"
+            + " and (c.personId = :person or c.personId is null and :person is null)";
+
+    @Query(OPEN)
     Optional<HelpCall> findOpen(UUID device, @Nullable UUID person);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query(OPEN)
+    Optional<HelpCall> holdOpen(UUID device, @Nullable UUID person);
 
     int countByDeviceIdAndCalledAtAfter(UUID device, Instant since);
 

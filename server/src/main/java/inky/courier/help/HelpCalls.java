@@ -87,7 +87,7 @@ public class HelpCalls {
     public OwnCall call(Caller caller, Doing doing) {
         DeviceView device = devices.get(caller.deviceId);
         oneAtATime(device.id());
-        Optional<HelpCall> open = calls.findOpen(device.id(), caller.personId);
+        Optional<HelpCall> open = calls.holdOpen(device.id(), caller.personId);
         if (open.isEmpty()
                 && calls.countByDeviceIdAndCalledAtAfter(
                                 device.id(), clock.instant().minus(Duration.ofHours(1)))
@@ -167,8 +167,10 @@ public class HelpCalls {
                 && !Objects.equals(scans.get(checked.scanId()).personId(), caller.personId)) {
             throw Refusal.notFound("scan");
         }
-        screens.put(call.deviceId, call.id, checked);
-        tell(call);
+        // Whoever looks asks every second; to all other desks a screen that changes is no news.
+        if (screens.put(call.deviceId, call.id, checked)) {
+            tell(call);
+        }
     }
 
     @Transactional

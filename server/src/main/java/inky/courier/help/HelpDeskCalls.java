@@ -156,9 +156,11 @@ public class HelpDeskCalls {
                         .orElse("");
     }
 
+    /** Held before it is read: what two say at once is both said. */
     private HelpCall heldAtDesk(UUID id) {
-        get(id);
-        return calls.hold(id);
+        HelpCall call = calls.hold(id);
+        view(call);
+        return call;
     }
 
     /** Whoever called is told that somebody looks after it. Another may take it over. */

@@ -28,13 +28,17 @@ class HelpScreens {
         this.clock = clock;
     }
 
-    void put(UUID device, UUID call, SharedScreen screen) {
+    /** @return whether the desk sees now what it did not before: the panel at all, or its pages */
+    boolean put(UUID device, UUID call, SharedScreen screen) {
         shown.add(device);
+        boolean known =
+                find(call).filter(before -> before.pages() == screen.pages()).isPresent();
         jdbc.sql("""
                         insert into help_screen (call_id, at, screen) values (?, ?, ?)
                         on conflict (call_id) do update set at = excluded.at, screen = excluded.screen""")
                 .params(call, OffsetDateTime.now(clock), Json.write(screen))
                 .update();
+        return !known;
     }
 
     Optional<SharedScreen> find(UUID call) {
