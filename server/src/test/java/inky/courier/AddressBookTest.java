@@ -11,7 +11,6 @@ import inky.courier.standins.Stack;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
@@ -51,16 +50,8 @@ class AddressBookTest {
     }
 
     private void rules(Map<String, Object> entry, Map<String, Object> groups, int most) {
-        JsonNode now = desk.get("/api/settings").ok().json();
-        Map<String, Object> form = new HashMap<>();
-        for (String field : List.of("office", "address", "signature", "language")) {
-            form.put(field, now.path(field).asString());
-        }
-        for (String field : List.of("keepAcceptedHours", "keepOthersDays", "keepDeliveriesDays")) {
-            form.put(field, now.path(field).asInt());
-        }
-        form.put("recipientRules", Map.of("entry", entry, "groups", groups, "most", most, "ownContacts", true));
-        desk.put("/api/settings", form).ok();
+        office.settings("recipientRules", Map.of("entry", entry, "groups", groups, "most", most, "ownContacts", true))
+                .ok();
     }
 
     private String destination(boolean directEntry) {

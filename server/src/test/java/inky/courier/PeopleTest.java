@@ -57,23 +57,15 @@ class PeopleTest {
     }
 
     private static void rules(String way, int length, boolean choose, boolean firstPinOnce, int days) {
-        JsonNode now = office.desk.get("/api/settings").ok().json();
-        Map<String, Object> form = new HashMap<>();
-        for (String field : List.of("office", "address", "signature", "language")) {
-            form.put(field, now.path(field).asString());
-        }
-        for (String field : List.of("keepAcceptedHours", "keepOthersDays", "keepDeliveriesDays")) {
-            form.put(field, now.path(field).asInt());
-        }
-        form.put(
-                "panelSignIn",
-                Map.of(
-                        "way", way,
-                        "pinLength", length,
-                        "choose", choose,
-                        "firstPinOnce", firstPinOnce,
-                        "pinDays", days));
-        office.desk.put("/api/settings", form).ok();
+        office.settings(
+                        "panelSignIn",
+                        Map.of(
+                                "way", way,
+                                "pinLength", length,
+                                "choose", choose,
+                                "firstPinOnce", firstPinOnce,
+                                "pinDays", days))
+                .ok();
     }
 
     private static String person(String name) {

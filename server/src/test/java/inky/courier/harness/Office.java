@@ -204,6 +204,20 @@ public final class Office implements AutoCloseable {
                 Map.entry("sizeLimitMb", 0)));
     }
 
+    /** Sets one part of the settings, and leaves the others as they are. */
+    public Browser.Answer settings(String part, Object value) {
+        JsonNode now = desk.get("/api/settings").ok().json();
+        Map<String, Object> form = new HashMap<>();
+        for (String field : List.of("office", "address", "signature", "language")) {
+            form.put(field, now.path(field).asString());
+        }
+        for (String field : List.of("keepAcceptedHours", "keepOthersDays", "keepDeliveriesDays")) {
+            form.put(field, now.path(field).asInt());
+        }
+        form.put(part, value);
+        return desk.put("/api/settings", form);
+    }
+
     /** Invites somebody to the desk. @return where they accept */
     public String invite(String login, Role role) {
         return desk.post(
