@@ -20,7 +20,7 @@ const news = computed(() => {
 </script>
 
 <template>
-  <div v-if="news && !open" class="strip" role="status">
+  <div v-if="news && !open" :class="['strip', { door: panel.at('door') }]" role="status">
     <p>
       <strong>{{ call?.answeredBy }}</strong> {{ news }}
     </p>
@@ -58,6 +58,23 @@ const news = computed(() => {
   background: var(--stamp-wash);
   font-size: 21px;
   line-height: 27px;
+}
+/* Beside the keypad. */
+.strip.door {
+  top: auto;
+  right: 410px;
+  bottom: 0;
+  flex-wrap: wrap;
+  border-top: 2px solid var(--stamp);
+  border-bottom: 0;
+}
+.strip.door p {
+  flex-basis: 100%;
+}
+@container panel (max-width: 900px) {
+  .strip.door {
+    right: 350px;
+  }
 }
 .strip p {
   flex: 1;

@@ -87,7 +87,7 @@ public class HelpCalls {
     public OwnCall call(Caller caller, Doing doing) {
         DeviceView device = devices.get(caller.deviceId);
         oneAtATime(device.id());
-        Optional<HelpCall> open = calls.holdOpen(device.id(), caller.personId);
+        Optional<HelpCall> open = stillTheirs(caller);
         if (open.isEmpty()
                 && calls.countByDeviceIdAndCalledAtAfter(
                                 device.id(), clock.instant().minus(Duration.ofHours(1)))
@@ -112,6 +112,16 @@ public class HelpCalls {
         }
         tell(call);
         return own(call);
+    }
+
+    /** Who has not signed in may be another than who called before: that call ends, and nothing of it is shown to them. */
+    private Optional<HelpCall> stillTheirs(Caller caller) {
+        Optional<HelpCall> open = calls.holdOpen(caller.deviceId, caller.personId);
+        if (caller.personId != null) {
+            return open;
+        }
+        open.ifPresent(call -> end(call, ""));
+        return Optional.empty();
     }
 
     /** One transaction after the other, of one device. */
