@@ -21,7 +21,7 @@ const title = computed(() =>
 <template>
   <TitleBar
     :title="title"
-    hint="Somebody at a panel has pressed ? and called. Calls that have ended are kept for 30 days."
+    hint="From the Help key (?) of any panel. Calls that have ended are kept for 30 days."
   />
   <ErrorNote :error="query.error.value" />
   <table v-if="calls.length" class="table opens">
