@@ -98,6 +98,7 @@ class HelpTest {
                 .ok();
         JsonNode own = guest.get(help("/" + id)).ok().json();
         assertThat(own.path("state").asString()).isEqualTo("ANSWERED");
+        assertThat(own.path("answeredBy").asString()).isEqualTo("Brannoc Lyle");
         assertThat(own.path("words").path(0).path("text").asString()).isEqualTo("The second one");
         assertThat(own.path("words").path(0).path("pointsAt").asInt()).isEqualTo(7);
         guest.post(help("/" + id + "/words"), Map.of("text", "Thank you")).ok();

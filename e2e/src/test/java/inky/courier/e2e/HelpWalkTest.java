@@ -64,7 +64,7 @@ class HelpWalkTest {
         assertThat(desk.getByText("choosing a job")).isVisible();
         assertThat(desk.getByText("Not shared.")).isVisible();
         button("Answer").click();
-        assertThat(panel.getByText("maud is helping you.")).isVisible();
+        assertThat(panel.getByText("Maud Ellery is helping you.")).isVisible();
         key("Let the help desk see this screen").click();
         key("Back").click();
         assertThat(panel.getByText("The help desk sees this screen")).isVisible();
@@ -109,7 +109,7 @@ class HelpWalkTest {
         key("Stop").click();
         assertThat(desk.getByText("Not shared.")).isVisible();
         button("End the call").click();
-        assertThat(desk.getByText("ended by maud")).isVisible();
+        assertThat(desk.getByText("ended by Maud Ellery")).isVisible();
         key("Help").click();
         assertThat(panel.getByText("The help desk has ended the call.")).isVisible();
         key("Call again").click();

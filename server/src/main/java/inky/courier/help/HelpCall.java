@@ -51,13 +51,13 @@ class HelpCall {
 
     String wish;
 
-    /** Of the desk; empty while nobody has. */
+    /** Name of who did at the desk; empty while nobody has. */
     String answeredBy = "";
 
     @Nullable
     Instant endedAt;
 
-    /** Of the desk; empty where whoever called ended it, or time did. */
+    /** Name of who did at the desk; empty where whoever called ended it, or time did. */
     String endedBy = "";
 
     /** {@link HelpWords} as JSON. */

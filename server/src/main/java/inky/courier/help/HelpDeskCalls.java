@@ -9,6 +9,7 @@ import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.people.PeopleService;
 import inky.courier.scan.ScanService;
 import inky.courier.setup.SetUp;
+import inky.courier.signin.Accounts;
 import inky.courier.web.Access;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
@@ -35,6 +36,7 @@ public class HelpDeskCalls {
     private final PeopleService people;
     private final ScanService scans;
     private final SetUp setUp;
+    private final Accounts accounts;
     private final Clock clock;
 
     HelpDeskCalls(
@@ -45,6 +47,7 @@ public class HelpDeskCalls {
             PeopleService people,
             ScanService scans,
             SetUp setUp,
+            Accounts accounts,
             Clock clock) {
         this.calls = calls;
         this.stored = stored;
@@ -53,6 +56,7 @@ public class HelpDeskCalls {
         this.people = people;
         this.scans = scans;
         this.setUp = setUp;
+        this.accounts = accounts;
         this.clock = clock;
     }
 
@@ -167,7 +171,7 @@ public class HelpDeskCalls {
     @Transactional
     HelpCallView answer(UUID id) {
         HelpCall call = heldAtDesk(id);
-        call.answer(Who.name());
+        call.answer(helper());
         calls.tell(call);
         return view(call);
     }
@@ -176,7 +180,7 @@ public class HelpDeskCalls {
     HelpCallView sayFromDesk(UUID id, String text, @Nullable Integer pointsAt) {
         HelpCall call = heldAtDesk(id);
         if (call.answeredBy.isEmpty()) {
-            call.answer(Who.name());
+            call.answer(helper());
         }
         call.say(clock.instant(), true, text, pointsAt);
         calls.tell(call);
@@ -186,8 +190,13 @@ public class HelpDeskCalls {
     @Transactional
     HelpCallView endFromDesk(UUID id) {
         HelpCall call = heldAtDesk(id);
-        calls.end(call, Who.name());
+        calls.end(call, helper());
         return view(call);
+    }
+
+    /** As people know them, who do not know accounts. */
+    private String helper() {
+        return accounts.nameOf(Who.name()).orElse(Who.name());
     }
 
     private HelpCallView view(HelpCall call) {

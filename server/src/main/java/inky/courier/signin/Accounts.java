@@ -275,6 +275,12 @@ public class Accounts {
         return administrators.findByLogin(login).map(SignIn::view).orElseThrow(() -> Refusal.notFound("account"));
     }
 
+    /** Empty where there is no such account. */
+    @Transactional(readOnly = true)
+    public Optional<String> nameOf(String login) {
+        return administrators.findByLogin(login).map(account -> account.name);
+    }
+
     /** How many may change everything. */
     @Transactional(readOnly = true)
     public int administrators() {
