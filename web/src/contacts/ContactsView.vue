@@ -23,7 +23,7 @@ import ImportContacts from './ImportContacts.vue';
 const queries = useQueryClient();
 const { say } = useToast();
 const { may } = useSession();
-const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useArea<
   Schemas['ContactView'],
   Schemas['ContactView'],
   Schemas['ContactForm']
@@ -57,23 +57,13 @@ async function removePicked() {
 
 <template>
   <AreaLayout
+    v-bind="frame"
     :title="list.total.value ? count(list.total.value, 'contact') : 'Address book'"
     hint="Whom people find at devices, beside the people of the office"
     new-words="Add a contact"
-    new-path="/contacts/new"
     empty="People choose recipients at a device by the first letters of a name. Everybody of the office is found already; add here whom else they send to, or import a file."
-    :loading="loading"
-    :error="error"
-    :has-rows="list.total.value > 0"
-    :opened="isNew || open !== undefined"
     :editor-title="isNew ? 'New contact' : (open?.name ?? '')"
-    :can-delete="!isNew"
-    :delete-name="open?.name ?? ''"
-    :busy="busy"
-    :general="general"
     @save="save"
-    @remove="remove"
-    @close="go('')"
   >
     <template #also>
       <a class="button" href="/api/contacts/export.csv" download>Export as CSV</a>

@@ -22,7 +22,7 @@ const bodyOf = (form: Form): Schemas['ContactGroupForm'] => ({
   place: form.place,
   members: form.members.map(({ kind, id }) => ({ kind, id })),
 });
-const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy } = useArea<
+const { list, frame, openId, isNew, open, form, save, go } = useArea<
   Schemas['ContactGroupView'],
   Schemas['ContactGroupView'],
   Form
@@ -41,23 +41,13 @@ const { list, loading, error, openId, isNew, open, form, save, remove, go, gener
 
 <template>
   <AreaLayout
+    v-bind="frame"
     :title="list.total.value ? count(list.total.value, 'group') : 'Groups'"
     hint="Chosen at a device as one recipient; everybody who is in it by then gets the mail"
     new-words="Add a group"
-    new-path="/contact-groups/new"
     empty="A group is chosen at a device like a person. It holds contacts, people of the office and other groups."
-    :loading="loading"
-    :error="error"
-    :has-rows="list.total.value > 0"
-    :opened="isNew || open !== undefined"
     :editor-title="isNew ? 'New group' : (open?.name ?? '')"
-    :can-delete="!isNew"
-    :delete-name="open?.name ?? ''"
-    :busy="busy"
-    :general="general"
     @save="save"
-    @remove="remove"
-    @close="go('')"
   >
     <template #under><BookLinks /></template>
     <template #list>

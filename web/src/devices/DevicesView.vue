@@ -22,11 +22,7 @@ type View = Schemas['DeviceView'];
 type Form = Schemas['DeviceForm'];
 const queries = useQueryClient();
 const { say } = useToast();
-const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
-  View,
-  View,
-  Form
->({
+const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useArea<View, View, Form>({
   path: 'devices',
   list: (query, signal) => ask(api.GET('/api/devices', { params: { query }, signal })),
   one: (id) => ask(api.GET('/api/devices/{id}', { params: { path: { id } } })),
@@ -68,23 +64,13 @@ async function lookAgain() {
   </div>
   <AreaLayout
     v-else
+    v-bind="frame"
     :title="title"
     hint="Scanners and multifunction devices"
     new-words="Add a device"
-    new-path="/devices/new"
     empty="Add the first device by its address on the network. Courier reads what it can do and how it is."
-    :loading="loading"
-    :error="error"
-    :has-rows="list.total.value > 0"
-    :opened="open !== undefined"
     :editor-title="open?.name ?? ''"
-    can-delete
-    :delete-name="open?.name ?? ''"
-    :busy="busy"
-    :general="general"
     @save="save"
-    @remove="remove"
-    @close="go('')"
   >
     <template #list>
       <ListTools :list="list" label="Name, place or address" attention="Only those that cannot be used" />

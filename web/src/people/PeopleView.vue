@@ -23,7 +23,7 @@ import StateMark from '@/shared/StateMark.vue';
 type Form = Schemas['PersonForm'];
 const queries = useQueryClient();
 const { say } = useToast();
-const { list, loading, error, openId, isNew, open, form, save, remove, go, general, busy, attempt } = useArea<
+const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useArea<
   Schemas['PersonView'],
   Schemas['PersonView'],
   Form
@@ -82,24 +82,14 @@ function proposeLogin() {
 
 <template>
   <AreaLayout
+    v-bind="frame"
     :title="list.total.value ? count(list.total.value, 'person', 'people') : 'People'"
     hint="Who scans, and the PIN they sign in with at a device"
     new-words="Add a person"
-    new-path="/people/new"
     empty="A person signs in at a device with a PIN; their scans then go to their own mailbox and carry their name."
-    :loading="loading"
-    :error="error"
-    :has-rows="list.total.value > 0"
-    :opened="isNew || open !== undefined"
     :editor-title="isNew ? 'New person' : (open?.name ?? '')"
-    :can-delete="!isNew"
-    :delete-name="open?.name ?? ''"
-    :busy="busy"
-    :general="general"
     :save-words="isNew ? 'Save and make a PIN' : 'Save'"
     @save="saveIt"
-    @remove="remove"
-    @close="go('')"
   >
     <template #also>
       <RouterLink class="button" to="/contacts">Address book</RouterLink>

@@ -38,5 +38,19 @@ export function useArea<
   });
 
   const error = computed(() => list.query.error.value ?? (one.there.value ? one.query.error.value : null));
-  return { ...one, list, loading: list.query.isLoading, error, go };
+  /** What `AreaLayout` has to know of it. */
+  const frame = computed(() => ({
+    newPath: `/${area.path}/new`,
+    loading: list.query.isLoading.value,
+    error: error.value,
+    hasRows: list.total.value > 0,
+    opened: one.isNew.value || one.open.value !== undefined,
+    canDelete: !one.isNew.value,
+    deleteName: one.open.value?.name ?? '',
+    busy: one.busy.value,
+    general: one.general.value,
+    onRemove: one.remove,
+    onClose: () => go(''),
+  }));
+  return { ...one, list, frame, go };
 }
