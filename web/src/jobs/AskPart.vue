@@ -74,6 +74,11 @@ function offer(setting: Schemas['OpenSetting'], value: unknown, on: boolean) {
         />
         <PeopleField v-model="form.people" label="People" name="people" />
       </template>
+      <TickBox
+        v-model="form.guests"
+        words="Guests too"
+        note="Without signing in, where the office lets guests scan."
+      />
       <h3>When the pages are in</h3>
       <TickBox
         v-model="asks.sendAtOnce"

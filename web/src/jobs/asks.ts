@@ -7,7 +7,8 @@ export function askSentence({
   askFolder,
   groups,
   people,
-}: Pick<JobDraft, 'asks' | 'askFolder' | 'groups' | 'people'>): string {
+  guests,
+}: Pick<JobDraft, 'asks' | 'askFolder' | 'groups' | 'people' | 'guests'>): string {
   const asked = [
     askFolder && 'folder',
     asks.fileName !== 'NO' && 'file name',
@@ -21,7 +22,7 @@ export function askSentence({
   const what = asked.length ? asked.join(', ') : 'nothing asked';
   const some = [...groups, people.length > 0 && count(people.length, 'person', 'people')].filter(Boolean);
   const whom = some.length ? `Only ${some.join(', ')}` : 'Everybody';
-  return `${whom}; ${what}${asks.sendAtOnce ? '; sent without a preview' : ''}.`;
+  return `${whom}${guests ? ', and guests' : ''}; ${what}${asks.sendAtOnce ? '; sent without a preview' : ''}.`;
 }
 
 /** What only this job has for its texts: answers to its questions, and text of its pages. */

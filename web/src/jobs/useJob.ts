@@ -11,7 +11,7 @@ export type JobView = Schemas['JobView'];
 export type JobDraft = Required<
   Omit<
     Schemas['JobForm'],
-    'changes' | 'askFolder' | 'asks' | 'groups' | 'zones' | 'labels' | 'picture' | 'people'
+    'changes' | 'askFolder' | 'asks' | 'groups' | 'zones' | 'labels' | 'picture' | 'people' | 'guests'
   >
 > & {
   askFolder: boolean;
@@ -23,6 +23,7 @@ export type JobDraft = Required<
   picture: string;
   people: string[];
   description: string;
+  guests: boolean;
   scan: ProfileForm;
 };
 
@@ -48,6 +49,7 @@ const formOf = (v: JobView): JobDraft => ({
   picture: v.picture,
   people: [...v.people],
   description: v.description,
+  guests: v.guests,
   scan: v.scan,
 });
 
@@ -119,6 +121,7 @@ export function useJob() {
         picture: '',
         people: [],
         description: '',
+        guests: false,
         scan: blankProfile(),
       },
     formOf,

@@ -15,7 +15,8 @@ const offered = computed(
   () => Object.keys(again.value).length > 0 && Object.keys(props.answers).length === 0,
 );
 onMounted(async () => {
-  if (!props.job.asks.some((asked) => asked.kind !== 'CONSENT')) return;
+  const guest = props.panel.front.value?.person?.guest;
+  if (guest || !props.job.asks.some((asked) => asked.kind !== 'CONSENT')) return;
   const path = { device: props.panel.device, job: props.job.jobId };
   await props.panel.quietly(async () => {
     last.value = await ask(api.GET('/api/panel/{device}/jobs/{job}/last-time', { params: { path } }));

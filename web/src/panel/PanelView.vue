@@ -69,13 +69,22 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         />
         <template v-if="front.person">
           <div class="who">
-            <p class="where">{{ front.person.name }}</p>
-            <p class="quiet">{{ t('panel.signs-out-in', { n: secondsLeft }) }}</p>
+            <p class="where">{{ front.person.guest ? t('panel.guest') : front.person.name }}</p>
+            <p class="quiet">
+              {{ t(front.person.guest ? 'panel.ends-in' : 'panel.signs-out-in', { n: secondsLeft }) }}
+            </p>
           </div>
-          <button v-if="stage.name === 'jobs'" type="button" class="key" @click="panel.look()">
+          <button
+            v-if="stage.name === 'jobs' && !front.person.guest"
+            type="button"
+            class="key"
+            @click="panel.look()"
+          >
             {{ t('panel.my-scans') }}
           </button>
-          <button type="button" class="key" @click="panel.signOut()">{{ t('panel.sign-out') }}</button>
+          <button type="button" class="key" @click="panel.signOut()">
+            {{ t(front.person.guest ? 'panel.finish' : 'panel.sign-out') }}
+          </button>
         </template>
       </header>
       <main>

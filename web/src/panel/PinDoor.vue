@@ -72,6 +72,15 @@ useCardReader(
           <p v-else class="quiet">{{ t('pin.forgotten') }}</p>
         </PinTag>
       </form>
+      <button
+        v-if="front?.guests"
+        type="button"
+        class="key guest"
+        :disabled="busy"
+        @click="panel.signInAsGuest()"
+      >
+        {{ t('pin.as-guest') }}
+      </button>
       <ol class="steps">
         <li><strong>1</strong> {{ t('pin.step-pin') }}</li>
         <li><strong>2</strong> {{ t('pin.step-paper') }}</li>
@@ -99,6 +108,9 @@ useCardReader(
   min-height: 66px;
   font: 700 28px/32px var(--heading);
   font-stretch: 84%;
+}
+.key.guest {
+  margin-top: 16px;
 }
 .wrong {
   color: var(--failed);

@@ -8,7 +8,7 @@ import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState; at: At<'sent'> }>();
 const { t } = useWords();
-const { secondsLeft } = props.panel;
+const { front, secondsLeft } = props.panel;
 const next = ref<HTMLButtonElement>();
 onMounted(() => next.value?.focus());
 
@@ -68,7 +68,9 @@ function words(leg: (typeof legs.value)[number]): string {
       <button v-else ref="next" type="button" class="key stamp" @click="panel.next()">
         {{ t('sent.next') }}
       </button>
-      <button type="button" class="key" @click="panel.signOut()">{{ t('panel.sign-out') }}</button>
+      <button type="button" class="key" @click="panel.signOut()">
+        {{ t(front?.person?.guest ? 'panel.finish' : 'panel.sign-out') }}
+      </button>
       <p class="quiet">{{ t('sent.walk-away', { n: secondsLeft }) }}</p>
     </div>
   </div>

@@ -36,7 +36,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     if (label) await begin(label);
   });
 
-  const help = useHelp(machine, screen);
+  const help = useHelp(machine, screen, () => front.value?.person?.guest ?? false);
 
   const secondsLeft = computed(() =>
     Math.max(
@@ -76,7 +76,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     );
     if (front.value) front.value = { ...front.value, conditionWords: again.conditionWords };
     if (!front.value?.person || front.value.person.replacePin) return;
-    await jobs.readLists();
+    await (front.value.person.guest ? jobs.readLabels() : jobs.readLists());
     await Promise.all([scan.refreshScan(), sent.refreshProgress(), consent.refreshConsent()]);
     const here = machine.at('scan') ?? machine.at('ready') ?? machine.at('consent');
     if (here) here.job = jobs.labels.value.find((one) => one.jobId === here.job.jobId) ?? here.job;
@@ -107,7 +107,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     }
     machine.go({ name: 'jobs' });
     await speakAsSeen();
-    await jobs.readLists();
+    await (front.value?.person?.guest ? jobs.readLabels() : jobs.readLists());
     await help.resumeHelp();
     await paper.readStacks(front.value?.standIn ?? false);
   }
@@ -131,16 +131,23 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
   );
 
   /** @param shown a PIN, or a card, or both */
-  async function signIn(shown: Schemas['SignInEntry']) {
-    const seen = await attempt(() =>
-      ask(api.POST('/api/panel/{device}/session', { params: { path }, body: shown })),
-    );
+  const signIn = (shown: Schemas['SignInEntry']) =>
+    comeIn(() => ask(api.POST('/api/panel/{device}/session', { params: { path }, body: shown })));
+
+  async function comeIn(opening: () => Promise<Schemas['Front']>) {
+    const seen = await attempt(opening);
     if (!seen) return false;
     comings++;
     if (help.helpCall.value) help.forgetHelp();
     front.value = seen;
     await attempt(enter);
     return true;
+  }
+
+  /** Somebody scans without signing in. */
+  async function signInAsGuest() {
+    touch();
+    await comeIn(() => ask(api.POST('/api/panel/{device}/session/guest', { params: { path } })));
   }
 
   function setReplacePin(why?: Schemas['PanelPerson']['replacePin']) {
@@ -255,6 +262,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     secondsLeft,
     choose,
     signIn,
+    signInAsGuest,
     replacePin,
     provePin,
     keepPin,

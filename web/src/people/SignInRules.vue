@@ -91,6 +91,12 @@ const numberOf = (typed: string | number | null) => {
           name="pinDays"
           hint="0 for never. NIST SP 800-63B advises against it unless a PIN may have become known."
         />
+        <h2>Guests</h2>
+        <TickBox
+          v-model="rules.guests"
+          words="Guests scan without signing in"
+          note="Only with jobs that are for guests, at devices where one of them is on the panel. Whoever reaches this address on the network can do so too."
+        />
       </section>
       <section aria-labelledby="odds">
         <h2 id="odds">What guessing would achieve</h2>

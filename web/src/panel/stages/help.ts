@@ -23,8 +23,12 @@ const POINT_FOR = 20_000;
 /** Whoever called without signing in may have gone, and somebody else stands there. */
 const FORGET_AT_DOOR = 180_000;
 
-/** Help for who stands at the panel: the call, what the help desk says, and what it sees. */
-export function useHelp(machine: Machine, screen: () => Element | undefined) {
+/**
+ * Help for who stands at the panel: the call, what the help desk says, and what it sees.
+ *
+ * @param isGuest who has not signed in shows nothing
+ */
+export function useHelp(machine: Machine, screen: () => Element | undefined, isGuest: () => boolean) {
   const { device, stage, problem, attempt, quietly, touch } = machine;
   const path = { device };
   const helpOpen = ref(false);
@@ -37,7 +41,7 @@ export function useHelp(machine: Machine, screen: () => Element | undefined) {
   let shown = '';
   let shownAt = 0;
   const isOpen = computed(() => Boolean(call.value && call.value.state !== 'ENDED'));
-  const mayShow = computed(() => !NEVER_SHOWN.includes(stage.value.name));
+  const mayShow = computed(() => !isGuest() && !NEVER_SHOWN.includes(stage.value.name));
 
   function keep(seen: Schemas['OwnCall']) {
     // On a slow line an earlier answer may come after a later one.

@@ -18,7 +18,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -34,6 +36,7 @@ class SecurityTest {
             "/api/session/provider/problem",
             "/api/panel/{device}",
             "/api/panel/{device}/session",
+            "/api/panel/{device}/session/guest",
             "/api/panel/{device}/help",
             "/api/panel/{device}/help/{call}",
             "/api/panel/{device}/help/{call}/words",
@@ -78,13 +81,15 @@ class SecurityTest {
     /** docs/endpoints.md says who may call what; -Dapi.write=true writes it anew. */
     @Test
     void whoMayCallWhatIsWrittenDown(Office office) throws Exception {
+        Set<String> ofGuests = openToGuests(office);
         Browser stranger = new Browser(office.host.uri());
         Browser guest = office.guest();
         StringBuilder table = new StringBuilder("""
                 # Endpoints, by who may call them
 
-                Found by asking each without a session, with the session of a person at a panel, and with an account of each role
-                at the desk (`SecurityTest`). What a person at a panel is given is their own and that device's. Every endpoint
+                Found by asking each without a session, with the session of a person at a panel, with that of a guest there where the
+                office lets guests scan, and with an account of each role at the desk (`SecurityTest`). What a person or a guest at a
+                panel is given is their own and that device's. Every endpoint
                 of the desk names the right that it needs (`Needs`); one that names none answers nobody.
 
                 | endpoint | who |
@@ -97,7 +102,8 @@ class SecurityTest {
                 who = "anybody";
             } else if (described.path.equals(PANEL_NEWS)
                     || described.path.startsWith("/api/panel/") && mayCall(guest, described.endpoint)) {
-                who = "a person signed in at that panel";
+                String key = described.endpoint.method + " " + described.path;
+                who = "a person signed in at that panel" + (ofGuests.contains(key) ? ", a guest" : "");
             } else {
                 List<String> may = new ArrayList<>();
                 roles.forEach((role, browser) -> {
@@ -114,6 +120,27 @@ class SecurityTest {
             Files.writeString(file, table);
         }
         assertThat(Files.readString(file)).isEqualTo(table.toString());
+    }
+
+    /** What somebody may call who scans without signing in. */
+    private static Set<String> openToGuests(Office office) {
+        office.everybodyHasLeft();
+        office.guestsMayScan(true);
+        office.goesTo(Map.of("guests", true), office.fixedMail());
+        try {
+            Browser guest = new Browser(office.host.uri());
+            office.comeAsGuest(guest).ok();
+            return described(office).stream()
+                    .filter(one -> one.path.startsWith("/api/panel/") && !one.path.equals(PANEL_NEWS))
+                    // Signs itself out.
+                    .filter(one -> !one.path.endsWith("/session"))
+                    .filter(one -> mayCall(guest, one.endpoint))
+                    .map(one -> one.endpoint.method + " " + one.path)
+                    .collect(Collectors.toCollection(TreeSet::new));
+        } finally {
+            office.goesTo(office.destination("Mail to me"));
+            office.guestsMayScan(false);
+        }
     }
 
     /** Somebody of each role at the desk, invited as an administrator does it. */

@@ -84,7 +84,7 @@ class LegsOfJob {
         Stream<String> sender = mail.copyToSender() ? Stream.of(delivery.personEmail) : Stream.empty();
         return Stream.of(mail.copies().stream(), chosen.stream(), sender)
                 .flatMap(Function.identity())
-                .filter(address -> !recipients.contains(address))
+                .filter(address -> !address.isEmpty() && !recipients.contains(address))
                 .distinct()
                 .toList();
     }

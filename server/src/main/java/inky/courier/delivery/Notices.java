@@ -42,7 +42,8 @@ class Notices {
     boolean about(Delivery d) {
         boolean good = d.state == DeliveryState.ACCEPTED;
         boolean bad = d.state == DeliveryState.STOPPED || d.state == DeliveryState.WAITING;
-        if (!good && !bad || d.notified.equals(d.state.name())) {
+        // A guest has no address.
+        if (!good && !bad || d.notified.equals(d.state.name()) || d.personEmail.isEmpty()) {
             return false;
         }
         Notify wanted = Json.read(d.jobSnapshot, JobSnapshot.class).notices();

@@ -51,6 +51,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -125,7 +126,7 @@ class DemoSetUp {
                         "{device.name}, {device.place}\nWherrymoor Ferries",
                         null,
                         null,
-                        new PanelSignIn(PanelSignIn.Way.CARD_OR_PIN, 6, true, true, 0),
+                        new PanelSignIn(PanelSignIn.Way.CARD_OR_PIN, 6, true, true, 0, true),
                         new RecipientRules(
                                 DirectEntry.ANY,
                                 Map.of("Crew", new DirectEntry(DirectEntry.Mode.DOMAINS, List.of(world.domain()))),
@@ -341,6 +342,9 @@ class DemoSetUp {
     /** Who may use what not everybody needs. */
     private static final Map<String, List<String>> GROUPS = Map.of("Supplier bills", List.of("Office", "Yard"));
 
+    /** What somebody from outside may hand in. */
+    private static final Set<String> FOR_GUESTS = Set.of("Lost property");
+
     /** What those are for whose name does not say it. */
     private static final Map<String, String> DESCRIPTIONS =
             Map.of("Safety drill", "Sign-off sheets after a drill", "Tide table", "For the watch aboard");
@@ -384,7 +388,8 @@ class DemoSetUp {
                         LABELS.get(name),
                         null,
                         null,
-                        DESCRIPTIONS.get(name))));
+                        DESCRIPTIONS.get(name),
+                        FOR_GUESTS.contains(name))));
     }
 
     /** The large panels get everything; the small ones what their place of work uses. */

@@ -82,6 +82,8 @@ class Job implements ItemRow<JobItem> {
 
     String description = "";
 
+    boolean guests;
+
     static Job of(UUID id, Instant now) {
         Job job = new Job();
         job.id = id;
@@ -110,7 +112,8 @@ class Job implements ItemRow<JobItem> {
                 Json.read(labels, new TypeReference<Map<String, String>>() {}),
                 picture,
                 Json.read(people, new TypeReference<List<UUID>>() {}),
-                description);
+                description,
+                guests);
     }
 
     @Override
@@ -132,6 +135,7 @@ class Job implements ItemRow<JobItem> {
         picture = item.picture();
         people = Json.write(item.people());
         description = item.description();
+        guests = item.guests();
         List<JobTarget> wanted = item.targets().stream().map(JobTarget::of).toList();
         if (!targets.equals(wanted)) {
             targets.clear();

@@ -96,6 +96,7 @@ public class JobService {
      * @param picture of its own, a small PNG in base64; absent or empty for the icon
      * @param people who may use it beside the groups; where neither stands, everybody may
      * @param description what it is for, in a line; absent for none
+     * @param guests whether it can be used without signing in, where the office lets guests scan; absent for no
      */
     public record JobForm(
             String name,
@@ -116,7 +117,8 @@ public class JobService {
             @Nullable Map<String, String> labels,
             @Nullable String picture,
             @Nullable List<UUID> people,
-            @Nullable String description) {
+            @Nullable String description,
+            @Nullable Boolean guests) {
         /** What it stands for; what it has otherwise than its profile is as it was written. */
         JobItem item(UUID id) {
             Map<UUID, List<String>> each = Optional.ofNullable(kinds).orElse(Map.of());
@@ -142,7 +144,8 @@ public class JobService {
                     labels,
                     picture,
                     people,
-                    description);
+                    description,
+                    guests);
         }
     }
 

@@ -39,12 +39,17 @@ final class MailMessage extends MimeMessage {
     static MailMessage of(Session session, Submission server, Letter c, Runnable written)
             throws MessagingException, IOException {
         MailMessage message = new MailMessage(session, c.messageId(), written);
-        InternetAddress person = address(c.sender().email(), c.sender().name());
-        if (server.senderIsPerson()) {
-            message.setFrom(person);
+        // A guest has no address.
+        boolean known = !c.sender().email().isEmpty();
+        if (server.senderIsPerson() && known) {
+            message.setFrom(address(c.sender().email(), c.sender().name()));
         } else {
             message.setFrom(address(server.sender(), c.sender().name() + " (scan)"));
-            message.setReplyTo(new InternetAddress[] {person});
+            if (known) {
+                message.setReplyTo(new InternetAddress[] {
+                    address(c.sender().email(), c.sender().name())
+                });
+            }
         }
         for (String recipient : c.recipients()) {
             message.addRecipient(RecipientType.TO, new InternetAddress(Addresses.onTheLine(recipient)));

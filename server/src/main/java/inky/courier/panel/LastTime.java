@@ -89,16 +89,16 @@ public class LastTime {
                 .update();
     }
 
-    /** @param job on the panel at which the guest stands */
+    /** @param job on the panel at which the user stands */
     @Transactional(readOnly = true)
-    LastAnswers of(PanelSessions.Guest guest, UUID job) {
-        PersonView person = people.get(guest.personId());
-        JobView placed = places.placed(guest.deviceId(), person, job);
+    LastAnswers of(PanelUser user, UUID job) {
+        PersonView person = people.get(user.personId());
+        JobView placed = places.placed(user, job);
         Optional<String> kept = jdbc.sql("select answers from last_answers where person_id = ? and job_id = ?")
                 .params(person.id(), job)
                 .query(String.class)
                 .optional();
-        String place = devices.get(guest.deviceId()).place();
+        String place = devices.get(user.deviceId()).place();
         return kept.map(json -> shown(Json.read(json, Answers.class), placed, person, place))
                 .orElse(LastAnswers.NONE);
     }

@@ -8,7 +8,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What somebody answered last; as for {@link WalkUpController}, the guest is who is signed in at this device. */
+/** What somebody answered last; as for {@link WalkUpController}, the user is who is signed in at this device. */
 @RestController
 @RequestMapping("/api/panel/{device}/jobs/{job}/last-time")
 class LastTimeController {
@@ -20,7 +20,7 @@ class LastTimeController {
 
     @GetMapping
     LastAnswers lastAnswers(
-            @PathVariable UUID device, @PathVariable UUID job, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return lastTime.of(guest, job);
+            @PathVariable UUID device, @PathVariable UUID job, @AuthenticationPrincipal PanelUser user) {
+        return lastTime.of(user, job);
     }
 }

@@ -47,42 +47,42 @@ class OwnThings {
     /** @param news of which nobody has told them at a panel yet */
     record Mine(List<OwnDelivery> news, List<OwnDelivery> scans, List<ConsentView> consents) {}
 
-    Mine mine(PanelSessions.Guest guest) {
-        UUID person = guest.personId();
+    Mine mine(PanelUser user) {
+        UUID person = user.personId();
         return new Mine(own.news(person), own.latest(person), consents.of(person));
     }
 
-    void seen(PanelSessions.Guest guest) {
-        own.seen(guest.personId());
+    void seen(PanelUser user) {
+        own.seen(user.personId());
     }
 
-    Consents.WithdrawnConsent withdraw(PanelSessions.Guest guest, UUID destination) {
-        return consents.withdraw(destination, guest.personId());
+    Consents.WithdrawnConsent withdraw(PanelUser user, UUID destination) {
+        return consents.withdraw(destination, user.personId());
     }
 
-    ConsentRequest invite(PanelSessions.Guest guest, UUID destination) {
-        asked(guest, destination, Ask.Kind.CONSENT);
-        return requests.invite(destination, guest.personId());
+    ConsentRequest invite(PanelUser user, UUID destination) {
+        asked(user, destination, Ask.Kind.CONSENT);
+        return requests.invite(destination, user.personId());
     }
 
-    ConsentRequest request(PanelSessions.Guest guest, UUID request) {
-        return requests.get(request, guest.personId());
+    ConsentRequest request(PanelUser user, UUID request) {
+        return requests.get(request, user.personId());
     }
 
-    FolderListing folders(PanelSessions.Guest guest, UUID destination, String path, String after) {
-        asked(guest, destination, Ask.Kind.FOLDER);
-        return folders.browse(visitor(guest, destination), path, after);
+    FolderListing folders(PanelUser user, UUID destination, String path, String after) {
+        asked(user, destination, Ask.Kind.FOLDER);
+        return folders.browse(visitor(user, destination), path, after);
     }
 
-    FolderListing makeFolder(PanelSessions.Guest guest, UUID destination, String path, String name) {
-        asked(guest, destination, Ask.Kind.FOLDER);
-        return folders.makeFolder(visitor(guest, destination), path, name);
+    FolderListing makeFolder(PanelUser user, UUID destination, String path, String name) {
+        asked(user, destination, Ask.Kind.FOLDER);
+        return folders.makeFolder(visitor(user, destination), path, name);
     }
 
     /** Only what a job on this panel asks for may be looked into from here. */
-    private void asked(PanelSessions.Guest guest, UUID destination, Ask.Kind kind) {
-        PersonView person = people.get(guest.personId());
-        boolean asked = places.at(guest.deviceId(), person).stream()
+    private void asked(PanelUser user, UUID destination, Ask.Kind kind) {
+        PersonView person = people.get(user.personId());
+        boolean asked = places.at(user).stream()
                 .flatMap(candidate -> questions.of(candidate.job(), person).stream())
                 .anyMatch(ask -> destination.equals(ask.destinationId()) && ask.kind() == kind);
         if (!asked) {
@@ -90,8 +90,8 @@ class OwnThings {
         }
     }
 
-    private Visitor visitor(PanelSessions.Guest guest, UUID destination) {
+    private Visitor visitor(PanelUser user, UUID destination) {
         return new Visitor(
-                destination, guest.personId(), people.get(guest.personId()).name(), guest.deviceId());
+                destination, user.personId(), people.get(user.personId()).name(), user.deviceId());
     }
 }

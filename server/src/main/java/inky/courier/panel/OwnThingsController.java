@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The panel's questions; as for {@link WalkUpController}, the guest is who is signed in at this device. */
+/** The panel's questions; as for {@link WalkUpController}, the user is who is signed in at this device. */
 @RestController
 @RequestMapping("/api/panel/{device}")
 class OwnThingsController {
@@ -28,38 +28,34 @@ class OwnThingsController {
     }
 
     @GetMapping("/mine")
-    Mine panelMine(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.mine(guest);
+    Mine panelMine(@PathVariable UUID device, @AuthenticationPrincipal PanelUser user) {
+        return own.mine(user);
     }
 
     @PostMapping("/mine/seen")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void panelNewsSeen(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        own.seen(guest);
+    void panelNewsSeen(@PathVariable UUID device, @AuthenticationPrincipal PanelUser user) {
+        own.seen(user);
     }
 
     @DeleteMapping("/mine/consents/{destination}")
     WithdrawnConsent withdrawOwnConsent(
-            @PathVariable UUID device,
-            @PathVariable UUID destination,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.withdraw(guest, destination);
+            @PathVariable UUID device, @PathVariable UUID destination, @AuthenticationPrincipal PanelUser user) {
+        return own.withdraw(user, destination);
     }
 
     record ConsentOrder(UUID destinationId) {}
 
     @PostMapping("/consents")
     ConsentRequest askConsent(
-            @PathVariable UUID device,
-            @RequestBody ConsentOrder order,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.invite(guest, order.destinationId());
+            @PathVariable UUID device, @RequestBody ConsentOrder order, @AuthenticationPrincipal PanelUser user) {
+        return own.invite(user, order.destinationId());
     }
 
     @GetMapping("/consents/{request}")
     ConsentRequest consentState(
-            @PathVariable UUID device, @PathVariable UUID request, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.request(guest, request);
+            @PathVariable UUID device, @PathVariable UUID request, @AuthenticationPrincipal PanelUser user) {
+        return own.request(user, request);
     }
 
     @GetMapping("/destinations/{destination}/folders")
@@ -68,8 +64,8 @@ class OwnThingsController {
             @PathVariable UUID destination,
             @RequestParam(defaultValue = "") String path,
             @RequestParam(defaultValue = "") String after,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.folders(guest, destination, path, after);
+            @AuthenticationPrincipal PanelUser user) {
+        return own.folders(user, destination, path, after);
     }
 
     record NewPanelFolder(String path, String name) {}
@@ -79,7 +75,7 @@ class OwnThingsController {
             @PathVariable UUID device,
             @PathVariable UUID destination,
             @RequestBody NewPanelFolder folder,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return own.makeFolder(guest, destination, folder.path(), folder.name());
+            @AuthenticationPrincipal PanelUser user) {
+        return own.makeFolder(user, destination, folder.path(), folder.name());
     }
 }

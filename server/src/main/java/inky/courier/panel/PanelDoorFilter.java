@@ -51,7 +51,7 @@ class PanelDoorFilter extends OncePerRequestFilter implements PanelDoor {
         Matcher path = PATH.matcher(request.getRequestURI());
         Optional<String> token = token(request);
         if (path.matches() && token.isPresent()) {
-            sessions.find(token.get(), UUID.fromString(path.group(1))).ifPresent(guest -> {
+            sessions.find(token.get(), UUID.fromString(path.group(1))).ifPresent(user -> {
                 boolean byItself = request.getHeader(BY_ITSELF) != null
                         || request.getRequestURI().endsWith("/live");
                 if (!byItself) {
@@ -59,16 +59,19 @@ class PanelDoorFilter extends OncePerRequestFilter implements PanelDoor {
                 }
                 SecurityContext context = SecurityContextHolder.createEmptyContext();
                 context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                        guest, null, AuthorityUtils.createAuthorityList(role(guest))));
+                        user, null, AuthorityUtils.createAuthorityList(role(user))));
                 SecurityContextHolder.setContext(context);
             });
         }
         chain.doFilter(request, response);
     }
 
-    /** Who needs another PIN first can do nothing else. */
-    private static String role(PanelSessions.Guest guest) {
-        return guest.replace().isPresent() ? "ROLE_NEW_PIN" : "ROLE_PANEL";
+    /** Who needs another PIN first can do nothing else; a guest nothing that is about somebody's own things. */
+    private static String role(PanelUser user) {
+        if (user.guest()) {
+            return "ROLE_GUEST";
+        }
+        return user.replace().isPresent() ? "ROLE_NEW_PIN" : "ROLE_PANEL";
     }
 
     /** Server-sent events are written after the request was dispatched anew; the person is needed there too. */

@@ -58,15 +58,15 @@ class PanelHelpController {
 
     record PanelWords(String text) {}
 
-    private static Caller caller(UUID device, @Nullable PanelSessions.Guest guest) {
-        return new Caller(device, guest == null ? null : guest.personId());
+    private static Caller caller(UUID device, @Nullable PanelUser user) {
+        return new Caller(device, user == null ? null : user.known().orElse(null));
     }
 
     @GetMapping
-    PanelHelp panelHelp(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
+    PanelHelp panelHelp(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelUser user) {
         DeviceView view = devices.get(device);
         // Whoever is not signed in may be another than who called.
-        Optional<OwnCall> open = guest == null ? Optional.empty() : calls.open(caller(device, guest));
+        Optional<OwnCall> open = user == null || user.guest() ? Optional.empty() : calls.open(caller(device, user));
         return new PanelHelp(
                 settings.read().helpDesk().phone(),
                 view.name(),
@@ -82,18 +82,14 @@ class PanelHelpController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     OwnCall callForHelp(
-            @PathVariable UUID device,
-            @RequestBody Doing doing,
-            @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
-        return calls.call(caller(device, guest), doing);
+            @PathVariable UUID device, @RequestBody Doing doing, @AuthenticationPrincipal @Nullable PanelUser user) {
+        return calls.call(caller(device, user), doing);
     }
 
     @GetMapping("/{call}")
     OwnCall ownHelpCall(
-            @PathVariable UUID device,
-            @PathVariable UUID call,
-            @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
-        return calls.get(caller(device, guest), call);
+            @PathVariable UUID device, @PathVariable UUID call, @AuthenticationPrincipal @Nullable PanelUser user) {
+        return calls.get(caller(device, user), call);
     }
 
     @PostMapping("/{call}/words")
@@ -101,17 +97,15 @@ class PanelHelpController {
             @PathVariable UUID device,
             @PathVariable UUID call,
             @RequestBody PanelWords words,
-            @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
-        return calls.say(caller(device, guest), call, words.text());
+            @AuthenticationPrincipal @Nullable PanelUser user) {
+        return calls.say(caller(device, user), call, words.text());
     }
 
     @DeleteMapping("/{call}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdrawHelpCall(
-            @PathVariable UUID device,
-            @PathVariable UUID call,
-            @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
-        calls.withdraw(caller(device, guest), call);
+            @PathVariable UUID device, @PathVariable UUID call, @AuthenticationPrincipal @Nullable PanelUser user) {
+        calls.withdraw(caller(device, user), call);
     }
 
     /** Only who is signed in shows what they do; before that a PIN is entered. */
@@ -121,14 +115,14 @@ class PanelHelpController {
             @PathVariable UUID device,
             @PathVariable UUID call,
             @RequestBody SharedScreen screen,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        calls.show(caller(device, guest), call, screen);
+            @AuthenticationPrincipal PanelUser user) {
+        calls.show(caller(device, user), call, screen);
     }
 
     @DeleteMapping("/{call}/screen")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void stopSharingScreen(
-            @PathVariable UUID device, @PathVariable UUID call, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        calls.hide(caller(device, guest), call);
+            @PathVariable UUID device, @PathVariable UUID call, @AuthenticationPrincipal PanelUser user) {
+        calls.hide(caller(device, user), call);
     }
 }

@@ -24,7 +24,6 @@ import inky.courier.job.JobService.JobView;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.panel.PanelPlans.FollowedPlan;
-import inky.courier.people.PeopleService.PersonView;
 import inky.courier.setup.ItemChange;
 import inky.courier.setup.PlannedChanges;
 import inky.courier.setup.SetUp;
@@ -70,6 +69,7 @@ public class PanelPlaces {
     private final PlannedChanges planned;
     private final PanelPlans plans;
     private final PanelShown shown;
+    private final PanelUsers users;
     private final Cached<List<PanelRow>> rows;
 
     private final KnownFindings known = new KnownFindings();
@@ -82,6 +82,7 @@ public class PanelPlaces {
             PlannedChanges planned,
             PanelPlans plans,
             PanelShown shown,
+            PanelUsers users,
             Live live) {
         this.setUp = setUp;
         this.devices = devices;
@@ -90,6 +91,7 @@ public class PanelPlaces {
         this.planned = planned;
         this.plans = plans;
         this.shown = shown;
+        this.users = users;
         this.rows = new Cached<>(
                 live,
                 this::readRows,
@@ -191,10 +193,9 @@ public class PanelPlaces {
         return found;
     }
 
-    /** None for a job that is gone by now. */
     /** @throws Refusal when that is not on the panel, or not theirs to use */
-    JobView placed(UUID device, PersonView person, UUID job) {
-        return at(device, person).stream()
+    JobView placed(PanelUser user, UUID job) {
+        return at(user).stream()
                 .map(Candidate::job)
                 .filter(one -> one.id().equals(job))
                 .findFirst()
@@ -224,10 +225,22 @@ public class PanelPlaces {
                 jobs.list().stream().filter(job -> wanted.contains(job.id())).toList());
     }
 
-    /** The jobs at the device that a person may use, in the order of their places. */
+    /** The jobs that somebody may use where they stand, in the order of their places. */
     @Transactional(readOnly = true)
-    public List<Candidate> at(UUID deviceId, PersonView person) {
-        return at(deviceId, job -> job.isFor(person.id(), person.groups()));
+    public List<Candidate> at(PanelUser user) {
+        return at(user.deviceId(), users.uses(user));
+    }
+
+    /** Whether the office lets guests scan, and has a job for them at this device. */
+    @Transactional(readOnly = true)
+    public boolean areGuestsWelcome(UUID deviceId) {
+        if (!users.guestsMayScan()) {
+            return false;
+        }
+        Office office = setUp.office();
+        return placesOf(deviceId).values().stream()
+                .flatMap(job -> office.find(new Reference(ItemKind.JOB, job)).stream())
+                .anyMatch(job -> ((JobItem) job).isForGuests(office));
     }
 
     /** @param whose the jobs that are seen */

@@ -20,6 +20,7 @@ import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Sessions of people at a device: bound to that device, known by a token whose hash alone is kept. */
 @Component
@@ -32,22 +33,16 @@ class PanelSessions {
     private final JdbcClient jdbc;
     private final PeopleService people;
     private final DeviceService devices;
+    private final PanelUsers users;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    PanelSessions(JdbcClient jdbc, PeopleService people, DeviceService devices, Clock clock) {
+    PanelSessions(JdbcClient jdbc, PeopleService people, DeviceService devices, PanelUsers users, Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.devices = devices;
+        this.users = users;
         this.clock = clock;
-    }
-
-    /** @param endsAt when it ends if the person does nothing more @param replace why they must get another PIN first; empty where they need not */
-    record Guest(UUID deviceId, UUID personId, Instant endsAt, Optional<Replace> replace) {
-        /** As it is until the server knows better. */
-        static Guest now(UUID deviceId, UUID personId, Optional<Replace> replace) {
-            return new Guest(deviceId, personId, Instant.MAX, replace);
-        }
     }
 
     /**
@@ -57,9 +52,7 @@ class PanelSessions {
      * @return its token
      */
     String begin(UUID deviceId, UUID personId, Optional<Replace> replace) {
-        byte[] bytes = new byte[TOKEN_BYTES];
-        random.nextBytes(bytes);
-        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        String token = newToken();
         OffsetDateTime now = OffsetDateTime.now(clock);
         jdbc.sql("delete from panel_session where device_id = ?")
                 .param(deviceId)
@@ -78,6 +71,48 @@ class PanelSessions {
         return token;
     }
 
+    /** @param token of the session, and {@code guest} who has it */
+    record GuestSession(String token, UUID guest) {}
+
+    /**
+     * Begins a session of somebody who has not signed in. It ends that of a guest before, never that of a person: anybody could.
+     *
+     * @param signOutSeconds after which a session at this device ends by itself
+     * @return empty where somebody is signed in
+     */
+    @Transactional
+    Optional<GuestSession> beginAsGuest(UUID deviceId, int signOutSeconds) {
+        OffsetDateTime now = OffsetDateTime.now(clock);
+        // One after the other: the second of two at one moment sees the first.
+        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(?, 0))")
+                .param("guest " + deviceId)
+                .query((row, n) -> 0)
+                .list();
+        boolean taken = jdbc.sql("""
+                        select exists (select 1 from panel_session where device_id = ? and person_id is not null
+                            and last_at > ? and created_at > ?)""")
+                .params(deviceId, now.minusSeconds(signOutSeconds), now.minus(LONGEST))
+                .query(Boolean.class)
+                .single();
+        if (taken) {
+            return Optional.empty();
+        }
+        GuestSession made = new GuestSession(newToken(), UUID.randomUUID());
+        jdbc.sql("delete from panel_session where device_id = ?")
+                .param(deviceId)
+                .update();
+        jdbc.sql("""
+                        insert into panel_session (token_hash, device_id, guest_id, created_at, last_at)
+                        values (?, ?, ?, ?, ?)""").params(hash(made.token), deviceId, made.guest, now, now).update();
+        return Optional.of(made);
+    }
+
+    private String newToken() {
+        byte[] bytes = new byte[TOKEN_BYTES];
+        random.nextBytes(bytes);
+        return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    }
+
     /** From here on a new PIN comes before anything else. */
     void mustReplace(String token, Replace why) {
         jdbc.sql("update panel_session set replace_pin = ? where token_hash = ?")
@@ -92,25 +127,31 @@ class PanelSessions {
     }
 
     /** Whose session it is, if it is of this device and has not ended. */
-    Optional<Guest> find(String token, UUID deviceId) {
+    Optional<PanelUser> find(String token, UUID deviceId) {
         Optional<Integer> signOutSeconds = devices.list().stream()
                 .filter(device -> device.id().equals(deviceId))
                 .map(DeviceService.DeviceView::signOutSeconds)
                 .findFirst();
         return signOutSeconds
                 .flatMap(seconds -> jdbc.sql("""
-                                select device_id, person_id, last_at, replace_pin from panel_session
+                                select device_id, coalesce(person_id, guest_id), guest_id is not null, last_at, replace_pin
+                                from panel_session
                                 where token_hash = ? and device_id = ? and created_at > ?""")
                         .params(hash(token), deviceId, OffsetDateTime.now(clock).minus(LONGEST))
-                        .query((row, n) -> new Guest(
+                        .query((row, n) -> new PanelUser(
                                 row.getObject(1, UUID.class),
                                 row.getObject(2, UUID.class),
-                                row.getObject(3, OffsetDateTime.class)
+                                row.getBoolean(3),
+                                row.getObject(4, OffsetDateTime.class)
                                         .toInstant()
                                         .plus(Duration.ofSeconds(seconds)),
-                                Optional.ofNullable(row.getString(4)).map(Replace::valueOf)))
+                                Optional.ofNullable(row.getString(5)).map(Replace::valueOf)))
                         .optional())
-                .filter(guest -> guest.endsAt.isAfter(clock.instant()) && people.maySignIn(guest.personId));
+                .filter(user -> user.endsAt().isAfter(clock.instant()) && mayBeHere(user));
+    }
+
+    private boolean mayBeHere(PanelUser user) {
+        return user.guest() ? users.guestsMayScan() : people.maySignIn(user.personId());
     }
 
     /** Where somebody is signed in. @param since when, and {@code last} when they did something */

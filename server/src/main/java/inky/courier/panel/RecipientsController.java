@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Whom somebody at a device can send to; as for {@link WalkUpController}, the guest is who is signed in there. */
+/** Whom somebody at a device can send to; as for {@link WalkUpController}, the user is who is signed in there. */
 @RestController
 @RequestMapping("/api/panel/{device}/recipients")
 class RecipientsController {
@@ -48,10 +48,10 @@ class RecipientsController {
             @RequestParam UUID job,
             @RequestParam(required = false) @Nullable UUID destination,
             @RequestParam(defaultValue = "") String letters,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        PersonView person = people.get(guest.personId());
-        JobView placed = places.placed(guest.deviceId(), person, job);
-        return book.find(questions.reader(placed, Optional.ofNullable(destination), person, place(guest)), letters);
+            @AuthenticationPrincipal PanelUser user) {
+        PersonView person = people.get(user.personId());
+        JobView placed = places.placed(user, job);
+        return book.find(questions.reader(placed, Optional.ofNullable(destination), person, place(user)), letters);
     }
 
     /** @param value an address, or a group */
@@ -61,10 +61,8 @@ class RecipientsController {
     @PostMapping("/forget")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void forgetRecipient(
-            @PathVariable UUID device,
-            @RequestBody ChosenRecipient one,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        book.forgetRecent(guest.personId(), one.value());
+            @PathVariable UUID device, @RequestBody ChosenRecipient one, @AuthenticationPrincipal PanelUser user) {
+        book.forgetRecent(user.personId(), one.value());
     }
 
     record FavouriteRecipient(String value, boolean favourite) {}
@@ -72,10 +70,8 @@ class RecipientsController {
     @PutMapping("/favourites")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setFavourite(
-            @PathVariable UUID device,
-            @RequestBody FavouriteRecipient one,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        book.setFavourite(reader(guest), one.value(), one.favourite());
+            @PathVariable UUID device, @RequestBody FavouriteRecipient one, @AuthenticationPrincipal PanelUser user) {
+        book.setFavourite(reader(user), one.value(), one.favourite());
     }
 
     record NewOwnContact(String name, String email) {}
@@ -83,26 +79,22 @@ class RecipientsController {
     @PostMapping("/own")
     @ResponseStatus(HttpStatus.CREATED)
     BookEntry keepContact(
-            @PathVariable UUID device,
-            @RequestBody NewOwnContact contact,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return book.keep(reader(guest), contact.name(), contact.email());
+            @PathVariable UUID device, @RequestBody NewOwnContact contact, @AuthenticationPrincipal PanelUser user) {
+        return book.keep(reader(user), contact.name(), contact.email());
     }
 
     @PostMapping("/own/remove")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void removeContact(
-            @PathVariable UUID device,
-            @RequestBody ChosenRecipient one,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        book.removeOwn(guest.personId(), one.value());
+            @PathVariable UUID device, @RequestBody ChosenRecipient one, @AuthenticationPrincipal PanelUser user) {
+        book.removeOwn(user.personId(), one.value());
     }
 
-    private AddressBook.Reader reader(PanelSessions.Guest guest) {
-        return AddressBook.Reader.of(people.get(guest.personId()), place(guest), DirectEntry.ANY);
+    private AddressBook.Reader reader(PanelUser user) {
+        return AddressBook.Reader.of(people.get(user.personId()), place(user), DirectEntry.ANY);
     }
 
-    private String place(PanelSessions.Guest guest) {
-        return devices.get(guest.deviceId()).place();
+    private String place(PanelUser user) {
+        return devices.get(user.deviceId()).place();
     }
 }

@@ -7,7 +7,6 @@ import inky.courier.core.people.PanelSignIn.Replace;
 import inky.courier.core.people.PanelSignIn.Way;
 import inky.courier.core.people.Pin;
 import inky.courier.device.DeviceService;
-import inky.courier.panel.PanelSessions.Guest;
 import inky.courier.people.Cards;
 import inky.courier.people.Pins;
 import inky.courier.settings.Settings;
@@ -35,6 +34,7 @@ class SignInAtPanels {
     private final DeviceService devices;
     private final SignInThrottle throttle;
     private final ForgivenTypos typos;
+    private final PanelPlaces places;
     private final SecurityLog log;
 
     SignInAtPanels(
@@ -45,6 +45,7 @@ class SignInAtPanels {
             DeviceService devices,
             SignInThrottle throttle,
             ForgivenTypos typos,
+            PanelPlaces places,
             SecurityLog log) {
         this.sessions = sessions;
         this.pins = pins;
@@ -53,13 +54,14 @@ class SignInAtPanels {
         this.devices = devices;
         this.throttle = throttle;
         this.typos = typos;
+        this.places = places;
         this.log = log;
     }
 
     /** @param pin that was entered, and {@code card} that was held to the reader; empty where there was none */
     record Shown(String pin, Optional<Cards.Number> card) {}
 
-    record Opened(String token, Guest guest) {}
+    record Opened(String token, PanelUser user) {}
 
     /**
      * Lets somebody in.
@@ -76,6 +78,20 @@ class SignInAtPanels {
             }
             throw refused;
         }
+    }
+
+    /**
+     * Lets somebody scan with the jobs for guests.
+     *
+     * @throws Refusal where the office lets no guests scan, there is no job for them here, or somebody is signed in
+     */
+    Opened openAsGuest(UUID deviceId) {
+        if (!places.areGuestsWelcome(deviceId)) {
+            throw Refusal.of(HttpStatus.CONFLICT, "panel.no-guests");
+        }
+        return sessions.beginAsGuest(deviceId, devices.get(deviceId).signOutSeconds())
+                .map(made -> new Opened(made.token(), PanelUser.guestNow(deviceId, made.guest())))
+                .orElseThrow(() -> Refusal.of(HttpStatus.CONFLICT, "panel.somebody-signed-in"));
     }
 
     /** How long it took tells nothing of what was found on the way. */
@@ -151,7 +167,7 @@ class SignInAtPanels {
         UUID person = known.person().id();
         log.note(SecurityLog.Event.SIGNED_IN, known.person().name(), place(deviceId), source.address(), "");
         return new Opened(
-                sessions.begin(deviceId, person, known.replace()), Guest.now(deviceId, person, known.replace()));
+                sessions.begin(deviceId, person, known.replace()), PanelUser.now(deviceId, person, known.replace()));
     }
 
     private Place place(UUID deviceId) {
@@ -159,24 +175,24 @@ class SignInAtPanels {
     }
 
     /** Who is signed in wants another PIN, and shows the one that they have: a panel that was left open gives nobody's away. */
-    void proveCurrent(Guest guest, String token, String current, Source source) {
-        Attempt attempt = new Attempt(guest.deviceId(), source).begun();
+    void proveCurrent(PanelUser user, String token, String current, Source source) {
+        Attempt attempt = new Attempt(user.deviceId(), source).begun();
         boolean theirs = pins.whoHas(current)
-                .filter(known -> known.person().id().equals(guest.personId()))
+                .filter(known -> known.person().id().equals(user.personId()))
                 .isPresent();
         if (!theirs) {
             attempt.count();
             throw Invalid.of("pin.not-yours", "pin");
         }
         attempt.right();
-        if (guest.replace().isEmpty()) {
+        if (user.replace().isEmpty()) {
             sessions.mustReplace(token, Replace.WANTED);
         }
     }
 
     /** They think better of it; where they must have another, nothing changes. */
-    void keepCurrent(Guest guest, String token) {
-        if (guest.replace().equals(Optional.of(Replace.WANTED))) {
+    void keepCurrent(PanelUser user, String token) {
+        if (user.replace().equals(Optional.of(Replace.WANTED))) {
             sessions.replaced(token);
         }
     }
@@ -188,21 +204,21 @@ class SignInAtPanels {
      * @return the PIN by chance, to be shown once; empty for a chosen one
      * @throws Invalid when it cannot be theirs. It counts as an attempt to sign in: somebody else may have it
      */
-    String replacePin(Guest guest, String token, String chosen, Source source) {
+    String replacePin(PanelUser user, String token, String chosen, Source source) {
         String made = "";
         if (settings.read().panelSignIn().choose()) {
-            choose(guest, new Pin(chosen), source);
+            choose(user, new Pin(chosen), source);
         } else {
-            made = pins.renew(guest.personId()).pin();
+            made = pins.renew(user.personId()).pin();
         }
         sessions.replaced(token);
         return made;
     }
 
-    private void choose(Guest guest, Pin pin, Source source) {
-        Attempt attempt = new Attempt(guest.deviceId(), source).begun();
+    private void choose(PanelUser user, Pin pin, Source source) {
+        Attempt attempt = new Attempt(user.deviceId(), source).begun();
         try {
-            pins.choose(guest.personId(), pin);
+            pins.choose(user.personId(), pin);
             attempt.right();
         } catch (Invalid cannotBeTheirs) {
             attempt.count();

@@ -51,6 +51,7 @@ class WalkUp {
     private final ProfileService profiles;
     private final NamingService names;
     private final PeopleService people;
+    private final PanelUsers users;
     private final ScanService scans;
     private final ScanPages pages;
     private final DeliveryService deliveries;
@@ -70,6 +71,7 @@ class WalkUp {
             ProfileService profiles,
             NamingService names,
             PeopleService people,
+            PanelUsers users,
             ScanService scans,
             ScanPages pages,
             DeliveryService deliveries,
@@ -87,6 +89,7 @@ class WalkUp {
         this.profiles = profiles;
         this.names = names;
         this.people = people;
+        this.users = users;
         this.scans = scans;
         this.pages = pages;
         this.deliveries = deliveries;
@@ -100,7 +103,7 @@ class WalkUp {
         this.clock = clock;
     }
 
-    /** What everybody sees who stands there; the person only once signed in. */
+    /** What everybody sees who stands there; the person only once signed in. @param guests whether somebody can scan without signing in */
     record Front(
             UUID deviceId,
             String office,
@@ -115,17 +118,20 @@ class WalkUp {
             int signOutSeconds,
             String language,
             PanelSignIn.Way way,
+            boolean guests,
             @Nullable PanelPerson person) {}
 
     /**
      * @param language empty for the panel's
      * @param replacePin why they must get another PIN before anything else; absent where they need not
+     * @param guest whether they have not signed in: there is nothing of their own
      * @param choosesPin whether they choose a new PIN themselves, of at least {@code pinLength} digits
      */
     record PanelPerson(
             String name,
             String email,
             String language,
+            boolean guest,
             @Nullable Replace replacePin,
             boolean choosesPin,
             int pinLength) {}
@@ -149,10 +155,9 @@ class WalkUp {
 
     record Progress(UUID deliveryId, long number, boolean madeReady, String fileName, List<PanelLeg> legs) {}
 
-    Front front(UUID deviceId, @Nullable PanelSessions.Guest guest) {
+    Front front(UUID deviceId, @Nullable PanelUser user) {
         DeviceView device = devices.get(deviceId);
         shown.asked(deviceId);
-        PersonView person = guest == null ? null : people.get(guest.personId());
         return new Front(
                 deviceId,
                 settings.read().office(),
@@ -167,27 +172,30 @@ class WalkUp {
                 device.signOutSeconds(),
                 settings.read().languageOf(device.language()).toLanguageTag(),
                 settings.read().panelSignIn().way(),
-                person == null ? null : panelPerson(person, guest.replace()));
+                places.areGuestsWelcome(deviceId),
+                user == null ? null : panelPerson(user));
     }
 
-    private PanelPerson panelPerson(PersonView person, Optional<Replace> replace) {
+    private PanelPerson panelPerson(PanelUser user) {
+        PersonView person = users.person(user);
         PanelSignIn rules = settings.read().panelSignIn();
         return new PanelPerson(
                 person.name(),
                 person.email(),
                 person.language(),
-                replace.orElse(null),
+                user.guest(),
+                user.replace().orElse(null),
                 rules.choose(),
                 rules.pinLength());
     }
 
-    List<Label> labels(PanelSessions.Guest guest) {
-        PersonView person = people.get(guest.personId());
-        DeviceView device = devices.get(guest.deviceId());
+    List<Label> labels(PanelUser user) {
+        PersonView person = users.person(user);
+        DeviceView device = devices.get(user.deviceId());
         Map<UUID, Message> troubled = troubles.routes();
         shown.read(device.id(), places.placesOf(device.id()));
         Optional<UUID> start = places.startJob(device.id());
-        return places.at(device.id(), person).stream()
+        return places.at(user).stream()
                 .map(candidate -> label(
                         candidate,
                         device.abilities(),
@@ -213,7 +221,7 @@ class WalkUp {
         Message name = person == null ? Message.of("panel.whoever-scans") : Message.text(person.name());
         List<PanelPlaces.Candidate> seen = person == null
                 ? places.at(deviceId, job -> job.forEverybody() || group != null && job.isFor(List.of(group)))
-                : places.at(deviceId, person);
+                : places.at(deviceId, job -> job.isFor(person.id(), person.groups()));
         return seen.stream()
                 .map(candidate -> label(candidate, device, name, troubled, start, List.of()))
                 .toList();
@@ -269,38 +277,33 @@ class WalkUp {
     }
 
     /** @param source where the paper lies; empty for where the job's profile says @param chosen settings, by path */
-    ScanView begin(
-            PanelSessions.Guest guest, UUID jobId, Optional<PaperSource> source, @Nullable Map<String, String> chosen) {
-        JobView job = placedJob(guest, jobId);
+    ScanView begin(PanelUser user, UUID jobId, Optional<PaperSource> source, @Nullable Map<String, String> chosen) {
+        JobView job = placedJob(user, jobId);
         return scans.start(
-                guest.deviceId(),
-                devices.addressOf(guest.deviceId()),
-                guest.personId(),
+                user.deviceId(),
+                devices.addressOf(user.deviceId()),
+                user.personId(),
                 jobId,
-                profileAt(guest, job, source, chosen));
+                profileAt(user, job, source, chosen));
     }
 
     /** @param instead the page that is scanned again; empty for more paper */
     ScanView addLoad(
-            PanelSessions.Guest guest,
+            PanelUser user,
             UUID scanId,
             Optional<UUID> instead,
             Optional<PaperSource> source,
             @Nullable Map<String, String> chosen) {
-        ScanView scan = own(guest, scanId);
-        JobView job = placedJob(guest, scan.jobId());
-        return scans.addLoad(
-                scanId, devices.addressOf(guest.deviceId()), profileAt(guest, job, source, chosen), instead);
+        ScanView scan = own(user, scanId);
+        JobView job = placedJob(user, scan.jobId());
+        return scans.addLoad(scanId, devices.addressOf(user.deviceId()), profileAt(user, job, source, chosen), instead);
     }
 
     /** A device that has only one of the two scans from that. */
     private ScanProfile profileAt(
-            PanelSessions.Guest guest,
-            JobView job,
-            Optional<PaperSource> source,
-            @Nullable Map<String, String> chosen) {
+            PanelUser user, JobView job, Optional<PaperSource> source, @Nullable Map<String, String> chosen) {
         ScanProfile profile = questions.profile(job, chosen);
-        DeviceAbilities device = devices.get(guest.deviceId()).abilities();
+        DeviceAbilities device = devices.get(user.deviceId()).abilities();
         return profile.from(from(device, source.orElse(profile.input().source())));
     }
 
@@ -310,45 +313,47 @@ class WalkUp {
         return onlyGlass ? PaperSource.GLASS : onlyFeeder ? PaperSource.FEEDER : wanted;
     }
 
-    void cancel(PanelSessions.Guest guest, UUID scanId) {
-        own(guest, scanId);
+    void cancel(PanelUser user, UUID scanId) {
+        own(user, scanId);
         scans.cancel(scanId);
     }
 
     /** A scan of this person at this device; any other is as good as none. */
-    ScanView own(PanelSessions.Guest guest, UUID scanId) {
+    ScanView own(PanelUser user, UUID scanId) {
         ScanView scan = scans.get(scanId);
-        if (!scan.personId().equals(guest.personId()) || !guest.deviceId().equals(scan.deviceId())) {
+        if (!scan.personId().equals(user.personId()) || !user.deviceId().equals(scan.deviceId())) {
             throw Refusal.notFound("scan");
         }
         return scan;
     }
 
-    ScanView edit(PanelSessions.Guest guest, UUID scanId, PageEditForm edit) {
-        own(guest, scanId);
+    ScanView edit(PanelUser user, UUID scanId, PageEditForm edit) {
+        own(user, scanId);
         scans.edit(scanId, edit);
         return scans.get(scanId);
     }
 
-    ScanView undoEdit(PanelSessions.Guest guest, UUID scanId) {
-        own(guest, scanId);
+    ScanView undoEdit(PanelUser user, UUID scanId) {
+        own(user, scanId);
         scans.undoEdit(scanId);
         return scans.get(scanId);
     }
 
-    byte[] picture(PanelSessions.Guest guest, UUID scanId, UUID page, boolean small) throws IOException {
-        own(guest, scanId);
+    byte[] picture(PanelUser user, UUID scanId, UUID page, boolean small) throws IOException {
+        own(user, scanId);
         return pages.picture(scanId, page, small);
     }
 
-    DeliveryService.Receipt send(PanelSessions.Guest guest, UUID scanId, @Nullable JobQuestions.Answers answers) {
-        ScanView scan = own(guest, scanId);
-        JobView job = placedJob(guest, scan.jobId());
-        DeviceView device = devices.get(guest.deviceId());
-        PersonView person = people.get(guest.personId());
+    DeliveryService.Receipt send(PanelUser user, UUID scanId, @Nullable JobQuestions.Answers answers) {
+        ScanView scan = own(user, scanId);
+        JobView job = placedJob(user, scan.jobId());
+        DeviceView device = devices.get(user.deviceId());
+        PersonView person = users.person(user);
         JobQuestions.Answered answered = questions.check(job, person, device.place(), answers);
-        book.used(person.id(), answered.recipients());
-        lastTime.keep(person.id(), job.id(), Optional.ofNullable(answers));
+        user.known().ifPresent(known -> {
+            book.used(known, answered.recipients());
+            lastTime.keep(known, job.id(), Optional.ofNullable(answers));
+        });
         return deliveries.accept(new DeliveryService.Order(
                 scanId,
                 Optional.of(device),
@@ -364,13 +369,13 @@ class WalkUp {
     }
 
     /** Choices of one of a job's questions in which the letters stand. */
-    Ask.Options choices(PanelSessions.Guest guest, UUID jobId, String question, String letters) {
-        return questions.choices(placedJob(guest, jobId), question, letters);
+    Ask.Options choices(PanelUser user, UUID jobId, String question, String letters) {
+        return questions.choices(placedJob(user, jobId), question, letters);
     }
 
-    Progress progress(PanelSessions.Guest guest, UUID deliveryId) {
+    Progress progress(PanelUser user, UUID deliveryId) {
         DeliveryRow row = queries.row(deliveryId);
-        if (!row.personId().equals(guest.personId()) || !Objects.equals(row.deviceId(), guest.deviceId())) {
+        if (!isTheirs(user, row) || !Objects.equals(row.deviceId(), user.deviceId())) {
             throw Refusal.notFound("delivery");
         }
         return new Progress(
@@ -384,7 +389,16 @@ class WalkUp {
                         .collect(Collectors.toList()));
     }
 
-    private JobView placedJob(PanelSessions.Guest guest, UUID jobId) {
-        return places.placed(guest.deviceId(), people.get(guest.personId()), jobId);
+    /** What guests send is all of one person; which of them it was, the scan says. */
+    private boolean isTheirs(PanelUser user, DeliveryRow row) {
+        return user.guest()
+                ? queries.scanOf(row.id())
+                        .filter(scan -> scans.get(scan).personId().equals(user.personId()))
+                        .isPresent()
+                : row.personId().equals(user.personId());
+    }
+
+    private JobView placedJob(PanelUser user, UUID jobId) {
+        return places.placed(user, jobId);
     }
 }

@@ -38,7 +38,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
-/** The panel. The guest is the signed-in person, and the security chain has made sure that the device is theirs. */
+/** The panel. The user is the signed-in person, and the security chain has made sure that the device is theirs. */
 @RestController
 @RequestMapping("/api/panel/{device}")
 class WalkUpController {
@@ -80,8 +80,8 @@ class WalkUpController {
             @Nullable Map<String, String> settings) {}
 
     @GetMapping
-    Front panelFront(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelSessions.Guest guest) {
-        return walkUp.front(device, guest);
+    Front panelFront(@PathVariable UUID device, @AuthenticationPrincipal @Nullable PanelUser user) {
+        return walkUp.front(device, user);
     }
 
     @PostMapping("/session")
@@ -96,7 +96,16 @@ class WalkUpController {
         SignInAtPanels.Opened opened = signIn.open(device, shown, Source.of(request));
         help.hideAll(device);
         setCookie(device, opened.token(), -1, request, response);
-        return walkUp.front(device, opened.guest());
+        return walkUp.front(device, opened.user());
+    }
+
+    /** Somebody scans without signing in, where the office lets guests and has a job for them here. */
+    @PostMapping("/session/guest")
+    Front panelAsGuest(@PathVariable UUID device, HttpServletRequest request, HttpServletResponse response) {
+        SignInAtPanels.Opened opened = signIn.openAsGuest(device);
+        help.hideAll(device);
+        setCookie(device, opened.token(), -1, request, response);
+        return walkUp.front(device, opened.user());
     }
 
     /** Who wants another PIN shows the one that they have; from then on a new one comes first. */
@@ -105,17 +114,16 @@ class WalkUpController {
     void panelCurrentPin(
             @PathVariable UUID device,
             @RequestBody CurrentPin current,
-            @AuthenticationPrincipal PanelSessions.Guest guest,
+            @AuthenticationPrincipal PanelUser user,
             HttpServletRequest request) {
-        signIn.proveCurrent(guest, token(request), current.pin(), Source.of(request));
+        signIn.proveCurrent(user, token(request), current.pin(), Source.of(request));
     }
 
     /** They keep it after all, where nothing but they themselves asked for another. */
     @DeleteMapping("/pin/current")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void panelKeepPin(
-            @PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest, HttpServletRequest request) {
-        signIn.keepCurrent(guest, token(request));
+    void panelKeepPin(@PathVariable UUID device, @AuthenticationPrincipal PanelUser user, HttpServletRequest request) {
+        signIn.keepCurrent(user, token(request));
     }
 
     /** Another PIN for who needs one: by chance, or chosen where the office lets people choose. */
@@ -123,10 +131,10 @@ class WalkUpController {
     PinAnswer panelPin(
             @PathVariable UUID device,
             @RequestBody PinWish wish,
-            @AuthenticationPrincipal PanelSessions.Guest guest,
+            @AuthenticationPrincipal PanelUser user,
             HttpServletRequest request) {
         String chosen = Objects.requireNonNullElse(wish.pin(), "");
-        return new PinAnswer(signIn.replacePin(guest, token(request), chosen, Source.of(request)));
+        return new PinAnswer(signIn.replacePin(user, token(request), chosen, Source.of(request)));
     }
 
     private static String token(HttpServletRequest request) {
@@ -145,16 +153,14 @@ class WalkUpController {
     }
 
     @GetMapping("/jobs")
-    List<Label> panelJobs(@PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.labels(guest);
+    List<Label> panelJobs(@PathVariable UUID device, @AuthenticationPrincipal PanelUser user) {
+        return walkUp.labels(user);
     }
 
     @PostMapping("/scans")
     ScanView beginScan(
-            @PathVariable UUID device,
-            @RequestBody ScanOrder order,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.begin(guest, order.jobId(), Optional.ofNullable(order.source()), order.settings());
+            @PathVariable UUID device, @RequestBody ScanOrder order, @AuthenticationPrincipal PanelUser user) {
+        return walkUp.begin(user, order.jobId(), Optional.ofNullable(order.source()), order.settings());
     }
 
     /** Choices of a question in which the letters stand; those that begin with them first. */
@@ -164,14 +170,13 @@ class WalkUpController {
             @PathVariable UUID job,
             @RequestParam String question,
             @RequestParam(defaultValue = "") String letters,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.choices(guest, job, question, letters);
+            @AuthenticationPrincipal PanelUser user) {
+        return walkUp.choices(user, job, question, letters);
     }
 
     @GetMapping("/scans/{scan}")
-    ScanView getScan(
-            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.own(guest, scan);
+    ScanView getScan(@PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelUser user) {
+        return walkUp.own(user, scan);
     }
 
     @PostMapping("/scans/{scan}/loads")
@@ -179,10 +184,10 @@ class WalkUpController {
             @PathVariable UUID device,
             @PathVariable UUID scan,
             @RequestBody(required = false) @Nullable LoadOrder order,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
+            @AuthenticationPrincipal PanelUser user) {
         Optional<LoadOrder> wanted = Optional.ofNullable(order);
         return walkUp.addLoad(
-                guest,
+                user,
                 scan,
                 wanted.map(LoadOrder::instead),
                 wanted.map(LoadOrder::source),
@@ -191,9 +196,8 @@ class WalkUpController {
 
     @DeleteMapping("/scans/{scan}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void cancelScan(
-            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        walkUp.cancel(guest, scan);
+    void cancelScan(@PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelUser user) {
+        walkUp.cancel(user, scan);
     }
 
     @GetMapping("/scans/{scan}/pages/{page}/thumbnail")
@@ -201,9 +205,9 @@ class WalkUpController {
             @PathVariable UUID device,
             @PathVariable UUID scan,
             @PathVariable UUID page,
-            @AuthenticationPrincipal PanelSessions.Guest guest)
+            @AuthenticationPrincipal PanelUser user)
             throws IOException {
-        return StreamedContent.passingPicture(walkUp.picture(guest, scan, page, true));
+        return StreamedContent.passingPicture(walkUp.picture(user, scan, page, true));
     }
 
     @GetMapping("/scans/{scan}/pages/{page}/image")
@@ -211,9 +215,9 @@ class WalkUpController {
             @PathVariable UUID device,
             @PathVariable UUID scan,
             @PathVariable UUID page,
-            @AuthenticationPrincipal PanelSessions.Guest guest)
+            @AuthenticationPrincipal PanelUser user)
             throws IOException {
-        return StreamedContent.passingPicture(walkUp.picture(guest, scan, page, false));
+        return StreamedContent.passingPicture(walkUp.picture(user, scan, page, false));
     }
 
     /** Turns, crops, leaves out, brings back, moves or splits. */
@@ -222,14 +226,13 @@ class WalkUpController {
             @PathVariable UUID device,
             @PathVariable UUID scan,
             @RequestBody PageEditForm edit,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.edit(guest, scan, edit);
+            @AuthenticationPrincipal PanelUser user) {
+        return walkUp.edit(user, scan, edit);
     }
 
     @DeleteMapping("/scans/{scan}/edits/last")
-    ScanView undoPageEdit(
-            @PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.undoEdit(guest, scan);
+    ScanView undoPageEdit(@PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelUser user) {
+        return walkUp.undoEdit(user, scan);
     }
 
     @PostMapping("/scans/{scan}/send")
@@ -237,29 +240,26 @@ class WalkUpController {
             @PathVariable UUID device,
             @PathVariable UUID scan,
             @RequestBody(required = false) @Nullable JobQuestions.Answers answers,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.send(guest, scan, answers);
+            @AuthenticationPrincipal PanelUser user) {
+        return walkUp.send(user, scan, answers);
     }
 
     @GetMapping("/deliveries/{delivery}")
     Progress deliveryProgress(
-            @PathVariable UUID device,
-            @PathVariable UUID delivery,
-            @AuthenticationPrincipal PanelSessions.Guest guest) {
-        return walkUp.progress(guest, delivery);
+            @PathVariable UUID device, @PathVariable UUID delivery, @AuthenticationPrincipal PanelUser user) {
+        return walkUp.progress(user, delivery);
     }
 
     /** What changes of the person's own, and how the device is, as long as their session. */
     @GetMapping(path = "/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter panelLive(
-            @PathVariable UUID device, @AuthenticationPrincipal PanelSessions.Guest guest, HttpServletRequest request) {
+            @PathVariable UUID device, @AuthenticationPrincipal PanelUser user, HttpServletRequest request) {
         String token = PanelDoorFilter.token(request).orElseThrow();
         Live.Owner owner =
                 new Live.Owner(token, () -> sessions.find(token, device).isPresent());
         return live.listen(
                 owner,
-                notice ->
-                        guest.personId().equals(notice.person()) || notice.id().equals(device));
+                notice -> user.personId().equals(notice.person()) || notice.id().equals(device));
     }
 
     private static void setCookie(

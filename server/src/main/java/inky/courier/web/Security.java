@@ -40,7 +40,10 @@ class Security {
                 .authorizeHttpRequests(
                         requests -> requests.dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                                 .permitAll()
-                                .requestMatchers("/api/panel/{device}", "/api/panel/{device}/session")
+                                .requestMatchers(
+                                        "/api/panel/{device}",
+                                        "/api/panel/{device}/session",
+                                        "/api/panel/{device}/session/guest")
                                 .permitAll()
                                 // Who cannot sign in needs help most; a call is known by its id.
                                 .requestMatchers(
@@ -48,6 +51,15 @@ class Security {
                                         "/api/panel/{device}/help/{call}",
                                         "/api/panel/{device}/help/{call}/words")
                                 .permitAll()
+                                // A guest scans and sends, and has nothing of their own.
+                                .requestMatchers(
+                                        "/api/panel/{device}/jobs",
+                                        "/api/panel/{device}/jobs/{job}/choices",
+                                        "/api/panel/{device}/scans/**",
+                                        "/api/panel/{device}/deliveries/**",
+                                        "/api/panel/{device}/stacks/**",
+                                        "/api/panel/{device}/live")
+                                .hasAnyRole("PANEL", "GUEST")
                                 .requestMatchers("/api/panel/{device}/pin")
                                 .hasRole("NEW_PIN")
                                 .requestMatchers("/api/panel/{device}/pin/current")

@@ -13,8 +13,10 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** A small office: the application, a device, a post office, and one job on the device's panel. */
@@ -248,6 +250,43 @@ public final class Office implements AutoCloseable {
         return browser;
     }
 
+    /** A destination by mail that is the same for everybody. @return its id */
+    public String fixedMail() {
+        String name = "Lost property";
+        return named(name)
+                .orElseGet(() -> desk.post(
+                                "/api/destinations",
+                                Map.of(
+                                        "name",
+                                        name,
+                                        "kind",
+                                        "MAIL_FIXED",
+                                        "routeId",
+                                        serverId,
+                                        "settings",
+                                        Map.of("recipients", List.of("lost.property@wherrymoor.example"))))
+                        .ok()
+                        .get("id"));
+    }
+
+    /** Whether the office lets somebody scan without signing in. */
+    public void guestsMayScan(boolean guests) {
+        Map<String, Object> rules = new HashMap<>(
+                Map.of("way", "PIN", "pinLength", 6, "choose", false, "firstPinOnce", false, "pinDays", 0));
+        rules.put("guests", guests);
+        settings("panelSignIn", rules).ok();
+    }
+
+    /** Whoever walked away from the device has been signed out by now. */
+    public void everybodyHasLeft() {
+        bean(JdbcClient.class).sql("delete from panel_session").update();
+    }
+
+    /** Somebody in front of the device who has not signed in. */
+    public Browser.Answer comeAsGuest(Browser browser) {
+        return browser.post(panel("/session/guest"), Map.of());
+    }
+
     public String panel(String rest) {
         return "/api/panel/" + deviceId + rest;
     }
@@ -315,15 +354,18 @@ public final class Office implements AutoCloseable {
 
     /** @return the id of a destination by its name */
     public String destination(String name) {
-        for (JsonNode one : desk.get("/api/destinations?count=200").ok().json().path("rows")) {
-            if (one.path("name").asString().equals(name)) {
-                return one.path("id").asString();
-            }
-        }
-        throw new AssertionError("no destination " + name);
+        return named(name).orElseThrow(() -> new IllegalStateException(name));
     }
 
-    /** Adds a folder of a stand-in file house as a destination. @return its id */
+    private Optional<String> named(String name) {
+        for (JsonNode one : desk.get("/api/destinations?count=200").ok().json().path("rows")) {
+            if (one.path("name").asString().equals(name)) {
+                return Optional.of(one.path("id").asString());
+            }
+        }
+        return Optional.empty();
+    }
+
     public String folder(String kind, String host, int port, String path) {
         return desk.post("/api/destinations", folderForm(kind, host, port, path))
                 .ok()

@@ -2,6 +2,7 @@ package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.JobPicture;
 import inky.courier.core.job.JobText;
@@ -21,6 +22,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
@@ -42,6 +44,7 @@ import java.util.stream.Stream;
  * @param picture of its own on the stamp, as {@link JobPicture} has it; empty or absent for the icon
  * @param people who may use it beside the groups, up to 20; where neither stands, everybody may
  * @param description what it is for, in a line that people read on large labels; absent for none
+ * @param guests whether it can be used without signing in, where the office lets guests scan; absent for no
  */
 public record JobItem(
         UUID id,
@@ -62,7 +65,8 @@ public record JobItem(
         Map<String, String> labels,
         String picture,
         List<UUID> people,
-        String description)
+        String description,
+        Boolean guests)
         implements Item {
     private static final int MOST_TARGETS = 8;
     private static final int MOST_GROUPS = 20;
@@ -134,6 +138,7 @@ public record JobItem(
         people =
                 people == null ? List.of() : people.stream().distinct().sorted().toList();
         description = description == null ? "" : description.strip();
+        guests = Boolean.TRUE.equals(guests);
     }
 
     /** One as most are: it asks nothing, is for everybody, and has all as its profile has it. */
@@ -157,7 +162,8 @@ public record JobItem(
                 Map.of(),
                 "",
                 List.of(),
-                "");
+                "",
+                false);
     }
 
     /** What it is called on a panel in a language. */
@@ -197,6 +203,7 @@ public record JobItem(
         public String picture;
         public List<UUID> people;
         public String description;
+        public boolean guests;
 
         private Changes(JobItem from) {
             id = from.id;
@@ -218,6 +225,7 @@ public record JobItem(
             picture = from.picture;
             people = from.people;
             description = from.description;
+            guests = from.guests;
         }
 
         private JobItem job() {
@@ -240,7 +248,8 @@ public record JobItem(
                     labels,
                     picture,
                     people,
-                    description);
+                    description,
+                    guests);
         }
     }
 
@@ -260,6 +269,27 @@ public record JobItem(
     /** Whether no group and no person has it for itself. */
     public boolean forEverybody() {
         return groups.isEmpty() && people.isEmpty();
+    }
+
+    /** Whether it can be used without signing in: it is for guests, and asks for nothing of a person's own. */
+    public boolean isForGuests(Office office) {
+        return guests && guestsCannot(office).isEmpty();
+    }
+
+    /** What it has that somebody who has not signed in can have no part in: destinations, or whom and where to choose. */
+    public Optional<Message> guestsCannot(Office office) {
+        Optional<DestinationItem> own = targets.stream()
+                .flatMap(target -> office.find(new Reference(ItemKind.DESTINATION, target.destinationId)).stream())
+                .map(DestinationItem.class::cast)
+                .filter(to -> to.kind().isPersonal()
+                        || to.kind() == DestinationKind.MAIL_CHOSEN
+                        || to.owner().isPresent())
+                .findFirst();
+        if (own.isPresent()) {
+            return Optional.of(
+                    Message.of("job.guests.own").with("destination", own.get().name()));
+        }
+        return askFolder || asks.copies() ? Optional.of(Message.of("job.guests.choose")) : Optional.empty();
     }
 
     /** Whether it is for one of these groups. */

@@ -14,9 +14,10 @@ import java.util.Optional;
  * @param choose whether people choose a new PIN themselves when they need one; otherwise it is given by chance
  * @param firstPinOnce whether a PIN that an administrator had made must be replaced when it is used first
  * @param pinDays after how many days a PIN must be replaced, 30 to 730; 0 for never
+ * @param guests whether jobs for guests can be used without signing in; absent for no
  */
-public record PanelSignIn(Way way, int pinLength, boolean choose, boolean firstPinOnce, int pinDays) {
-    public static final PanelSignIn USUAL = new PanelSignIn(Way.PIN, 6, false, false, 0);
+public record PanelSignIn(Way way, int pinLength, boolean choose, boolean firstPinOnce, int pinDays, Boolean guests) {
+    public static final PanelSignIn USUAL = new PanelSignIn(Way.PIN, 6, false, false, 0, false);
 
     private static final int FEWEST_DAYS = 30;
     private static final int MOST_DAYS = 730;
@@ -32,6 +33,8 @@ public record PanelSignIn(Way way, int pinLength, boolean choose, boolean firstP
 
     public PanelSignIn {
         way = Objects.requireNonNullElse(way, Way.PIN);
+        // Absent in what was written before there was this; no is meant.
+        guests = Boolean.TRUE.equals(guests);
     }
 
     /** @throws Invalid when it breaks a rule */

@@ -31,6 +31,7 @@ final class JobsDoTheSameCheck implements OfficeCheck {
                 job.asks(),
                 job.groups(),
                 job.people(),
+                job.guests(),
                 job.zones());
     }
 }

@@ -58,6 +58,7 @@ public final class Preflight {
             new AnswerNotAskedCheck(),
             new ZoneMissingCheck(),
             new NobodyMayUseCheck(),
+            new GuestsCheck(),
             new LanguageMissingCheck(),
             new SpeechMissingCheck(),
             new PeopleCheck(),

@@ -163,6 +163,13 @@ class WholeOfficeTest {
                         "job.personal-destination",
                         w -> w.put(
                                 destination(2, "Register", DestinationKind.SFTP, folder("register"), new UUID(9, 9)))),
+                new Case(
+                        "job.guests-off",
+                        w -> w.put(job(1, "Berth permit", FOLDER, TO_ME).with(job -> job.guests = true))),
+                new Case("job.guests-cannot", w -> {
+                    w.put(lettingGuests(sound().settings()));
+                    w.put(job(1, "Berth permit", FOLDER, TO_ME).with(job -> job.guests = true));
+                }),
                 new Case("job.no-recipient", w -> {
                     w.put(destination(
                             1,
@@ -403,6 +410,20 @@ class WholeOfficeTest {
         UUID through = kind.isMail() ? SERVER : DestinationItem.NOTHING;
         return new DestinationItem(
                 new UUID(4, i), name, kind, through, settings, owner == null ? DestinationItem.NOTHING : owner);
+    }
+
+    private static OfficeSettings lettingGuests(OfficeSettings of) {
+        return new OfficeSettings(
+                of.office(),
+                of.keepAcceptedHours(),
+                of.keepOthersDays(),
+                of.address(),
+                of.signature(),
+                of.keepDeliveriesDays(),
+                of.language(),
+                new PanelSignIn(PanelSignIn.Way.PIN, 6, false, false, 0, true),
+                of.recipientRules(),
+                of.helpDesk());
     }
 
     private static JobItem job(int i, String name, UUID... to) {

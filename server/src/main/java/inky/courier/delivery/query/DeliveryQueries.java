@@ -29,6 +29,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -267,6 +268,14 @@ public class DeliveryQueries {
         List<DeliveryRow> rows =
                 rows(ROW + "where " + String.join(" and ", where) + " order by d.number desc limit :limit", values);
         return new Listing(rows.subList(0, Math.min(limit, rows.size())), rows.size() > limit);
+    }
+
+    /** Of which scan it was made; empty for one of the demo's past. */
+    public Optional<UUID> scanOf(UUID id) {
+        return jdbc.sql("select scan_id from delivery where id = ? and scan_id is not null")
+                .param(id)
+                .query(UUID.class)
+                .optional();
     }
 
     public DeliveryPage page(UUID id) {
