@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Ask } from '@/panel/machine';
-import { asLastTime, isMissing } from '@/panel/questions';
+import { asksNow, asLastTime, isMissing } from '@/panel/questions';
 import { usePanel } from '@/panel/usePanel';
 import { language, speak } from '@/shared/words';
 import { use } from './mounted';
@@ -66,6 +66,7 @@ const asked = (kind: string, more: object) =>
     usual: '',
     options: { options: [], more: false },
     domains: [],
+    onlyFor: [],
     ...more,
   }) as Ask;
 const WHOM = asked('RECIPIENTS', { destinationId: 'm1', required: true });
@@ -74,6 +75,7 @@ const BERTH = asked('QUESTION', { key: 'berth', usual: 'East 4' });
 const DPI = asked('SETTING', { key: 'dpi', type: 'CHOICE', usual: '200' });
 const SIDES = asked('SETTING', { key: 'sides', type: 'CHOICE', usual: 'one' });
 const NOTHING = {
+  destinations: [],
   recipients: {},
   folders: {},
   copies: [],
@@ -203,6 +205,7 @@ describe('a scan', () => {
     ];
     const last = {
       given: true,
+      destinations: [],
       recipients: { m1: [{ value: 'group:1', name: 'Crew' }], gone: [{ value: 'a@b.example', name: 'A' }] },
       folders: { f1: 'charts' },
       copies: [],
@@ -238,6 +241,56 @@ describe('a scan', () => {
     expect(seen.stage.value.name).toBe('jobs');
     await seen.begin(LABEL as never);
     expect(seen.at('scan')?.answers).toEqual({});
+  });
+
+  it('asks only what goes with where it was chosen to go', async () => {
+    const where = asked('DESTINATIONS', {
+      required: true,
+      type: 'CHOICE',
+      options: {
+        options: [
+          { value: 'm1', words: 'Mail' },
+          { value: 'f1', words: 'Charts' },
+        ],
+        more: false,
+      },
+    });
+    const asks = [where, { ...WHOM, onlyFor: ['m1'] }, { ...WHERE, onlyFor: ['f1'] }, BERTH];
+    const kinds = (answers: object) => asksNow(asks, answers as never).map(({ kind }) => kind);
+    expect(kinds({})).toEqual(['DESTINATIONS', 'QUESTION']);
+    server
+      .on('POST /api/panel/d1/scans', scan('COMPLETE'))
+      .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    const seen = await inside();
+    await seen.begin({ ...LABEL, asks } as never);
+    seen.answer(where, [{ value: 'm1', name: 'Mail' }]);
+    seen.answer(asks[1] as Ask, [{ value: 'a@b.example', name: 'A' }]);
+    seen.answer(where, [{ value: 'f1', name: 'Charts' }]);
+    expect(kinds(seen.at('scan')?.answers ?? {})).toEqual(['DESTINATIONS', 'FOLDER', 'QUESTION']);
+    await seen.send();
+    // Whom a mail would have gone to is not sent along.
+    expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toEqual({
+      ...NOTHING,
+      destinations: ['f1'],
+      folders: { f1: '' },
+      questions: { berth: 'East 4' },
+    });
+  });
+
+  it('by a job of one\u2019s own is answered already, and asks only what it cannot know', async () => {
+    const kept = { given: true, destinations: [], recipients: {}, folders: {}, copies: [], subject: '' };
+    server
+      .on('POST /api/panel/d1/scans', scan('COMPLETE'))
+      .on('GET /api/panel/d1/own-jobs/o1', { ...kept, settings: { dpi: '300' }, questions: {} });
+    const seen = await inside();
+    const dpi = { ...DPI, options: { options: [{ value: '300', words: '300' }], more: false } };
+    const own = { ...LABEL, own: 'o1', asks: [dpi] };
+    await seen.begin(own as never);
+    expect(server.to('POST /api/panel/d1/scans')[0]?.body).toMatchObject({ settings: { dpi: '300' } });
+    seen.next();
+    await flushPromises();
+    await seen.begin({ ...own, asks: [dpi, WHOM] } as never);
+    expect(seen.at('ready')?.answers).toEqual({ 'SETTING dpi': '300' });
   });
 
   it('scans with what was set before, and only then', async () => {

@@ -95,6 +95,11 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         <p v-if="moreTargets" class="caption">{{ moreTargets }} more: type a part of the name.</p>
       </FormField>
       <RouterLink class="link small new" to="/destinations/new">New destination</RouterLink>
+      <TickBox
+        v-model="form.asks.destinations"
+        words="Whoever scans chooses among them"
+        note="Otherwise it goes to all of them. Up to 24 instead of 8. Cloud folders appear to those who have given their consent."
+      />
     </section>
     <section>
       <h3>Mail</h3>

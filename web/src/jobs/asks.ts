@@ -10,6 +10,7 @@ export function askSentence({
   guests,
 }: Pick<JobDraft, 'asks' | 'askFolder' | 'groups' | 'people' | 'guests'>): string {
   const asked = [
+    asks.destinations && 'destination',
     askFolder && 'folder',
     asks.fileName !== 'NO' && 'file name',
     asks.subject !== 'NO' && 'subject',

@@ -114,6 +114,7 @@ export function useJob() {
           sendAtOnce: false,
           nextDocument: false,
           entry: { mode: 'ANY', domains: [] },
+          destinations: false,
         },
         groups: [],
         zones: [],

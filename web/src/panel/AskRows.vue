@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { useWords } from '@/shared/words';
 import type { Answers, Ask } from './machine';
-import { answerTo, captionOf, hasKeys, isMissing, keyOf, wordsOf } from './questions';
+import { answersTo, answerTo, captionOf, hasKeys, isMany, isMissing, keyOf, wordsOf } from './questions';
 import type { PanelState } from './usePanel';
 
 /** All that a job asks, each with its answer; what is not as the job says stands out. */
@@ -14,14 +14,25 @@ const rows = computed(() =>
     asked,
     key: keyOf(asked),
     caption: captionOf(asked, t),
-    chosen: answerTo(asked, props.answers),
+    chosen: isMany(asked)
+      ? answersTo(asked, props.answers).map((one) => one.value)
+      : [answerTo(asked, props.answers)],
+    given: isMany(asked)
+      ? answersTo(asked, props.answers).length > 0
+      : answerTo(asked, props.answers) !== asked.usual,
     missing: isMissing(asked, props.answers),
   })),
 );
 
-/** A key pressed again takes the answer back, where there may be none. */
-function press({ asked, chosen }: (typeof rows.value)[number], value: string) {
-  const again = chosen === value && !asked.required && asked.kind !== 'SETTING';
+/** A key pressed again takes the answer back, where there may be none; of several it is one more or less. */
+function press({ asked, chosen }: (typeof rows.value)[number], value: string, name: string) {
+  if (isMany(asked)) {
+    const given = answersTo(asked, props.answers);
+    const others = given.filter((one) => one.value !== value);
+    props.panel.answer(asked, others.length < given.length ? others : [...given, { value, name }]);
+    return;
+  }
+  const again = chosen.includes(value) && !asked.required && asked.kind !== 'SETTING';
   props.panel.answer(asked, again ? '' : value);
 }
 </script>
@@ -36,8 +47,8 @@ function press({ asked, chosen }: (typeof rows.value)[number], value: string) {
           :key="one.value"
           type="button"
           class="key"
-          :aria-pressed="row.chosen === one.value"
-          @click="press(row, one.value)"
+          :aria-pressed="row.chosen.includes(one.value)"
+          @click="press(row, one.value, one.words)"
         >
           {{ one.words }}
         </button>
@@ -46,7 +57,7 @@ function press({ asked, chosen }: (typeof rows.value)[number], value: string) {
         v-else
         type="button"
         class="key answer"
-        :class="{ given: row.chosen !== row.asked.usual }"
+        :class="{ given: row.given }"
         @click="emit('open', row.asked)"
       >
         <span class="hidden">{{ row.caption }}: </span>{{ wordsOf(row.asked, answers, t) }}

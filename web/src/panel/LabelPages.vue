@@ -42,7 +42,7 @@ const start = computed(() => props.labels.find((label) => label.start && label.p
 
 <template>
   <ul :class="['labels', { large: page === 0 && !found, lower }]">
-    <li v-for="(label, i) in shown" :key="label.jobId">
+    <li v-for="(label, i) in shown" :key="label.own ?? label.jobId">
       <button type="button" :disabled="still || !label.possible" @click="emit('begin', label)">
         <span class="hole" aria-hidden="true"></span>
         <JobStamp

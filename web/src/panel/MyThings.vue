@@ -12,8 +12,9 @@ const props = defineProps<{ panel: PanelState }>();
 const { t } = useWords();
 const { mine, busy } = props.panel;
 const scans = computed(() => mine.value?.scans ?? []);
+const ownJobs = computed(() => mine.value?.ownJobs ?? []);
 const consents = computed(() => mine.value?.consents ?? []);
-/** Withdrawing takes two touches. */
+/** Withdrawing and removing take two touches. */
 const sure = ref('');
 const withdrawn = ref('');
 async function withdraw(id: string) {
@@ -23,6 +24,14 @@ async function withdraw(id: string) {
   }
   sure.value = '';
   withdrawn.value = (await props.panel.withdraw(id)) ?? '';
+}
+async function remove(id: string) {
+  if (sure.value !== id) {
+    sure.value = id;
+    return;
+  }
+  sure.value = '';
+  await props.panel.removeOwnJob(id);
 }
 </script>
 
@@ -47,6 +56,20 @@ async function withdraw(id: string) {
       <p v-if="!scans.length" class="quiet">{{ t('mine.none') }}</p>
     </section>
     <p v-if="withdrawn" class="told" role="status">{{ withdrawn }}</p>
+    <section v-if="ownJobs.length" class="own" :aria-label="t('own.title')">
+      <h2>{{ t('own.title') }}</h2>
+      <ul tabindex="0" :aria-label="t('own.title')">
+        <li v-for="one in ownJobs" :key="one.id">
+          <div>
+            <p class="name">{{ one.name }}</p>
+            <p class="quiet">{{ one.of ? t('own.of', { job: one.of }) : t('own.elsewhere') }}</p>
+          </div>
+          <button type="button" class="key" :disabled="busy" @click="remove(one.id)">
+            {{ sure === one.id ? t('mine.sure') : t('own.remove') }}
+          </button>
+        </li>
+      </ul>
+    </section>
     <section v-if="consents.length" :aria-label="t('mine.permissions')">
       <h2>{{ t('mine.permissions') }}</h2>
       <ul>

@@ -69,7 +69,7 @@ useCardReader(
           <button v-else-if="card" type="button" class="key" @click="forget">
             {{ t('pin.without-card') }}
           </button>
-          <p v-else class="quiet">{{ t('pin.forgotten') }}</p>
+          <p v-else class="quiet" :class="{ spare: front?.guests }">{{ t('pin.forgotten') }}</p>
         </PinTag>
       </form>
       <button
@@ -149,8 +149,13 @@ useCardReader(
     width: 100%;
     min-height: 56px;
   }
-  .steps {
+  .steps,
+  .spare {
     display: none;
+  }
+  .key.guest {
+    width: 100%;
+    margin-top: 12px;
   }
 }
 </style>

@@ -5,7 +5,7 @@ import AskRows from './AskRows.vue';
 import JobHead from './JobHead.vue';
 import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At, PaperSource } from './machine';
-import { drawerOf, isAnswered } from './questions';
+import { asksNow, drawerOf } from './questions';
 import SampleDrawer from './SampleDrawer.vue';
 import type { PanelState } from './usePanel';
 
@@ -14,7 +14,7 @@ const props = defineProps<{ panel: PanelState; at: At<'ready'> }>();
 const { t } = useWords();
 const { busy, front } = props.panel;
 const job = computed(() => props.at.job);
-const asks = computed(() => job.value.asks.filter(isAnswered));
+const asks = computed(() => asksNow(job.value.asks, props.at.answers));
 const open = ref<Ask>();
 const drawer = ref(false);
 const both = computed(() => Boolean(front.value?.feeder && front.value.glass));

@@ -8,7 +8,7 @@ import JobHead from './JobHead.vue';
 import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At } from './machine';
 import AskRows from './AskRows.vue';
-import { captionOf, drawerOf, isAnswered, isMissing, keyOf, wordsOf } from './questions';
+import { asksNow, captionOf, drawerOf, isMissing, keyOf, wordsOf } from './questions';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState; at: At<'scan'> }>();
@@ -19,7 +19,9 @@ const job = computed(() => props.at.job);
 const drawer = ref(false);
 const strip = ref<HTMLElement>();
 /** Questions that can be answered while the paper goes through. */
-const asks = computed(() => job.value.asks.filter((asked) => isAnswered(asked) && asked.kind !== 'SETTING'));
+const asks = computed(() =>
+  asksNow(job.value.asks, props.at.answers).filter((asked) => asked.kind !== 'SETTING'),
+);
 /** More than fit beside the job's name are answered on a sheet of their own. */
 const FEW = 2;
 /** What was set for this scan before it began. */
@@ -33,7 +35,12 @@ const open = ref<Ask>();
 const unanswered = computed(() => asks.value.find((asked) => isMissing(asked, props.at.answers)));
 const chooseFirst = computed(
   () =>
-    unanswered.value && (unanswered.value.kind === 'RECIPIENTS' ? t('scan.choose-first') : t('ask.first')),
+    unanswered.value &&
+    (unanswered.value.kind === 'DESTINATIONS'
+      ? t('ask.destinations-none')
+      : unanswered.value.kind === 'RECIPIENTS'
+        ? t('scan.choose-first')
+        : t('ask.first')),
 );
 const pages = computed(() => scan.value.pages);
 /** With both, each has a key of its own. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
+import KeepJobDrawer from './KeepJobDrawer.vue';
 import StateMark from '@/shared/StateMark.vue';
 import type { Mark } from '@/shared/states';
 import { useWords } from '@/shared/words';
@@ -14,6 +15,10 @@ onMounted(() => next.value?.focus());
 
 const legs = computed(() => props.at.progress.legs);
 const arrived = computed(() => legs.value.length > 0 && legs.value.every((leg) => leg.state === 'ACCEPTED'));
+/** A job that was answered otherwise than it usually is may be kept so. */
+const canKeep = computed(() => !front.value?.person?.guest && Object.keys(props.at.answers).length > 0);
+const keeping = ref(false);
+const kept = ref('');
 const trouble = computed(() => legs.value.some((leg) => leg.sentence !== ''));
 const title = computed(() => {
   if (arrived.value) return t('sent.arrived');
@@ -52,6 +57,7 @@ function words(leg: (typeof legs.value)[number]): string {
         <p class="quiet">{{ t('sent.delivery', { n: at.progress.number }) }}</p>
       </div>
     </div>
+    <p v-if="kept" class="kept" role="status">{{ t('own.kept', { name: kept }) }}</p>
     <div class="foot">
       <button
         v-if="at.job.nextDocument"
@@ -68,16 +74,31 @@ function words(leg: (typeof legs.value)[number]): string {
       <button v-else ref="next" type="button" class="key stamp" @click="panel.next()">
         {{ t('sent.next') }}
       </button>
+      <button v-if="canKeep && !kept" type="button" class="key" @click="keeping = true">
+        {{ t('own.keep') }}
+      </button>
       <button type="button" class="key" @click="panel.signOut()">
         {{ t(front?.person?.guest ? 'panel.finish' : 'panel.sign-out') }}
       </button>
       <p class="quiet">{{ t('sent.walk-away', { n: secondsLeft }) }}</p>
     </div>
+    <KeepJobDrawer
+      v-if="keeping"
+      :panel="panel"
+      :at="at"
+      @done="keeping = false"
+      @kept="
+        kept = $event;
+        keeping = false;
+      "
+    />
   </div>
 </template>
 
 <style scoped>
+/* What is kept is named on a sheet of its own. */
 .sent {
+  position: relative;
   display: flex;
   flex: 1;
   flex-direction: column;
@@ -96,6 +117,9 @@ function words(leg: (typeof legs.value)[number]): string {
 h1 {
   font-size: 52px;
   line-height: 58px;
+}
+.kept {
+  font-size: 20px;
 }
 .file {
   margin: 6px 0 14px;

@@ -5,7 +5,7 @@ export type Label = Schemas['Label'];
 export type Ask = Schemas['Ask'];
 export type PaperSource = NonNullable<Schemas['LoadOrder']['source']>;
 
-/** Somebody, or a group, that was chosen: by what the server knows it, and how it is shown. */
+/** Somebody, a group or a destination that was chosen: by what the server knows it, and how it is shown. */
 export interface Chosen {
   value: string;
   name: string;
@@ -23,7 +23,7 @@ export type Stage =
   | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
   | { name: 'ready'; job: Label; answers: Answers }
   | { name: 'scan'; job: Label; scan: Schemas['ScanView']; answers: Answers; sendWhenDone: boolean }
-  | { name: 'sent'; job: Label; progress: Schemas['Progress'] };
+  | { name: 'sent'; job: Label; answers: Answers; progress: Schemas['Progress'] };
 export type At<N extends Stage['name']> = Extract<Stage, { name: N }>;
 
 /** Leads from stage to stage, and does one thing at a time. @param ended the session is over at the server */

@@ -3,6 +3,7 @@ import type { Schemas } from '@/api/client';
 import { dayOf } from '@/shared/format';
 import type { useWords } from '@/shared/words';
 import ChoiceDrawer from './ChoiceDrawer.vue';
+import DestinationsDrawer from './DestinationsDrawer.vue';
 import FolderDrawer from './FolderDrawer.vue';
 import type { Answers, Ask, Chosen } from './machine';
 import RecipientsDrawer from './RecipientsDrawer.vue';
@@ -30,14 +31,25 @@ export function answersTo(asked: Ask, answers: Answers): Chosen[] {
 
 const valuesOf = (asked: Ask, answers: Answers) => answersTo(asked, answers).map((one) => one.value);
 
-export const isMany = ({ kind }: Ask) => kind === 'RECIPIENTS' || kind === 'COPIES';
+const SEVERAL: Ask['kind'][] = ['DESTINATIONS', 'RECIPIENTS', 'COPIES'];
+export const isMany = ({ kind }: Ask) => SEVERAL.includes(kind);
 
 /** Whether it is answered with keys that stand beside it. */
 export const hasKeys = ({ options, type }: Ask) =>
   type === 'CHOICE' && !options.more && options.options.length <= FEW;
 
-/** A consent is asked for before the paper goes through, as a stage of its own. */
-export const isAnswered = ({ kind }: Ask) => kind !== 'CONSENT';
+/**
+ * What is asked by now: some things only for some of the destinations that may be chosen. A consent is asked for before the paper goes
+ * through, as a stage of its own.
+ */
+export function asksNow(asks: Ask[], answers: Answers): Ask[] {
+  const where = asks.find(({ kind }) => kind === 'DESTINATIONS');
+  const chosen = where ? valuesOf(where, answers) : [];
+  return asks.filter(
+    ({ kind, onlyFor }) =>
+      kind !== 'CONSENT' && (!onlyFor.length || onlyFor.some((one) => chosen.includes(one))),
+  );
+}
 
 /** Whether nothing goes before it is answered. */
 export const isMissing = (asked: Ask, answers: Answers) =>
@@ -46,6 +58,7 @@ export const isMissing = (asked: Ask, answers: Answers) =>
 
 /** Where it is answered. */
 export function drawerOf(asked: Ask): Component {
+  if (asked.kind === 'DESTINATIONS') return DestinationsDrawer;
   if (isMany(asked)) return RecipientsDrawer;
   if (asked.kind === 'FOLDER') return FolderDrawer;
   return asked.type === 'CHOICE' ? ChoiceDrawer : TextDrawer;
@@ -53,6 +66,8 @@ export function drawerOf(asked: Ask): Component {
 
 export function captionOf(asked: Ask, t: Say): string {
   switch (asked.kind) {
+    case 'DESTINATIONS':
+      return t('ask.destinations');
     case 'RECIPIENTS':
       return t('jobs.to');
     case 'COPIES':
@@ -74,8 +89,10 @@ export function captionOf(asked: Ask, t: Say): string {
 export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
   if (isMany(asked)) {
     const chosen = answersTo(asked, answers);
+    if (asked.kind === 'DESTINATIONS' && !chosen.length) return t('ask.destinations-none');
     if (!chosen.length) return asked.required ? t('scan.choose-people') : t('ask.none');
-    return chosen.length === 1 ? (chosen[0]?.name ?? '') : t('scan.people', { n: chosen.length });
+    if (chosen.length === 1) return chosen[0]?.name ?? '';
+    return t(asked.kind === 'DESTINATIONS' ? 'ask.destinations-some' : 'scan.people', { n: chosen.length });
   }
   const answer = answerTo(asked, answers);
   if (!answer) {
@@ -91,6 +108,7 @@ export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
 /** As the server takes them. */
 export function bodyOf(asks: Ask[], answers: Answers): Schemas['Answers'] {
   const body: Required<{ [K in keyof Schemas['Answers']]: NonNullable<Schemas['Answers'][K]> }> = {
+    destinations: [],
     recipients: {},
     folders: {},
     copies: [],
@@ -100,10 +118,11 @@ export function bodyOf(asks: Ask[], answers: Answers): Schemas['Answers'] {
     settings: settingsOf(asks, answers),
     questions: {},
   };
-  for (const asked of asks) {
+  for (const asked of asksNow(asks, answers)) {
     const answer = answerTo(asked, answers);
     const destination = asked.destinationId ?? '';
-    if (asked.kind === 'RECIPIENTS') body.recipients[destination] = valuesOf(asked, answers);
+    if (asked.kind === 'DESTINATIONS') body.destinations = valuesOf(asked, answers);
+    else if (asked.kind === 'RECIPIENTS') body.recipients[destination] = valuesOf(asked, answers);
     else if (asked.kind === 'COPIES') body.copies = valuesOf(asked, answers);
     else if (asked.kind === 'FOLDER') body.folders[destination] = answer;
     else if (asked.kind === 'FILE_NAME') body.fileName = answer;
@@ -127,6 +146,10 @@ export function asLastTime(asks: Ask[], last: Schemas['LastAnswers']): Answers {
 function answeredLast(asked: Ask, last: Schemas['LastAnswers']): string | Chosen[] | undefined {
   const destination = asked.destinationId ?? '';
   switch (asked.kind) {
+    case 'DESTINATIONS':
+      return asked.options.options
+        .filter(({ value }) => last.destinations.includes(value))
+        .map(({ value, words }) => ({ value, name: words }));
     case 'RECIPIENTS':
       return last.recipients[destination]?.map(({ value, name }) => ({ value, name }));
     case 'COPIES':

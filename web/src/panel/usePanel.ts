@@ -6,6 +6,7 @@ import { useNotices } from '@/shared/notices';
 import { language, speak, type Language } from '@/shared/words';
 import { useAids } from './aids';
 import { useMachine, type Label } from './machine';
+import { asksNow, isMissing } from './questions';
 import { useConsent } from './stages/consent';
 import { useHelp } from './stages/help';
 import { useJobs } from './stages/jobs';
@@ -32,7 +33,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
   const scan = useScan(machine, paper.paperTaken, sent.showSent);
   const consent = useConsent(machine, async (job) => {
     await jobs.readLabels();
-    const label = jobs.labels.value.find((one) => one.jobId === job.jobId);
+    const label = jobs.nowOf(job);
     if (label) await begin(label);
   });
 
@@ -79,7 +80,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     await (front.value.person.guest ? jobs.readLabels() : jobs.readLists());
     await Promise.all([scan.refreshScan(), sent.refreshProgress(), consent.refreshConsent()]);
     const here = machine.at('scan') ?? machine.at('ready') ?? machine.at('consent');
-    if (here) here.job = jobs.labels.value.find((one) => one.jobId === here.job.jobId) ?? here.job;
+    if (here) here.job = jobs.nowOf(here.job) ?? here.job;
   }
 
   /** Beside what the person does meanwhile: a PIN that is entered while words come is not lost. */
@@ -218,12 +219,18 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
       await consent.askConsent(job);
       return;
     }
-    if (job.asks.some((asked) => asked.kind === 'SETTING')) {
-      machine.go({ name: 'ready', job, answers: {} });
+    const answers = await jobs.ownAnswers(job);
+    if (!answers) return;
+    // One's own is answered already, unless something is asked by now that was not.
+    const open = job.own
+      ? asksNow(job.asks, answers).some((asked) => isMissing(asked, answers))
+      : job.asks.some((asked) => asked.kind === 'SETTING');
+    if (open) {
+      machine.go({ name: 'ready', job, answers });
       return;
     }
     machine.go({ name: 'jobs' });
-    await scan.beginScan(job);
+    await scan.beginScan(job, answers);
   }
 
   /** Somebody who has set what a job leaves open thinks better of it. */

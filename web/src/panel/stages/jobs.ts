@@ -1,6 +1,7 @@
 import { ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import type { Label, Machine } from '../machine';
+import type { Answers, Label, Machine } from '../machine';
+import { asLastTime, bodyOf } from '../questions';
 
 /** What is offered to who has signed in, and what became of their scans. */
 export function useJobs(machine: Machine) {
@@ -59,10 +60,60 @@ export function useJobs(machine: Machine) {
     });
   }
 
+  /** What was just sent as a job of one's own. @returns its name; nothing when it cannot be */
+  async function keepOwnJob(job: Label, answers: Answers, name: string) {
+    touch();
+    const kept = await attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/own-jobs', {
+          params,
+          body: { jobId: job.jobId, name, answers: bodyOf(job.asks, answers) },
+        }),
+      ),
+    );
+    return kept?.name;
+  }
+
+  /** As it was kept, of what can still be chosen. */
+  async function ownAnswers(job: Label): Promise<Answers | undefined> {
+    const id = job.own;
+    if (!id) return {};
+    const last = await attempt(() =>
+      ask(api.GET('/api/panel/{device}/own-jobs/{id}', { params: { path: { device, id } } })),
+    );
+    return last && asLastTime(job.asks, last);
+  }
+
+  async function removeOwnJob(id: string) {
+    touch();
+    await attempt(async () => {
+      await ask(api.DELETE('/api/panel/{device}/own-jobs/{id}', { params: { path: { device, id } } }));
+      await readMine();
+    });
+  }
+
+  /** The same job as it is offered now. */
+  const nowOf = (job: Label) => labels.value.find((one) => one.jobId === job.jobId && one.own === job.own);
+
   function forgetLists() {
     labels.value = [];
     mine.value = undefined;
   }
 
-  return { labels, mine, readLabels, readAgain, readLists, look, leaveMine, newsSeen, withdraw, forgetLists };
+  return {
+    labels,
+    mine,
+    nowOf,
+    readLabels,
+    readAgain,
+    readLists,
+    look,
+    leaveMine,
+    newsSeen,
+    withdraw,
+    keepOwnJob,
+    ownAnswers,
+    removeOwnJob,
+    forgetLists,
+  };
 }

@@ -1,12 +1,12 @@
 import { api, ask, type Schemas } from '@/api/client';
 import type { Answers, Ask, Label, Machine, PaperSource, Chosen } from '../machine';
-import { bodyOf, keyOf, settingsOf } from '../questions';
+import { asksNow, bodyOf, isMissing, keyOf, settingsOf } from '../questions';
 
 /** Pages come in, are looked at and sent. @param paperTaken what lay in the device has gone through */
 export function useScan(
   machine: Machine,
   paperTaken: () => void,
-  sent: (receipt: Schemas['Receipt'], job: Label) => Promise<void>,
+  sent: (receipt: Schemas['Receipt'], job: Label, answers: Answers) => Promise<void>,
 ) {
   const { device, attempt, touch } = machine;
   const pathOf = (scan: string) => ({ path: { device, scan } });
@@ -26,7 +26,7 @@ export function useScan(
     const sendWhenDone =
       job.sendAtOnce &&
       source !== 'GLASS' &&
-      !job.asks.some((asked) => asked.required && !answers[keyOf(asked)]);
+      !asksNow(job.asks, answers).some((asked) => isMissing(asked, answers));
     machine.go({ name: 'scan', job, scan, answers, sendWhenDone });
     paperTaken();
     void refreshScan();
@@ -117,7 +117,7 @@ export function useScan(
         }),
       ),
     );
-    if (receipt) await sent(receipt, at.job);
+    if (receipt) await sent(receipt, at.job, at.answers);
   }
 
   return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, answerAll, cancelScan, send };

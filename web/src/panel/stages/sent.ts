@@ -1,14 +1,15 @@
 import { api, ask, type Schemas } from '@/api/client';
-import type { Label, Machine } from '../machine';
+import type { Answers, Label, Machine } from '../machine';
 
 /** What was sent is on its way. */
 export function useSent(machine: Machine) {
   const { device } = machine;
 
-  async function showSent({ deliveryId, number }: Schemas['Receipt'], job: Label) {
+  async function showSent({ deliveryId, number }: Schemas['Receipt'], job: Label, answers: Answers) {
     machine.go({
       name: 'sent',
       job,
+      answers,
       progress: { deliveryId, number, madeReady: false, fileName: '', legs: [] },
     });
     await refreshProgress();

@@ -7,6 +7,7 @@ import inky.courier.live.Live;
 import inky.courier.queue.Queue;
 import inky.courier.scan.ScanService;
 import inky.courier.settings.Settings;
+import inky.courier.store.Turns;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -18,7 +19,6 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,7 +42,7 @@ public class HelpCalls {
     private final Settings settings;
     private final Queue queue;
     private final Live live;
-    private final JdbcClient jdbc;
+    private final Turns turns;
     private final Clock clock;
 
     HelpCalls(
@@ -53,7 +53,7 @@ public class HelpCalls {
             Settings settings,
             Queue queue,
             Live live,
-            JdbcClient jdbc,
+            Turns turns,
             Clock clock) {
         this.calls = calls;
         this.screens = screens;
@@ -62,7 +62,7 @@ public class HelpCalls {
         this.settings = settings;
         this.queue = queue;
         this.live = live;
-        this.jdbc = jdbc;
+        this.turns = turns;
         this.clock = clock;
     }
 
@@ -86,7 +86,7 @@ public class HelpCalls {
     @Transactional
     public OwnCall call(Caller caller, Doing doing) {
         DeviceView device = devices.get(caller.deviceId);
-        oneAtATime(device.id());
+        turns.await("help " + device.id());
         Optional<HelpCall> open = stillTheirs(caller);
         if (open.isEmpty()
                 && calls.countByDeviceIdAndCalledAtAfter(
@@ -122,14 +122,6 @@ public class HelpCalls {
         }
         open.ifPresent(call -> end(call, ""));
         return Optional.empty();
-    }
-
-    /** One transaction after the other, of one device. */
-    private void oneAtATime(UUID device) {
-        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(?, 0))")
-                .param("help " + device)
-                .query((row, n) -> 0)
-                .single();
     }
 
     /** @throws Refusal when it is another's */

@@ -34,6 +34,7 @@ import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -169,6 +170,18 @@ public class JobService {
 
         public String name() {
             return item.name();
+        }
+
+        /** The same, going to some of its destinations. */
+        public JobView to(Set<UUID> chosen) {
+            return new JobView(
+                    item.to(chosen),
+                    profileSentence,
+                    example,
+                    destinations.stream().filter(to -> chosen.contains(to.id())).toList(),
+                    kinds,
+                    scan,
+                    version);
         }
 
         public JobRow row() {

@@ -8,6 +8,7 @@ import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /**
  * One thing that a job asks at the device.
@@ -21,6 +22,7 @@ import java.util.function.Predicate;
  * @param usual the answer that stands there at first
  * @param options among which it is chosen
  * @param domains within which addresses may be entered; none for all, where any may be
+ * @param onlyFor destinations of which one must have been chosen for it to be asked; none for always
  */
 record Ask(
         @Nullable UUID destinationId,
@@ -32,18 +34,56 @@ record Ask(
         Question.Type type,
         String usual,
         Options options,
-        List<String> domains) {
+        List<String> domains,
+        List<UUID> onlyFor) {
+    /** Asked only where one of these is chosen. */
+    Ask onlyFor(Stream<DestinationView> destinations) {
+        return new Ask(
+                destinationId,
+                kind,
+                key,
+                name,
+                freely,
+                required,
+                type,
+                usual,
+                options,
+                domains,
+                destinations.map(DestinationView::id).toList());
+    }
+
     /** With those of its options that can be had; the usual one always can. */
     Ask offering(Predicate<String> canBeHad) {
         List<Option> had = options.options.stream()
                 .filter(option -> option.value.equals(usual) || canBeHad.test(option.value))
                 .toList();
         return new Ask(
-                destinationId, kind, key, name, freely, required, type, usual, new Options(had, options.more), domains);
+                destinationId,
+                kind,
+                key,
+                name,
+                freely,
+                required,
+                type,
+                usual,
+                new Options(had, options.more),
+                domains,
+                onlyFor);
     }
 
     static Ask of(Kind kind, boolean required) {
-        return new Ask(null, kind, "", Message.none(), true, required, Question.Type.TEXT, "", NO_OPTIONS, List.of());
+        return new Ask(
+                null,
+                kind,
+                "",
+                Message.none(),
+                true,
+                required,
+                Question.Type.TEXT,
+                "",
+                NO_OPTIONS,
+                List.of(),
+                List.of());
     }
 
     static Ask about(DestinationView destination, Kind kind, boolean freely, boolean required) {
@@ -57,6 +97,25 @@ record Ask(
                 Question.Type.TEXT,
                 "",
                 NO_OPTIONS,
+                List.of(),
+                List.of());
+    }
+
+    /** Where it goes, of several. */
+    static Ask where(Stream<DestinationView> among) {
+        List<Option> options = among.map(to -> new Option(to.id().toString(), Message.text(to.name())))
+                .toList();
+        return new Ask(
+                null,
+                Kind.DESTINATIONS,
+                "",
+                Message.none(),
+                false,
+                true,
+                Question.Type.CHOICE,
+                "",
+                new Options(options, false),
+                List.of(),
                 List.of());
     }
 
@@ -72,7 +131,8 @@ record Ask(
                 type,
                 usual,
                 options,
-                entry.domains());
+                entry.domains(),
+                onlyFor);
     }
 
     private static final Options NO_OPTIONS = new Options(List.of(), false);
@@ -82,6 +142,8 @@ record Ask(
         CONSENT,
         /** A setting of the profile, before scanning. */
         SETTING,
+        /** Where it goes, of the job's destinations; several may be chosen. */
+        DESTINATIONS,
         /** Whom a mail goes to. */
         RECIPIENTS,
         /** Who else gets its mails. */

@@ -31,6 +31,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -68,8 +69,9 @@ public class JobQuestions {
         this.zone = zone;
     }
 
-    /** What was answered; absent for nothing. @param recipients and folders by destination, settings by path, questions by key */
+    /** What was answered; absent for nothing. @param destinations where it goes, where that is asked @param recipients and folders by destination, settings by path, questions by key */
     record Answers(
+            @Nullable List<UUID> destinations,
             @Nullable Map<UUID, List<String>> recipients,
             @Nullable Map<UUID, String> folders,
             @Nullable List<String> copies,
@@ -78,7 +80,12 @@ public class JobQuestions {
             @Nullable String passcode,
             @Nullable Map<String, String> settings,
             @Nullable Map<String, String> questions) {
-        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null);
+        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null, null);
+
+        /** Without what is for one document only: passcodes, and names of files. */
+        Answers toBeGivenAgain() {
+            return new Answers(destinations, recipients, folders, copies, null, subject, null, settings, questions);
+        }
 
         /** Whether anything was answered at all. */
         boolean hasAny() {
@@ -86,6 +93,7 @@ public class JobQuestions {
                     Stream.of(recipients, folders, settings, questions).anyMatch(map -> map != null && !map.isEmpty());
             return lists
                     || copies != null && !copies.isEmpty()
+                    || destinations != null && !destinations.isEmpty()
                     || Stream.of(fileName, subject, passcode).anyMatch(text -> text != null && !text.isEmpty());
         }
     }
@@ -93,39 +101,76 @@ public class JobQuestions {
     /**
      * What a job does with the answers.
      *
+     * @param job going where was chosen
      * @param profile with what was chosen
      * @param name template of its files; empty for the job's own
      * @param recipients as they were chosen, groups not yet taken apart
      */
-    public record Answered(Choices choices, ScanProfile profile, Optional<String> name, List<String> recipients) {}
+    public record Answered(
+            JobView job, Choices choices, ScanProfile profile, Optional<String> name, List<String> recipients) {}
 
     List<Ask> of(JobView job, PersonView person) {
         List<Ask> asks = new ArrayList<>();
         asks.addAll(settings(job));
+        boolean chosen = job.item().asks().destinations();
+        if (chosen) {
+            // What still needs consent gets it by a job that goes there.
+            asks.add(Ask.where(job.destinations().stream().filter(to -> isOpen(to, person))));
+        }
         for (DestinationView destination : job.destinations()) {
-            if (destination.kind() == DestinationKind.CLOUD && !consents.isGood(destination.id(), person.id())) {
+            if (!chosen && !isOpen(destination, person)) {
                 asks.add(Ask.about(destination, Ask.Kind.CONSENT, false, false));
             }
             if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
                 asks.add(Ask.about(destination, Ask.Kind.RECIPIENTS, true, true)
-                        .within(entry(job, Optional.of(destination.id()), person)));
+                        .within(entry(job, Optional.of(destination.id()), person))
+                        .onlyFor(chosen ? Stream.of(destination) : Stream.of()));
             }
             if (job.item().askFolder()
                     && destination.settings() instanceof FolderSettings folder
                     && canChoose(folder)) {
-                asks.add(Ask.about(destination, Ask.Kind.FOLDER, folder.makeFolders(), false));
+                asks.add(Ask.about(destination, Ask.Kind.FOLDER, folder.makeFolders(), false)
+                        .onlyFor(chosen ? Stream.of(destination) : Stream.of()));
             }
         }
         Asking wanted = job.item().asks().in(LocaleContextHolder.getLocale());
-        boolean mails = job.destinations().stream().anyMatch(to -> to.kind().isMail());
-        if (mails && wanted.copies()) {
-            asks.add(Ask.of(Ask.Kind.COPIES, false).within(entry(job, Optional.empty(), person)));
+        List<DestinationView> mails =
+                job.destinations().stream().filter(to -> to.kind().isMail()).toList();
+        List<DestinationView> onlyForMails = chosen ? mails : List.of();
+        if (!mails.isEmpty() && wanted.copies()) {
+            asks.add(Ask.of(Ask.Kind.COPIES, false)
+                    .within(entry(job, Optional.empty(), person))
+                    .onlyFor(onlyForMails.stream()));
         }
         add(asks, Ask.Kind.FILE_NAME, wanted.fileName());
-        add(asks, Ask.Kind.SUBJECT, mails ? wanted.subject() : Asked.NO);
+        if (!mails.isEmpty() && wanted.subject() != Asked.NO) {
+            asks.add(
+                    Ask.of(Ask.Kind.SUBJECT, wanted.subject() == Asked.REQUIRED).onlyFor(onlyForMails.stream()));
+        }
         add(asks, Ask.Kind.PASSCODE, wanted.passcode());
         wanted.questions().stream().map(this::ask).forEach(asks::add);
         return asks;
+    }
+
+    /** Whether files of this person can go there: their own cloud folder needs their consent. */
+    private boolean isOpen(DestinationView destination, PersonView person) {
+        return destination.kind() != DestinationKind.CLOUD || consents.isGood(destination.id(), person.id());
+    }
+
+    /** The job, going where somebody chose. @throws Invalid for no destination, or one that they cannot choose */
+    private JobView goingWhereChosen(JobView job, PersonView person, @Nullable List<UUID> chosen) {
+        if (!job.item().asks().destinations()) {
+            return job;
+        }
+        Set<UUID> wanted = chosen == null ? Set.of() : new HashSet<>(chosen);
+        Set<UUID> open = job.destinations().stream()
+                .filter(to -> isOpen(to, person))
+                .map(DestinationView::id)
+                .collect(Collectors.toSet());
+        if (wanted.isEmpty() || !open.containsAll(wanted)) {
+            throw Invalid.of("panel.destinations", "destinations");
+        }
+        return job.to(wanted);
     }
 
     /**
@@ -173,6 +218,7 @@ public class JobQuestions {
                                         .map(value -> new Ask.Option(value.toString(), setting.words(value)))
                                         .toList(),
                                 false),
+                        List.of(),
                         List.of()));
     }
 
@@ -198,6 +244,7 @@ public class JobQuestions {
                 question.type(),
                 today ? today().toString() : question.usual(),
                 options(question, ""),
+                List.of(),
                 List.of());
     }
 
@@ -238,8 +285,9 @@ public class JobQuestions {
     }
 
     /** @param place of the device @throws Invalid saying what is missing, or wrong */
-    Answered check(JobView job, PersonView person, String place, @Nullable Answers given) {
+    Answered check(JobView asking, PersonView person, String place, @Nullable Answers given) {
         Answers answers = Optional.ofNullable(given).orElse(Answers.NONE);
+        JobView job = goingWhereChosen(asking, person, answers.destinations);
         Map<UUID, List<String>> recipients = new HashMap<>();
         Map<UUID, String> folders = new HashMap<>();
         List<String> chosen = new ArrayList<>();
@@ -277,6 +325,7 @@ public class JobQuestions {
         ScanProfile profile = profile(job, answers.settings);
         Optional<String> passcode = text(wanted.passcode(), answers.passcode, LONGEST_PASSCODE, "passcode");
         return new Answered(
+                job,
                 new Choices(
                         recipients,
                         folders,
@@ -305,6 +354,7 @@ public class JobQuestions {
                 .filter(to -> to.kind() == DestinationKind.MAIL_CHOSEN)
                 .collect(Collectors.toMap(DestinationView::id, to -> List.of(person.email())));
         return new Answered(
+                job,
                 new Choices(
                         recipients, Map.of(), List.of(), "", job.item().asks().samples(today())),
                 profile(job),

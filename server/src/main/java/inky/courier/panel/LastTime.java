@@ -58,27 +58,20 @@ public class LastTime {
      */
     record LastAnswers(
             boolean given,
+            List<UUID> destinations,
             Map<UUID, List<BookEntry>> recipients,
             Map<UUID, String> folders,
             List<BookEntry> copies,
             String subject,
             Map<String, String> settings,
             Map<String, String> questions) {
-        static final LastAnswers NONE = new LastAnswers(false, Map.of(), Map.of(), List.of(), "", Map.of(), Map.of());
+        static final LastAnswers NONE =
+                new LastAnswers(false, List.of(), Map.of(), Map.of(), List.of(), "", Map.of(), Map.of());
     }
 
     @Transactional
     void keep(UUID person, UUID job, Optional<Answers> given) {
-        Answers answers = given.orElse(Answers.NONE);
-        Answers kept = new Answers(
-                answers.recipients(),
-                answers.folders(),
-                answers.copies(),
-                null,
-                answers.subject(),
-                null,
-                answers.settings(),
-                answers.questions());
+        Answers kept = given.orElse(Answers.NONE).toBeGivenAgain();
         if (!kept.hasAny()) {
             return;
         }
@@ -103,7 +96,8 @@ public class LastTime {
                 .orElse(LastAnswers.NONE);
     }
 
-    private LastAnswers shown(Answers kept, JobView job, PersonView person, String place) {
+    /** Answers that were kept, as they may be given again. */
+    LastAnswers shown(Answers kept, JobView job, PersonView person, String place) {
         Map<UUID, List<BookEntry>> recipients = new HashMap<>();
         or(kept.recipients())
                 .forEach((destination, values) -> recipients.put(
@@ -111,6 +105,7 @@ public class LastTime {
                         book.known(questions.reader(job, Optional.of(destination), person, place), values)));
         return new LastAnswers(
                 true,
+                Objects.requireNonNullElse(kept.destinations(), List.<UUID>of()),
                 recipients,
                 or(kept.folders()),
                 book.known(

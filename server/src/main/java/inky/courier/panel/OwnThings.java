@@ -9,11 +9,16 @@ import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
+import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Service;
 
 /** What is a person's own at a device: consents, late scans, and the lists from which they choose. */
@@ -26,6 +31,7 @@ class OwnThings {
     private final OwnDeliveries own;
     private final PeopleService people;
     private final DestinationFolders folders;
+    private final OwnJobs ownJobs;
 
     OwnThings(
             PanelPlaces places,
@@ -34,7 +40,8 @@ class OwnThings {
             ConsentRequests requests,
             OwnDeliveries own,
             PeopleService people,
-            DestinationFolders folders) {
+            DestinationFolders folders,
+            OwnJobs ownJobs) {
         this.places = places;
         this.questions = questions;
         this.consents = consents;
@@ -42,14 +49,25 @@ class OwnThings {
         this.own = own;
         this.people = people;
         this.folders = folders;
+        this.ownJobs = ownJobs;
     }
 
+    /** @param of the job of the office that it is one of, as the panel calls it; empty where that is not on this panel */
+    record OwnJobRow(UUID id, String name, String of) {}
+
     /** @param news of which nobody has told them at a panel yet */
-    record Mine(List<OwnDelivery> news, List<OwnDelivery> scans, List<ConsentView> consents) {}
+    record Mine(List<OwnDelivery> news, List<OwnDelivery> scans, List<ConsentView> consents, List<OwnJobRow> ownJobs) {}
 
     Mine mine(PanelUser user) {
         UUID person = user.personId();
-        return new Mine(own.news(person), own.latest(person), consents.of(person));
+        Locale language = LocaleContextHolder.getLocale();
+        Map<UUID, String> here = places.at(user).stream()
+                .map(PanelPlaces.Candidate::job)
+                .collect(Collectors.toMap(JobView::id, job -> job.item().label(language)));
+        List<OwnJobRow> jobs = ownJobs.of(person).stream()
+                .map(one -> new OwnJobRow(one.id(), one.name(), here.getOrDefault(one.jobId(), "")))
+                .toList();
+        return new Mine(own.news(person), own.latest(person), consents.of(person), jobs);
     }
 
     void seen(PanelUser user) {

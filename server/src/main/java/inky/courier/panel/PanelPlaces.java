@@ -255,6 +255,13 @@ public class PanelPlaces {
                 .toList();
     }
 
+    /** Whether a job can go to one of its destinations from a device. */
+    boolean canGo(JobView job, UUID destination, DeviceView device) {
+        JobAtDevice at = new JobAtDevice(setUp.office(), job.item(), device.id(), device.abilities());
+        return Preflight.check(at.to(destination)).stream()
+                .noneMatch(finding -> finding.severity() == Finding.Severity.STOPS);
+    }
+
     /** Whether a job still runs at a device with another value of an open setting. */
     boolean canRun(JobView job, DeviceSetting setting, String value, DeviceView device) {
         Map<String, Object> changes = new TreeMap<>(job.item().changes().settings());

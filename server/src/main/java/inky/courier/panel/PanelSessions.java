@@ -4,6 +4,7 @@ import inky.courier.core.people.PanelSignIn.Replace;
 import inky.courier.delivery.RetentionSweep;
 import inky.courier.device.DeviceService;
 import inky.courier.people.PeopleService;
+import inky.courier.store.Turns;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -34,14 +35,17 @@ class PanelSessions {
     private final PeopleService people;
     private final DeviceService devices;
     private final PanelUsers users;
+    private final Turns turns;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    PanelSessions(JdbcClient jdbc, PeopleService people, DeviceService devices, PanelUsers users, Clock clock) {
+    PanelSessions(
+            JdbcClient jdbc, PeopleService people, DeviceService devices, PanelUsers users, Turns turns, Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.devices = devices;
         this.users = users;
+        this.turns = turns;
         this.clock = clock;
     }
 
@@ -84,10 +88,7 @@ class PanelSessions {
     Optional<GuestSession> beginAsGuest(UUID deviceId, int signOutSeconds) {
         OffsetDateTime now = OffsetDateTime.now(clock);
         // One after the other: the second of two at one moment sees the first.
-        jdbc.sql("select pg_advisory_xact_lock(hashtextextended(?, 0))")
-                .param("guest " + deviceId)
-                .query((row, n) -> 0)
-                .list();
+        turns.await("guest " + deviceId);
         boolean taken = jdbc.sql("""
                         select exists (select 1 from panel_session where device_id = ? and person_id is not null
                             and last_at > ? and created_at > ?)""")

@@ -32,12 +32,16 @@ import jakarta.annotation.Nullable;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -60,6 +64,7 @@ class WalkUp {
     private final JobQuestions questions;
     private final AddressBook book;
     private final LastTime lastTime;
+    private final OwnJobs ownJobs;
     private final Settings settings;
     private final ZoneId zone;
     private final Clock clock;
@@ -80,6 +85,7 @@ class WalkUp {
             JobQuestions questions,
             AddressBook book,
             LastTime lastTime,
+            OwnJobs ownJobs,
             Settings settings,
             ZoneId zone,
             Clock clock) {
@@ -98,6 +104,7 @@ class WalkUp {
         this.questions = questions;
         this.book = book;
         this.lastTime = lastTime;
+        this.ownJobs = ownJobs;
         this.settings = settings;
         this.zone = zone;
         this.clock = clock;
@@ -136,9 +143,10 @@ class WalkUp {
             boolean choosesPin,
             int pinLength) {}
 
-    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param does what it is for, or how it scans @param start whether the start key runs it @param sendAtOnce whether it is sent when the last page is in; never from the glass @param nextDocument whether the same job is offered first afterwards @param note known trouble on the way, in plain words; empty for none */
+    /** A job as the label on the panel tells it, in the panel's language. @param picture empty for the icon @param does what it is for, or how it scans @param start whether the start key runs it @param sendAtOnce whether it is sent when the last page is in; never from the glass @param nextDocument whether the same job is offered first afterwards @param note known trouble on the way, in plain words; empty for none @param own which of the person's own jobs it is; absent for one of the office */
     record Label(
             UUID jobId,
+            @Nullable UUID own,
             String name,
             String icon,
             String picture,
@@ -195,14 +203,55 @@ class WalkUp {
         Map<UUID, Message> troubled = troubles.routes();
         shown.read(device.id(), places.placesOf(device.id()));
         Optional<UUID> start = places.startJob(device.id());
-        return places.at(user).stream()
-                .map(candidate -> label(
-                        candidate,
-                        device.abilities(),
-                        Message.text(person.name()),
-                        troubled,
-                        start,
-                        asks(candidate.job(), person, device)))
+        Map<UUID, Label> ofOffice = new LinkedHashMap<>();
+        Map<UUID, JobView> jobs = new HashMap<>();
+        for (PanelPlaces.Candidate candidate : places.at(user)) {
+            JobView job = candidate.job();
+            jobs.put(job.id(), job);
+            ofOffice.put(
+                    job.id(),
+                    label(
+                            candidate,
+                            device.abilities(),
+                            Message.text(person.name()),
+                            troubled,
+                            start,
+                            asks(job, person, device)));
+        }
+        Stream<Label> own = user.known().stream()
+                .flatMap(known -> ownJobs.of(known).stream())
+                .filter(one -> jobs.containsKey(one.jobId()))
+                .map(one -> own(one, ofOffice.get(one.jobId()), jobs.get(one.jobId()), Message.text(person.name())));
+        return Stream.concat(own, ofOffice.values().stream()).toList();
+    }
+
+    /** A person's own job, by the label of the one that it is of. */
+    private static Label own(OwnJobs.OwnJob own, Label of, JobView job, Message person) {
+        List<Message> to =
+                own.destinations().isEmpty() ? of.to : goesTo(job.to(Set.copyOf(own.destinations())), person);
+        return new Label(
+                of.jobId,
+                own.id(),
+                own.name(),
+                of.icon,
+                of.picture,
+                to,
+                Message.of("panel.own-job").with("job", of.name),
+                of.note,
+                of.possible,
+                false,
+                of.sendAtOnce,
+                of.nextDocument,
+                of.asks);
+    }
+
+    private static List<Message> goesTo(JobView job, Message person) {
+        return job.destinations().stream()
+                .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
+                        ? person
+                        : d.kind() == DestinationKind.MAIL_CHOSEN
+                                ? Message.of("panel.whom-you-choose")
+                                : Message.text(d.name()))
                 .toList();
     }
 
@@ -238,22 +287,20 @@ class WalkUp {
         JobView job = candidate.job();
         boolean possible = candidate.findings().stream()
                 .noneMatch(f -> f.severity() == inky.courier.core.preflight.Finding.Severity.STOPS);
-        boolean late = job.destinations().stream().map(DestinationView::routeId).anyMatch(troubled::containsKey);
+        Stream<UUID> routes = job.destinations().stream().map(DestinationView::routeId);
+        boolean late = job.item().asks().destinations()
+                ? routes.allMatch(troubled::containsKey)
+                : routes.anyMatch(troubled::containsKey);
         Message note = !possible
                 ? candidate.findings().get(0).sentence()
                 : late ? Message.of("panel.delayed") : Message.none();
         return new Label(
                 job.id(),
+                null,
                 job.item().label(LocaleContextHolder.getLocale()),
                 job.item().icon(),
                 job.item().picture(),
-                job.destinations().stream()
-                        .map(d -> d.kind() == DestinationKind.MAIL_TO_ME
-                                ? person
-                                : d.kind() == DestinationKind.MAIL_CHOSEN
-                                        ? Message.of("panel.whom-you-choose")
-                                        : Message.text(d.name()))
-                        .toList(),
+                job.item().asks().destinations() ? List.of(Message.of("panel.where-you-choose")) : goesTo(job, person),
                 job.item().description().isEmpty()
                         ? job.profileSentence()
                         : Message.text(job.item().description()),
@@ -269,10 +316,14 @@ class WalkUp {
     /** What this device cannot do is not offered. */
     private List<Ask> asks(JobView job, PersonView person, DeviceView device) {
         return questions.of(job, person).stream()
-                .map(ask -> DeviceSetting.of(ask.key())
-                        .filter(setting -> ask.kind() == Ask.Kind.SETTING)
-                        .map(setting -> ask.offering(value -> places.canRun(job, setting, value, device)))
-                        .orElse(ask))
+                .map(ask -> switch (ask.kind()) {
+                    case SETTING ->
+                        DeviceSetting.of(ask.key())
+                                .map(setting -> ask.offering(value -> places.canRun(job, setting, value, device)))
+                                .orElse(ask);
+                    case DESTINATIONS -> ask.offering(value -> places.canGo(job, UUID.fromString(value), device));
+                    default -> ask;
+                })
                 .toList();
     }
 
@@ -358,7 +409,7 @@ class WalkUp {
                 scanId,
                 Optional.of(device),
                 person,
-                job,
+                answered.job(),
                 profiles.get(job.item().profileId()),
                 answered.profile(),
                 answered.name()

@@ -15,6 +15,7 @@ import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.delivery.query.OwnDeliveries.UsedDevice;
 import inky.courier.help.HelpCalls;
 import inky.courier.panel.LastTime;
+import inky.courier.panel.OwnJobs;
 import inky.courier.panel.SignedInPeople;
 import inky.courier.panel.SignedInPeople.SignedIn;
 import inky.courier.people.Cards;
@@ -49,6 +50,7 @@ class AboutPeople {
     private final OwnDeliveries own;
     private final AddressBook book;
     private final LastTime lastTime;
+    private final OwnJobs ownJobs;
     private final HelpCalls help;
     private final ForgottenPeople forgotten;
     private final Consents consents;
@@ -65,6 +67,7 @@ class AboutPeople {
             OwnDeliveries own,
             AddressBook book,
             LastTime lastTime,
+            OwnJobs ownJobs,
             HelpCalls help,
             ForgottenPeople forgotten,
             Consents consents,
@@ -79,6 +82,7 @@ class AboutPeople {
         this.own = own;
         this.book = book;
         this.lastTime = lastTime;
+        this.ownJobs = ownJobs;
         this.help = help;
         this.forgotten = forgotten;
         this.consents = consents;
@@ -168,6 +172,7 @@ class AboutPeople {
             List<OwnDelivery> deliveries,
             AddressBook.OwnBook addressBook,
             List<LastTime.AnsweredJob> lastAnswers,
+            List<OwnJobs.OwnJob> ownJobs,
             List<HelpCalls.OwnCall> helpCalls,
             List<SecurityLog.Entry> signIns,
             List<ChangeOfPerson> changes) {}
@@ -188,6 +193,7 @@ class AboutPeople {
                 own.all(id, MOST_DELIVERIES),
                 book.of(id),
                 lastTime.of(id),
+                ownJobs.of(id),
                 help.of(id),
                 security.atPanels(page.person.name()),
                 changes.about(id).stream()

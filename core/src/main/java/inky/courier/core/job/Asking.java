@@ -31,6 +31,7 @@ import java.util.TreeMap;
  * @param questions of the job's own, up to {@value #MOST_QUESTIONS}
  * @param sendAtOnce whether it is sent when the last page is in from the feeder, without a look at the pages; not where something required stays unanswered
  * @param nextDocument whether the panel offers the same job again first, for one document after the other; both absent for no
+ * @param destinations whether whoever scans chooses among its destinations; otherwise it goes to all of them; absent for no
  * @param entry which addresses may be entered where the office lets them; absent for all of those
  */
 public record Asking(
@@ -42,7 +43,8 @@ public record Asking(
         List<Question> questions,
         Boolean sendAtOnce,
         Boolean nextDocument,
-        DirectEntry entry) {
+        DirectEntry entry,
+        Boolean destinations) {
     public static final Asking NOTHING = new Asking(Asked.NO, Asked.NO, Asked.NO, false, Map.of(), List.of());
 
     private static final int MOST_QUESTIONS = 8;
@@ -61,6 +63,7 @@ public record Asking(
         sendAtOnce = Boolean.TRUE.equals(sendAtOnce);
         nextDocument = Boolean.TRUE.equals(nextDocument);
         entry = entry == null ? DirectEntry.ANY : entry;
+        destinations = Boolean.TRUE.equals(destinations);
     }
 
     public Asking(
@@ -70,7 +73,23 @@ public record Asking(
             boolean copies,
             Map<String, List<Object>> settings,
             List<Question> questions) {
-        this(fileName, subject, passcode, copies, settings, questions, false, false, DirectEntry.ANY);
+        this(fileName, subject, passcode, copies, settings, questions, false, false, DirectEntry.ANY, false);
+    }
+
+    /** All that can be left open is: where it goes, how it scans, and what its files and mails are called. */
+    public static Asking everything(ScanProfile profile) {
+        Map<String, List<Object>> open = new TreeMap<>();
+        for (DeviceSetting setting : DeviceSetting.values()) {
+            List<Object> values = setting.offers().stream()
+                    .filter(value ->
+                            problem(profile, setting.path(), List.of(value)).isEmpty())
+                    .toList();
+            if (!values.isEmpty()) {
+                open.put(setting.path(), values);
+            }
+        }
+        return new Asking(
+                Asked.OPTIONAL, Asked.OPTIONAL, Asked.NO, true, open, List.of(), false, false, DirectEntry.ANY, true);
     }
 
     /** What is wrong with it for a job that scans so. */
@@ -213,7 +232,8 @@ public record Asking(
                 questions.stream().map(question -> question.in(language)).toList(),
                 sendAtOnce,
                 nextDocument,
-                entry);
+                entry,
+                destinations);
     }
 
     /** Answers as somebody might give them, where nobody stands at a device. */

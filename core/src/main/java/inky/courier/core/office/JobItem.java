@@ -33,7 +33,7 @@ import java.util.stream.Stream;
  * A one-touch job.
  *
  * @param icon the picture on its stamp
- * @param targets where its files go, 1 to 8
+ * @param targets where its files go, 1 to 8; up to 24 where whoever scans chooses among them
  * @param subject of its mails, a template, and {@code body} likewise
  * @param askFolder whether a folder is chosen at the device, below the destination's own
  * @param changes what it has otherwise than its profile; absent for nothing
@@ -69,6 +69,10 @@ public record JobItem(
         Boolean guests)
         implements Item {
     private static final int MOST_TARGETS = 8;
+
+    /** Among which somebody can choose with a finger. */
+    public static final int MOST_TO_CHOOSE = 24;
+
     private static final int MOST_GROUPS = 20;
 
     /** Characters of the name of a group of people. */
@@ -176,6 +180,13 @@ public record JobItem(
         Changes changed = new Changes(this);
         change.accept(changed);
         return changed.job();
+    }
+
+    /** The same, going to some of its destinations. */
+    public JobItem to(Set<UUID> chosen) {
+        return with(job -> job.targets = targets.stream()
+                .filter(target -> chosen.contains(target.destinationId))
+                .toList());
     }
 
     public JobItem withChanges(ProfileDifference other) {
@@ -330,14 +341,15 @@ public record JobItem(
         if (!ICONS.contains(icon)) {
             throw Invalid.of("job.icon", "icon");
         }
+        int most = asks.destinations() ? MOST_TO_CHOOSE : MOST_TARGETS;
         Set<UUID> each = new HashSet<>();
         if (targets.isEmpty()
-                || targets.size() > MOST_TARGETS
+                || targets.size() > most
                 || !targets.stream().allMatch(target -> each.add(target.destinationId))) {
             throw new Invalid(
                     "job.destinations",
                     "destinationIds",
-                    Message.of("problem.job.destinations").with("n", MOST_TARGETS),
+                    Message.of("problem.job.destinations").with("n", most),
                     Message.of("problem.job.destinations.remedy"));
         }
         boolean known = targets.stream()

@@ -3,6 +3,7 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.DestinationKind.Family;
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.JobText;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
@@ -72,7 +73,19 @@ public enum ReadyMadeJob {
                     "tidy.openedBook",
                     "no")),
     READ_ALOUD("people", ReadyMadeJob::isAnywhere, other("spoken", Map.of("dpi", 300))),
-    COPY("ring", kind -> kind == DestinationKind.PRINTER, Map.of("files.type", "pdf"));
+    COPY("ring", kind -> kind == DestinationKind.PRINTER, Map.of("files.type", "pdf")),
+    /** Where it goes and how it scans is chosen by whoever scans. */
+    FREE_SCAN("key", kind -> kind != DestinationKind.LINK, Map.of()) {
+        @Override
+        int targets() {
+            return JobItem.MOST_TO_CHOOSE;
+        }
+
+        @Override
+        Asking asks(ScanProfile profile) {
+            return Asking.everything(profile);
+        }
+    };
 
     private final String icon;
     private final Predicate<DestinationKind> leadsTo;
@@ -95,6 +108,16 @@ public enum ReadyMadeJob {
         wants.putAll(
                 Map.of("files.type", type, "files.light", false, "files.searchable", false, "files.archive", false));
         return Map.copyOf(wants);
+    }
+
+    /** To how many destinations it leads. */
+    int targets() {
+        return 1;
+    }
+
+    /** What it asks at the device, of a profile. */
+    Asking asks(ScanProfile profile) {
+        return Asking.NOTHING;
     }
 
     private String code() {
@@ -147,15 +170,17 @@ public enum ReadyMadeJob {
     private JobItem job(Office office, UUID id, ProfileItem profile, NameItem name, ProfileDifference changes) {
         List<JobItem.Target> targets = office.all(DestinationItem.class).stream()
                 .filter(destination -> leadsTo.test(destination.kind()))
-                .min(Comparator.<DestinationItem, Boolean>comparing(d -> d.kind() != DestinationKind.MAIL_TO_ME)
+                .filter(destination -> targets() == 1 || destination.owner().isEmpty())
+                .sorted(Comparator.<DestinationItem, Boolean>comparing(d -> d.kind() != DestinationKind.MAIL_TO_ME)
                         .thenComparing(DestinationItem::name))
+                .limit(targets())
                 .map(destination -> new JobItem.Target(destination.id(), List.of()))
-                .stream()
                 .toList();
         return JobItem.usual(id, free(office, words().in(Locale.ENGLISH)), profile.id(), name.id(), targets)
                 .with(job -> {
                     job.icon = icon;
                     job.changes = changes;
+                    job.asks = asks(changes.applyTo(profile.profile()));
                 });
     }
 

@@ -13,6 +13,7 @@ import inky.courier.core.office.Office;
 import inky.courier.core.office.Reference;
 import inky.courier.core.profile.ScanProfile;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 
@@ -26,6 +27,11 @@ public record JobAtDevice(Office office, JobItem job, UUID deviceId, DeviceAbili
         return find(ItemKind.NAME, job.templateId(), NameItem.class)
                 .orElseThrow()
                 .parsed();
+    }
+
+    /** The same job, going to one of its destinations. */
+    public JobAtDevice to(UUID destination) {
+        return new JobAtDevice(office, job.to(Set.of(destination)), deviceId, device);
     }
 
     /** Where its files go. */

@@ -87,7 +87,29 @@ public final class Preflight {
     /** Of a device that does not scan nothing else need be said. */
     public static List<Finding> check(JobAtDevice at) {
         Optional<Finding> prints = SCANNER.find(at);
-        return prints.isPresent() ? List.of(prints.get()) : found(AT_DEVICE, at);
+        if (prints.isPresent()) {
+            return List.of(prints.get());
+        }
+        return at.job().asks().destinations() && at.job().targets().size() > 1 ? ofChosen(at) : found(AT_DEVICE, at);
+    }
+
+    /** Where somebody chooses where it goes, what stops one way does not stop the others. */
+    private static List<Finding> ofChosen(JobAtDevice at) {
+        List<List<Finding>> each = at.job().targets().stream()
+                .map(target -> found(AT_DEVICE, at.to(target.destinationId())))
+                .toList();
+        boolean goes = each.stream().anyMatch(Preflight::canGo);
+        return each.stream()
+                .flatMap(List::stream)
+                .distinct()
+                .map(finding -> goes && finding.severity() == Finding.Severity.STOPS
+                        ? finding.only(finding.sentence())
+                        : finding)
+                .toList();
+    }
+
+    private static boolean canGo(List<Finding> findings) {
+        return findings.stream().noneMatch(finding -> finding.severity() == Finding.Severity.STOPS);
     }
 
     /** The same job by each of its servers. */

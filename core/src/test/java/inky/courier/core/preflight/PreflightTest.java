@@ -9,10 +9,12 @@ import inky.courier.core.connection.Encryption;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.job.Asking;
 import inky.courier.core.job.JobText;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.JobItem;
 import inky.courier.core.office.Office;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
@@ -206,6 +208,35 @@ class PreflightTest {
                 invalid.problems().stream().map(p -> p.field()).toList());
         assertThrows(Invalid.class, () -> JobText.of("Permit", "Subject\r\nBcc: x@y.example", ""));
         assertEquals("Permit", JobText.of(" Permit ", "{job}", "").name());
+    }
+
+    /** One way that a device has not stops nobody who can choose another; where none is left, it does. */
+    @ParameterizedTest
+    @CsvSource({
+        "false, false, job.no-usb/STOPS",
+        "false, true, job.no-usb/CARE",
+        "true, true, job.stick-open/CARE",
+    })
+    void whereSomebodyChoosesOneWayDoesNotStopTheOthers(boolean hasPort, boolean mail, String found) {
+        List<DestinationItem> ways = new ArrayList<>(List.of(PreflightOffice.at(DestinationKind.USB, false)));
+        if (mail) {
+            ways.add(PreflightOffice.at(DestinationKind.DESKTOP, false));
+        }
+        ScanProfile profile = new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF);
+        Office office = PreflightOffice.of(profile, ways);
+        JobItem chosen = PreflightOffice.job(office).with(job -> job.asks = Asking.everything(profile));
+        List<Finding> findings = Preflight.check(new JobAtDevice(
+                office.apply(List.of(new Change.Put(chosen))),
+                chosen,
+                new UUID(2, 1),
+                device(true, false, true, true, hasPort)));
+        assertEquals(
+                found,
+                String.join(
+                        " ",
+                        findings.stream()
+                                .map(f -> f.code() + "/" + f.severity())
+                                .toList()));
     }
 
     /** Where the job goes nowhere else, its files lie in a folder that follows the person, which no check looks at. */

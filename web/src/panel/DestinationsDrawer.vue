@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import type { Schemas } from '@/api/client';
+import { beginsSo } from '@/shared/letters';
+import { useWords } from '@/shared/words';
+import type { Answers } from './machine';
+import { answersTo, captionOf } from './questions';
+import type { PanelState } from './usePanel';
+
+/** Where it goes: one or several of the job's destinations. */
+const props = defineProps<{ panel: PanelState; question: Schemas['Ask']; answers: Answers }>();
+const emit = defineEmits<{ done: [] }>();
+const { t } = useWords();
+const letters = ref('');
+const field = ref<HTMLInputElement>();
+const chosen = computed(() => answersTo(props.question, props.answers));
+const isChosen = (value: string) => chosen.value.some((one) => one.value === value);
+const shown = computed(() =>
+  props.question.options.options.filter((one) => beginsSo([one.words], letters.value)),
+);
+onMounted(() => field.value?.focus());
+
+function press(value: string, name: string) {
+  const others = chosen.value.filter((one) => one.value !== value);
+  props.panel.answer(props.question, isChosen(value) ? others : [...chosen.value, { value, name }]);
+}
+</script>
+
+<template>
+  <section class="choice-drawer" :aria-label="captionOf(question, t)" @keydown.esc="emit('done')">
+    <header>
+      <h2>{{ captionOf(question, t) }}</h2>
+      <button type="button" class="key stamp" :disabled="!chosen.length" @click="emit('done')">
+        {{ t('ask.ok') }}
+      </button>
+    </header>
+    <input
+      ref="field"
+      v-model="letters"
+      type="search"
+      autocomplete="off"
+      maxlength="60"
+      :aria-label="t('ask.search')"
+      :placeholder="t('ask.search')"
+      @input="panel.touch()"
+    />
+    <ul class="list" tabindex="0" :aria-label="captionOf(question, t)">
+      <li v-for="one in shown" :key="one.value">
+        <button
+          type="button"
+          class="key"
+          :aria-pressed="isChosen(one.value)"
+          @click="press(one.value, one.words)"
+        >
+          {{ one.words }}
+        </button>
+      </li>
+    </ul>
+    <p v-if="!shown.length" class="quiet">{{ t('ask.no-match') }}</p>
+  </section>
+</template>
+
+<style scoped>
+header h2 {
+  flex: 1;
+}
+.list {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px;
+}
+.list .key {
+  justify-content: flex-start;
+  width: 100%;
+  min-height: 60px;
+  text-align: left;
+  overflow-wrap: anywhere;
+}
+.list [aria-pressed='true'] {
+  background: var(--ink-9);
+  color: var(--paper-0);
+}
+</style>
