@@ -11,6 +11,8 @@ import type { PanelState } from './usePanel';
 const props = defineProps<{ panel: PanelState; question: Schemas['Ask']; answers: Answers }>();
 const emit = defineEmits<{ done: [] }>();
 const { t } = useWords();
+/** So many are seen at once. */
+const FEW = 9;
 const letters = ref('');
 const field = ref<HTMLInputElement>();
 const chosen = computed(() => answersTo(props.question, props.answers));
@@ -35,6 +37,7 @@ function press(value: string, name: string) {
       </button>
     </header>
     <input
+      v-if="question.options.options.length > FEW"
       ref="field"
       v-model="letters"
       type="search"

@@ -65,7 +65,7 @@ async function remove(id: string) {
             <p class="quiet">{{ one.of ? t('own.of', { job: one.of }) : t('own.elsewhere') }}</p>
           </div>
           <button type="button" class="key" :disabled="busy" @click="remove(one.id)">
-            {{ sure === one.id ? t('mine.sure') : t('own.remove') }}
+            {{ sure === one.id ? t('own.sure') : t('own.remove') }}
           </button>
         </li>
       </ul>

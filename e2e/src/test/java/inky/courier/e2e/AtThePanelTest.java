@@ -82,7 +82,7 @@ class AtThePanelTest {
         assertThat(again).not().hasText(code);
         // What the telephone does with the page behind the square.
         cloud.allow(again.innerText(), "asa");
-        assertThat(panel.getByText("page scanned")).isVisible();
+        assertThat(panel.getByText(Pattern.compile("pages? scanned"))).isVisible();
     }
 
     private void chooseFolderAndSend(Office office, CloudHouse cloud) {
@@ -197,7 +197,7 @@ class AtThePanelTest {
         button(panel, "150 dpi").click();
         Chrome.checkAccessibility(panel, "settings at the panel");
         button(panel, "Scan").click();
-        assertThat(panel.getByText("page scanned")).isVisible();
+        assertThat(panel.getByText(Pattern.compile("pages? scanned"))).isVisible();
         assertThat(panel.getByText("Answer first")).isVisible();
         assertThat(panel.getByText("Resolution: 150 dpi")).isVisible();
         button(panel, "Berth number Required").click();
@@ -245,7 +245,7 @@ class AtThePanelTest {
         Chrome.checkAccessibility(panel, "an empty feeder");
         office.device.layOnGlass(Stack.LOST_PROPERTY);
         button(panel, "From the glass").click();
-        assertThat(panel.getByText("page scanned")).isVisible();
+        assertThat(panel.getByText(Pattern.compile("pages? scanned"))).isVisible();
         office.device.put(Stack.TIDE_TABLE);
         button(panel, "Add a load").click();
         assertThat(panel.getByText("pages scanned")).isVisible();

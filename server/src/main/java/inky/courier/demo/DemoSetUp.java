@@ -22,6 +22,7 @@ import inky.courier.core.people.Pin;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.destination.DestinationForm;
@@ -282,8 +283,36 @@ class DemoSetUp {
                 .id();
         job(made, "Mail to someone", "letter", single, personal, chosen);
         job(made, "My ferry folder", "card", single, personal, folders.ownCloud());
-        job(made, "Onto a stick", "crates", single, timed, folders.stick());
+        UUID stick = folders.stick();
+        job(made, "Onto a stick", "crates", single, timed, stick);
+        List<UUID> anywhere =
+                List.of(toMe, chosen, accounts, crew, lost, berths, folders.bills(), folders.charts(), stick);
+        made.put("Free scan", jobs.add(freeScan(single, personal, anywhere)));
         return made;
+    }
+
+    private JobForm freeScan(UUID profile, UUID template, List<UUID> anywhere) {
+        return new JobForm(
+                "Free scan",
+                "key",
+                profile,
+                template,
+                anywhere,
+                "{job}, {pages} pages",
+                "Scanned by {person.name} on {device.name}, {device.place}.\n",
+                Map.of(),
+                WhenTooLarge.REFUSE,
+                Notify.NEVER,
+                false,
+                Map.of(),
+                Asking.everything(profiles.value(profile, ProfileDifference.NONE)),
+                null,
+                null,
+                Map.of("de", "Freier Scan", "es", "Escaneo libre", "fr", "Numérisation libre"),
+                null,
+                null,
+                "Choose where it goes and how it scans",
+                false);
     }
 
     private UUID mail(String name, DestinationKind kind, UUID route, String... recipients) {
@@ -400,6 +429,7 @@ class DemoSetUp {
             order.addAll(List.of("Crew roster", "Safety drill", "Supplier bills"));
         }
         if (device.abilities().panelPlaces() > 11) {
+            order.add(1, "Free scan");
             order.addAll(List.of("Harbour charts", "Mail to someone", "My ferry folder", "Onto a stick"));
         }
         if (!device.abilities().bothSides()) {

@@ -1,0 +1,121 @@
+package inky.courier.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import inky.courier.harness.Courier;
+import inky.courier.harness.Office;
+import inky.courier.standins.Stack;
+import java.util.regex.Pattern;
+import org.assertj.core.api.Assertions;
+import org.junit.jupiter.api.Test;
+
+/** Somebody chooses freely how and where they scan, keeps that as a job of their own, and has it at a touch the next time. */
+class FreeScanWalkTest {
+    private Page desk;
+    private Page panel;
+
+    @Test
+    void fromAFreeScanToAJobOfOnesOwn() throws Exception {
+        try (Courier courier = Courier.start();
+                Office office = Office.ready(courier);
+                Chrome chrome = new Chrome()) {
+            office.goesTo(office.destination("Mail to me"), office.fixedMail());
+            desk = chrome.desk(courier);
+            leaveItOpen(courier, office);
+            panel = chrome.window(1024, 600);
+            panel.navigate(courier.uri() + "/panel/" + office.deviceId);
+            signIn(office);
+            chooseAndSend(office);
+            keep();
+            scanAtATouch(office);
+            remove();
+            Assertions.assertThat(chrome.complaints()).isEmpty();
+        }
+    }
+
+    private void leaveItOpen(Courier courier, Office office) {
+        desk.navigate(courier.uri() + "/jobs/" + office.jobId);
+        tab("Go to");
+        desk.getByText("Whoever scans chooses among them").click();
+        Chrome.checkAccessibility(desk, "a job that goes where it is chosen to go");
+        tab("Ask");
+        desk.getByLabel("Colour", new Page.GetByLabelOptions().setExact(true)).check();
+        assertThat(desk.getByText("Everybody; destination, 1 setting to choose."))
+                .isVisible();
+        desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Save to 1 panel"))
+                .click();
+        assertThat(desk.getByText("Berth permit saved.")).isVisible();
+    }
+
+    private void tab(String name) {
+        desk.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(Pattern.compile("^" + name)))
+                .click();
+    }
+
+    private void signIn(Office office) {
+        assertThat(panel.getByText("Who is scanning?")).isVisible();
+        panel.keyboard().type(office.pin);
+        panel.keyboard().press("Enter");
+    }
+
+    private void chooseAndSend(Office office) {
+        office.device.put(Stack.TIDE_TABLE);
+        assertThat(panel.getByText("where you choose")).isVisible();
+        key("Berth permit").click();
+        assertThat(key("Mail to me")).isVisible();
+        key("Lost property").click();
+        assertThat(key("Lost property")).hasAttribute("aria-pressed", "true");
+        key("Grey").click();
+        Chrome.checkAccessibility(panel, "where it goes");
+        key("Scan").click();
+        key("Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        assertThat(panel.getByText("Lost property")).isVisible();
+        assertThat(panel.getByText("Ása Kjølv", new Page.GetByTextOptions().setExact(true)))
+                .hasCount(1);
+    }
+
+    private void keep() {
+        key("Keep as my job").click();
+        panel.getByLabel("Name of the job").fill("Found things");
+        Chrome.checkAccessibility(panel, "a job of one's own");
+        panel.keyboard().press("Enter");
+        assertThat(panel.getByText("“Found things” is kept.")).isVisible();
+        assertThat(key("Keep as my job")).isHidden();
+    }
+
+    /** Three touches: the job, Send, and out; the PIN is entered before. */
+    private void scanAtATouch(Office office) {
+        key("Sign out").click();
+        signIn(office);
+        office.device.put(Stack.TIDE_TABLE);
+        assertThat(panel.getByText("Your own, from “Berth permit”")).isVisible();
+        key("Found things").click();
+        key("Send").click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        String colour = office.desk.get("/api/deliveries?count=1").ok().text();
+        Assertions.assertThat(colour).contains("Lost property");
+        key("Next document").click();
+    }
+
+    private void remove() {
+        key("My scans").click();
+        assertThat(panel.getByText("from “Berth permit”")).isVisible();
+        Chrome.checkAccessibility(panel, "one's own jobs");
+        key("Remove").click();
+        key("Yes, remove").click();
+        assertThat(panel.getByText("from “Berth permit”")).isHidden();
+        key("Back").click();
+        assertThat(key("Found things")).isHidden();
+    }
+
+    private Locator key(String name) {
+        return panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name))
+                .first();
+    }
+}
