@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
+import { bytes } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import PageDrawer from './PageDrawer.vue';
 import SampleDrawer from './SampleDrawer.vue';
@@ -7,8 +8,10 @@ import { useWords } from '@/shared/words';
 import JobHead from './JobHead.vue';
 import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At } from './machine';
+import { usePlan } from './plan';
+import TooLargeStrip from './TooLargeStrip.vue';
 import AskRows from './AskRows.vue';
-import { asksNow, captionOf, drawerOf, isMissing, keyOf, wordsOf } from './questions';
+import { answerTo, asksNow, captionOf, drawerOf, isMissing, keyOf, wordsOf } from './questions';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState; at: At<'scan'> }>();
@@ -24,12 +27,19 @@ const asks = computed(() =>
 );
 /** More than fit beside the job's name are answered on a sheet of their own. */
 const FEW = 2;
-/** What was set for this scan before it began. */
+/** What was set for this scan before it began, and is not as usual. */
 const chosen = computed(() =>
   job.value.asks
-    .filter((asked) => asked.kind === 'SETTING')
+    .filter((asked) => asked.kind === 'SETTING' && answerTo(asked, props.at.answers) !== asked.usual)
     .map((asked) => `${captionOf(asked, t)}: ${wordsOf(asked, props.at.answers, t)}`),
 );
+const plan = usePlan(props.panel, () => props.at);
+/** How the files will be called, and about how large they are. */
+const planned = computed(() => {
+  const toBe = plan.value?.files ?? [];
+  const size = bytes(toBe.reduce((sum, file) => sum + file.bytes, 0));
+  return toBe[0] && { n: toBe.length, name: toBe[0].name, size };
+});
 const sheet = ref(false);
 const open = ref<Ask>();
 const unanswered = computed(() => asks.value.find((asked) => isMissing(asked, props.at.answers)));
@@ -106,8 +116,12 @@ watch(
     </JobHead>
     <div class="file">
       <p class="head">
-        <span>{{ t('scan.files', { n: Math.max(1, files.length) }) }}</span>
-        <span class="quiet">{{ chosen.length ? chosen.join(', ') : job.does }}</span>
+        <span>{{ t('scan.files', { n: planned?.n ?? Math.max(1, files.length) }) }}</span>
+        <span v-if="planned" class="planned">
+          <span class="mono">{{ planned.name }}</span>
+          {{ t(planned.n > 1 ? 'scan.and-more' : 'scan.about', { size: planned.size }) }}
+        </span>
+        <span class="quiet">{{ chosen.length ? chosen.join(', ') : planned ? '' : job.does }}</span>
         <button v-if="scan.edited" type="button" class="undo" :disabled="busy" @click="panel.undoEdit()">
           {{ t('page.undo') }}
         </button>
@@ -167,6 +181,7 @@ watch(
           <span>{{ t('scan.arriving') }}</span>
         </li>
       </ol>
+      <TooLargeStrip v-if="plan?.tooLarge" :too-large="plan.tooLarge" @choose="panel.fit($event)" />
       <p v-if="trouble" class="trouble" role="alert">
         <StateMark mark="failed" :size="24" silent />
         <span
@@ -301,6 +316,11 @@ watch(
 }
 .head > span:first-child {
   white-space: nowrap;
+}
+.planned {
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
 }
 .head .quiet {
   overflow: hidden;

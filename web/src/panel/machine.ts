@@ -22,7 +22,15 @@ export type Stage =
   | { name: 'mine' }
   | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
   | { name: 'ready'; job: Label; answers: Answers }
-  | { name: 'scan'; job: Label; scan: Schemas['ScanView']; answers: Answers; sendWhenDone: boolean }
+  | {
+      name: 'scan';
+      job: Label;
+      scan: Schemas['ScanView'];
+      answers: Answers;
+      sendWhenDone: boolean;
+      /** Instead of what the job does with what is too large for a mail. */
+      whenTooLarge?: Schemas['WayToFit']['way'];
+    }
   | { name: 'sent'; job: Label; answers: Answers; progress: Schemas['Progress'] };
 export type At<N extends Stage['name']> = Extract<Stage, { name: N }>;
 

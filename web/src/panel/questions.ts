@@ -106,8 +106,9 @@ export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
 }
 
 /** As the server takes them. */
-export function bodyOf(asks: Ask[], answers: Answers): Schemas['Answers'] {
-  const body: Required<{ [K in keyof Schemas['Answers']]: NonNullable<Schemas['Answers'][K]> }> = {
+type Body = Omit<Schemas['Answers'], 'whenTooLarge'>;
+export function bodyOf(asks: Ask[], answers: Answers): Body {
+  const body: Required<{ [K in keyof Body]: NonNullable<Body[K]> }> = {
     destinations: [],
     recipients: {},
     folders: {},

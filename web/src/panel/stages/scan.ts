@@ -1,5 +1,5 @@
 import { api, ask, type Schemas } from '@/api/client';
-import type { Answers, Ask, Label, Machine, PaperSource, Chosen } from '../machine';
+import type { Answers, Ask, At, Label, Machine, PaperSource, Chosen } from '../machine';
 import { asksNow, bodyOf, isMissing, keyOf, settingsOf } from '../questions';
 
 /** Pages come in, are looked at and sent. @param paperTaken what lay in the device has gone through */
@@ -91,6 +91,13 @@ export function useScan(
     if (at) at.answers = { ...at.answers, ...answers };
   }
 
+  /** @param way for what is too large for a mail; nothing for what the job does */
+  function fit(way: At<'scan'>['whenTooLarge']) {
+    touch();
+    const at = machine.at('scan');
+    if (at) at.whenTooLarge = way;
+  }
+
   async function cancelScan() {
     const at = machine.at('scan');
     if (!at) return;
@@ -113,12 +120,12 @@ export function useScan(
       ask(
         api.POST('/api/panel/{device}/scans/{scan}/send', {
           params: pathOf(at.scan.id),
-          body: bodyOf(at.job.asks, at.answers),
+          body: { ...bodyOf(at.job.asks, at.answers), whenTooLarge: at.whenTooLarge },
         }),
       ),
     );
     if (receipt) await sent(receipt, at.job, at.answers);
   }
 
-  return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, answerAll, cancelScan, send };
+  return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, answerAll, fit, cancelScan, send };
 }

@@ -8,6 +8,7 @@ import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.standins.Stack;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
@@ -32,6 +33,7 @@ class FreeScanWalkTest {
             keep();
             scanAtATouch(office);
             remove();
+            makeItFit(office);
             Assertions.assertThat(chrome.complaints()).isEmpty();
         }
     }
@@ -71,6 +73,9 @@ class FreeScanWalkTest {
         key("Grey").click();
         Chrome.checkAccessibility(panel, "where it goes");
         key("Scan").click();
+        assertThat(panel.getByText(Pattern.compile("Berth permit Ása Kjølv \\d{4}\\.pdf.*about \\d", Pattern.DOTALL))
+                        .last())
+                .isVisible();
         key("Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
@@ -112,6 +117,26 @@ class FreeScanWalkTest {
         assertThat(panel.getByText("from “Berth permit”")).isHidden();
         key("Back").click();
         assertThat(key("Found things")).isHidden();
+    }
+
+    /** It would be more than the mail server takes, which is said before it is sent. */
+    private void makeItFit(Office office) {
+        Map<String, Object> server = office.mailServer(Office.PASSWORD);
+        server.put("sizeLimitMb", 1);
+        office.desk.put("/api/mail-servers/" + office.serverId, server).ok();
+        office.scansAt(300);
+        office.device.put(Stack.TEN_LETTERS);
+        key("Berth permit").click();
+        key("Lost property").click();
+        key("Scan").click();
+        assertThat(panel.getByText("more than a mail may have (1.0 MB)")).isVisible();
+        Chrome.checkAccessibility(panel, "what does not fit");
+        key("Send a download link").click();
+        assertThat(key("Send a download link")).hasAttribute("aria-pressed", "true");
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Send to")))
+                .click();
+        assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
     }
 
     private Locator key(String name) {

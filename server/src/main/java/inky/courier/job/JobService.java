@@ -174,14 +174,18 @@ public class JobService {
 
         /** The same, going to some of its destinations. */
         public JobView to(Set<UUID> chosen) {
-            return new JobView(
+            return with(
                     item.to(chosen),
-                    profileSentence,
-                    example,
-                    destinations.stream().filter(to -> chosen.contains(to.id())).toList(),
-                    kinds,
-                    scan,
-                    version);
+                    destinations.stream().filter(to -> chosen.contains(to.id())).toList());
+        }
+
+        /** The same, doing something else with what is too large for a mail. */
+        public JobView whenTooLarge(WhenTooLarge other) {
+            return with(item.with(job -> job.whenTooLarge = other), destinations);
+        }
+
+        private JobView with(JobItem other, List<DestinationView> going) {
+            return new JobView(other, profileSentence, example, going, kinds, scan, version);
         }
 
         public JobRow row() {

@@ -5,7 +5,9 @@ import inky.courier.core.naming.NameValues;
 import jakarta.annotation.Nullable;
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.HashMap;
 import java.util.Locale;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -55,6 +57,31 @@ public class Counters {
                 return NameValues.Numbers.letters(length, seed);
             }
         };
+    }
+
+    /** The numbers that a scan would get if it were named now; none is used up. @param seed of its random letters */
+    public NameValues.Numbers ahead(Of scan, long seed) {
+        Map<String, Long> seen = new HashMap<>();
+        return new NameValues.Numbers() {
+            @Override
+            public long next(CounterScope scope) {
+                String key = scan.key(scope);
+                return seen.merge(key, last(key) + 1, (before, first) -> before + 1);
+            }
+
+            @Override
+            public String random(int length) {
+                return NameValues.Numbers.letters(length, seed);
+            }
+        };
+    }
+
+    private long last(String key) {
+        return jdbc.sql("select value from name_counter where scope = ?")
+                .param(key)
+                .query(Long.class)
+                .optional()
+                .orElse(0L);
     }
 
     /**

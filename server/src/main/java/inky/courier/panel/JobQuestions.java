@@ -10,6 +10,7 @@ import inky.courier.core.destination.MailSettings;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Question;
+import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.profile.DeviceSetting;
@@ -22,6 +23,7 @@ import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
+import inky.courier.settings.Settings;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -58,20 +60,24 @@ public class JobQuestions {
     private final Consents consents;
     private final AddressBook book;
     private final ProfileService profiles;
+    private final Settings settings;
     private final Clock clock;
     private final ZoneId zone;
 
-    JobQuestions(Consents consents, AddressBook book, ProfileService profiles, Clock clock, ZoneId zone) {
+    JobQuestions(
+            Consents consents, AddressBook book, ProfileService profiles, Settings settings, Clock clock, ZoneId zone) {
         this.consents = consents;
         this.book = book;
         this.profiles = profiles;
+        this.settings = settings;
         this.clock = clock;
         this.zone = zone;
     }
 
-    /** What was answered; absent for nothing. @param destinations where it goes, where that is asked @param recipients and folders by destination, settings by path, questions by key */
+    /** What was answered; absent for nothing. @param destinations where it goes, where that is asked @param whenTooLarge instead of what the job does then @param recipients and folders by destination, settings by path, questions by key */
     record Answers(
             @Nullable List<UUID> destinations,
+            @Nullable WhenTooLarge whenTooLarge,
             @Nullable Map<UUID, List<String>> recipients,
             @Nullable Map<UUID, String> folders,
             @Nullable List<String> copies,
@@ -80,11 +86,12 @@ public class JobQuestions {
             @Nullable String passcode,
             @Nullable Map<String, String> settings,
             @Nullable Map<String, String> questions) {
-        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null, null);
+        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null, null, null);
 
-        /** Without what is for one document only: passcodes, and names of files. */
+        /** Without what is for one document only: passcodes, names of files, and what was done about its size. */
         Answers toBeGivenAgain() {
-            return new Answers(destinations, recipients, folders, copies, null, subject, null, settings, questions);
+            return new Answers(
+                    destinations, null, recipients, folders, copies, null, subject, null, settings, questions);
         }
 
         /** Whether anything was answered at all. */
@@ -111,12 +118,12 @@ public class JobQuestions {
 
     List<Ask> of(JobView job, PersonView person) {
         List<Ask> asks = new ArrayList<>();
-        asks.addAll(settings(job));
         boolean chosen = job.item().asks().destinations();
         if (chosen) {
             // What still needs consent gets it by a job that goes there.
             asks.add(Ask.where(job.destinations().stream().filter(to -> isOpen(to, person))));
         }
+        asks.addAll(settings(job));
         for (DestinationView destination : job.destinations()) {
             if (!chosen && !isOpen(destination, person)) {
                 asks.add(Ask.about(destination, Ask.Kind.CONSENT, false, false));
@@ -171,6 +178,43 @@ public class JobQuestions {
             throw Invalid.of("panel.destinations", "destinations");
         }
         return job.to(wanted);
+    }
+
+    /** @throws Invalid for a link where nobody has said where Courier is reached */
+    private WhenTooLarge allowed(WhenTooLarge wanted) {
+        if (wanted == WhenTooLarge.LINK && !canLink()) {
+            throw Invalid.of("panel.no-links", "whenTooLarge");
+        }
+        return wanted;
+    }
+
+    boolean canLink() {
+        return !settings.read().address().isEmpty();
+    }
+
+    /**
+     * What a job does by answers of which some may still be missing.
+     *
+     * @param template of its files' names
+     * @param answers to its questions
+     */
+    record SoFar(JobView job, ScanProfile profile, String template, Map<String, String> answers) {}
+
+    /** @param template of the job's names @throws Invalid for settings that cannot be chosen */
+    SoFar soFar(JobView asking, String template, Answers given) {
+        Set<UUID> chosen = given.destinations == null ? Set.of() : new HashSet<>(given.destinations);
+        JobView going = asking.item().asks().destinations() ? asking.to(chosen) : asking;
+        JobView job = given.whenTooLarge == null ? going : going.whenTooLarge(given.whenTooLarge);
+        Asking wanted = asking.item().asks();
+        String called = wanted.fileName() == Asked.NO || given.fileName == null ? "" : given.fileName.strip();
+        Map<String, String> answers = new HashMap<>();
+        Map<String, String> written = Optional.ofNullable(given.questions).orElse(Map.of());
+        wanted.questions().forEach(question -> answers.put(question.key(), written.getOrDefault(question.key(), "")));
+        return new SoFar(
+                job,
+                profile(asking, given.settings),
+                PlainText.isName(called, LONGEST_NAME) ? NameTemplate.literal(called) : template,
+                answers);
     }
 
     /**
@@ -287,7 +331,8 @@ public class JobQuestions {
     /** @param place of the device @throws Invalid saying what is missing, or wrong */
     Answered check(JobView asking, PersonView person, String place, @Nullable Answers given) {
         Answers answers = Optional.ofNullable(given).orElse(Answers.NONE);
-        JobView job = goingWhereChosen(asking, person, answers.destinations);
+        JobView going = goingWhereChosen(asking, person, answers.destinations);
+        JobView job = answers.whenTooLarge == null ? going : going.whenTooLarge(allowed(answers.whenTooLarge));
         Map<UUID, List<String>> recipients = new HashMap<>();
         Map<UUID, String> folders = new HashMap<>();
         List<String> chosen = new ArrayList<>();

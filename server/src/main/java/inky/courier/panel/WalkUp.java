@@ -62,6 +62,7 @@ class WalkUp {
     private final DeliveryQueries queries;
     private final Troubles troubles;
     private final JobQuestions questions;
+    private final FilesToBe filesToBe;
     private final AddressBook book;
     private final LastTime lastTime;
     private final OwnJobs ownJobs;
@@ -83,6 +84,7 @@ class WalkUp {
             DeliveryQueries queries,
             Troubles troubles,
             JobQuestions questions,
+            FilesToBe filesToBe,
             AddressBook book,
             LastTime lastTime,
             OwnJobs ownJobs,
@@ -102,6 +104,7 @@ class WalkUp {
         this.queries = queries;
         this.troubles = troubles;
         this.questions = questions;
+        this.filesToBe = filesToBe;
         this.book = book;
         this.lastTime = lastTime;
         this.ownJobs = ownJobs;
@@ -417,6 +420,20 @@ class WalkUp {
                 answered.choices(),
                 clock.instant(),
                 false));
+    }
+
+    /** What would be made of it as it stands. */
+    FilesToBe.PlannedScan plan(PanelUser user, UUID scanId, @Nullable JobQuestions.Answers answers) {
+        ScanView scan = own(user, scanId);
+        JobView job = placedJob(user, scan.jobId());
+        return filesToBe.of(
+                scan,
+                new FilesToBe.By(
+                        users.person(user),
+                        devices.get(user.deviceId()),
+                        job,
+                        names.get(job.item().templateId()).template()),
+                Optional.ofNullable(answers).orElse(JobQuestions.Answers.NONE));
     }
 
     /** Choices of one of a job's questions in which the letters stand. */

@@ -235,6 +235,16 @@ class WalkUpController {
         return walkUp.undoEdit(user, scan);
     }
 
+    /** What would be made of the scan with the answers so far; nothing is. */
+    @PostMapping("/scans/{scan}/plan")
+    FilesToBe.PlannedScan planScan(
+            @PathVariable UUID device,
+            @PathVariable UUID scan,
+            @RequestBody(required = false) @Nullable JobQuestions.Answers answers,
+            @AuthenticationPrincipal PanelUser user) {
+        return walkUp.plan(user, scan, answers);
+    }
+
     @PostMapping("/scans/{scan}/send")
     Receipt sendScan(
             @PathVariable UUID device,
