@@ -4,7 +4,7 @@ import { useWords } from '@/shared/words';
 import type { Label } from './machine';
 
 /** Which job it is and where it goes; beside it what is asked, and the way back. */
-defineProps<{ job: Label }>();
+defineProps<{ job: Label; /** Where somebody chose; where the job goes otherwise. */ to?: string }>();
 const { t } = useWords();
 </script>
 
@@ -13,7 +13,7 @@ const { t } = useWords();
     <JobStamp :icon="job.icon" :picture="job.picture" :size="48" />
     <div>
       <p class="name">{{ job.name }}</p>
-      <p class="quiet">{{ t('scan.to', { who: job.to.join(', ') }) }}</p>
+      <p class="quiet">{{ t('scan.to', { who: to ?? job.to.join(', ') }) }}</p>
     </div>
     <div class="beside"><slot /></div>
   </div>

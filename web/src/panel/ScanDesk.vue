@@ -40,6 +40,11 @@ const planned = computed(() => {
   const size = bytes(toBe.reduce((sum, file) => sum + file.bytes, 0));
   return toBe[0] && { n: toBe.length, name: toBe[0].name, size };
 });
+/** Where somebody chose. */
+const chosenTo = computed(() => {
+  const where = asks.value.find(({ kind }) => kind === 'DESTINATIONS');
+  return where && !isMissing(where, props.at.answers) ? wordsOf(where, props.at.answers, t) : undefined;
+});
 const sheet = ref(false);
 const open = ref<Ask>();
 const unanswered = computed(() => asks.value.find((asked) => isMissing(asked, props.at.answers)));
@@ -88,8 +93,8 @@ watch(
 </script>
 
 <template>
-  <div class="desk">
-    <JobHead :job="job">
+  <div :class="['desk', { tight: trouble || plan?.tooLarge }]">
+    <JobHead :job="job" :to="chosenTo">
       <LastTimeKey :panel="panel" :job="job" :answers="at.answers" />
       <button
         v-for="asked in asks.length > FEW ? [] : asks"
@@ -108,7 +113,7 @@ watch(
         @click="sheet = true"
       >
         <small>{{ t('ask.questions', { n: asks.length }) }}</small>
-        <span>{{ captionOf(unanswered ?? asks[0]!, t) }}</span>
+        <span>{{ unanswered ? captionOf(unanswered, t) : wordsOf(asks[0]!, at.answers, t) }}</span>
       </button>
       <button type="button" class="key" :disabled="busy" @click="panel.cancelScan()">
         {{ t('scan.cancel') }}
@@ -118,8 +123,9 @@ watch(
       <p class="head">
         <span>{{ t('scan.files', { n: planned?.n ?? Math.max(1, files.length) }) }}</span>
         <span v-if="planned" class="planned">
+          {{ t('scan.about', { size: planned.size }) }}
           <span class="mono">{{ planned.name }}</span>
-          {{ t(planned.n > 1 ? 'scan.and-more' : 'scan.about', { size: planned.size }) }}
+          {{ planned.n > 1 ? t('scan.and-more') : '' }}
         </span>
         <span class="quiet">{{ chosen.length ? chosen.join(', ') : planned ? '' : job.does }}</span>
         <button v-if="scan.edited" type="button" class="undo" :disabled="busy" @click="panel.undoEdit()">
@@ -181,15 +187,15 @@ watch(
           <span>{{ t('scan.arriving') }}</span>
         </li>
       </ol>
-      <TooLargeStrip v-if="plan?.tooLarge" :too-large="plan.tooLarge" @choose="panel.fit($event)" />
-      <p v-if="trouble" class="trouble" role="alert">
-        <StateMark mark="failed" :size="24" silent />
-        <span
-          ><strong>{{ scan.trouble }}</strong> {{ scan.remedy }}
-          <template v-if="pages.length">{{ t('scan.pages-safe') }}</template></span
-        >
-      </p>
     </div>
+    <TooLargeStrip v-if="plan?.tooLarge" :too-large="plan.tooLarge" @choose="panel.fit($event)" />
+    <p v-if="trouble" class="trouble" role="alert">
+      <StateMark mark="failed" :size="24" silent />
+      <span
+        ><strong>{{ scan.trouble }}</strong> {{ scan.remedy }}
+        <template v-if="pages.length">{{ t('scan.pages-safe') }}</template></span
+      >
+    </p>
     <div class="foot">
       <p class="count" role="status">
         <strong>{{ pages.length }}</strong>
@@ -240,7 +246,7 @@ watch(
               ? t('scan.goes-then')
               : scanning
                 ? t('scan.as-soon-as')
-                : t('scan.to', { who: job.to[0] ?? '' })
+                : t('scan.to', { who: chosenTo ?? job.to[0] ?? '' })
         }}</span>
       </button>
     </div>
@@ -445,6 +451,7 @@ img,
 }
 .trouble {
   display: flex;
+  flex: none;
   gap: 12px;
   align-items: center;
   padding: 10px 12px;
@@ -524,6 +531,12 @@ i.coming {
   font-weight: 500;
 }
 
+/* What is said below the pages takes its room from their pictures. */
+.tight img,
+.tight .sheet {
+  height: 112px;
+}
+
 /* The smallest panels, 800 x 480: all is seen at once, and Send above all. */
 @container panel (max-height: 520px) {
   .file {
@@ -532,6 +545,10 @@ i.coming {
   img,
   .sheet {
     height: 96px;
+  }
+  .tight img,
+  .tight .sheet {
+    height: 44px;
   }
   .foot {
     grid-template-columns: 1fr auto 260px;

@@ -16,8 +16,9 @@ const chosen = computed(() => props.tooLarge.ways.find(({ way }) => way === prop
     <StateMark mark="care" :size="24" silent />
     <p>
       <strong>{{ tooLarge.sentence }}</strong>
-      <template v-if="chosen?.costs"> {{ t('scan.costs', { what: chosen.costs }) }}</template>
-      <template v-else-if="!chosen && tooLarge.ways.length"> {{ t('scan.fit') }}</template>
+      {{ ' ' }}
+      <template v-if="chosen?.costs">{{ t('scan.costs', { what: chosen.costs }) }}</template>
+      <template v-else-if="!chosen && tooLarge.ways.length">{{ t('scan.fit') }}</template>
     </p>
     <button
       v-for="one in tooLarge.ways"
@@ -35,6 +36,7 @@ const chosen = computed(() => props.tooLarge.ways.find(({ way }) => way === prop
 <style scoped>
 .strip {
   display: flex;
+  flex: none;
   gap: 10px;
   align-items: center;
   padding: 8px 12px;
@@ -49,6 +51,19 @@ p {
   padding: 6px 14px;
   font-size: 18px;
   white-space: nowrap;
+}
+@container panel (max-width: 900px) {
+  p {
+    font-size: 16px;
+    line-height: 20px;
+  }
+  .key {
+    min-height: 44px;
+    padding: 4px 10px;
+    font-size: 16px;
+    line-height: 19px;
+    white-space: normal;
+  }
 }
 [aria-pressed='true'] {
   background: var(--ink-9);

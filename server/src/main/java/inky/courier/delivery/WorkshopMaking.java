@@ -249,6 +249,11 @@ class WorkshopMaking implements FileMaking {
             ContentStore store, ScanPages.KeptPage page, Optional<PageAnalysis> found, PageLimiter limiter)
             implements Source {
         @Override
+        public long pixels() {
+            return page.pixels();
+        }
+
+        @Override
         public PageRaster raster() throws IOException {
             limiter.awaitTurn();
             byte[] content = store.readAll(page.contentId());

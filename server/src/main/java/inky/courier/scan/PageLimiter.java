@@ -1,5 +1,6 @@
 package inky.courier.scan;
 
+import inky.courier.core.page.PageRoom;
 import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.util.concurrent.Semaphore;
@@ -20,18 +21,14 @@ public class PageLimiter {
     /** Beside the line: what somebody waits for in front of an empty screen, and takes a moment. */
     private final Semaphore glances = new Semaphore(1, true);
 
-    /** What is computed from a page. */
-    interface Work<T> {
-        T run() throws IOException;
-    }
-
-    /** For a page that a person at a panel waits for. */
-    <T> T compute(Work<T> work) throws IOException {
-        return in(places, work);
+    /** For a page that a person at a panel waits for. @param pixels that it has, for which there must be memory */
+    <T> T compute(long pixels, PageRoom.Work<T> work) throws IOException {
+        // The room first: who has a place is never waiting.
+        return PageRoom.here().with(pixels, () -> in(places, work));
     }
 
     /** For what takes a moment and must not wait behind pages of others: one at a time. */
-    <T> T glance(Work<T> work) throws IOException {
+    <T> T glance(PageRoom.Work<T> work) throws IOException {
         return in(glances, work);
     }
 
@@ -40,7 +37,7 @@ public class PageLimiter {
         return places.availablePermits() == 0;
     }
 
-    private static <T> T in(Semaphore room, Work<T> work) throws IOException {
+    private static <T> T in(Semaphore room, PageRoom.Work<T> work) throws IOException {
         try {
             room.acquire();
         } catch (InterruptedException e) {

@@ -73,8 +73,9 @@ public class ScanPages {
             Resolution resolution,
             @Nullable PaperSource source) {}
 
-    /** A page as a delivery needs it, in its place. */
-    public record KeptPage(UUID id, UUID contentId, PageFormat format, Resolution resolution, EditedPage edited) {}
+    /** A page as a delivery needs it, in its place. @param pixels as it came */
+    public record KeptPage(
+            UUID id, UUID contentId, PageFormat format, Resolution resolution, long pixels, EditedPage edited) {}
 
     /**
      * @param number its place now, from 1
@@ -111,7 +112,13 @@ public class ScanPages {
     public List<KeptPage> of(UUID scan) {
         return inPlace(
                 scan,
-                (page, edited, number) -> new KeptPage(page.id, page.contentId, page.format, page.resolution, edited));
+                (page, edited, number) -> new KeptPage(
+                        page.id,
+                        page.contentId,
+                        page.format,
+                        page.resolution,
+                        (long) page.width * page.height,
+                        edited));
     }
 
     /** What was found of the pages of a scan when they came, by their identity; of some nothing is kept. */
@@ -302,7 +309,8 @@ public class ScanPages {
         if (shape.isAsScanned() && format == PageFormat.JPEG) {
             return stored;
         }
-        return limiter.compute(() -> {
+        JpegPages.Extent extent = format.extent(stored);
+        return limiter.compute((long) extent.width() * extent.height(), () -> {
             PageRaster shown = shape.of(format.decode(stored, contents.resolution));
             return small
                     ? JpegPages.thumbnail(shown, Prepared.THUMBNAIL_WIDTH)

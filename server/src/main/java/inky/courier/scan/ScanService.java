@@ -302,7 +302,7 @@ public class ScanService {
         scan.state = ScanState.COMPLETE;
         scans.saveAndFlush(scan);
         for (ArrivingPage.From from : arriving) {
-            pages.keep(scan.id, limiter.compute(() -> Prepared.of(from.page())));
+            pages.keep(scan.id, prepared(from.page()));
         }
         return scan.id;
     }
@@ -311,6 +311,10 @@ public class ScanService {
     void stop() {
         beats.shutdownNow();
         threads.shutdownNow();
+    }
+
+    private Prepared prepared(ArrivingPage page) throws IOException {
+        return limiter.compute(page.pixels(), () -> Prepared.of(page));
     }
 
     private void run(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead) {
@@ -415,18 +419,22 @@ public class ScanService {
         boolean keep(ArrivingPage page, ScanProfile profile) throws IOException {
             boolean shownFirst = kept == 0 && limiter.isBusy() && Workshop.analyses(profile);
             if (!shownFirst) {
-                return keep(limiter.compute(() -> Prepared.of(page, profile))).isPresent();
+                return keep(looked(page, profile)).isPresent();
             }
             Optional<UUID> shown = keep(limiter.glance(() -> Prepared.of(page)));
             if (shown.isEmpty()) {
                 return false;
             }
-            Prepared seen = limiter.compute(() -> Prepared.of(page, profile));
+            Prepared seen = looked(page, profile);
             transaction.executeWithoutResult(status -> {
                 pages.looked(shown.get(), seen);
                 tell(scan);
             });
             return true;
+        }
+
+        private Prepared looked(ArrivingPage page, ScanProfile profile) throws IOException {
+            return limiter.compute(page.pixels(), () -> Prepared.of(page, profile));
         }
 
         /** @return the page's identity; empty where it was not wanted any more when it came */

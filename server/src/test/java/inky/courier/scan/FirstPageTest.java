@@ -71,7 +71,7 @@ class FirstPageTest {
         for (int i = 0; i < Runtime.getRuntime().availableProcessors(); i++) {
             Thread thread = new Thread(() -> {
                 try {
-                    limiter.compute(() -> {
+                    limiter.compute(0, () -> {
                         try {
                             ends.await();
                         } catch (InterruptedException e) {

@@ -11,7 +11,7 @@ public final class PixelLimit {
     private static final long MOST_PIXELS = 150_000_000L;
 
     /** Three bytes a sample, decoded and as a raster, and as much again for what is done to it. */
-    private static final int BYTES_A_PIXEL = 12;
+    static final int BYTES_A_PIXEL = 12;
 
     private PixelLimit() {}
 

@@ -11,6 +11,11 @@ public interface Source {
     /** Its samples; decoded anew at each call, so that only pages in work are in memory. */
     PageRaster raster() throws IOException;
 
+    /** How many its raster has, where that is known without decoding it; 0 where it is not. */
+    default long pixels() {
+        return 0;
+    }
+
     /** A page that is decoded already. */
     static Source of(PageRaster page) {
         return () -> page;

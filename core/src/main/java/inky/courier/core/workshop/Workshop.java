@@ -17,6 +17,7 @@ import inky.courier.core.page.Outline;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.page.PageRoom;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.FileSettings;
 import inky.courier.core.profile.FileType;
@@ -150,7 +151,7 @@ public final class Workshop {
         List<Unit> units = units(pages);
         Binder binder = new Binder(profile, folder, description, reader);
         try (binder) {
-            InOrder.forEach(units, cores, unit -> work(unit, pages.size(), scan), binder::take);
+            InOrder.forEach(units, cores, unit -> inRoom(unit, pages.size(), scan), binder::take);
             return binder.result();
         }
     }
@@ -227,6 +228,12 @@ public final class Workshop {
             raster = decoded;
             return decoded;
         }
+    }
+
+    /** However many are worked on in this process, all of their pages have room. */
+    private Worked inRoom(Unit unit, int total, NameValues scan) throws IOException {
+        long pixels = unit.sources.stream().mapToLong(Source::pixels).sum();
+        return PageRoom.here().with(pixels, () -> work(unit, total, scan));
     }
 
     private Worked work(Unit unit, int total, NameValues scan) throws IOException {
