@@ -3,6 +3,7 @@ import { watchDebounced } from '@vueuse/core';
 import { onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useWords } from '@/shared/words';
+import ChoiceList from './ChoiceList.vue';
 import type { Answers } from './machine';
 import { answerTo, captionOf } from './questions';
 import type { PanelState } from './usePanel';
@@ -14,7 +15,7 @@ const { t } = useWords();
 const letters = ref('');
 const found = ref(props.question.options);
 const field = ref<HTMLInputElement>();
-const list = ref<HTMLElement>();
+const list = ref<InstanceType<typeof ChoiceList>>();
 const chosen = answerTo(props.question, props.answers);
 
 /** What was asked last counts, whatever answer comes first. */
@@ -38,7 +39,7 @@ watchDebounced(
   },
   { debounce: 200 },
 );
-onMounted(() => (field.value ?? list.value?.querySelector('button'))?.focus());
+onMounted(() => (field.value ?? list.value)?.focus());
 
 function take(value: string) {
   props.panel.answer(props.question, value);
@@ -65,13 +66,13 @@ function take(value: string) {
       :aria-label="t('ask.search')"
       :placeholder="t('ask.search')"
     />
-    <ul ref="list" class="list" tabindex="0" :aria-label="captionOf(question, t)">
-      <li v-for="one in found.options" :key="one.value">
-        <button type="button" class="key" :aria-pressed="one.value === chosen" @click="take(one.value)">
-          {{ one.words }}
-        </button>
-      </li>
-    </ul>
+    <ChoiceList
+      ref="list"
+      :label="captionOf(question, t)"
+      :options="found.options"
+      :is-chosen="(value) => value === chosen"
+      @press="take($event.value)"
+    />
     <p v-if="!found.options.length" class="quiet">{{ t('ask.no-match') }}</p>
     <p v-if="found.more" class="quiet">{{ t('ask.more') }}</p>
   </section>
@@ -80,21 +81,5 @@ function take(value: string) {
 <style scoped>
 header h2 {
   flex: 1;
-}
-.list {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 10px;
-}
-.list .key {
-  justify-content: flex-start;
-  width: 100%;
-  min-height: 60px;
-  text-align: left;
-  overflow-wrap: anywhere;
-}
-.list [aria-pressed='true'] {
-  background: var(--ink-9);
-  color: var(--paper-0);
 }
 </style>

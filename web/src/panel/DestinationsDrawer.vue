@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import type { Schemas } from '@/api/client';
 import { beginsSo } from '@/shared/letters';
 import { useWords } from '@/shared/words';
+import ChoiceList from './ChoiceList.vue';
 import type { Answers } from './machine';
 import { answersTo, captionOf } from './questions';
 import type { PanelState } from './usePanel';
@@ -47,18 +48,12 @@ function press(value: string, name: string) {
       :placeholder="t('ask.search')"
       @input="panel.touch()"
     />
-    <ul class="list" tabindex="0" :aria-label="captionOf(question, t)">
-      <li v-for="one in shown" :key="one.value">
-        <button
-          type="button"
-          class="key"
-          :aria-pressed="isChosen(one.value)"
-          @click="press(one.value, one.words)"
-        >
-          {{ one.words }}
-        </button>
-      </li>
-    </ul>
+    <ChoiceList
+      :label="captionOf(question, t)"
+      :options="shown"
+      :is-chosen="isChosen"
+      @press="press($event.value, $event.words)"
+    />
     <p v-if="!shown.length" class="quiet">{{ t('ask.no-match') }}</p>
   </section>
 </template>
@@ -66,21 +61,5 @@ function press(value: string, name: string) {
 <style scoped>
 header h2 {
   flex: 1;
-}
-.list {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 10px;
-}
-.list .key {
-  justify-content: flex-start;
-  width: 100%;
-  min-height: 60px;
-  text-align: left;
-  overflow-wrap: anywhere;
-}
-.list [aria-pressed='true'] {
-  background: var(--ink-9);
-  color: var(--paper-0);
 }
 </style>

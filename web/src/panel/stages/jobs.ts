@@ -84,6 +84,14 @@ export function useJobs(machine: Machine) {
     return last && asLastTime(job.asks, last);
   }
 
+  async function withdrawLink(link: string) {
+    touch();
+    await attempt(async () => {
+      await ask(api.DELETE('/api/panel/{device}/mine/links/{link}', { params: { path: { device, link } } }));
+      await readMine();
+    });
+  }
+
   async function removeOwnJob(id: string) {
     touch();
     await attempt(async () => {
@@ -114,6 +122,7 @@ export function useJobs(machine: Machine) {
     keepOwnJob,
     ownAnswers,
     removeOwnJob,
+    withdrawLink,
     forgetLists,
   };
 }

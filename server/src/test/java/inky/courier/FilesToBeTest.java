@@ -99,14 +99,25 @@ class FilesToBeTest {
         sent(person, scan, Map.of("whenTooLarge", "LINK"), "ACCEPTED");
         assertThat(office.post.mailbox().letters().get(before).bytes()).isLessThan(100_000);
 
+        JsonNode links = person.get(office.panel("/mine")).ok().json().path("links");
+        assertThat(links).hasSize(1);
+        String link = "/mine/links/" + links.path(0).path("id").asString();
+        Browser other = office.somebodyElse();
+        assertThat(other.get(office.panel("/mine")).ok().json().path("links")).isEmpty();
+        assertThat(other.delete(office.panel(link)).status()).isEqualTo(404);
+        Browser again = office.guest();
+        again.delete(office.panel(link)).ok();
+        assertThat(again.get(office.panel("/mine")).ok().json().path("links")).isEmpty();
+        assertThat(again.delete(office.panel(link)).status()).isEqualTo(404);
+
         // By what the job says, nothing goes: what was said before comes true.
-        String refused = office.scan(person, Stack.TEN_LETTERS);
-        assertThat(plan(person, refused, Map.of())
+        String refused = office.scan(again, Stack.TEN_LETTERS);
+        assertThat(plan(again, refused, Map.of())
                         .path("tooLarge")
                         .path("surely")
                         .asBoolean())
                 .isTrue();
-        JsonNode stopped = sent(person, refused, Map.of(), "STOPPED");
+        JsonNode stopped = sent(again, refused, Map.of(), "STOPPED");
         assertThat(stopped.toString()).contains("1.0 MB");
     }
 }

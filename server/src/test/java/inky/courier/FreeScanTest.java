@@ -65,18 +65,6 @@ class FreeScanTest {
         return person.post(office.panel("/own-jobs"), Map.of("jobId", office.jobId, "name", name, "answers", answers));
     }
 
-    private Browser another() {
-        String login = "other-" + UUID.randomUUID().toString().substring(0, 8);
-        String person = office.desk
-                .post("/api/people", Map.of("name", "Maja Berg", "login", login, "email", "m@wherrymoor.example"))
-                .ok()
-                .get("id");
-        return office.guest(office.desk
-                .post("/api/people/" + person + "/pin", Map.of())
-                .ok()
-                .get("pin"));
-    }
-
     @Test
     void itGoesWhereItWasChosenAndNowhereElse() {
         Browser person = office.guest();
@@ -169,7 +157,7 @@ class FreeScanTest {
                 toMe);
         assertThat(labels(person).path(0).path("to")).isEmpty();
 
-        Browser other = another();
+        Browser other = office.somebodyElse();
         assertThat(labels(other)).hasSize(1);
         assertThat(other.get(office.panel("/own-jobs/" + id)).status()).isEqualTo(404);
         assertThat(other.delete(office.panel("/own-jobs/" + id)).status()).isEqualTo(404);
@@ -180,7 +168,7 @@ class FreeScanTest {
 
     @Test
     void twoAtOnceKeepOneOfAName() throws Exception {
-        Browser person = another();
+        Browser person = office.somebodyElse();
         ExecutorService threads = Executors.newFixedThreadPool(4);
         try {
             List<Future<Integer>> answers = IntStream.range(0, 4)

@@ -40,7 +40,7 @@ class Delivery {
     UUID personId;
     String personName;
     String personLogin;
-    String personEmail;
+    String personEmail = "";
 
     /** The first of their groups; empty for none. */
     String personGroup = "";

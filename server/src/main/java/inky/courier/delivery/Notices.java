@@ -42,12 +42,12 @@ class Notices {
     boolean about(Delivery d) {
         boolean good = d.state == DeliveryState.ACCEPTED;
         boolean bad = d.state == DeliveryState.STOPPED || d.state == DeliveryState.WAITING;
-        // A guest has no address.
-        if (!good && !bad || d.notified.equals(d.state.name()) || d.personEmail.isEmpty()) {
+        if (!good && !bad || d.notified.equals(d.state.name())) {
             return false;
         }
         Notify wanted = Json.read(d.jobSnapshot, JobSnapshot.class).notices();
-        boolean tell = good ? wanted == Notify.ALWAYS : wanted != Notify.NEVER;
+        // A guest has no address.
+        boolean tell = (good ? wanted == Notify.ALWAYS : wanted != Notify.NEVER) && !d.personEmail.isEmpty();
         if (tell) {
             d.notified = d.state.name();
         }

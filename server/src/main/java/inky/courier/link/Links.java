@@ -32,7 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
  * sent again gives the same one; only its hash is kept.
  */
 @Service
-class Links implements DownloadLinks, ContentHold {
+public class Links implements DownloadLinks, ContentHold {
     private static final int SECRET_BYTES = 24;
     private static final int PASSCODE_DIGITS = 6;
 
@@ -163,6 +163,32 @@ class Links implements DownloadLinks, ContentHold {
                             r.getBoolean(5),
                             fetched(id),
                             events);
+                })
+                .list();
+    }
+
+    /** A page from which files can still be fetched. @param fetched how many files were */
+    public record OpenLink(UUID id, UUID deliveryId, Instant expiresAt, int fetched) {}
+
+    /** Those of some deliveries that are neither withdrawn nor expired, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<OpenLink> openOf(List<UUID> deliveries) {
+        if (deliveries.isEmpty()) {
+            return List.of();
+        }
+        return jdbc.sql("""
+                        select id, delivery_id, expires_at from download_link
+                        where delivery_id in (:deliveries) and withdrawn_at is null and expires_at > :now
+                        order by created_at""")
+                .param("deliveries", deliveries)
+                .param("now", OffsetDateTime.now(clock))
+                .query((r, n) -> {
+                    UUID id = r.getObject(1, UUID.class);
+                    return new OpenLink(
+                            id,
+                            r.getObject(2, UUID.class),
+                            r.getObject(3, OffsetDateTime.class).toInstant(),
+                            fetched(id));
                 })
                 .list();
     }

@@ -10,9 +10,11 @@ import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
 import inky.courier.job.JobService.JobView;
+import inky.courier.link.Links;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
+import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -24,6 +26,9 @@ import org.springframework.stereotype.Service;
 /** What is a person's own at a device: consents, late scans, and the lists from which they choose. */
 @Service
 class OwnThings {
+    /** A link lives no longer than these take to be scanned. */
+    private static final int MOST_WITH_LINKS = 500;
+
     private final PanelPlaces places;
     private final JobQuestions questions;
     private final Consents consents;
@@ -32,6 +37,7 @@ class OwnThings {
     private final PeopleService people;
     private final DestinationFolders folders;
     private final OwnJobs ownJobs;
+    private final Links links;
 
     OwnThings(
             PanelPlaces places,
@@ -41,7 +47,8 @@ class OwnThings {
             OwnDeliveries own,
             PeopleService people,
             DestinationFolders folders,
-            OwnJobs ownJobs) {
+            OwnJobs ownJobs,
+            Links links) {
         this.places = places;
         this.questions = questions;
         this.consents = consents;
@@ -50,13 +57,22 @@ class OwnThings {
         this.people = people;
         this.folders = folders;
         this.ownJobs = ownJobs;
+        this.links = links;
     }
 
     /** @param of the job of the office that it is one of, as the panel calls it; empty where that is not on this panel */
     record OwnJobRow(UUID id, String name, String of) {}
 
     /** @param news of which nobody has told them at a panel yet */
-    record Mine(List<OwnDelivery> news, List<OwnDelivery> scans, List<ConsentView> consents, List<OwnJobRow> ownJobs) {}
+    record Mine(
+            List<OwnDelivery> news,
+            List<OwnDelivery> scans,
+            List<OwnLink> links,
+            List<ConsentView> consents,
+            List<OwnJobRow> ownJobs) {}
+
+    /** A page from which what they sent can be fetched. @param name of the file, or the job @param fetched how many files were */
+    record OwnLink(UUID id, String name, Instant at, Instant expiresAt, int fetched) {}
 
     Mine mine(PanelUser user) {
         UUID person = user.personId();
@@ -67,7 +83,27 @@ class OwnThings {
         List<OwnJobRow> jobs = ownJobs.of(person).stream()
                 .map(one -> new OwnJobRow(one.id(), one.name(), here.getOrDefault(one.jobId(), "")))
                 .toList();
-        return new Mine(own.news(person), own.latest(person), consents.of(person), jobs);
+        return new Mine(own.news(person), own.latest(person), links(person), consents.of(person), jobs);
+    }
+
+    private List<OwnLink> links(UUID person) {
+        Map<UUID, OwnDelivery> theirs = own.all(person, MOST_WITH_LINKS).stream()
+                .collect(Collectors.toMap(OwnDelivery::id, one -> one, (one, same) -> one));
+        return links.openOf(List.copyOf(theirs.keySet())).stream()
+                .map(link -> {
+                    OwnDelivery of = theirs.get(link.deliveryId());
+                    String name = of.fileName().isEmpty() ? of.jobName() : of.fileName();
+                    return new OwnLink(link.id(), name, of.at(), link.expiresAt(), link.fetched());
+                })
+                .toList();
+    }
+
+    /** From then on nothing can be fetched from it. @throws Refusal when it is not theirs, or not open any more */
+    void withdrawLink(PanelUser user, UUID link) {
+        if (links(user.personId()).stream().noneMatch(one -> one.id().equals(link))) {
+            throw Refusal.notFound("link");
+        }
+        links.withdraw(link);
     }
 
     void seen(PanelUser user) {

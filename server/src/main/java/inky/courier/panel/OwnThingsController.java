@@ -44,6 +44,12 @@ class OwnThingsController {
         return own.withdraw(user, destination);
     }
 
+    @DeleteMapping("/mine/links/{link}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void withdrawOwnLink(@PathVariable UUID device, @PathVariable UUID link, @AuthenticationPrincipal PanelUser user) {
+        own.withdrawLink(user, link);
+    }
+
     record ConsentOrder(UUID destinationId) {}
 
     @PostMapping("/consents")

@@ -54,12 +54,17 @@ class PanelUsers {
                 false);
     }
 
+    /** The same for what is only shown, from what is in memory. */
+    PersonView shown(PanelUser user) {
+        return user.known().flatMap(people::known).orElseGet(() -> person(user));
+    }
+
     /** The jobs that they may use. */
     Predicate<JobItem> uses(PanelUser user) {
         if (user.guest()) {
             return job -> job.isForGuests(setUp.office());
         }
-        PersonView person = people.get(user.personId());
+        PersonView person = shown(user);
         return job -> job.isFor(person.id(), person.groups());
     }
 

@@ -188,7 +188,7 @@ class WalkUp {
     }
 
     private PanelPerson panelPerson(PanelUser user) {
-        PersonView person = users.person(user);
+        PersonView person = users.shown(user);
         PanelSignIn rules = settings.read().panelSignIn();
         return new PanelPerson(
                 person.name(),
@@ -201,7 +201,7 @@ class WalkUp {
     }
 
     List<Label> labels(PanelUser user) {
-        PersonView person = users.person(user);
+        PersonView person = users.shown(user);
         DeviceView device = devices.get(user.deviceId());
         Map<UUID, Message> troubled = troubles.routes();
         shown.read(device.id(), places.placesOf(device.id()));

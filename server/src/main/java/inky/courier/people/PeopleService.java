@@ -138,16 +138,19 @@ public class PeopleService {
 
     /** From what is in memory. */
     public Optional<String> nameOf(UUID id) {
-        return all.get().stream()
-                .filter(person -> person.id().equals(id))
-                .map(PersonView::name)
-                .findFirst();
+        return known(id).map(PersonView::name);
+    }
+
+    /** From what is in memory, for what is only shown. */
+    @Transactional(readOnly = true)
+    public Optional<PersonView> known(UUID id) {
+        return all.get().stream().filter(person -> person.id().equals(id)).findFirst();
     }
 
     /** Whether there is such a person, and not disabled; from what is in memory. */
     @Transactional(readOnly = true)
     public boolean maySignIn(UUID id) {
-        return all.get().stream().anyMatch(person -> person.id().equals(id) && !person.disabled());
+        return known(id).filter(person -> !person.disabled()).isPresent();
     }
 
     @Transactional(readOnly = true)

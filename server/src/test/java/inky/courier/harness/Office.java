@@ -269,6 +269,16 @@ public final class Office implements AutoCloseable {
                         .get("id"));
     }
 
+    /** Somebody else in front of the device, who is new in the office. */
+    public Browser somebodyElse() {
+        String login = "other-" + UUID.randomUUID().toString().substring(0, 8);
+        String person = desk.post(
+                        "/api/people", Map.of("name", "Maja Berg", "login", login, "email", "m@wherrymoor.example"))
+                .ok()
+                .get("id");
+        return guest(desk.post("/api/people/" + person + "/pin", Map.of()).ok().get("pin"));
+    }
+
     /** Whether the office lets somebody scan without signing in. */
     public void guestsMayScan(boolean guests) {
         Map<String, Object> rules = new HashMap<>(

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+
+/** Something of one's own in a list, which can be given up: that takes two touches. */
+defineProps<{ name: string; note: string; words: string; sureWords: string; busy: boolean }>();
+const emit = defineEmits<{ given: [] }>();
+const sure = ref(false);
+
+function press() {
+  if (sure.value) emit('given');
+  sure.value = !sure.value;
+}
+</script>
+
+<template>
+  <li>
+    <div>
+      <p class="name">{{ name }}</p>
+      <p class="quiet">{{ note }}</p>
+    </div>
+    <button type="button" class="key" :disabled="busy" @click="press">
+      {{ sure ? sureWords : words }}
+    </button>
+  </li>
+</template>
