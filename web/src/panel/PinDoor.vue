@@ -150,7 +150,8 @@ useCardReader(
     min-height: 56px;
   }
   .steps,
-  .spare {
+  .spare,
+  .stand-in {
     display: none;
   }
   .key.guest {
