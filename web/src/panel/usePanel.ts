@@ -108,9 +108,13 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     }
     machine.go({ name: 'jobs' });
     await speakAsSeen();
-    await (front.value?.person?.guest ? jobs.readLabels() : jobs.readLists());
-    await help.resumeHelp();
-    await paper.readStacks(front.value?.standIn ?? false);
+    await jobs.readLabels();
+    // A job can be pressed from here on; the rest comes beside it.
+    void machine.quietly(async () => {
+      if (!front.value?.person?.guest) await jobs.readMine();
+      await help.resumeHelp();
+      await paper.readStacks(front.value?.standIn ?? false);
+    });
   }
 
   useNotices(

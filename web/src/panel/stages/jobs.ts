@@ -10,12 +10,19 @@ export function useJobs(machine: Machine) {
   const labels = ref<Label[]>([]);
   const mine = ref<Schemas['Mine']>();
 
+  /** How often somebody has left: what comes late is nothing to whoever comes next. */
+  let left = 0;
+
   async function readMine() {
-    mine.value = await ask(api.GET('/api/panel/{device}/mine', { params }));
+    const before = left;
+    const seen = await ask(api.GET('/api/panel/{device}/mine', { params }));
+    if (before === left) mine.value = seen;
   }
 
   async function readLabels() {
-    labels.value = await ask(api.GET('/api/panel/{device}/jobs', { params }));
+    const before = left;
+    const seen = await ask(api.GET('/api/panel/{device}/jobs', { params }));
+    if (before === left) labels.value = seen;
   }
 
   async function readLists() {
@@ -104,6 +111,7 @@ export function useJobs(machine: Machine) {
   const nowOf = (job: Label) => labels.value.find((one) => one.jobId === job.jobId && one.own === job.own);
 
   function forgetLists() {
+    left++;
     labels.value = [];
     mine.value = undefined;
   }
@@ -113,6 +121,7 @@ export function useJobs(machine: Machine) {
     mine,
     nowOf,
     readLabels,
+    readMine,
     readAgain,
     readLists,
     look,
