@@ -30,6 +30,7 @@ beforeEach(() => {
     .on('GET /api/panel/d1/mine', { news: [], consents: [] })
     .on('POST /api/panel/d1/scans', scan('SCANNING'))
     .on('GET /api/panel/d1/scans/s1', scan('SCANNING'))
+    .on('POST /api/panel/d1/scans/s1/plan', { files: [] })
     .on('POST /api/panel/d1/scans/s1/send', { deliveryId: 'v1', number: 48213 })
     .on('GET /api/panel/d1/deliveries/v1', { deliveryId: 'v1', number: 48213, legs: [{ state: 'MOVING' }] });
 });
@@ -167,6 +168,21 @@ describe('a scan', () => {
     await flushPromises();
     expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(1);
     expect(seen.stage.value.name).toBe('sent');
+  });
+
+  it('that no mail server would take is not sent by itself', async () => {
+    const tooLarge = { surely: true, now: 'REFUSE', sentence: '', ways: [] };
+    server
+      .on('POST /api/panel/d1/scans/s1/plan', { files: [], tooLarge })
+      .on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
+    const seen = await inside();
+    await seen.begin({ ...LABEL, sendAtOnce: true } as never);
+    await flushPromises();
+    expect(seen.at('scan')?.sendWhenDone).toBe(false);
+    expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(0);
+    seen.fit('LINK');
+    await seen.send();
+    expect(server.to('POST /api/panel/d1/scans/s1/send')[0]?.body).toMatchObject({ whenTooLarge: 'LINK' });
   });
 
   it('that met trouble is not sent by itself', async () => {

@@ -70,6 +70,11 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
   { value: 'ON_FAILURE', words: 'When it does not arrive' },
   { value: 'ALWAYS', words: 'When it arrives, and when it does not' },
 ];
+/** What would go only to a destination that nobody chose would go nowhere. */
+function chooseAmong(chosen: boolean) {
+  form.value.asks.destinations = chosen;
+  if (chosen) form.value.kinds = {};
+}
 </script>
 
 <template>
@@ -96,9 +101,10 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
       </FormField>
       <RouterLink class="link small new" to="/destinations/new">New destination</RouterLink>
       <TickBox
-        v-model="form.asks.destinations"
-        words="Whoever scans chooses among them"
-        note="Otherwise it goes to all of them. Up to 24 instead of 8. Cloud folders appear to those who have given their consent."
+        :model-value="form.asks.destinations"
+        words="The person scanning chooses among them"
+        note="Otherwise it goes to all of them. Up to 24 instead of 8. Cloud folders are shown to people who have given their consent."
+        @update:model-value="chooseAmong"
       />
     </section>
     <section>
@@ -144,7 +150,11 @@ const NOTIFY: { value: JobView['notifyWhen']; words: string }[] = [
         words="Ask for a folder at the device"
         note="Below the destination’s folder; not available if that contains fields such as the date."
       />
-      <KindsOfPaper v-if="ticked.length > 1" v-model="form.kinds" :destinations="ticked" />
+      <KindsOfPaper
+        v-if="ticked.length > 1 && !form.asks.destinations"
+        v-model="form.kinds"
+        :destinations="ticked"
+      />
     </section>
   </PartColumns>
 </template>

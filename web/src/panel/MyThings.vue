@@ -13,23 +13,51 @@ const props = defineProps<{ panel: PanelState }>();
 const { t } = useWords();
 const { mine, busy } = props.panel;
 const scans = computed(() => mine.value?.scans ?? []);
-const links = computed(() => mine.value?.links ?? []);
-const ownJobs = computed(() => mine.value?.ownJobs ?? []);
-const consents = computed(() => mine.value?.consents ?? []);
 const withdrawn = ref('');
 async function withdraw(id: string) {
   withdrawn.value = (await props.panel.withdraw(id)) ?? '';
 }
+
+/** What somebody may give up: each list with its rows, and what giving one up does. */
+const lists = computed(() =>
+  [
+    {
+      title: t('mine.links'),
+      rows: (mine.value?.links ?? []).map((link) => ({
+        id: link.id,
+        name: link.name,
+        note: t('mine.link-until', { when: when(link.expiresAt), n: link.fetched }),
+      })),
+      words: [t('mine.withdraw'), t('mine.sure')] as const,
+      give: (id: string) => props.panel.withdrawLink(id),
+    },
+    {
+      title: t('own.title'),
+      rows: (mine.value?.ownJobs ?? []).map((one) => ({
+        id: one.id,
+        name: one.name,
+        note: one.of ? t('own.of', { job: one.of }) : t('own.elsewhere'),
+      })),
+      words: [t('own.remove'), t('own.sure')] as const,
+      give: (id: string) => props.panel.removeOwnJob(id),
+    },
+    {
+      title: t('mine.permissions'),
+      rows: (mine.value?.consents ?? []).map((consent) => ({
+        id: consent.destinationId,
+        name: consent.destination,
+        note: consent.endedAt ? t('mine.ended') : t('mine.since', { when: when(consent.givenAt) }),
+      })),
+      words: [t('mine.withdraw'), t('mine.sure')] as const,
+      give: withdraw,
+    },
+  ].filter(({ rows }) => rows.length > 0),
+);
 </script>
 
 <template>
   <div class="mine">
-    <div
-      :class="['all', { beside: links.length || ownJobs.length || consents.length }]"
-      tabindex="0"
-      role="group"
-      :aria-label="t('mine.title')"
-    >
+    <div :class="['all', { beside: lists.length }]" tabindex="0" role="group" :aria-label="t('mine.title')">
       <section class="scans" :aria-label="t('mine.title')">
         <h1>{{ t('mine.title') }}</h1>
         <ul :aria-label="t('mine.list')">
@@ -50,48 +78,18 @@ async function withdraw(id: string) {
       </section>
       <div class="side">
         <p v-if="withdrawn" class="told" role="status">{{ withdrawn }}</p>
-        <section v-if="links.length" :aria-label="t('mine.links')">
-          <h2>{{ t('mine.links') }}</h2>
+        <section v-for="list in lists" :key="list.title" :aria-label="list.title">
+          <h2>{{ list.title }}</h2>
           <ul>
             <OwnRow
-              v-for="link in links"
-              :key="link.id"
-              :name="link.name"
-              :note="t('mine.link-until', { when: when(link.expiresAt), n: link.fetched })"
-              :words="t('mine.withdraw')"
-              :sure-words="t('mine.sure')"
+              v-for="row in list.rows"
+              :key="row.id"
+              :name="row.name"
+              :note="row.note"
+              :words="list.words[0]"
+              :sure-words="list.words[1]"
               :busy="busy"
-              @given="panel.withdrawLink(link.id)"
-            />
-          </ul>
-        </section>
-        <section v-if="ownJobs.length" :aria-label="t('own.title')">
-          <h2>{{ t('own.title') }}</h2>
-          <ul>
-            <OwnRow
-              v-for="one in ownJobs"
-              :key="one.id"
-              :name="one.name"
-              :note="one.of ? t('own.of', { job: one.of }) : t('own.elsewhere')"
-              :words="t('own.remove')"
-              :sure-words="t('own.sure')"
-              :busy="busy"
-              @given="panel.removeOwnJob(one.id)"
-            />
-          </ul>
-        </section>
-        <section v-if="consents.length" :aria-label="t('mine.permissions')">
-          <h2>{{ t('mine.permissions') }}</h2>
-          <ul>
-            <OwnRow
-              v-for="consent in consents"
-              :key="consent.destinationId"
-              :name="consent.destination"
-              :note="consent.endedAt ? t('mine.ended') : t('mine.since', { when: when(consent.givenAt) })"
-              :words="t('mine.withdraw')"
-              :sure-words="t('mine.sure')"
-              :busy="busy"
-              @given="withdraw(consent.destinationId)"
+              @given="list.give(row.id)"
             />
           </ul>
         </section>

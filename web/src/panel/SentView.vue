@@ -16,7 +16,9 @@ onMounted(() => next.value?.focus());
 const legs = computed(() => props.at.progress.legs);
 const arrived = computed(() => legs.value.length > 0 && legs.value.every((leg) => leg.state === 'ACCEPTED'));
 /** A job that was answered otherwise than it usually is may be kept so. */
-const canKeep = computed(() => !front.value?.person?.guest && Object.keys(props.at.answers).length > 0);
+const canKeep = computed(
+  () => !front.value?.person?.guest && !props.at.job.own && Object.keys(props.at.answers).length > 0,
+);
 const keeping = ref(false);
 const kept = ref('');
 const trouble = computed(() => legs.value.some((leg) => leg.sentence !== ''));

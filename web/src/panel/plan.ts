@@ -1,41 +1,27 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { api, ask, type Schemas } from '@/api/client';
-import { bodyOf } from './questions';
+import type { Schemas } from '@/api/client';
 import type { At } from './machine';
 import type { PanelState } from './usePanel';
 
 /** What would be made of a scan, asked anew whenever its pages or answers change. */
 export function usePlan(panel: PanelState, at: () => At<'scan'>) {
   const plan = ref<Schemas['PlannedScan']>();
-  const body = computed(() => ({
-    ...bodyOf(at().job.asks, at().answers),
-    whenTooLarge: at().whenTooLarge,
-  }));
-  const asked = computed(() =>
-    JSON.stringify([
-      at().scan.state,
-      at().scan.pages.map(({ id, presence, splitBefore }) => [id, presence, splitBefore]),
-      body.value,
-    ]),
-  );
+  const asked = computed(() => {
+    const { scan, answers, whenTooLarge } = at();
+    const pages = scan.pages.map(({ id, presence, splitBefore }) => [id, presence, splitBefore]);
+    return JSON.stringify([scan.state, pages, answers, whenTooLarge]);
+  });
 
   async function read() {
-    const { scan } = at();
-    if (scan.state === 'SCANNING' || !scan.pages.length) {
+    const here = at();
+    if (here.scan.state === 'SCANNING' || !here.scan.pages.length) {
       plan.value = undefined;
       return;
     }
     const mine = asked.value;
     await panel.quietly(async () => {
-      const seen = await ask(
-        api.POST('/api/panel/{device}/scans/{scan}/plan', {
-          params: { path: { device: panel.device, scan: scan.id } },
-          // Nobody has touched anything.
-          headers: { 'X-By-Itself': '1' },
-          body: body.value,
-        }),
-      );
+      const seen = await panel.planOf(here);
       if (mine === asked.value) plan.value = seen;
     });
   }

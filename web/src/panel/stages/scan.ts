@@ -65,9 +65,32 @@ export function useScan(
       if (!machine.isAt(at)) return;
       at.scan = seen;
       if (seen.state === 'SCANNING') touch();
-      if (seen.state === 'COMPLETE' && at.sendWhenDone) await send();
+      if (seen.state === 'COMPLETE' && at.sendWhenDone) await sendUnlessRefused(at);
       if (seen.state === 'TROUBLE') at.sendWhenDone = false;
     });
+  }
+
+  const bodyOfScan = (at: At<'scan'>) => ({
+    ...bodyOf(at.job.asks, at.answers),
+    whenTooLarge: at.whenTooLarge,
+  });
+
+  /** What would be made of it as it stands. Nobody has touched anything. */
+  const planOf = (at: At<'scan'>) =>
+    ask(
+      api.POST('/api/panel/{device}/scans/{scan}/plan', {
+        params: pathOf(at.scan.id),
+        headers: { 'X-By-Itself': '1' },
+        body: bodyOfScan(at),
+      }),
+    );
+
+  /** What a mail server would surely not take is not sent by itself: whoever scans chooses what to do. */
+  async function sendUnlessRefused(at: At<'scan'>) {
+    const { tooLarge } = await planOf(at);
+    if (!machine.isAt(at) || !at.sendWhenDone) return;
+    if (tooLarge?.surely && tooLarge.now === 'REFUSE') at.sendWhenDone = false;
+    else await send();
   }
 
   /** What the person does to a page: turned, cropped, left out, moved, where a file begins. */
@@ -120,12 +143,24 @@ export function useScan(
       ask(
         api.POST('/api/panel/{device}/scans/{scan}/send', {
           params: pathOf(at.scan.id),
-          body: { ...bodyOf(at.job.asks, at.answers), whenTooLarge: at.whenTooLarge },
+          body: bodyOfScan(at),
         }),
       ),
     );
     if (receipt) await sent(receipt, at.job, at.answers);
   }
 
-  return { beginScan, addLoad, refreshScan, edit, undoEdit, answer, answerAll, fit, cancelScan, send };
+  return {
+    beginScan,
+    addLoad,
+    refreshScan,
+    edit,
+    undoEdit,
+    answer,
+    answerAll,
+    planOf,
+    fit,
+    cancelScan,
+    send,
+  };
 }

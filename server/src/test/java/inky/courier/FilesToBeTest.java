@@ -83,7 +83,7 @@ class FilesToBeTest {
         JsonNode tooLarge = plan(person, scan, Map.of()).path("tooLarge");
         assertThat(tooLarge.path("surely").asBoolean()).isTrue();
         assertThat(tooLarge.path("now").asString()).isEqualTo("REFUSE");
-        assertThat(tooLarge.path("sentence").asString()).contains("more than a mail may have (1.0 MB)");
+        assertThat(tooLarge.path("sentence").asString()).contains("the mail server takes 1.0 MB");
         List<String> ways = tooLarge.path("ways")
                 .valueStream()
                 .map(way -> way.path("way").asString())

@@ -37,11 +37,23 @@ class FreeScanTest {
     void whoeverScansChooses() {
         toMe = office.destination("Mail to me");
         fixed = office.fixedMail();
+        office.goesTo(Map.of("asks", asks(Map.of("colour", List.of("colour", "grey")), "OPTIONAL")), toMe, fixed);
+    }
+
+    private static Map<String, Object> asks(Map<String, Object> settings, String subject) {
         Map<String, Object> asks = new HashMap<>(Map.of(
-                "fileName", "NO", "subject", "OPTIONAL", "passcode", "NO", "copies", false, "questions", List.of()));
-        asks.put("settings", Map.of("colour", List.of("colour", "grey")));
+                "fileName", "NO", "subject", subject, "passcode", "NO", "copies", false, "questions", List.of()));
+        asks.put("settings", settings);
         asks.put("destinations", true);
-        office.goesTo(Map.of("asks", asks), toMe, fixed);
+        return asks;
+    }
+
+    private static JsonNode ask(JsonNode label, String kind) {
+        return label.path("asks")
+                .valueStream()
+                .filter(ask -> ask.path("kind").asString().equals(kind))
+                .findFirst()
+                .orElseThrow();
     }
 
     @AfterEach
@@ -69,7 +81,7 @@ class FreeScanTest {
     void itGoesWhereItWasChosenAndNowhereElse() {
         Browser person = office.guest();
         JsonNode label = labels(person).path(0);
-        assertThat(label.path("to").path(0).asString()).isEqualTo("where you choose");
+        assertThat(label.path("to").path(0).asString()).isEqualTo("a destination you choose");
         JsonNode where = label.path("asks")
                 .valueStream()
                 .filter(ask -> ask.path("kind").asString().equals("DESTINATIONS"))
@@ -102,6 +114,22 @@ class FreeScanTest {
         assertThat(legs.path(0).path("label").asString()).isEqualTo("Lost property");
     }
 
+    /** A receipt for a destination that nobody chose would go nowhere. */
+    @Test
+    void kindsOfPaperAndAChoiceOfDestinationsExcludeEachOther() {
+        Browser.Answer job = office.desk.get("/api/jobs/" + office.jobId).ok();
+        Map<String, Object> form = new HashMap<>();
+        for (String field : List.of("name", "icon", "profileId", "templateId", "subject", "body")) {
+            form.put(field, job.get(field));
+        }
+        form.put("destinationIds", List.of(toMe, fixed));
+        form.put("kinds", Map.of(toMe, List.of("RECEIPT"), fixed, List.of("REST")));
+        form.put("asks", asks(Map.of(), "NO"));
+        Browser.Answer answer = office.desk.put("/api/jobs/" + office.jobId, form);
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.text()).contains("job.kinds-chosen");
+    }
+
     @Test
     void whatWasAnsweredIsKeptAsAJobOfOnesOwn() {
         Browser person = office.guest();
@@ -109,6 +137,8 @@ class FreeScanTest {
         answers.put("subject", "Found in the hall");
         answers.put("settings", Map.of("colour", "grey"));
         answers.put("fileName", "for one document only");
+        answers.put("questions", Map.of("not-asked", "x".repeat(100_000)));
+        answers.put("folders", Map.of(fixed, "not asked"));
         String id = keep(person, " Found things ", answers).ok().get("id");
         JsonNode labels = labels(person);
         assertThat(labels).hasSize(2);
@@ -120,7 +150,7 @@ class FreeScanTest {
         assertThat(kept.path("destinations").path(0).asString()).isEqualTo(fixed);
         assertThat(kept.path("subject").asString()).isEqualTo("Found in the hall");
         assertThat(kept.path("settings").path("colour").asString()).isEqualTo("grey");
-        assertThat(kept.toString()).doesNotContain("for one document only");
+        assertThat(kept.toString()).doesNotContain("for one document only", "not-asked", "not asked");
         assertThat(person.get(office.panel("/mine"))
                         .ok()
                         .json()
@@ -136,25 +166,7 @@ class FreeScanTest {
         assertThat(keep(person, "Nowhere", Map.of()).status()).isEqualTo(422);
 
         // The job of the office goes elsewhere by now: what cannot be chosen any more is asked anew.
-        office.goesTo(
-                Map.of(
-                        "asks",
-                        Map.of(
-                                "fileName",
-                                "NO",
-                                "subject",
-                                "NO",
-                                "passcode",
-                                "NO",
-                                "copies",
-                                false,
-                                "settings",
-                                Map.of(),
-                                "questions",
-                                List.of(),
-                                "destinations",
-                                true)),
-                toMe);
+        office.goesTo(Map.of("asks", asks(Map.of(), "NO")), toMe);
         assertThat(labels(person).path(0).path("to")).isEmpty();
 
         Browser other = office.somebodyElse();

@@ -15,6 +15,9 @@ import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
 import java.util.Properties;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -104,7 +107,7 @@ class GuestsTest {
         // What is for whoever is signed in is for no guest, whatever the job says.
         office.goesTo(Map.of("guests", true), office.destination("Mail to me"));
         assertThat(guest.get(office.panel("/jobs")).ok().json()).isEmpty();
-        assertThat(office.desk.get("/api/findings").ok().text()).contains("Guests do not see it");
+        assertThat(office.desk.get("/api/findings").ok().text()).contains("Guests do not see this job");
         office.goesTo(Map.of("guests", true, "askFolder", true), office.fixedMail());
         assertThat(guest.get(office.panel("/jobs")).ok().json()).isEmpty();
     }
@@ -133,6 +136,24 @@ class GuestsTest {
         Browser again = office.guest();
         assertThat(second.get(office.panel("/jobs")).status()).isEqualTo(401);
         assertThat(again.get(office.panel("/jobs")).status()).isEqualTo(200);
+    }
+
+    @Test
+    void whoSignsInAtTheSameMomentStaysSignedIn() throws Exception {
+        ExecutorService threads = Executors.newFixedThreadPool(2);
+        try {
+            for (int i = 0; i < 15; i++) {
+                office.everybodyHasLeft();
+                Browser stranger = stranger();
+                Future<Browser> person = threads.submit(() -> office.guest());
+                Future<Integer> guest =
+                        threads.submit(() -> office.comeAsGuest(stranger).status());
+                assertThat(guest.get()).isIn(200, 409);
+                assertThat(person.get().get(office.panel("/jobs")).status()).isEqualTo(200);
+            }
+        } finally {
+            threads.shutdown();
+        }
     }
 
     @Test

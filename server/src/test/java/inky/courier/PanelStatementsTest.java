@@ -6,6 +6,7 @@ import inky.courier.harness.Browser;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.StatementCount;
+import inky.courier.standins.Stack;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -24,7 +25,7 @@ class PanelStatementsTest {
         StatementCount count = new StatementCount();
         try (Courier courier = Courier.start(count);
                 Office office = Office.ready(courier)) {
-            int one = fewest(count, office);
+            int one = fewest(count, () -> open(office));
             Map<String, Object> job = Map.of(
                     "icon",
                     "letter",
@@ -52,17 +53,31 @@ class PanelStatementsTest {
                     .put("/api/panels/" + office.deviceId, Map.of("places", places))
                     .ok();
             assertThat(open(office)).isEqualTo(5);
-            int many = fewest(count, office);
+            int many = fewest(count, () -> open(office));
             assertThat(many).isEqualTo(one).isLessThanOrEqualTo(A_HANDFUL);
+            Browser person = office.guest();
+            String scan = office.scan(person, Stack.CARGO_MANIFEST);
+            int oneFile = fewest(count, () -> plan(office, person, scan, 1));
+            for (int page = 2; page <= 4; page++) {
+                office.edit(person, scan, page, "SPLIT").ok();
+            }
+            assertThat(fewest(count, () -> plan(office, person, scan, 4)))
+                    .as("files that are only foreseen")
+                    .isEqualTo(oneFile);
         }
     }
 
     /** Of several times: what is kept in memory is read anew now and then, when a notice of a change comes in. */
-    private static int fewest(StatementCount count, Office office) {
-        return IntStream.range(0, 6)
-                .map(i -> count.during(() -> open(office)))
-                .min()
-                .orElseThrow();
+    private static int fewest(StatementCount count, Runnable asking) {
+        return IntStream.range(0, 6).map(i -> count.during(asking)).min().orElseThrow();
+    }
+
+    private static void plan(Office office, Browser person, String scan, int files) {
+        assertThat(person.post(office.panel("/scans/" + scan + "/plan"), Map.of())
+                        .ok()
+                        .json()
+                        .path("files"))
+                .hasSize(files);
     }
 
     /** As the interface opens it. @return how many jobs it shows */

@@ -41,7 +41,7 @@ class FreeScanWalkTest {
     private void leaveItOpen(Courier courier, Office office) {
         desk.navigate(courier.uri() + "/jobs/" + office.jobId);
         tab("Go to");
-        desk.getByText("Whoever scans chooses among them").click();
+        desk.getByText("The person scanning chooses among them").click();
         Chrome.checkAccessibility(desk, "a job that goes where it is chosen to go");
         tab("Ask");
         desk.getByLabel("Colour", new Page.GetByLabelOptions().setExact(true)).check();
@@ -65,7 +65,7 @@ class FreeScanWalkTest {
 
     private void chooseAndSend(Office office) {
         office.device.put(Stack.TIDE_TABLE);
-        assertThat(panel.getByText("where you choose")).isVisible();
+        assertThat(panel.getByText("a destination you choose")).isVisible();
         key("Berth permit").click();
         assertThat(key("Mail to me")).isVisible();
         key("Lost property").click();
@@ -86,12 +86,12 @@ class FreeScanWalkTest {
     }
 
     private void keep() {
-        key("Keep as my job").click();
+        key("Save as my job").click();
         panel.getByLabel("Name of the job").fill("Found things");
         Chrome.checkAccessibility(panel, "a job of one's own");
         panel.keyboard().press("Enter");
-        assertThat(panel.getByText("“Found things” is kept.")).isVisible();
-        assertThat(key("Keep as my job")).isHidden();
+        assertThat(panel.getByText("“Found things” is saved.")).isVisible();
+        assertThat(key("Save as my job")).isHidden();
     }
 
     /** Three touches: the job, Send, and out; the PIN is entered before. */
@@ -99,7 +99,7 @@ class FreeScanWalkTest {
         key("Sign out").click();
         signIn(office);
         office.device.put(Stack.TIDE_TABLE);
-        assertThat(panel.getByText("Your own, from “Berth permit”")).isVisible();
+        assertThat(panel.getByText("Your own, based on “Berth permit”")).isVisible();
         key("Found things").click();
         key("Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
@@ -111,11 +111,11 @@ class FreeScanWalkTest {
 
     private void remove() {
         key("My scans").click();
-        assertThat(panel.getByText("from “Berth permit”")).isVisible();
+        assertThat(panel.getByText("based on “Berth permit”")).isVisible();
         Chrome.checkAccessibility(panel, "one's own jobs");
         key("Remove").click();
         key("Yes, remove").click();
-        assertThat(panel.getByText("from “Berth permit”")).isHidden();
+        assertThat(panel.getByText("based on “Berth permit”")).isHidden();
         key("Back").click();
         assertThat(key("Found things")).isHidden();
     }
@@ -130,7 +130,7 @@ class FreeScanWalkTest {
         key("Berth permit").click();
         key("Lost property").click();
         key("Scan").click();
-        assertThat(panel.getByText("more than a mail may have (1.0 MB)")).isVisible();
+        assertThat(panel.getByText("the mail server takes 1.0 MB")).isVisible();
         panel.setViewportSize(800, 480);
         assertThat(key("Send a download link")).isInViewport();
         panel.setViewportSize(1024, 600);

@@ -46,7 +46,7 @@ class GuestWalkTest {
         button("Save to 1 panel").click();
         assertThat(desk.getByText("Berth permit saved.")).isVisible();
         desk.navigate(courier.uri() + "/preflight");
-        assertThat(desk.getByText("It is for guests, but nobody can scan without signing in."))
+        assertThat(desk.getByText("This job is for guests, but the office does not let guests scan."))
                 .isVisible();
         desk.navigate(courier.uri() + "/people/sign-in");
         desk.getByText("Guests scan without signing in").click();

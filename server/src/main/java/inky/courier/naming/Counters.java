@@ -65,8 +65,7 @@ public class Counters {
         return new NameValues.Numbers() {
             @Override
             public long next(CounterScope scope) {
-                String key = scan.key(scope);
-                return seen.merge(key, last(key) + 1, (before, first) -> before + 1);
+                return seen.compute(scan.key(scope), (key, before) -> 1 + (before == null ? last(key) : before));
             }
 
             @Override

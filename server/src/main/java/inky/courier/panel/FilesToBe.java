@@ -26,6 +26,7 @@ import inky.courier.scan.ScanPages.PageView;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.sizing.Sizes;
 import inky.courier.sizing.Sizes.EstimateView;
+import inky.courier.sizing.Sizes.Estimates;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.ZoneId;
@@ -101,15 +102,15 @@ class FilesToBe {
         if (files.isEmpty()) {
             return new PlannedScan(List.of(), null);
         }
-        Function<Integer, EstimateView> estimate = estimates(scan, soFar.profile(), by.device, 0);
+        Estimates estimates = estimates(scan, soFar.profile(), by.device);
         List<String> names = names(by, soFar, files);
         List<FileToBe> toBe = IntStream.range(0, files.size())
                 .mapToObj(i -> new FileToBe(
                         names.get(i),
                         files.get(i),
-                        estimate.apply(files.get(i)).file().p50()))
+                        estimates.of(files.get(i), 0).file().p50()))
                 .toList();
-        return new PlannedScan(toBe, tooLarge(scan, by, soFar, files).orElse(null));
+        return new PlannedScan(toBe, tooLarge(soFar, files, estimates).orElse(null));
     }
 
     private List<PlannedFiles.Page> planned(ScanView scan, ScanProfile profile) {
@@ -135,15 +136,12 @@ class FilesToBe {
         };
     }
 
-    /** By the number of pages. @param limit bytes of a mail; 0 for none */
-    private Function<Integer, EstimateView> estimates(
-            ScanView scan, ScanProfile profile, DeviceView device, long limit) {
+    private Estimates estimates(ScanView scan, ScanProfile profile, DeviceView device) {
         PageView first = scan.pages().get(0);
         MediaSize media = MediaSizes.snap(
                 profile.resolution().hundredthsOfMm(first.width()),
                 profile.resolution().hundredthsOfMm(first.height()));
-        return count ->
-                sizes.estimate(profile, media, count, limit, device.abilities().makeAndModel());
+        return sizes.estimates(profile, media, device.abilities().makeAndModel());
     }
 
     private List<String> names(By by, SoFar soFar, List<Integer> files) {
@@ -174,7 +172,7 @@ class FilesToBe {
     }
 
     /** By the tightest of the servers that it is mailed through. */
-    private Optional<TooLarge> tooLarge(ScanView scan, By by, SoFar soFar, List<Integer> files) {
+    private Optional<TooLarge> tooLarge(SoFar soFar, List<Integer> files, Estimates estimates) {
         Map<UUID, MailServerView> known =
                 servers.list().stream().collect(Collectors.toMap(MailServerView::id, Function.identity()));
         return soFar.job().destinations().stream()
@@ -184,13 +182,12 @@ class FilesToBe {
                 .filter(limit -> limit > 0)
                 .min(Comparator.naturalOrder())
                 .map(limit -> limit * Bytes.MB)
-                .flatMap(limit -> tooLarge(limit, soFar, files, estimates(scan, soFar.profile(), by.device, limit)));
+                .flatMap(limit -> tooLarge(limit, soFar, files, estimates));
     }
 
-    private Optional<TooLarge> tooLarge(
-            long limit, SoFar soFar, List<Integer> files, Function<Integer, EstimateView> estimate) {
+    private Optional<TooLarge> tooLarge(long limit, SoFar soFar, List<Integer> files, Estimates estimates) {
         EstimateView whole =
-                estimate.apply(files.stream().mapToInt(Integer::intValue).sum());
+                estimates.of(files.stream().mapToInt(Integer::intValue).sum(), limit);
         if (whole.fits()) {
             return Optional.empty();
         }
@@ -206,8 +203,8 @@ class FilesToBe {
                     Message.of("panel.fit.smaller"),
                     Message.list(whole.advice().givesUp())));
         }
-        boolean eachFits =
-                files.stream().map(estimate).allMatch(file -> file.mail().p50() <= limit);
+        boolean eachFits = files.stream()
+                .allMatch(count -> estimates.of(count, limit).mail().p50() <= limit);
         if (files.size() > 1 && eachFits) {
             ways.add(new WayToFit(WhenTooLarge.SEVERAL, Message.of("panel.fit.several"), Message.none()));
         }

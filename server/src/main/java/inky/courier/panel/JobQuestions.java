@@ -34,12 +34,14 @@ import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.i18n.LocaleContextHolder;
@@ -88,10 +90,38 @@ public class JobQuestions {
             @Nullable Map<String, String> questions) {
         static final Answers NONE = new Answers(null, null, null, null, null, null, null, null, null, null);
 
-        /** Without what is for one document only: passcodes, names of files, and what was done about its size. */
-        Answers toBeGivenAgain() {
+        /**
+         * What of it may be given again: of what is asked, without what is for one document only (passcodes, names of files, what was done about
+         * its size).
+         */
+        Answers again(List<Ask> asks) {
+            Set<Ask.Kind> asked = asks.stream().map(Ask::kind).collect(Collectors.toSet());
             return new Answers(
-                    destinations, null, recipients, folders, copies, null, subject, null, settings, questions);
+                    asked.contains(Ask.Kind.DESTINATIONS) ? destinations : null,
+                    null,
+                    of(recipients, asks, Ask.Kind.RECIPIENTS, Ask::destinationId),
+                    of(folders, asks, Ask.Kind.FOLDER, Ask::destinationId),
+                    asked.contains(Ask.Kind.COPIES) ? copies : null,
+                    null,
+                    asked.contains(Ask.Kind.SUBJECT) ? subject : null,
+                    null,
+                    of(settings, asks, Ask.Kind.SETTING, Ask::key),
+                    of(questions, asks, Ask.Kind.QUESTION, Ask::key));
+        }
+
+        @Nullable
+        private static <K, V> Map<K, V> of(
+                @Nullable Map<K, V> given, List<Ask> asks, Ask.Kind kind, Function<Ask, K> key) {
+            if (given == null) {
+                return null;
+            }
+            Map<K, V> kept = new LinkedHashMap<>(given);
+            kept.keySet()
+                    .retainAll(asks.stream()
+                            .filter(ask -> ask.kind() == kind)
+                            .map(key)
+                            .toList());
+            return kept;
         }
 
         /** Whether anything was answered at all. */
@@ -112,9 +142,15 @@ public class JobQuestions {
      * @param profile with what was chosen
      * @param name template of its files; empty for the job's own
      * @param recipients as they were chosen, groups not yet taken apart
+     * @param again the answers as they may be given again
      */
     public record Answered(
-            JobView job, Choices choices, ScanProfile profile, Optional<String> name, List<String> recipients) {}
+            JobView job,
+            Choices choices,
+            ScanProfile profile,
+            Optional<String> name,
+            List<String> recipients,
+            Answers again) {}
 
     List<Ask> of(JobView job, PersonView person) {
         List<Ask> asks = new ArrayList<>();
@@ -337,7 +373,8 @@ public class JobQuestions {
         Map<UUID, String> folders = new HashMap<>();
         List<String> chosen = new ArrayList<>();
         Set<Ask.Kind> asked = EnumSet.noneOf(Ask.Kind.class);
-        for (Ask ask : of(job, person)) {
+        List<Ask> asks = of(job, person);
+        for (Ask ask : asks) {
             UUID id = ask.destinationId();
             asked.add(ask.kind());
             if (ask.kind() == Ask.Kind.RECIPIENTS) {
@@ -379,7 +416,8 @@ public class JobQuestions {
                         wanted.answers(Optional.ofNullable(answers.questions).orElse(Map.of()), today())),
                 passcode.map(code -> Asking.openingWith(profile, code)).orElse(profile),
                 name.map(NameTemplate::literal),
-                chosen);
+                chosen,
+                answers.again(asks));
     }
 
     private static Optional<String> text(Asked asked, @Nullable String given, int longest, String what) {
@@ -404,7 +442,8 @@ public class JobQuestions {
                         recipients, Map.of(), List.of(), "", job.item().asks().samples(today())),
                 profile(job),
                 Optional.empty(),
-                List.of());
+                List.of(),
+                Answers.NONE);
     }
 
     private LocalDate today() {

@@ -70,8 +70,7 @@ public class LastTime {
     }
 
     @Transactional
-    void keep(UUID person, UUID job, Optional<Answers> given) {
-        Answers kept = given.orElse(Answers.NONE).toBeGivenAgain();
+    void keep(UUID person, UUID job, Answers kept) {
         if (!kept.hasAny()) {
             return;
         }

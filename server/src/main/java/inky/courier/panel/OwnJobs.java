@@ -92,7 +92,9 @@ public class OwnJobs {
         if (!PlainText.isName(called, LONGEST_NAME)) {
             throw Invalid.of("own-job.name", "name");
         }
-        questions.check(job, person, devices.get(user.deviceId()).place(), answers);
+        Answers again = questions
+                .check(job, person, devices.get(user.deviceId()).place(), answers)
+                .again();
         // One after the other: their number is counted, and their names are compared.
         turns.await("own jobs " + person.id());
         List<OwnJob> before = of(person.id());
@@ -102,8 +104,7 @@ public class OwnJobs {
         if (before.stream().anyMatch(one -> one.name.equalsIgnoreCase(called))) {
             throw Invalid.of("own-job.taken", "name");
         }
-        OwnJob kept =
-                new OwnJob(UUID.randomUUID(), jobId, called, clock.instant(), Json.write(answers.toBeGivenAgain()));
+        OwnJob kept = new OwnJob(UUID.randomUUID(), jobId, called, clock.instant(), Json.write(again));
         jdbc.sql("insert into own_job (id, person_id, job_id, name, answers, kept_at) values (?, ?, ?, ?, ?, ?)")
                 .params(kept.id, person.id(), jobId, called, kept.answers, Timestamp.from(kept.keptAt))
                 .update();

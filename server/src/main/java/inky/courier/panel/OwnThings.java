@@ -11,6 +11,7 @@ import inky.courier.destination.Folders.FolderListing;
 import inky.courier.destination.Visitor;
 import inky.courier.job.JobService.JobView;
 import inky.courier.link.Links;
+import inky.courier.link.Links.OpenLink;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
@@ -19,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Service;
@@ -26,7 +28,7 @@ import org.springframework.stereotype.Service;
 /** What is a person's own at a device: consents, late scans, and the lists from which they choose. */
 @Service
 class OwnThings {
-    /** A link lives no longer than these take to be scanned. */
+    /** Older deliveries of theirs may have open links too, but nobody looks through so many. */
     private static final int MOST_WITH_LINKS = 500;
 
     private final PanelPlaces places;
@@ -87,13 +89,16 @@ class OwnThings {
     }
 
     private List<OwnLink> links(UUID person) {
-        Map<UUID, OwnDelivery> theirs = own.all(person, MOST_WITH_LINKS).stream()
-                .collect(Collectors.toMap(OwnDelivery::id, one -> one, (one, same) -> one));
-        return links.openOf(List.copyOf(theirs.keySet())).stream()
+        List<OpenLink> open = links.openOf(own.latestIds(person, MOST_WITH_LINKS));
+        Map<UUID, OwnDelivery> of = own
+                .of(person, open.stream().map(OpenLink::deliveryId).toList())
+                .stream()
+                .collect(Collectors.toMap(OwnDelivery::id, Function.identity()));
+        return open.stream()
                 .map(link -> {
-                    OwnDelivery of = theirs.get(link.deliveryId());
-                    String name = of.fileName().isEmpty() ? of.jobName() : of.fileName();
-                    return new OwnLink(link.id(), name, of.at(), link.expiresAt(), link.fetched());
+                    OwnDelivery sent = of.get(link.deliveryId());
+                    String name = sent.fileName().isEmpty() ? sent.jobName() : sent.fileName();
+                    return new OwnLink(link.id(), name, sent.at(), link.expiresAt(), link.fetched());
                 })
                 .toList();
     }

@@ -99,7 +99,8 @@ class PanelSessions {
             return Optional.empty();
         }
         GuestSession made = new GuestSession(newToken(), UUID.randomUUID());
-        jdbc.sql("delete from panel_session where device_id = ?")
+        // Of guests only: a person may be signing in at this moment.
+        jdbc.sql("delete from panel_session where device_id = ? and guest_id is not null")
                 .param(deviceId)
                 .update();
         jdbc.sql("""

@@ -406,7 +406,7 @@ class WalkUp {
         JobQuestions.Answered answered = questions.check(job, person, device.place(), answers);
         user.known().ifPresent(known -> {
             book.used(known, answered.recipients());
-            lastTime.keep(known, job.id(), Optional.ofNullable(answers));
+            lastTime.keep(known, job.id(), answered.again());
         });
         return deliveries.accept(new DeliveryService.Order(
                 scanId,

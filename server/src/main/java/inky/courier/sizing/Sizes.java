@@ -111,8 +111,24 @@ public class Sizes {
      * @param model that pages come from; empty for any
      */
     public EstimateView estimate(ScanProfile profile, MediaSize media, int pages, long limit, String model) {
+        return estimates(profile, media, model).of(pages, limit);
+    }
+
+    /** Several of one profile, for which what was seen is read once. */
+    public interface Estimates {
+        /** @param limit bytes of a mail; 0 for none */
+        EstimateView of(int pages, long limit);
+    }
+
+    /** @param model that pages come from; empty for any */
+    public Estimates estimates(ScanProfile profile, MediaSize media, String model) {
         List<Seen> ofModel = model.isEmpty() ? List.of() : seen(profile, model);
         Observed office = Observed.of(seen(profile, ""));
+        return (pages, limit) -> estimate(profile, media, pages, limit, office, ofModel);
+    }
+
+    private static EstimateView estimate(
+            ScanProfile profile, MediaSize media, int pages, long limit, Observed office, List<Seen> ofModel) {
         Observed observed = office.refined(ofModel);
         Optional<Long> most = limit > 0 ? Optional.of(limit) : Optional.empty();
         SizeModel.Estimate e = SizeModel.estimate(profile, media, pages, most, observed);

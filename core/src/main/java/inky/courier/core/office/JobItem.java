@@ -33,7 +33,7 @@ import java.util.stream.Stream;
  * A one-touch job.
  *
  * @param icon the picture on its stamp
- * @param targets where its files go, 1 to 8; up to 24 where whoever scans chooses among them
+ * @param targets where its files go, 1 to 8; up to 24 where whoever scans chooses among them, and then all files to each
  * @param subject of its mails, a template, and {@code body} likewise
  * @param askFolder whether a folder is chosen at the device, below the destination's own
  * @param changes what it has otherwise than its profile; absent for nothing
@@ -358,6 +358,10 @@ public record JobItem(
                         || Arrays.stream(Kind.values()).anyMatch(k -> k.name().equals(kind)));
         if (!known) {
             throw Invalid.of("job.kinds", "kinds");
+        }
+        if (asks.destinations() && targets.stream().anyMatch(target -> !target.kinds.isEmpty())) {
+            // What goes only to one that nobody chose would go nowhere.
+            throw Invalid.of("job.kinds-chosen", "kinds");
         }
         if (office.find(new Reference(ItemKind.PROFILE, profileId)).isPresent()) {
             ScanProfile profile = profile(office);

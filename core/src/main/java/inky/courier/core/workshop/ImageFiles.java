@@ -94,12 +94,14 @@ public final class ImageFiles {
         }
     }
 
-    private static void requireFitting(Named file, double width, double height) {
+    /** @return its pixels */
+    private static long requireFitting(Named file, double width, double height) {
         if (!(width >= 1 && height >= 1)) {
             throw unreadable(file);
         }
         try {
             PixelLimit.check((int) Math.min(width, Integer.MAX_VALUE), (int) Math.min(height, Integer.MAX_VALUE));
+            return (long) (width * height);
         } catch (PixelLimit.TooLarge e) {
             throw new Invalid(
                     "workshop.size",
@@ -118,11 +120,11 @@ public final class ImageFiles {
             try {
                 int count = reader.getNumImages(true);
                 for (int i = 0; i < count; i++) {
-                    requireFitting(file, reader.getWidth(i), reader.getHeight(i));
+                    long pixels = requireFitting(file, reader.getWidth(i), reader.getHeight(i));
                     Resolution resolution = resolution(file, reader, i, dpi);
                     boolean jpeg =
                             reader.getFormatName().toLowerCase(Locale.ROOT).startsWith("jp");
-                    pages.add(new Page(file.name, i + 1, count, new ImagePage(file, i, resolution, jpeg)));
+                    pages.add(new Page(file.name, i + 1, count, new ImagePage(file, i, resolution, jpeg, pixels)));
                 }
             } finally {
                 reader.dispose();
@@ -187,7 +189,8 @@ public final class ImageFiles {
         return mm <= 0 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(25.4 / mm));
     }
 
-    private record ImagePage(Named file, int index, Resolution resolution, boolean isJpeg) implements Source {
+    private record ImagePage(Named file, int index, Resolution resolution, boolean isJpeg, long pixels)
+            implements Source {
         @Override
         public Optional<Resolution> knownResolution() {
             return Optional.of(resolution);
@@ -231,8 +234,8 @@ public final class ImageFiles {
                         new Resolution(dpi.isPresent() ? dpi.getAsInt() : imageDpi(document.getPage(i)));
                 PDRectangle box = document.getPage(i).getCropBox();
                 double scale = resolution.dpi() / POINTS_AN_INCH;
-                requireFitting(file, box.getWidth() * scale, box.getHeight() * scale);
-                pages.add(new Page(file.name, i + 1, count, new PdfPage(file, i, resolution)));
+                long pixels = requireFitting(file, box.getWidth() * scale, box.getHeight() * scale);
+                pages.add(new Page(file.name, i + 1, count, new PdfPage(file, i, resolution, pixels)));
             }
             return pages;
         } catch (InvalidPasswordException e) {
@@ -258,7 +261,7 @@ public final class ImageFiles {
         return dpi >= 100 && dpi <= 600 ? dpi : PDF_DPI;
     }
 
-    private record PdfPage(Named file, int index, Resolution resolution) implements Source {
+    private record PdfPage(Named file, int index, Resolution resolution, long pixels) implements Source {
         @Override
         public PageRaster raster() {
             return orUnreadable(file, this::rendered);

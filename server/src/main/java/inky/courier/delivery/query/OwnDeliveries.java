@@ -8,6 +8,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -23,7 +24,7 @@ public class OwnDeliveries {
     private static final String COLUMNS =
             "select d.id, d.number, d.scanned_at, d.job_name, d.job_icon, d.file_name, d.pages, "
                     + "d.state, coalesce((select l.sentence from leg l where l.delivery_id = d.id and l.sentence <> '' "
-                    + "and l.state in ('WAITING', 'STOPPED') order by l.position limit 1), d.trouble) from delivery d where d.person_id = ? ";
+                    + "and l.state in ('WAITING', 'STOPPED') order by l.position limit 1), d.trouble) from delivery d where d.person_id = :person ";
 
     private final JdbcClient jdbc;
 
@@ -46,8 +47,29 @@ public class OwnDeliveries {
     @Transactional(readOnly = true)
     public List<OwnDelivery> latest(UUID person) {
         return jdbc.sql(COLUMNS + "order by d.number desc limit " + LATEST)
-                .param(person)
+                .param("person", person)
                 .query(OwnDeliveries::row)
+                .list();
+    }
+
+    /** Some of theirs, the newest first; none of anybody else's. */
+    @Transactional(readOnly = true)
+    public List<OwnDelivery> of(UUID person, Collection<UUID> ids) {
+        return ids.isEmpty()
+                ? List.of()
+                : jdbc.sql(COLUMNS + "and d.id in (:ids) order by d.number desc")
+                        .param("person", person)
+                        .param("ids", ids)
+                        .query(OwnDeliveries::row)
+                        .list();
+    }
+
+    /** The ids of their newest. */
+    @Transactional(readOnly = true)
+    public List<UUID> latestIds(UUID person, int most) {
+        return jdbc.sql("select id from delivery where person_id = ? order by number desc limit ?")
+                .params(person, most)
+                .query(UUID.class)
                 .list();
     }
 
@@ -74,7 +96,7 @@ public class OwnDeliveries {
     @Transactional(readOnly = true)
     public List<OwnDelivery> all(UUID person, int most) {
         return jdbc.sql(COLUMNS + "order by d.number desc limit " + most)
-                .param(person)
+                .param("person", person)
                 .query(OwnDeliveries::row)
                 .list();
     }
@@ -84,7 +106,7 @@ public class OwnDeliveries {
     public List<OwnDelivery> news(UUID person) {
         return jdbc.sql(COLUMNS + "and d.notified <> '' and d.notified <> d.told_at_panel order by d.number desc limit "
                         + MOST_NEWS)
-                .param(person)
+                .param("person", person)
                 .query(OwnDeliveries::row)
                 .list();
     }
