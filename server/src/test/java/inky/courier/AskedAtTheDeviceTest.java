@@ -56,21 +56,9 @@ class AskedAtTheDeviceTest {
     }
 
     private static Map<String, Object> asks(Map<String, Object> more, List<Map<String, Object>> questions) {
-        Map<String, Object> asks = new HashMap<>(Map.of(
-                "fileName",
-                "NO",
-                "subject",
-                "NO",
-                "passcode",
-                "NO",
-                "copies",
-                false,
-                "settings",
-                Map.of(),
-                "questions",
-                questions));
-        asks.putAll(more);
-        return Map.of("asks", asks);
+        Map<String, Object> all = new HashMap<>(more);
+        all.put("questions", questions);
+        return Office.asks(all);
     }
 
     private static List<JsonNode> asked(Office office, Browser guest) {

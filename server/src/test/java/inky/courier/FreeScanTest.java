@@ -37,15 +37,11 @@ class FreeScanTest {
     void whoeverScansChooses() {
         toMe = office.destination("Mail to me");
         fixed = office.fixedMail();
-        office.goesTo(Map.of("asks", asks(Map.of("colour", List.of("colour", "grey")), "OPTIONAL")), toMe, fixed);
+        office.goesTo(asks(Map.of("colour", List.of("colour", "grey")), "OPTIONAL"), toMe, fixed);
     }
 
     private static Map<String, Object> asks(Map<String, Object> settings, String subject) {
-        Map<String, Object> asks = new HashMap<>(Map.of(
-                "fileName", "NO", "subject", subject, "passcode", "NO", "copies", false, "questions", List.of()));
-        asks.put("settings", settings);
-        asks.put("destinations", true);
-        return asks;
+        return Office.asks(Map.of("settings", settings, "subject", subject, "destinations", true));
     }
 
     private static JsonNode ask(JsonNode label, String kind) {
@@ -124,7 +120,7 @@ class FreeScanTest {
         }
         form.put("destinationIds", List.of(toMe, fixed));
         form.put("kinds", Map.of(toMe, List.of("RECEIPT"), fixed, List.of("REST")));
-        form.put("asks", asks(Map.of(), "NO"));
+        form.putAll(asks(Map.of(), "NO"));
         Browser.Answer answer = office.desk.put("/api/jobs/" + office.jobId, form);
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.text()).contains("job.kinds-chosen");
@@ -166,7 +162,7 @@ class FreeScanTest {
         assertThat(keep(person, "Nowhere", Map.of()).status()).isEqualTo(422);
 
         // The job of the office goes elsewhere by now: what cannot be chosen any more is asked anew.
-        office.goesTo(Map.of("asks", asks(Map.of(), "NO")), toMe);
+        office.goesTo(asks(Map.of(), "NO"), toMe);
         assertThat(labels(person).path(0).path("to")).isEmpty();
 
         Browser other = office.somebodyElse();

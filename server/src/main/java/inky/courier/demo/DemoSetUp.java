@@ -287,32 +287,9 @@ class DemoSetUp {
         job(made, "Onto a stick", "crates", single, timed, stick);
         List<UUID> anywhere =
                 List.of(toMe, chosen, accounts, crew, lost, berths, folders.bills(), folders.charts(), stick);
-        made.put("Free scan", jobs.add(freeScan(single, personal, anywhere)));
+        Asking all = Asking.everything(profiles.value(single, ProfileDifference.NONE));
+        job(made, "Free scan", "key", single, personal, all, anywhere);
         return made;
-    }
-
-    private JobForm freeScan(UUID profile, UUID template, List<UUID> anywhere) {
-        return new JobForm(
-                "Free scan",
-                "key",
-                profile,
-                template,
-                anywhere,
-                "{job}, {pages} pages",
-                "Scanned by {person.name} on {device.name}, {device.place}.\n",
-                Map.of(),
-                WhenTooLarge.REFUSE,
-                Notify.NEVER,
-                false,
-                Map.of(),
-                Asking.everything(profiles.value(profile, ProfileDifference.NONE)),
-                null,
-                null,
-                Map.of("de", "Freier Scan", "es", "Escaneo libre", "fr", "Numérisation libre"),
-                null,
-                null,
-                "Choose where it goes and how it scans",
-                false);
     }
 
     private UUID mail(String name, DestinationKind kind, UUID route, String... recipients) {
@@ -375,14 +352,17 @@ class DemoSetUp {
     private static final Set<String> FOR_GUESTS = Set.of("Lost property");
 
     /** What those are for whose name does not say it. */
-    private static final Map<String, String> DESCRIPTIONS =
-            Map.of("Safety drill", "Sign-off sheets after a drill", "Tide table", "For the watch aboard");
+    private static final Map<String, String> DESCRIPTIONS = Map.of(
+            "Safety drill", "Sign-off sheets after a drill",
+            "Tide table", "For the watch aboard",
+            "Free scan", "Choose where it goes and how it scans");
 
     /** What people call them who do not speak English. */
     private static final Map<String, Map<String, String>> LABELS = Map.of(
             "Mail to me", Map.of("de", "Mail an mich", "es", "Correo a mí", "fr", "Courriel à moi"),
             "Berth permit", Map.of("de", "Liegeerlaubnis", "fr", "Permis de mouillage"),
-            "Cargo manifest", Map.of("de", "Ladeliste"));
+            "Cargo manifest", Map.of("de", "Ladeliste"),
+            "Free scan", Map.of("de", "Freier Scan", "es", "Escaneo libre", "fr", "Numérisation libre"));
 
     private static Question question(String key, String label, Question.Type type, String... choices) {
         return new Question(
@@ -396,6 +376,17 @@ class DemoSetUp {
     }
 
     private void job(Map<String, JobView> made, String name, String icon, UUID profile, UUID template, UUID... to) {
+        job(made, name, icon, profile, template, ASKS.get(name), List.of(to));
+    }
+
+    private void job(
+            Map<String, JobView> made,
+            String name,
+            String icon,
+            UUID profile,
+            UUID template,
+            Asking asks,
+            List<UUID> to) {
         made.put(
                 name,
                 jobs.add(new JobForm(
@@ -403,7 +394,7 @@ class DemoSetUp {
                         icon,
                         profile,
                         template,
-                        List.of(to),
+                        to,
                         "{job}, {pages} pages",
                         "Scanned by {person.name} on {device.name}, {device.place}.\n",
                         Map.of(),
@@ -411,7 +402,7 @@ class DemoSetUp {
                         Notify.NEVER,
                         false,
                         Map.of(),
-                        ASKS.get(name),
+                        asks,
                         GROUPS.get(name),
                         null,
                         LABELS.get(name),

@@ -72,51 +72,37 @@ record Ask(
     }
 
     static Ask of(Kind kind, boolean required) {
-        return new Ask(
-                null,
-                kind,
-                "",
-                Message.none(),
-                true,
-                required,
-                Question.Type.TEXT,
-                "",
-                NO_OPTIONS,
-                List.of(),
-                List.of());
+        return of(null, kind, Message.none(), true, required, Question.Type.TEXT, NO_OPTIONS);
     }
 
     static Ask about(DestinationView destination, Kind kind, boolean freely, boolean required) {
-        return new Ask(
-                destination.id(),
-                kind,
-                "",
-                Message.text(destination.name()),
-                freely,
-                required,
-                Question.Type.TEXT,
-                "",
-                NO_OPTIONS,
-                List.of(),
-                List.of());
+        Message name = Message.text(destination.name());
+        return of(destination.id(), kind, name, freely, required, Question.Type.TEXT, NO_OPTIONS);
     }
 
     /** Where it goes, of several. */
     static Ask where(Stream<DestinationView> among) {
         List<Option> options = among.map(to -> new Option(to.id().toString(), Message.text(to.name())))
                 .toList();
-        return new Ask(
+        return of(
                 null,
                 Kind.DESTINATIONS,
-                "",
                 Message.none(),
                 false,
                 true,
                 Question.Type.CHOICE,
-                "",
-                new Options(options, false),
-                List.of(),
-                List.of());
+                new Options(options, false));
+    }
+
+    private static Ask of(
+            @Nullable UUID about,
+            Kind kind,
+            Message name,
+            boolean freely,
+            boolean required,
+            Question.Type type,
+            Options options) {
+        return new Ask(about, kind, "", name, freely, required, type, "", options, List.of(), List.of());
     }
 
     /** Whom a mail goes to, or who gets copies. @param entry which addresses may be entered */

@@ -453,6 +453,14 @@ public final class Office implements AutoCloseable {
         goesTo(Map.of(), destinations);
     }
 
+    /** What a job asks: nothing, but for what is given. */
+    public static Map<String, Object> asks(Map<String, Object> more) {
+        Map<String, Object> asks = new HashMap<>(Map.of("fileName", "NO", "subject", "NO", "passcode", "NO"));
+        asks.putAll(Map.of("copies", false, "settings", Map.of(), "questions", List.of()));
+        asks.putAll(more);
+        return Map.of("asks", asks);
+    }
+
     /** @param more of the job's form */
     public void goesTo(Map<String, Object> more, String... destinations) {
         JsonNode job = desk.get("/api/jobs/" + jobId).json();
