@@ -100,6 +100,13 @@ const marks = computed(() => {
 });
 /** Whether groups are being chosen, before the first one is. */
 const choosing = ref(false);
+/** Of many among which somebody chooses, their number says more than their names. */
+function goesTo(names: string[]) {
+  if (!names.length) return 'No destination yet.';
+  return form.value.asks.destinations
+    ? `Chosen at the device among ${count(names.length, 'destination')}.`
+    : `${names.join(', ')}.`;
+}
 const askWords = computed(() => askSentence(form.value));
 const parts = computed(() => {
   const words = sentences(form.value.scan);
@@ -115,7 +122,7 @@ const parts = computed(() => {
     { key: 'files', title: 'Files', words: words.files },
     { key: 'name', title: 'Name', words: template ? `${template.name}: ${template.template}` : '' },
     { key: 'ask', title: 'Ask', words: askWords.value },
-    { key: 'goto', title: 'Go to', words: to.length ? `${to.join(', ')}.` : 'No destination yet.' },
+    { key: 'goto', title: 'Go to', words: goesTo(to) },
   ];
   return all.map((part) => ({
     ...part,

@@ -261,6 +261,17 @@ strong + .to {
   overflow: hidden;
 }
 
+/* A tablet held upright: two labels beside each other, the first one across. */
+@container panel (orientation: portrait) {
+  .labels,
+  .labels.large {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .labels.large li:first-child {
+    grid-column: span 2;
+  }
+}
+
 /* The smallest panels, 800 x 480: five jobs and the keys below them at once. */
 @container panel (max-height: 520px) {
   .labels,

@@ -130,6 +130,7 @@ const lists = computed(() =>
   display: grid;
   grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
   gap: 24px;
+  align-content: start;
   align-items: start;
 }
 @container panel (max-width: 900px) {

@@ -48,7 +48,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <HelpSign v-if="showing && mayShow" :panel="panel" />
         <template v-else>
           <BrandMark class="mark" />
-          <div>
+          <div v-if="!(narrow && front.person && stage.name === 'jobs')" class="here">
             <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
             <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
           </div>
@@ -201,6 +201,7 @@ header {
   background: var(--paper-0);
 }
 .mark {
+  flex: none;
   width: 36px;
   height: 28px;
 }
@@ -213,7 +214,21 @@ header .quiet {
   font-stretch: 84%;
 }
 .who {
+  flex: none;
+  max-width: 240px;
   text-align: right;
+}
+/* However long a name is, the head stays as high as it is. */
+.here {
+  min-width: 0;
+}
+header p {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+header .key {
+  flex: none;
 }
 main {
   display: flex;

@@ -108,6 +108,15 @@ function scan(source?: PaperSource) {
 .foot .key {
   white-space: nowrap;
 }
+@container panel (max-width: 900px) {
+  .said {
+    display: none;
+  }
+  .foot .key {
+    flex: 1;
+  }
+}
+
 /* The smallest panels, 800 x 480. */
 @container panel (max-height: 520px) {
   .asks {
