@@ -318,13 +318,20 @@ class WalkUp {
 
     /** What this device cannot do is not offered. */
     private List<Ask> asks(JobView job, PersonView person, DeviceView device) {
+        boolean chosen = job.item().asks().destinations();
+        Set<UUID> open = job.destinations().stream()
+                .map(DestinationView::id)
+                .filter(to -> !chosen || places.canGo(job, to, device))
+                .collect(Collectors.toSet());
+        // How it scans is looked at by one way, not by each.
+        JobView one = chosen && !open.isEmpty() ? job.to(Set.of(open.iterator().next())) : job;
         return questions.of(job, person).stream()
                 .map(ask -> switch (ask.kind()) {
                     case SETTING ->
                         DeviceSetting.of(ask.key())
-                                .map(setting -> ask.offering(value -> places.canRun(job, setting, value, device)))
+                                .map(setting -> ask.offering(value -> places.canRun(one, setting, value, device)))
                                 .orElse(ask);
-                    case DESTINATIONS -> ask.offering(value -> places.canGo(job, UUID.fromString(value), device));
+                    case DESTINATIONS -> ask.offering(value -> open.contains(UUID.fromString(value)));
                     default -> ask;
                 })
                 .toList();
