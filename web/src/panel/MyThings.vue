@@ -61,17 +61,19 @@ const lists = computed(() =>
       <section class="scans" :aria-label="t('mine.title')">
         <h1>{{ t('mine.title') }}</h1>
         <ul :aria-label="t('mine.list')">
-          <li v-for="scan in scans" :key="scan.id">
-            <JobStamp :icon="scan.jobIcon" :size="40" />
-            <div>
-              <p class="name">{{ scan.fileName || scan.jobName }}</p>
-              <p class="quiet">
-                {{ when(scan.at) }}, {{ t('mine.pages', { n: scan.pages })
-                }}<template v-if="scan.sentence">. {{ scan.sentence }}</template>
-              </p>
-            </div>
-            <StateMark :mark="deliveryMark(scan.state)" :size="26" silent />
-            <span class="word">{{ t(`state.${scan.state}`) }}</span>
+          <li v-for="scan in scans" :key="scan.id" class="opens">
+            <button type="button" :disabled="busy" @click="panel.openOwnScan(scan.id)">
+              <JobStamp :icon="scan.jobIcon" :size="40" />
+              <span class="what">
+                <span class="name">{{ scan.fileName || scan.jobName }}</span>
+                <span class="quiet">
+                  {{ when(scan.at) }}, {{ t('mine.pages', { n: scan.pages })
+                  }}<template v-if="scan.sentence">. {{ scan.sentence }}</template>
+                </span>
+              </span>
+              <StateMark :mark="deliveryMark(scan.state)" :size="26" silent />
+              <span class="word">{{ t(`state.${scan.state}`) }}</span>
+            </button>
           </li>
         </ul>
         <p v-if="!scans.length" class="quiet">{{ t('mine.none') }}</p>
@@ -160,9 +162,32 @@ ul {
   border-bottom: 1px solid var(--rule-2);
   background: var(--paper-0);
 }
-:deep(li > div) {
+:deep(li > div),
+.what {
   flex: 1;
   min-width: 0;
+}
+.what > span {
+  display: block;
+}
+:deep(li.opens) {
+  padding: 0;
+}
+.opens button {
+  all: unset;
+  display: flex;
+  flex: 1;
+  gap: 14px;
+  align-items: center;
+  min-width: 0;
+  min-height: 60px;
+  padding: 6px 10px;
+  box-sizing: border-box;
+  cursor: pointer;
+}
+.opens button:focus-visible {
+  outline: 3px solid var(--stamp);
+  outline-offset: -3px;
 }
 :deep(.name) {
   overflow: hidden;

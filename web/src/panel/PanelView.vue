@@ -14,6 +14,7 @@ import HelpStrip from './HelpStrip.vue';
 import JobLabels from './JobLabels.vue';
 import LanguageChoice from './LanguageChoice.vue';
 import MyThings from './MyThings.vue';
+import OwnScanView from './OwnScanView.vue';
 import NewPin from './NewPin.vue';
 import PinDoor from './PinDoor.vue';
 import ReadingAids from './ReadingAids.vue';
@@ -103,6 +104,7 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <JobLabels v-else-if="stage.name === 'jobs'" :panel="panel" />
         <ConsentDesk v-else-if="stage.name === 'consent'" :panel="panel" :at="stage" />
         <MyThings v-else-if="stage.name === 'mine'" :panel="panel" />
+        <OwnScanView v-else-if="stage.name === 'own-scan'" :panel="panel" :at="stage" />
         <ReadyDesk v-else-if="stage.name === 'ready'" :panel="panel" :at="stage" />
         <ScanDesk v-else-if="stage.name === 'scan'" :panel="panel" :at="stage" />
         <SentView v-else :panel="panel" :at="stage" />

@@ -49,7 +49,7 @@ function words(leg: (typeof legs.value)[number]): string {
           {{ at.progress.fileName || (at.progress.madeReady ? '' : t('sent.being-made')) }}
         </p>
         <ul>
-          <li v-for="leg in legs" :key="leg.label">
+          <li v-for="(leg, i) in legs" :key="i">
             <StateMark :mark="mark(leg)" :size="22" silent />
             <span
               ><strong>{{ leg.label }}</strong> {{ words(leg) }}</span

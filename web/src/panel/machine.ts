@@ -20,6 +20,7 @@ export type Stage =
   | { name: 'new-pin' }
   | { name: 'jobs' }
   | { name: 'mine' }
+  | { name: 'own-scan'; scan: Schemas['OwnScan']; answers: Answers }
   | { name: 'consent'; job: Label; request: Schemas['ConsentRequest'] }
   | { name: 'ready'; job: Label; answers: Answers }
   | {

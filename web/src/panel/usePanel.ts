@@ -10,6 +10,7 @@ import { asksNow, isMissing } from './questions';
 import { useConsent } from './stages/consent';
 import { useHelp } from './stages/help';
 import { useJobs } from './stages/jobs';
+import { useOwnScan } from './stages/ownScan';
 import { usePaper } from './stages/paper';
 import { useScan } from './stages/scan';
 import { useSent } from './stages/sent';
@@ -30,6 +31,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
   const paper = usePaper(machine);
   const jobs = useJobs(machine);
   const sent = useSent(machine);
+  const ownScan = useOwnScan(machine);
   const scan = useScan(machine, paper.paperTaken, sent.showSent);
   const consent = useConsent(machine, async (job) => {
     await jobs.readLabels();
@@ -78,7 +80,12 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     if (front.value) front.value = { ...front.value, conditionWords: again.conditionWords };
     if (!front.value?.person || front.value.person.replacePin) return;
     await (front.value.person.guest ? jobs.readLabels() : jobs.readLists());
-    await Promise.all([scan.refreshScan(), sent.refreshProgress(), consent.refreshConsent()]);
+    await Promise.all([
+      scan.refreshScan(),
+      sent.refreshProgress(),
+      ownScan.refreshOwnScan(),
+      consent.refreshConsent(),
+    ]);
     const here = machine.at('scan') ?? machine.at('ready') ?? machine.at('consent');
     if (here) here.job = jobs.nowOf(here.job) ?? here.job;
   }
@@ -124,6 +131,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
       ready() {
         void scan.refreshScan();
         void sent.refreshProgress();
+        void ownScan.refreshOwnScan();
       },
       changed({ kind, id }) {
         if (kind === 'panel') void jobs.readAgain();
@@ -131,6 +139,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
         if (kind === 'scan' && id === machine.at('scan')?.scan.id) void scan.refreshScan();
         if (kind === 'delivery' && id === machine.at('sent')?.progress.deliveryId)
           void sent.refreshProgress();
+        if (kind === 'delivery' && id === machine.at('own-scan')?.scan.scan.id) void ownScan.refreshOwnScan();
       },
     },
   );
@@ -256,6 +265,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
   useIntervalFn(() => {
     if (machine.at('scan')?.scan.state === 'SCANNING') void scan.refreshScan();
     if (sent.isOnItsWay()) void sent.refreshProgress();
+    if (ownScan.ownScanGoes()) void ownScan.refreshOwnScan();
   }, 2000);
   useIntervalFn(() => void consent.refreshConsent(), 1500);
   useIntervalFn(() => void refreshFront(), 15_000);
@@ -267,6 +277,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     ...jobs,
     ...scan,
     ...consent,
+    ...ownScan,
     ...help,
     front,
     stage,

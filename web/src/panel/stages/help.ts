@@ -9,6 +9,7 @@ const STEPS: Record<Stage['name'], Schemas['Doing']['step']> = {
   'new-pin': 'NEW_PIN',
   jobs: 'JOBS',
   mine: 'MINE',
+  'own-scan': 'MINE',
   consent: 'CONSENT',
   ready: 'READY',
   scan: 'SCAN',

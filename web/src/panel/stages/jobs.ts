@@ -36,7 +36,7 @@ export function useJobs(machine: Machine) {
   async function look() {
     touch();
     await attempt(readMine);
-    if (machine.at('jobs')) machine.go({ name: 'mine' });
+    if (machine.at('jobs') || machine.at('own-scan')) machine.go({ name: 'mine' });
   }
 
   async function leaveMine() {

@@ -102,15 +102,18 @@ export function useScan(
       ask(api.DELETE('/api/panel/{device}/scans/{scan}/edits/last', { params: pathOf(scan) })),
     );
 
+  /** Where something is asked. */
+  const asking = () => machine.at('scan') ?? machine.at('ready') ?? machine.at('own-scan');
+
   function answer(asked: Ask, value: string | Chosen[]) {
     touch();
-    const at = machine.at('scan') ?? machine.at('ready');
+    const at = asking();
     if (at) at.answers = { ...at.answers, [keyOf(asked)]: value };
   }
 
   function answerAll(answers: Answers) {
     touch();
-    const at = machine.at('scan') ?? machine.at('ready');
+    const at = asking();
     if (at) at.answers = { ...at.answers, ...answers };
   }
 

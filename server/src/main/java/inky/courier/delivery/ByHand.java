@@ -161,7 +161,7 @@ public class ByHand {
     }
 
     /** Where no files could be made, that is tried again first. */
-    private static boolean makeAgain(Change change) {
+    static boolean makeAgain(Change change) {
         Delivery delivery = change.delivery();
         if (delivery.making().isReady() || !delivery.wantsFiles()) {
             return false;
@@ -200,7 +200,7 @@ public class ByHand {
         return true;
     }
 
-    private static void startAnew(Change change, Leg leg) {
+    static void startAnew(Change change, Leg leg) {
         leg.tries = 0;
         leg.revivals = 0;
         leg.firstTryAt = change.now();

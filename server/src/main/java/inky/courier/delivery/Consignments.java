@@ -117,7 +117,7 @@ class Consignments implements Packing {
                 NameValues.Numbers.fixed(d.number, d.id.getLeastSignificantBits()));
     }
 
-    private static List<String> addresses(String written) {
+    static List<String> addresses(String written) {
         return Json.read(written, new TypeReference<List<String>>() {});
     }
 

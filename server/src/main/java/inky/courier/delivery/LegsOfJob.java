@@ -37,6 +37,11 @@ class LegsOfJob {
     }
 
     Leg to(Delivery delivery, DestinationView destination, int position, Choices choices) {
+        return to(delivery, destination, position, choices, delivery.personEmail);
+    }
+
+    /** @param sender address of who sends it, which may be another by now */
+    Leg to(Delivery delivery, DestinationView destination, int position, Choices choices, String sender) {
         Leg leg = new Leg();
         leg.position = position;
         leg.turn = delivery.number;
@@ -51,11 +56,9 @@ class LegsOfJob {
         List<String> recipients = destination
                 .kind()
                 .recipients(
-                        destination.settings(),
-                        delivery.personEmail,
-                        choices.recipients().getOrDefault(destination.id(), List.of()));
+                        destination.settings(), sender, choices.recipients().getOrDefault(destination.id(), List.of()));
         leg.recipients = Json.write(recipients);
-        leg.copies = Json.write(copies(delivery, destination, recipients, choices.copies()));
+        leg.copies = Json.write(copies(sender, destination, recipients, choices.copies()));
         if (destination.kind() == DestinationKind.MAIL_CHOSEN) {
             leg.label = inAFewWords(recipients);
         } else if (destination.kind().isAtTheDevice()) {
@@ -77,11 +80,11 @@ class LegsOfJob {
     }
 
     private static List<String> copies(
-            Delivery delivery, DestinationView destination, List<String> recipients, List<String> chosen) {
+            String person, DestinationView destination, List<String> recipients, List<String> chosen) {
         if (!(destination.settings() instanceof MailSettings mail)) {
             return List.of();
         }
-        Stream<String> sender = mail.copyToSender() ? Stream.of(delivery.personEmail) : Stream.empty();
+        Stream<String> sender = mail.copyToSender() ? Stream.of(person) : Stream.empty();
         return Stream.of(mail.copies().stream(), chosen.stream(), sender)
                 .flatMap(Function.identity())
                 .filter(address -> !address.isEmpty() && !recipients.contains(address))

@@ -3,7 +3,9 @@ package inky.courier.panel;
 import inky.courier.consent.ConsentRequests.ConsentRequest;
 import inky.courier.consent.Consents.WithdrawnConsent;
 import inky.courier.destination.Folders.FolderListing;
+import inky.courier.panel.OwnScans.OwnScan;
 import inky.courier.panel.OwnThings.Mine;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -22,9 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/panel/{device}")
 class OwnThingsController {
     private final OwnThings own;
+    private final OwnScans scans;
 
-    OwnThingsController(OwnThings own) {
+    OwnThingsController(OwnThings own, OwnScans scans) {
         this.own = own;
+        this.scans = scans;
     }
 
     @GetMapping("/mine")
@@ -36,6 +40,29 @@ class OwnThingsController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void panelNewsSeen(@PathVariable UUID device, @AuthenticationPrincipal PanelUser user) {
         own.seen(user);
+    }
+
+    @GetMapping("/mine/scans/{delivery}")
+    OwnScan ownScan(@PathVariable UUID device, @PathVariable UUID delivery, @AuthenticationPrincipal PanelUser user) {
+        return scans.scan(user, delivery);
+    }
+
+    @PostMapping("/mine/scans/{delivery}/again")
+    OwnScan sendOwnScanAgain(
+            @PathVariable UUID device, @PathVariable UUID delivery, @AuthenticationPrincipal PanelUser user) {
+        return scans.again(user, delivery);
+    }
+
+    /** @param recipients addresses, or groups of the address book */
+    record OtherRecipients(List<String> recipients) {}
+
+    @PostMapping("/mine/scans/{delivery}/to-others")
+    OwnScan sendOwnScanToOthers(
+            @PathVariable UUID device,
+            @PathVariable UUID delivery,
+            @RequestBody OtherRecipients others,
+            @AuthenticationPrincipal PanelUser user) {
+        return scans.toOthers(user, delivery, others.recipients());
     }
 
     @DeleteMapping("/mine/consents/{destination}")

@@ -252,19 +252,19 @@ public final class Office implements AutoCloseable {
 
     /** A destination by mail that is the same for everybody. @return its id */
     public String fixedMail() {
-        String name = "Lost property";
+        return mail("Lost property", "MAIL_FIXED", Map.of("recipients", List.of("lost.property@wherrymoor.example")));
+    }
+
+    /** A destination by mail to whoever is chosen at the device. @return its id */
+    public String chosenMail() {
+        return mail("Mail to whom I choose", "MAIL_CHOSEN", Map.of("directEntry", true));
+    }
+
+    private String mail(String name, String kind, Map<String, Object> settings) {
         return named(name)
                 .orElseGet(() -> desk.post(
                                 "/api/destinations",
-                                Map.of(
-                                        "name",
-                                        name,
-                                        "kind",
-                                        "MAIL_FIXED",
-                                        "routeId",
-                                        serverId,
-                                        "settings",
-                                        Map.of("recipients", List.of("lost.property@wherrymoor.example"))))
+                                Map.of("name", name, "kind", kind, "routeId", serverId, "settings", settings))
                         .ok()
                         .get("id"));
     }

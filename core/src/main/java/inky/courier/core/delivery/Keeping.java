@@ -33,10 +33,15 @@ public record Keeping(Duration accepted, Duration others) {
         if (legs.contains(LegPhase.HELD)) {
             return old ? Verdict.END_HELD_AND_REMOVE : Verdict.STAY;
         }
+        return until(legs, scannedAt, lastAccepted).isBefore(now) ? Verdict.REMOVE : Verdict.STAY;
+    }
+
+    /** How long the contents stay where nothing more happens; what may still be sent by itself stays longer. */
+    public Instant until(List<LegPhase> legs, Instant scannedAt, Optional<Instant> lastAccepted) {
         boolean allAccepted = legs.stream().allMatch(leg -> leg == LegPhase.ACCEPTED);
-        boolean over = allAccepted
-                ? lastAccepted.map(at -> at.plus(accepted).isBefore(now)).orElse(old)
-                : old;
-        return over ? Verdict.REMOVE : Verdict.STAY;
+        return lastAccepted
+                .filter(at -> allAccepted)
+                .map(at -> at.plus(accepted))
+                .orElseGet(() -> scannedAt.plus(others));
     }
 }

@@ -1,8 +1,12 @@
 package inky.courier.delivery.query;
 
+import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.message.Message;
 import inky.courier.delivery.DeliveryState;
+import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
+import jakarta.annotation.Nullable;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -10,10 +14,12 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
 
 /** What a person may see of their own deliveries at a device. */
 @Component
@@ -43,6 +49,62 @@ public class OwnDeliveries {
             int pages,
             DeliveryState state,
             Message sentence) {}
+
+    /**
+     * One way that it went or goes.
+     *
+     * @param deviceId of which the destination is a part; absent for any other
+     * @param recipients of a mail
+     * @param sentence what holds it up; empty when nothing does
+     * @param landed where it is, once it arrived
+     */
+    public record OwnWay(
+            UUID legId,
+            @Nullable UUID destinationId,
+            @Nullable UUID deviceId,
+            String label,
+            List<String> recipients,
+            LegPhase state,
+            Message sentence,
+            Message landed,
+            @Nullable Instant acceptedAt) {}
+
+    /** The ways of one of theirs, in the order in which they were begun. */
+    @Transactional(readOnly = true)
+    public List<OwnWay> ways(UUID person, UUID id) {
+        return jdbc.sql("""
+                        select l.id, l.destination_id, l.label, l.recipients, l.state,
+                            case when l.state in ('WAITING', 'STOPPED') then l.sentence else '' end, l.landed, l.accepted_at,
+                            l.kind, d.device_id
+                        from leg l join delivery d on d.id = l.delivery_id
+                        where d.id = ? and d.person_id = ? order by l.position""")
+                .params(id, person)
+                .query((row, n) -> new OwnWay(
+                        row.getObject(1, UUID.class),
+                        row.getObject(2, UUID.class),
+                        DestinationKind.valueOf(row.getString(9)).isAtTheDevice()
+                                ? row.getObject(10, UUID.class)
+                                : null,
+                        row.getString(3),
+                        Json.read(row.getString(4), new TypeReference<List<String>>() {}),
+                        LegPhase.valueOf(row.getString(5)),
+                        MessageColumn.read(row.getString(6)),
+                        MessageColumn.read(row.getString(7)),
+                        Optional.ofNullable(row.getObject(8, OffsetDateTime.class))
+                                .map(OffsetDateTime::toInstant)
+                                .orElse(null)))
+                .list();
+    }
+
+    /** Whether its files are still kept. */
+    @Transactional(readOnly = true)
+    public boolean isKept(UUID person, UUID id) {
+        return jdbc.sql("select contents_removed_at is null from delivery where id = ? and person_id = ?")
+                .params(id, person)
+                .query(Boolean.class)
+                .optional()
+                .orElse(false);
+    }
 
     @Transactional(readOnly = true)
     public List<OwnDelivery> latest(UUID person) {
