@@ -7,13 +7,18 @@ import { isWriting } from './keyboard';
 import LabelPages from './LabelPages.vue';
 import NewsStrip from './NewsStrip.vue';
 import SampleDrawer from './SampleDrawer.vue';
+import StickStrip from './StickStrip.vue';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState }>();
 const { t } = useWords();
-const { labels, loaded, busy, front, mine, helpOpen } = props.panel;
+const { labels, loaded, busy, front, mine, helpOpen, stick } = props.panel;
 const news = computed(() => mine.value?.news ?? []);
+const hasStick = computed(() => stick.value?.in && (stick.value.onto.length > 0 || stick.value.opens));
 const drawer = ref(false);
+const stickDrawer = ref<'onto' | 'from'>();
+/** A sheet lies over the labels: keys are for that. */
+const covered = computed(() => drawer.value || helpOpen.value || stickDrawer.value !== undefined);
 const title = computed(() =>
   loaded.value ? t('jobs.in-feeder', { n: loaded.value.sheets }) : t('jobs.what'),
 );
@@ -51,7 +56,7 @@ function take() {
 }
 useEventListener(document, 'keydown', (event) => {
   const letter = /^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey;
-  if (!letter || isWriting() || finding.value || !canFind.value || drawer.value || helpOpen.value) return;
+  if (!letter || isWriting() || finding.value || !canFind.value || covered.value) return;
   event.preventDefault();
   void find(event.key);
 });
@@ -59,7 +64,7 @@ useEventListener(document, 'keydown', (event) => {
 useEventListener(document, 'keydown', (event) => {
   const start = labels.value.find((label) => label.start && label.possible);
   const elsewhere = document.activeElement?.closest('button, a, input, textarea, [tabindex]');
-  if (event.key === 'Enter' && !event.repeat && start && !still.value && !elsewhere && !helpOpen.value)
+  if (event.key === 'Enter' && !event.repeat && start && !still.value && !elsewhere && !covered.value)
     void props.panel.begin(start);
 });
 </script>
@@ -67,6 +72,7 @@ useEventListener(document, 'keydown', (event) => {
 <template>
   <div class="jobs">
     <NewsStrip v-if="news.length" :news="news" :busy="busy" @seen="panel.newsSeen()" />
+    <StickStrip v-else-if="hasStick && !finding" v-model:open="stickDrawer" :panel="panel" :still="still" />
     <h1 v-else-if="!finding">{{ title }}</h1>
     <form v-if="finding" class="find" role="search" @submit.prevent="take" @keydown.esc="leaveFinding">
       <input
@@ -84,7 +90,7 @@ useEventListener(document, 'keydown', (event) => {
     <LabelPages
       :labels="shown"
       :still="still"
-      :lower="news.length > 0"
+      :lower="news.length > 0 || hasStick"
       :found="found"
       @begin="panel.begin($event)"
     >

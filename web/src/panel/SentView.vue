@@ -52,7 +52,7 @@ function words(leg: (typeof legs.value)[number]): string {
           <li v-for="(leg, i) in legs" :key="i">
             <StateMark :mark="mark(leg)" :size="22" silent />
             <span
-              ><strong>{{ leg.label }}</strong> {{ words(leg) }}</span
+              ><strong>{{ leg.label }}</strong> {{ words(leg) }} {{ leg.there }}</span
             >
           </li>
         </ul>

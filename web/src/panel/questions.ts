@@ -97,6 +97,7 @@ export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
   const answer = answerTo(asked, answers);
   if (!answer) {
     if (asked.kind === 'FOLDER') return asked.name;
+    if (asked.kind === 'PASSCODE' && asked.name) return asked.name;
     if (asked.required) return t('ask.required');
     return asked.kind === 'QUESTION' ? t('ask.unanswered') : t('ask.as-job');
   }

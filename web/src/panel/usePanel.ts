@@ -5,7 +5,7 @@ import { setZone } from '@/shared/format';
 import { useNotices } from '@/shared/notices';
 import { language, speak, type Language } from '@/shared/words';
 import { useAids } from './aids';
-import { useMachine, type Label } from './machine';
+import { useMachine, type Answers, type Label } from './machine';
 import { asksNow, isMissing } from './questions';
 import { useConsent } from './stages/consent';
 import { useHelp } from './stages/help';
@@ -14,6 +14,7 @@ import { useOwnScan } from './stages/ownScan';
 import { usePaper } from './stages/paper';
 import { useScan } from './stages/scan';
 import { useSent } from './stages/sent';
+import { useStick } from './stages/stick';
 
 /** What a person does at one device's panel, from the PIN to signing out. @param screen what is shown of it to who helps */
 export function usePanel(device: string, screen: () => Element | undefined = () => undefined) {
@@ -32,6 +33,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
   const jobs = useJobs(machine);
   const sent = useSent(machine);
   const ownScan = useOwnScan(machine);
+  const stick = useStick(machine);
   const scan = useScan(machine, paper.paperTaken, sent.showSent);
   const consent = useConsent(machine, async (job) => {
     await jobs.readLabels();
@@ -121,8 +123,11 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
       if (!front.value?.person?.guest) await jobs.readMine();
       await help.resumeHelp();
       await paper.readStacks(front.value?.standIn ?? false);
+      await readStick();
     });
   }
+
+  const readStick = () => stick.readStick(front.value?.stick ?? false);
 
   useNotices(
     () =>
@@ -211,6 +216,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     machine.go({ name: 'door' });
     paper.paperTaken();
     jobs.forgetLists();
+    stick.forgetStick();
     problem.value = undefined;
     chosen = undefined;
     aids.forget();
@@ -225,15 +231,16 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     leave();
   }
 
-  /** A job that needs the person's consent asks for it first, unless they put it off. */
-  async function begin(job: Label, askFirst = true) {
+  /** A job that needs the person's consent asks for it first, unless they put it off. @param given what is answered already */
+  async function begin(job: Label, askFirst = true, given: Answers = {}) {
     touch();
     if (askFirst && consent.consentOf(job)) {
       await consent.askConsent(job);
       return;
     }
-    const answers = await jobs.ownAnswers(job);
-    if (!answers) return;
+    const own = await jobs.ownAnswers(job);
+    if (!own) return;
+    const answers = { ...own, ...given };
     // One's own is answered already, unless something is asked by now that was not.
     const open = job.own
       ? asksNow(job.asks, answers).some((asked) => isMissing(asked, answers))
@@ -244,6 +251,16 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     }
     machine.go({ name: 'jobs' });
     await scan.beginScan(job, answers);
+  }
+
+  /** Scans onto the stick by a job that goes there. */
+  const beginOntoStick = (job: Label, onto: Schemas['OntoStick']) =>
+    begin(job, true, stick.answersOnto(job, onto));
+
+  /** A file of the stick goes by a job. */
+  async function openFromStick(job: Label, path: string) {
+    const answers = await jobs.ownAnswers(job);
+    if (answers) await scan.openFromStick(job, path, answers);
   }
 
   /** Somebody who has set what a job leaves open thinks better of it. */
@@ -268,6 +285,9 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     if (ownScan.ownScanGoes()) void ownScan.refreshOwnScan();
   }, 2000);
   useIntervalFn(() => void consent.refreshConsent(), 1500);
+  useIntervalFn(() => {
+    if (machine.at('jobs')) void readStick();
+  }, 4000);
   useIntervalFn(() => void refreshFront(), 15_000);
   void refreshFront();
 
@@ -278,6 +298,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     ...scan,
     ...consent,
     ...ownScan,
+    ...stick,
     ...help,
     front,
     stage,
@@ -291,6 +312,8 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     changePin,
     signOut,
     begin,
+    beginOntoStick,
+    openFromStick,
     leaveReady,
     next,
   };

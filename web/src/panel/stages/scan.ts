@@ -32,6 +32,22 @@ export function useScan(
     void refreshScan();
   }
 
+  /** A file of the stick instead of paper. */
+  async function openFromStick(job: Label, path: string, answers: Answers) {
+    touch();
+    const scan = await attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/stick/scans', {
+          params: { path: { device } },
+          body: { jobId: job.jobId, path, settings: settingsOf(job.asks, answers) },
+        }),
+      ),
+    );
+    if (!scan) return;
+    machine.go({ name: 'scan', job, scan, answers, sendWhenDone: false });
+    void refreshScan();
+  }
+
   /** What the server answers to a change of the scan. */
   async function change(changing: (scan: string) => Promise<Schemas['ScanView']>) {
     const at = machine.at('scan');
@@ -155,6 +171,7 @@ export function useScan(
 
   return {
     beginScan,
+    openFromStick,
     addLoad,
     refreshScan,
     edit,

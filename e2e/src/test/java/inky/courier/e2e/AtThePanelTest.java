@@ -157,6 +157,26 @@ class AtThePanelTest {
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();
         button(panel, "OK").click();
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isHidden();
+        sendOnceMore();
+    }
+
+    /** To where it went, then to somebody else. */
+    private void sendOnceMore() {
+        button(panel, "My scans").click();
+        button(panel, Pattern.compile("arrived$")).first().click();
+        assertThat(panel.getByText("Can be sent again until")).isVisible();
+        Chrome.checkAccessibility(panel, "one of the own scans");
+        button(panel, "Send again").click();
+        assertThat(panel.getByText(Pattern.compile("^harbour.*received"))).hasCount(2);
+        button(panel, "Send to somebody else").click();
+        panel.getByLabel("First letters of a name, or an address").fill("pilot@quay.example");
+        button(panel, "Add address").click();
+        button(panel, "Done, 1 chosen").click();
+        assertThat(panel.getByText("Will be sent to pilot@quay.example")).isVisible();
+        button(panel, "Send to 1 recipient").click();
+        assertThat(panel.getByText(Pattern.compile("^pilot.*received"))).isVisible();
+        button(panel, "My scans").click();
+        button(panel, "Back").click();
     }
 
     /** By the composer: a setting is left open, and a question of the job's own has to be answered. */

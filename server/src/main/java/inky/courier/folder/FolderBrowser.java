@@ -14,10 +14,13 @@ import inky.courier.destination.Folders.FolderEntry;
 import inky.courier.destination.Folders.FolderListing;
 import inky.courier.web.Refusal;
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.springframework.http.HttpStatus;
 
 /** Lists a destination's folders, from its root down. */
@@ -67,8 +70,14 @@ final class FolderBrowser {
     }
 
     FolderListing list(FolderPath below, String after) throws IOException {
+        return list(below, after, entry -> true);
+    }
+
+    /** @param wanted which entries are to be seen */
+    FolderListing list(FolderPath below, String after, Predicate<FolderEntry> wanted) throws IOException {
         List<FolderEntry> all = trace.at(TransferStep.FOLDER, () -> inside(below)).stream()
                 .filter(entry -> !UploadName.isUnderWay(entry.name()) && !ITSELF.contains(entry.name()))
+                .filter(wanted)
                 .sorted(FOLDERS_FIRST)
                 .toList();
         int from = 0;
@@ -77,6 +86,14 @@ final class FolderBrowser {
         }
         int to = Math.min(all.size(), from + Folders.PAGE);
         return new FolderListing(below.text(), all.subList(from, to), to < all.size());
+    }
+
+    Optional<FolderEntry> find(FolderPath below) throws IOException {
+        return trace.at(TransferStep.FOLDER, () -> far.find(root.then(below)));
+    }
+
+    InputStream read(FolderPath below) throws IOException {
+        return trace.at(TransferStep.READ_BACK, () -> far.read(root.then(below)));
     }
 
     /** A destination's own folder comes with its first file; until then there is nothing in it. */

@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
 /** The stick and the shelf of the device that scans, which the device hands out as WebDAV folders. */
 @Component
 class StorageAtDevice implements AccessSource {
-    private static final String STICK = "usb";
+    static final String STICK = "usb";
     private static final String SHELF = "shelf";
 
     private final DeviceService devices;

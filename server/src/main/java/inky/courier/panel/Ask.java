@@ -15,7 +15,7 @@ import java.util.stream.Stream;
  *
  * @param destinationId that it is about; absent for one about the job
  * @param key which, of several of a kind: a setting's path, a question's key
- * @param name of the destination, the setting or the question; empty for what its kind says
+ * @param name of the destination, the setting or the question; of a passcode, why one is suggested; empty for what its kind says
  * @param freely whether an answer may be written that is in no list: an address, a new folder
  * @param required whether nothing goes before it is answered
  * @param type of an own question's answer
@@ -73,6 +73,11 @@ record Ask(
 
     static Ask of(Kind kind, boolean required) {
         return of(null, kind, Message.none(), true, required, Question.Type.TEXT, NO_OPTIONS);
+    }
+
+    /** What may stay unanswered, but better does not. @param why in a few words */
+    static Ask suggested(Kind kind, Message why) {
+        return of(null, kind, why, true, false, Question.Type.TEXT, NO_OPTIONS);
     }
 
     static Ask about(DestinationView destination, Kind kind, boolean freely, boolean required) {

@@ -190,9 +190,26 @@ public class JobQuestions {
             asks.add(
                     Ask.of(Ask.Kind.SUBJECT, wanted.subject() == Asked.REQUIRED).onlyFor(onlyForMails.stream()));
         }
-        add(asks, Ask.Kind.PASSCODE, wanted.passcode());
+        if (wanted.passcode() == Asked.NO) {
+            passcodeForStick(job, chosen).ifPresent(asks::add);
+        } else {
+            add(asks, Ask.Kind.PASSCODE, wanted.passcode());
+        }
         wanted.questions().stream().map(this::ask).forEach(asks::add);
         return asks;
+    }
+
+    /** A stick is easily lost: where its files would be open to whoever finds it, a passcode is suggested. */
+    private Optional<Ask> passcodeForStick(JobView job, boolean chosen) {
+        List<DestinationView> sticks = job.destinations().stream()
+                .filter(to -> to.kind() == DestinationKind.USB)
+                .toList();
+        ScanProfile profile = profile(job);
+        boolean open = !profile.encryptsFiles() && Asking.canOpenWithPasscode(profile);
+        return sticks.isEmpty() || !open
+                ? Optional.empty()
+                : Optional.of(Ask.suggested(Ask.Kind.PASSCODE, Message.of("panel.passcode-suggested"))
+                        .onlyFor(chosen ? sticks.stream() : Stream.of()));
     }
 
     /** Whether files of this person can go there: their own cloud folder needs their consent. */
@@ -405,7 +422,9 @@ public class JobQuestions {
             recipients.values().forEach(to -> book.requireFew(to.size() + copies.size()));
         }
         ScanProfile profile = profile(job, answers.settings);
-        Optional<String> passcode = text(wanted.passcode(), answers.passcode, LONGEST_PASSCODE, "passcode");
+        Asked passcodeAsked =
+                asked.contains(Ask.Kind.PASSCODE) && wanted.passcode() == Asked.NO ? Asked.OPTIONAL : wanted.passcode();
+        Optional<String> passcode = text(passcodeAsked, answers.passcode, LONGEST_PASSCODE, "passcode");
         return new Answered(
                 job,
                 new Choices(

@@ -1,6 +1,7 @@
 package inky.courier.panel;
 
 import inky.courier.addressbook.AddressBook;
+import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
@@ -13,6 +14,7 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.delivery.query.DeliveryQueries;
 import inky.courier.delivery.query.DeliveryQueries.DeliveryRow;
+import inky.courier.delivery.query.DeliveryQueries.LegView;
 import inky.courier.delivery.query.Troubles;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService;
@@ -113,7 +115,7 @@ class WalkUp {
         this.clock = clock;
     }
 
-    /** What everybody sees who stands there; the person only once signed in. @param guests whether somebody can scan without signing in */
+    /** What everybody sees who stands there; the person only once signed in. @param stick whether a USB stick can be put in @param guests whether somebody can scan without signing in */
     record Front(
             UUID deviceId,
             String office,
@@ -123,6 +125,7 @@ class WalkUp {
             boolean standIn,
             boolean feeder,
             boolean glass,
+            boolean stick,
             DeviceCondition.State condition,
             Message conditionWords,
             int signOutSeconds,
@@ -162,7 +165,8 @@ class WalkUp {
             boolean nextDocument,
             List<Ask> asks) {}
 
-    record PanelLeg(String label, inky.courier.core.delivery.LegPhase state, Message sentence) {}
+    /** @param there what of it lies on the stick, where it has been taken out too early; empty for nothing to say */
+    record PanelLeg(String label, LegPhase state, Message sentence, Message there) {}
 
     record Progress(UUID deliveryId, long number, boolean madeReady, String fileName, List<PanelLeg> legs) {}
 
@@ -178,6 +182,7 @@ class WalkUp {
                 device.standIn(),
                 device.abilities().feeder(),
                 device.abilities().glass(),
+                device.abilities().usbPort(),
                 device.condition(),
                 device.conditionWords(),
                 device.signOutSeconds(),
@@ -460,8 +465,24 @@ class WalkUp {
                 row.fileName(),
                 row.legs().stream()
                         .map(leg -> new PanelLeg(
-                                leg.label(), leg.state(), leg.cause().isEmpty() ? Message.none() : leg.sentence()))
+                                leg.label(),
+                                leg.state(),
+                                leg.cause().isEmpty() ? Message.none() : leg.sentence(),
+                                there(leg)))
                         .collect(Collectors.toList()));
+    }
+
+    private Message there(LegView leg) {
+        boolean tookOut = leg.kind() == DestinationKind.USB
+                && leg.state() == LegPhase.WAITING
+                && !leg.cause().isEmpty();
+        if (!tookOut) {
+            return Message.none();
+        }
+        List<String> there = queries.surelyThere(leg.id());
+        return there.isEmpty()
+                ? Message.of("panel.stick-nothing")
+                : Message.of("panel.stick-there").with("names", String.join(", ", there));
     }
 
     /** What guests send is all of one person; which of them it was, the scan says. */

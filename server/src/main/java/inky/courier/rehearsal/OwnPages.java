@@ -4,7 +4,6 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.RemovalCause;
 import com.github.benmanes.caffeine.cache.Scheduler;
-import inky.courier.core.Invalid;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.page.PageRaster;
 import inky.courier.core.workshop.ImageFiles;
@@ -18,7 +17,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -78,7 +76,7 @@ class OwnPages {
             String name = file.getOriginalFilename() == null ? "your page" : file.getOriginalFilename();
             String digest = Digests.sha256(Files.readAllBytes(kept));
             List<Sheet> sheets = new ArrayList<>();
-            List<ImageFiles.Page> found = pages(kept, name, dpi);
+            List<ImageFiles.Page> found = ImageFiles.readOr(kept, name, dpi);
             if (found.size() > TriedPages.MOST) {
                 throw TriedPages.tooMany();
             }
@@ -93,17 +91,6 @@ class OwnPages {
         } catch (IOException | RuntimeException e) {
             folders.remove(folder);
             throw e;
-        }
-    }
-
-    private static List<ImageFiles.Page> pages(Path kept, String name, int dpi) throws IOException {
-        try {
-            return ImageFiles.read(kept, name, OptionalInt.empty());
-        } catch (Invalid e) {
-            if (!e.problems().get(0).code().equals("workshop.dpi")) {
-                throw e;
-            }
-            return ImageFiles.read(kept, name, OptionalInt.of(dpi));
         }
     }
 

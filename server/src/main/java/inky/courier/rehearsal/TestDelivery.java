@@ -1,10 +1,7 @@
 package inky.courier.rehearsal;
 
 import inky.courier.core.Invalid;
-import inky.courier.core.document.PageFormat;
-import inky.courier.core.page.PageRaster;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.core.workshop.Source;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.delivery.DeliveryService.Receipt;
 import inky.courier.job.JobService;
@@ -75,7 +72,7 @@ class TestDelivery {
         ScanProfile profile = profiles.value(job.item().profileId(), job.item().changes());
         Instant now = clock.instant();
         List<ArrivingPage.From> arriving = pages.get(who, wanted, profile.resolution()).stream()
-                .map(page -> arriving(page.page()))
+                .<ArrivingPage.From>map(page -> () -> ArrivingPage.of(page.page()))
                 .toList();
         UUID scan = scans.keepComplete(new ScanService.Origin(null, personId, jobId), now, arriving);
         JobQuestions.Answered answered = questions.answeredFor(job, person);
@@ -90,16 +87,5 @@ class TestDelivery {
                 answered.choices(),
                 now,
                 true));
-    }
-
-    /** As it is where it is a JPEG, else without loss. */
-    private static ArrivingPage.From arriving(Source source) {
-        return () -> {
-            // Also where it is not needed: what is damaged is told by the name of its file.
-            PageRaster raster = source.raster();
-            Optional<byte[]> jpeg = source.jpeg();
-            byte[] content = jpeg.isPresent() ? jpeg.get() : PageFormat.withoutLoss(raster);
-            return new ArrivingPage(content, raster.resolution(), Optional.empty());
-        };
     }
 }

@@ -1,6 +1,7 @@
 package inky.courier.scan;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
@@ -13,11 +14,13 @@ import inky.courier.device.DeviceScanner;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
 import inky.courier.store.Transactions;
+import inky.courier.store.WorkFolders;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -64,6 +67,7 @@ public class ScanService {
     private final Clock clock;
     private final Transactions transaction;
     private final PageLimiter limiter;
+    private final WorkFolders folders;
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> new Thread(task, "scan"));
     private final Set<UUID> running = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService beats =
@@ -77,7 +81,8 @@ public class ScanService {
             Live live,
             Clock clock,
             Transactions transaction,
-            PageLimiter limiter) {
+            PageLimiter limiter,
+            WorkFolders folders) {
         this.scans = scans;
         this.links = links;
         this.pages = pages;
@@ -86,6 +91,7 @@ public class ScanService {
         this.clock = clock;
         this.transaction = transaction;
         this.limiter = limiter;
+        this.folders = folders;
         beats.scheduleWithFixedDelay(this::beat, BEAT.toMillis(), BEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
 
@@ -107,16 +113,34 @@ public class ScanService {
 
     /** Begins a scan; its pages come by themselves from then on. */
     public ScanView start(UUID deviceId, DeviceAddress address, UUID personId, UUID jobId, ScanProfile profile) {
+        return start(new Origin(deviceId, personId, jobId), profile, ofDevice(address, profile));
+    }
+
+    /** A file whose pages become a scan's. @param name as whoever chose it knows it */
+    public record Document(String name, Fetch fetch) {
+        /** Brings it when its turn has come. */
+        public interface Fetch {
+            /** @throws Refusal with words for who waits */
+            void into(Path file) throws IOException;
+        }
+    }
+
+    /** The same with the pages of a file instead of paper. */
+    public ScanView start(Origin origin, ScanProfile profile, Document document) {
+        return start(origin, profile, new DocumentPages(folders, limiter, document, profile.resolution()));
+    }
+
+    private ScanView start(Origin origin, ScanProfile profile, PageSupply supply) {
         Scan scan = transaction.execute(status -> {
             Scan made = new Scan();
-            made.deviceId = deviceId;
-            made.personId = personId;
-            made.jobId = jobId;
+            made.deviceId = origin.deviceId;
+            made.personId = origin.personId;
+            made.jobId = origin.jobId;
             made.createdAt = clock.instant();
             made.aliveAt = made.createdAt;
             return scans.save(made);
         });
-        run(scan.id, address, profile, Optional.empty());
+        run(scan.id, supply, profile, Optional.empty());
         return get(scan.id);
     }
 
@@ -134,7 +158,7 @@ public class ScanService {
             scan.trouble = Message.none();
             scan.remedy = Message.none();
         });
-        run(id, address, profile, instead);
+        run(id, ofDevice(address, profile), profile, instead);
         return get(id);
     }
 
@@ -317,13 +341,18 @@ public class ScanService {
         return limiter.compute(page.pixels(), () -> Prepared.of(page));
     }
 
-    private void run(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead) {
+    private void run(UUID id, PageSupply supply, ScanProfile profile, Optional<UUID> instead) {
         running.add(id);
         threads.execute(() -> {
             try {
-                take(id, address, profile, instead);
+                take(id, supply, profile, instead);
             } catch (DeviceTrouble trouble) {
                 end(id, ScanState.TROUBLE, trouble.sentence(), trouble.remedy());
+            } catch (Invalid invalid) {
+                Problem why = invalid.problems().get(0);
+                end(id, ScanState.TROUBLE, why.sentence(), why.remedy());
+            } catch (Refusal refused) {
+                end(id, ScanState.TROUBLE, refused.sentence(), refused.remedy());
             } catch (PixelLimit.TooLarge e) {
                 end(id, ScanState.TROUBLE, e.sentence(), Message.of("trouble.scan.page-too-large.remedy"));
             } catch (IOException e) {
@@ -338,19 +367,50 @@ public class ScanService {
         });
     }
 
-    private void take(UUID id, DeviceAddress address, ScanProfile profile, Optional<UUID> instead)
+    private PageSupply ofDevice(DeviceAddress address, ScanProfile profile) {
+        return () -> {
+            DeviceScanner.Scan scan = links.scanner(address).begin(address, profile);
+            return new PageSupply.Load() {
+                private boolean last;
+
+                @Override
+                public ArrivingPage next() throws DeviceTrouble {
+                    DeviceScanner.ScannedPage page = scan.next();
+                    last = page.last();
+                    return arriving(page, profile);
+                }
+
+                @Override
+                public boolean hasNext() {
+                    return !last;
+                }
+
+                @Override
+                public void cancel() {
+                    scan.cancel();
+                }
+            };
+        };
+    }
+
+    private void take(UUID id, PageSupply supply, ScanProfile profile, Optional<UUID> instead)
             throws DeviceTrouble, IOException {
-        DeviceScanner.Scan scan = links.scanner(address).begin(address, profile);
+        try (PageSupply.Load load = supply.begin()) {
+            take(id, load, profile, instead);
+        }
+    }
+
+    private void take(UUID id, PageSupply.Load load, ScanProfile profile, Optional<UUID> instead)
+            throws DeviceTrouble, IOException {
         int count = pages.count(id);
         Arrival arrival = new Arrival(id, instead);
-        boolean last = false;
-        while (!last) {
+        while (load.hasNext()) {
             if (!isWanted(id)) {
-                scan.cancel();
+                load.cancel();
                 return;
             }
             if (count >= MOST_PAGES) {
-                scan.cancel();
+                load.cancel();
                 end(
                         id,
                         ScanState.TROUBLE,
@@ -358,21 +418,20 @@ public class ScanService {
                         Message.of("trouble.scan.most-pages.remedy"));
                 return;
             }
-            DeviceScanner.ScannedPage page = scan.next();
+            ArrivingPage page = load.next();
             count++;
             boolean kept;
             try {
-                kept = arrival.keep(arriving(page, profile), profile);
+                kept = arrival.keep(page, profile);
             } catch (IOException e) {
                 // Sheets that would come after a page that is missing are better scanned again with it.
-                scan.cancel();
+                load.cancel();
                 throw e;
             }
             if (!kept) {
-                scan.cancel();
+                load.cancel();
                 return;
             }
-            last = page.last();
         }
         end(id, ScanState.COMPLETE, Message.none(), Message.none());
     }

@@ -58,6 +58,7 @@ class Security {
                                         "/api/panel/{device}/scans/**",
                                         "/api/panel/{device}/deliveries/**",
                                         "/api/panel/{device}/stacks/**",
+                                        "/api/panel/{device}/stick",
                                         "/api/panel/{device}/live")
                                 .hasAnyRole("PANEL", "GUEST")
                                 .requestMatchers("/api/panel/{device}/pin")

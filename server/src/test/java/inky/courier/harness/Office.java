@@ -269,6 +269,16 @@ public final class Office implements AutoCloseable {
                         .get("id"));
     }
 
+    /** The stick of the device that scans. @return its id */
+    public String stick() {
+        String name = "The stick";
+        return named(name)
+                .orElseGet(
+                        () -> desk.post("/api/destinations", Map.of("name", name, "kind", "USB", "settings", Map.of()))
+                                .ok()
+                                .get("id"));
+    }
+
     /** Somebody else in front of the device, who is new in the office. */
     public Browser somebodyElse() {
         String login = "other-" + UUID.randomUUID().toString().substring(0, 8);

@@ -112,7 +112,8 @@ public record Asking(
         return problems;
     }
 
-    private static boolean canOpenWithPasscode(ScanProfile profile) {
+    /** Whether its files can be protected by a passcode that opens them. */
+    public static boolean canOpenWithPasscode(ScanProfile profile) {
         try {
             return openingWith(profile, "123456").encryptsFiles();
         } catch (Invalid invalid) {

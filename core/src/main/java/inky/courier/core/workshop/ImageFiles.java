@@ -61,6 +61,25 @@ public final class ImageFiles {
         return read(file, file.toString(), dpi);
     }
 
+    /** @param usual resolution in dpi of pictures that do not say theirs */
+    public static List<Page> readOr(Path path, String name, int usual) throws IOException {
+        try {
+            return read(path, name, OptionalInt.empty());
+        } catch (Invalid e) {
+            if (!e.problems().get(0).code().equals("workshop.dpi")) {
+                throw e;
+            }
+            return read(path, name, OptionalInt.of(usual));
+        }
+    }
+
+    /** Whether the file is a PDF, by its first bytes (ISO 32000-2, 7.5.2). */
+    public static boolean isPdf(Path path) throws IOException {
+        try (var in = Files.newInputStream(path)) {
+            return new String(in.readNBytes(5), java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-");
+        }
+    }
+
     /** @param name as the person knows the file */
     public static List<Page> read(Path path, String name, OptionalInt dpi) throws IOException {
         Named file = new Named(path, name);
@@ -71,11 +90,7 @@ public final class ImageFiles {
                     Message.of("problem.workshop.file").with("file", file.toString()),
                     Message.of("problem.workshop.file.remedy"));
         }
-        byte[] head = new byte[5];
-        try (var in = Files.newInputStream(path)) {
-            in.readNBytes(head, 0, head.length);
-        }
-        boolean isPdf = new String(head, java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-");
+        boolean isPdf = isPdf(path);
         return orUnreadable(file, () -> isPdf ? pdf(file, dpi) : image(file, dpi));
     }
 

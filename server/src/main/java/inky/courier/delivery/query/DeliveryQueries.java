@@ -270,6 +270,18 @@ public class DeliveryQueries {
         return new Listing(rows.subList(0, Math.min(limit, rows.size())), rows.size() > limit);
     }
 
+    /**
+     * Files of a leg that surely lie where it goes, though it has not arrived; not what may have got its name in the moment in
+     * which the line broke.
+     */
+    public List<String> surelyThere(UUID leg) {
+        List<String> named = jdbc.sql("select name from name_claim where leg_id = ? order by position")
+                .param(leg)
+                .query(String.class)
+                .list();
+        return named.subList(0, Math.max(0, named.size() - 1));
+    }
+
     /** Of which scan it was made; empty for one of the demo's past. */
     public Optional<UUID> scanOf(UUID id) {
         return jdbc.sql("select scan_id from delivery where id = ? and scan_id is not null")

@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import { api, ask, type Schemas } from '@/api/client';
+import { bytes } from '@/shared/format';
+import { useWords } from '@/shared/words';
+import ChoiceList from './ChoiceList.vue';
+import type { Label } from './machine';
+import type { PanelState } from './usePanel';
+
+/** Jobs that go onto the stick; or its files, and then the jobs by which one of them can go. */
+const props = defineProps<{ panel: PanelState; for: 'onto' | 'from' }>();
+const emit = defineEmits<{ done: [] }>();
+const { t } = useWords();
+const { device, busy, labels, stick, problem } = props.panel;
+const path = ref('');
+const entries = ref<Schemas['FolderEntry'][]>([]);
+const more = ref(false);
+const read = ref(false);
+/** The file that was chosen. */
+const file = ref('');
+const first = ref<HTMLElement>();
+const crumbs = computed(() => path.value.split('/').filter(Boolean));
+const below = (name: string) => [...crumbs.value, name].join('/');
+
+const ofOffice = computed(() => labels.value.filter(({ own }) => !own));
+/** By which jobs it can go; those that print first. */
+const jobs = computed<Label[]>(() => {
+  const prints = new Set(stick.value?.prints);
+  if (props.for === 'onto') {
+    const there = new Set(stick.value?.onto.map(({ jobId }) => jobId));
+    return ofOffice.value.filter(({ jobId }) => there.has(jobId));
+  }
+  return [...ofOffice.value].sort((a, b) => Number(prints.has(b.jobId)) - Number(prints.has(a.jobId)));
+});
+const options = computed(() => jobs.value.map(({ jobId, name }) => ({ value: jobId, words: name })));
+const choosesJob = computed(() => props.for === 'onto' || file.value !== '');
+const title = computed(() =>
+  props.for === 'onto' ? t('stick.onto-title') : t('stick.by', { name: file.value.split('/').pop() ?? '' }),
+);
+
+async function open(to: string, after = '') {
+  props.panel.touch();
+  const listing = await props.panel.attempt(() =>
+    ask(
+      api.GET('/api/panel/{device}/stick/files', {
+        params: { path: { device }, query: { path: to, after } },
+      }),
+    ),
+  );
+  if (!listing) return;
+  path.value = to;
+  entries.value = after ? [...entries.value, ...listing.entries] : listing.entries;
+  more.value = listing.more;
+  read.value = true;
+}
+function choose(entry: Schemas['FolderEntry']) {
+  if (entry.folder) void open(below(entry.name));
+  else if (jobs.value.length === 1 && jobs.value[0]) void go(jobs.value[0], below(entry.name));
+  else file.value = below(entry.name);
+}
+async function go(job: Label, chosen = file.value) {
+  const onto = stick.value?.onto.find(({ jobId }) => jobId === job.jobId);
+  if (props.for === 'from') await props.panel.openFromStick(job, chosen);
+  else if (onto) await props.panel.beginOntoStick(job, onto);
+  if (!problem.value) emit('done');
+}
+function press(value: string) {
+  const job = jobs.value.find(({ jobId }) => jobId === value);
+  if (job) void go(job);
+}
+function back() {
+  if (file.value) file.value = '';
+  else emit('done');
+}
+onMounted(async () => {
+  first.value?.focus();
+  if (props.for === 'from') await open('');
+});
+</script>
+
+<template>
+  <section class="choice-drawer" :aria-label="t('stick.title')" @keydown.esc="emit('done')">
+    <header>
+      <h2 v-if="choosesJob">{{ title }}</h2>
+      <nav v-else :aria-label="t('folder.where')">
+        <button type="button" class="crumb" @click="open('')">{{ t('stick.title') }}</button>
+        <template v-for="(crumb, i) in crumbs" :key="i">
+          <span aria-hidden="true">/</span>
+          <button type="button" class="crumb" @click="open(crumbs.slice(0, i + 1).join('/'))">
+            {{ crumb }}
+          </button>
+        </template>
+      </nav>
+      <button ref="first" type="button" class="key" @click="back">{{ t('panel.back') }}</button>
+    </header>
+    <p v-if="problem" class="wrong" role="alert">{{ problem.sentence }} {{ problem.remedy }}</p>
+    <ChoiceList
+      v-if="choosesJob"
+      :label="title"
+      :options="options"
+      :is-chosen="() => false"
+      @press="press($event.value)"
+    />
+    <ul v-else-if="entries.length" class="list files" tabindex="0" :aria-label="t('stick.files')">
+      <li v-for="entry in entries" :key="entry.name">
+        <button type="button" :disabled="busy" @click="choose(entry)">
+          <svg width="30" height="24" viewBox="0 0 30 24" aria-hidden="true">
+            <path v-if="entry.folder" d="M2 4h9l3 3h14v14H2z" />
+            <path v-else d="M7 2h11l5 5v15H7z M18 2v5h5" />
+          </svg>
+          <span>
+            {{ entry.name }}
+            <small v-if="!entry.folder">{{ bytes(entry.bytes) }}</small>
+          </span>
+        </button>
+      </li>
+    </ul>
+    <p v-else-if="read" class="quiet">{{ t('stick.none') }}</p>
+    <footer v-if="more && !choosesJob">
+      <button type="button" class="key" @click="open(path, entries[entries.length - 1]?.name)">
+        {{ t('folder.more') }}
+      </button>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+nav {
+  display: flex;
+  flex: 1;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+  font: 680 24px/30px var(--heading);
+}
+.crumb {
+  padding: 6px 4px;
+  border: 0;
+  background: none;
+  font: inherit;
+  cursor: pointer;
+}
+.files {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-auto-rows: minmax(72px, auto);
+  gap: 8px;
+}
+.files button {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  height: 100%;
+  padding: 8px 14px;
+  border: 1.5px solid var(--rule-2);
+  border-radius: 3px;
+  background: var(--paper-0);
+  font-size: 19px;
+  line-height: 23px;
+  text-align: left;
+  overflow-wrap: anywhere;
+  cursor: pointer;
+}
+small {
+  display: block;
+  font-size: 15px;
+  color: var(--ink-5);
+}
+svg {
+  flex: none;
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 2;
+}
+.wrong {
+  color: var(--failed);
+  font-weight: 600;
+}
+</style>
