@@ -5,7 +5,7 @@ import { asksNow, asLastTime, isMissing } from '@/panel/questions';
 import { usePanel } from '@/panel/usePanel';
 import { language, speak } from '@/shared/words';
 import { use } from './mounted';
-import { Refusal, server, StandInEvents } from './server';
+import { type Asked, Refusal, server, StandInEvents } from './server';
 
 const PERSON = { name: 'Oda Fennick' };
 const FRONT = { deviceName: 'Map room', zone: 'UTC', signOutSeconds: 60, standIn: false };
@@ -195,6 +195,21 @@ describe('a scan', () => {
     server.on('GET /api/panel/d1/scans/s1', scan('COMPLETE'));
     await step(2000);
     expect(server.to('POST /api/panel/d1/scans/s1/send')).toHaveLength(0);
+  });
+
+  it('is changed by every touch, however quickly they follow each other', async () => {
+    const seen = await inside();
+    await seen.begin(LABEL as never);
+    const edits: string[] = [];
+    server.on('POST /api/panel/d1/scans/s1/edits', async (request: Asked) => {
+      edits.push((request.body as { action: string }).action);
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      return scan('COMPLETE');
+    });
+    void seen.edit({ action: 'TURN', page: 'p1', quarters: 1 } as never);
+    void seen.edit({ action: 'LEAVE_OUT', page: 'p2' } as never);
+    await step(1000);
+    expect(edits).toEqual(['TURN', 'LEAVE_OUT']);
   });
 
   it('is followed even when an event is lost', async () => {

@@ -49,9 +49,11 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
         <HelpSign v-if="showing && mayShow" :panel="panel" />
         <template v-else>
           <BrandMark class="mark" />
-          <div v-if="!(narrow && front.person && stage.name === 'jobs')" class="here">
-            <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
-            <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
+          <div :class="['room', { folds: front.person }]">
+            <div class="here">
+              <p class="where">{{ whereIs(front.place, front.deviceName) }}</p>
+              <p class="quiet">{{ clock(time) }}, {{ weekday(time) }}</p>
+            </div>
           </div>
         </template>
         <button
@@ -221,8 +223,25 @@ header .quiet {
   text-align: right;
 }
 /* However long a name is, the head stays as high as it is. */
+.room,
 .here {
   min-width: 0;
+}
+/* Whoever has signed in knows where they are: it stands there whole where there is room, else not at all. */
+.room.folds {
+  display: flex;
+  flex: 1 1 0;
+  flex-wrap: wrap;
+  height: 48px;
+  overflow: hidden;
+}
+.room.folds::before {
+  width: 1px;
+  height: 48px;
+  content: '';
+}
+.room.folds .here {
+  flex: none;
 }
 header p {
   overflow: hidden;

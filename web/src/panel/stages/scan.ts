@@ -48,13 +48,20 @@ export function useScan(
     void refreshScan();
   }
 
-  /** What the server answers to a change of the scan. */
-  async function change(changing: (scan: string) => Promise<Schemas['ScanView']>) {
+  let last: Promise<unknown> = Promise.resolve();
+
+  /** What the server answers to a change of the scan; what is pressed while another is under way comes after it. */
+  function change(changing: (scan: string) => Promise<Schemas['ScanView']>) {
     const at = machine.at('scan');
-    if (!at) return;
+    if (!at) return Promise.resolve();
     touch();
-    const changed = await attempt(() => changing(at.scan.id));
-    if (changed && machine.isAt(at)) at.scan = changed;
+    const mine = last.then(async () => {
+      if (!machine.isAt(at)) return;
+      const changed = await attempt(() => changing(at.scan.id));
+      if (changed && machine.isAt(at)) at.scan = changed;
+    });
+    last = mine.catch(() => undefined);
+    return mine;
   }
 
   /** More paper, or a page once more; from where the job's profile says, or from elsewhere. */
