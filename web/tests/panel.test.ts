@@ -79,6 +79,7 @@ const NOTHING = {
   destinations: [],
   recipients: {},
   folders: {},
+  places: {},
   copies: [],
   fileName: '',
   subject: '',
@@ -239,6 +240,7 @@ describe('a scan', () => {
       destinations: [],
       recipients: { m1: [{ value: 'group:1', name: 'Crew' }], gone: [{ value: 'a@b.example', name: 'A' }] },
       folders: { f1: 'charts' },
+      places: {},
       copies: [],
       subject: 'not asked now',
       settings: { dpi: '300', sides: 'both' },
@@ -309,7 +311,15 @@ describe('a scan', () => {
   });
 
   it('by a job of one\u2019s own is answered already, and asks only what it cannot know', async () => {
-    const kept = { given: true, destinations: [], recipients: {}, folders: {}, copies: [], subject: '' };
+    const kept = {
+      given: true,
+      destinations: [],
+      recipients: {},
+      folders: {},
+      places: {},
+      copies: [],
+      subject: '',
+    };
     server
       .on('POST /api/panel/d1/scans', scan('COMPLETE'))
       .on('GET /api/panel/d1/own-jobs/o1', { ...kept, settings: { dpi: '300' }, questions: {} });

@@ -5,6 +5,7 @@ import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { deliveryMark } from '@/shared/states';
 import { useWords } from '@/shared/words';
+import OwnFolderDrawer from './OwnFolderDrawer.vue';
 import OwnRow from './OwnRow.vue';
 import type { PanelState } from './usePanel';
 
@@ -13,14 +14,21 @@ const props = defineProps<{ panel: PanelState }>();
 const { t } = useWords();
 const { mine, busy } = props.panel;
 const scans = computed(() => mine.value?.scans ?? []);
+const adding = ref(false);
 const withdrawn = ref('');
 async function withdraw(id: string) {
   withdrawn.value = (await props.panel.withdraw(id)) ?? '';
 }
 
 /** What somebody may give up: each list with its rows, and what giving one up does. */
+interface OwnList {
+  title: string;
+  rows: { id: string; name: string; note: string; kept?: boolean }[];
+  words: readonly [string, string];
+  give: (id: string) => unknown;
+}
 const lists = computed(() =>
-  [
+  (<OwnList[]>[
     {
       title: t('mine.links'),
       rows: (mine.value?.links ?? []).map((link) => ({
@@ -28,7 +36,7 @@ const lists = computed(() =>
         name: link.name,
         note: t('mine.link-until', { when: when(link.expiresAt), n: link.fetched }),
       })),
-      words: [t('mine.withdraw'), t('mine.sure')] as const,
+      words: [t('mine.withdraw'), t('mine.sure')],
       give: (id: string) => props.panel.withdrawLink(id),
     },
     {
@@ -38,8 +46,19 @@ const lists = computed(() =>
         name: one.name,
         note: one.of ? t('own.of', { job: one.of }) : t('own.elsewhere'),
       })),
-      words: [t('own.remove'), t('own.sure')] as const,
+      words: [t('own.remove'), t('own.sure')],
       give: (id: string) => props.panel.removeOwnJob(id),
+    },
+    {
+      title: t('own-folder.title'),
+      rows: (mine.value?.folders ?? []).map((folder) => ({
+        id: folder.id,
+        name: folder.name,
+        note: folder.removable ? folder.where : `${folder.where}, ${t('own-folder.office')}`,
+        kept: !folder.removable,
+      })),
+      words: [t('own-folder.remove'), t('own-folder.sure')],
+      give: (id: string) => props.panel.removeFolder(id),
     },
     {
       title: t('mine.permissions'),
@@ -48,10 +67,10 @@ const lists = computed(() =>
         name: consent.destination,
         note: consent.endedAt ? t('mine.ended') : t('mine.since', { when: when(consent.givenAt) }),
       })),
-      words: [t('mine.withdraw'), t('mine.sure')] as const,
+      words: [t('mine.withdraw'), t('mine.sure')],
       give: withdraw,
     },
-  ].filter(({ rows }) => rows.length > 0),
+  ]).filter(({ rows }) => rows.length > 0),
 );
 </script>
 
@@ -73,6 +92,7 @@ const lists = computed(() =>
               </span>
               <StateMark :mark="deliveryMark(scan.state)" :size="26" silent />
               <span class="word">{{ t(`state.${scan.state}`) }}</span>
+              <span class="opens-mark" aria-hidden="true">›</span>
             </button>
           </li>
         </ul>
@@ -91,6 +111,7 @@ const lists = computed(() =>
               :words="list.words[0]"
               :sure-words="list.words[1]"
               :busy="busy"
+              :kept="row.kept"
               @given="list.give(row.id)"
             />
           </ul>
@@ -100,16 +121,25 @@ const lists = computed(() =>
     <div class="foot">
       <button type="button" class="key" @click="panel.leaveMine()">{{ t('panel.back') }}</button>
       <button type="button" class="key" @click="panel.changePin()">{{ t('pin.change') }}</button>
+      <button v-if="mine?.servers.length" type="button" class="key" @click="adding = true">
+        {{ t('own-folder.add') }}
+      </button>
     </div>
+    <OwnFolderDrawer v-if="adding && mine" :panel="panel" :servers="mine.servers" @done="adding = false" />
   </div>
 </template>
 
 <style scoped>
+.opens-mark {
+  font-size: 26px;
+  color: var(--ink-5);
+}
 .foot {
   display: flex;
   gap: 14px;
 }
 .mine {
+  position: relative;
   display: flex;
   flex: none;
   flex-direction: column;

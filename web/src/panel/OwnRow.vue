@@ -2,7 +2,15 @@
 import { ref } from 'vue';
 
 /** Something of one's own in a list, which can be given up: that takes two touches. */
-defineProps<{ name: string; note: string; words: string; sureWords: string; busy: boolean }>();
+defineProps<{
+  name: string;
+  note: string;
+  words: string;
+  sureWords: string;
+  busy: boolean;
+  /** It is not theirs to give up. */
+  kept?: boolean;
+}>();
 const emit = defineEmits<{ given: [] }>();
 const sure = ref(false);
 
@@ -18,7 +26,7 @@ function press() {
       <p class="name">{{ name }}</p>
       <p class="quiet">{{ note }}</p>
     </div>
-    <button type="button" class="key" :disabled="busy" @click="press">
+    <button v-if="!kept" type="button" class="key" :disabled="busy" @click="press">
       {{ sure ? sureWords : words }}
     </button>
   </li>

@@ -113,6 +113,7 @@ export function bodyOf(asks: Ask[], answers: Answers): Body {
     destinations: [],
     recipients: {},
     folders: {},
+    places: {},
     copies: [],
     fileName: '',
     subject: '',
@@ -126,6 +127,7 @@ export function bodyOf(asks: Ask[], answers: Answers): Body {
     if (asked.kind === 'DESTINATIONS') body.destinations = valuesOf(asked, answers);
     else if (asked.kind === 'RECIPIENTS') body.recipients[destination] = valuesOf(asked, answers);
     else if (asked.kind === 'COPIES') body.copies = valuesOf(asked, answers);
+    else if (asked.kind === 'OWN_FOLDER') body.places[destination] = answer;
     else if (asked.kind === 'FOLDER') body.folders[destination] = answer;
     else if (asked.kind === 'FILE_NAME') body.fileName = answer;
     else if (asked.kind === 'SUBJECT') body.subject = answer;
@@ -156,6 +158,8 @@ function answeredLast(asked: Ask, last: Schemas['LastAnswers']): string | Chosen
       return last.recipients[destination]?.map(({ value, name }) => ({ value, name }));
     case 'COPIES':
       return last.copies.map(({ value, name }) => ({ value, name }));
+    case 'OWN_FOLDER':
+      return offeredOf(asked, last.places[destination]);
     case 'FOLDER':
       return last.folders[destination];
     case 'SUBJECT':

@@ -107,6 +107,35 @@ export function useJobs(machine: Machine) {
     });
   }
 
+  type FolderForm = Schemas['OwnFolderForm'];
+
+  /** Whether files would get into a folder; nothing when it cannot be tried. */
+  function testFolder(body: FolderForm) {
+    touch();
+    return attempt(() => ask(api.POST('/api/panel/{device}/mine/folders/test', { params, body })));
+  }
+
+  /** @returns whether it was added */
+  async function addFolder(body: FolderForm) {
+    touch();
+    const added = await attempt(async () => {
+      const made = await ask(api.POST('/api/panel/{device}/mine/folders', { params, body }));
+      await readMine();
+      return made;
+    });
+    return added !== undefined;
+  }
+
+  async function removeFolder(folder: string) {
+    touch();
+    await attempt(async () => {
+      await ask(
+        api.DELETE('/api/panel/{device}/mine/folders/{folder}', { params: { path: { device, folder } } }),
+      );
+      await readMine();
+    });
+  }
+
   /** The same job as it is offered now. */
   const nowOf = (job: Label) => labels.value.find((one) => one.jobId === job.jobId && one.own === job.own);
 
@@ -132,6 +161,9 @@ export function useJobs(machine: Machine) {
     ownAnswers,
     removeOwnJob,
     withdrawLink,
+    testFolder,
+    addFolder,
+    removeFolder,
     forgetLists,
   };
 }

@@ -12,12 +12,23 @@ import java.util.UUID;
  * @param copies further addresses for every mail
  * @param subject of its mails, a template; empty for the job's
  * @param answers to the job's questions, by their keys
+ * @param places which of the person's own folders, by destination
  */
 public record Choices(
         Map<UUID, List<String>> recipients,
         Map<UUID, String> folders,
         List<String> copies,
         String subject,
-        Map<String, String> answers) {
+        Map<String, String> answers,
+        Map<UUID, UUID> places) {
+    public Choices(
+            Map<UUID, List<String>> recipients,
+            Map<UUID, String> folders,
+            List<String> copies,
+            String subject,
+            Map<String, String> answers) {
+        this(recipients, folders, copies, subject, answers, Map.of());
+    }
+
     public static final Choices NONE = new Choices(Map.of(), Map.of(), List.of(), "", Map.of());
 }

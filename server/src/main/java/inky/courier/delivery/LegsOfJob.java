@@ -11,6 +11,7 @@ import inky.courier.job.JobService.JobView;
 import inky.courier.web.Json;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -66,7 +67,8 @@ class LegsOfJob {
             leg.routeName = delivery.deviceName;
         } else if (destination.kind() == DestinationKind.DESKTOP) {
             // Without a folder of their own the leg waits, under the destination itself, until there is one.
-            var own = accounts.ofPerson(delivery.personId);
+            var own = accounts.ofPerson(
+                    delivery.personId, Optional.ofNullable(choices.places().get(destination.id())));
             leg.routeId = own.map(access -> access.id()).orElse(destination.id());
             leg.routeName = own.map(access -> access.name()).orElse(destination.name());
         }

@@ -2,6 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.delivery.LegPhase;
 import inky.courier.core.delivery.LegState;
+import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.message.Message;
 import inky.courier.destination.DestinationService;
 import inky.courier.destination.DestinationService.DestinationView;
@@ -11,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -47,15 +49,22 @@ public class SendAgain {
     }
 
     /** Two legs that are the same way are to the same people or folder. */
-    private record Way(UUID destination, Set<String> recipients, String copies, String below, String kinds) {
+    private record Way(
+            UUID destination, Optional<UUID> place, Set<String> recipients, String copies, String below, String kinds) {
         static Way of(Leg leg) {
             return new Way(
                     leg.destinationId,
+                    ownFolder(leg),
                     Set.copyOf(Consignments.addresses(leg.recipients)),
                     leg.copies,
                     leg.below,
                     leg.kinds);
         }
+    }
+
+    /** Which of the person's own folders it goes to. */
+    private static Optional<UUID> ownFolder(Leg leg) {
+        return Optional.of(leg.routeId).filter(route -> leg.kind == DestinationKind.DESKTOP);
     }
 
     /**
@@ -103,7 +112,8 @@ public class SendAgain {
                         Map.of(to.id(), last.below),
                         List.of(),
                         "",
-                        Map.of()),
+                        Map.of(),
+                        ownFolder(last).map(place -> Map.of(to.id(), place)).orElse(Map.of())),
                 person);
         again.copies = last.copies;
         again.kinds = last.kinds;

@@ -27,7 +27,7 @@ class DemoFolders {
         this.probes = probes;
     }
 
-    record Made(UUID manifests, UUID bills, UUID charts, UUID ownCloud, UUID stick) {}
+    record Made(UUID manifests, UUID bills, UUID charts, UUID ownCloud, UUID desktop, UUID stick) {}
 
     Made make(World world, int port, UUID owner) {
         World.House files = world.fileHouse();
@@ -56,14 +56,14 @@ class DemoFolders {
         UUID charts = add(
                 "Chart archive",
                 DestinationKind.SFTP,
-                settings(files.host(), port + 2, "charts", files.account(), Encryption.TLS, SidecarForm.NONE),
+                settings(files.host(), port + 2, "charts", files.account(), Encryption.TLS, SidecarForm.NONE, true),
                 files,
                 null);
         String address = "https://" + cloud.host() + ":" + (port + 4) + "/dav/";
         add(
                 "Ferry cloud",
                 DestinationKind.WEBDAV,
-                settings(address, 0, "from scanners", cloud.account(), Encryption.TLS, SidecarForm.NONE),
+                settings(address, 0, "from scanners", cloud.account(), Encryption.TLS, SidecarForm.NONE, true),
                 cloud,
                 null);
         add(
@@ -78,12 +78,14 @@ class DemoFolders {
                         SidecarForm.NONE),
                 files,
                 owner);
-        destinations.add(DestinationForm.plain("Own folder", DestinationKind.DESKTOP));
+        UUID desktop = destinations
+                .add(DestinationForm.plain("Own folder", DestinationKind.DESKTOP))
+                .id();
         UUID own = personal(address, cloud.host(), port + 4);
         UUID stick = destinations
                 .add(DestinationForm.folder("USB stick", DestinationKind.USB, FolderSettings.BLANK, null))
                 .id();
-        return new Made(manifests, bills, charts, own, stick);
+        return new Made(manifests, bills, charts, own, desktop, stick);
     }
 
     /** Everybody's own folder in the ferry's cloud, once they have allowed it. */
@@ -118,6 +120,18 @@ class DemoFolders {
 
     private static FolderSettings settings(
             String host, int port, String path, String account, Encryption encryption, SidecarForm sidecar) {
+        return settings(host, port, path, account, encryption, sidecar, false);
+    }
+
+    /** @param ownFolders whether people may have folders of their own there */
+    private static FolderSettings settings(
+            String host,
+            int port,
+            String path,
+            String account,
+            Encryption encryption,
+            SidecarForm sidecar,
+            boolean ownFolders) {
         return new FolderSettings(
                 host,
                 port,
@@ -135,6 +149,7 @@ class DemoFolders {
                 sidecar,
                 FolderSettings.USUAL_AT_ONCE,
                 ConsentSettings.NONE,
-                false);
+                false,
+                ownFolders);
     }
 }

@@ -285,8 +285,17 @@ class DemoSetUp {
         job(made, "My ferry folder", "card", single, personal, folders.ownCloud());
         UUID stick = folders.stick();
         job(made, "Onto a stick", "crates", single, timed, stick);
-        List<UUID> anywhere =
-                List.of(toMe, chosen, accounts, crew, lost, berths, folders.bills(), folders.charts(), stick);
+        List<UUID> anywhere = List.of(
+                toMe,
+                chosen,
+                accounts,
+                crew,
+                lost,
+                berths,
+                folders.bills(),
+                folders.charts(),
+                folders.desktop(),
+                stick);
         Asking all = Asking.everything(profiles.value(single, ProfileDifference.NONE));
         job(made, "Free scan", "key", single, personal, all, anywhere);
         return made;

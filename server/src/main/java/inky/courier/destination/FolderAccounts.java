@@ -25,10 +25,13 @@ public class FolderAccounts {
         return destinations.findById(id).filter(d -> d.kind.hasFolderSettings()).map(this::access);
     }
 
-    /** The folder that belongs to a person. */
+    /** A folder that belongs to a person. @param which of several; empty for the first by name */
     @Transactional(readOnly = true)
-    public Optional<FolderAccess> ofPerson(UUID person) {
-        return destinations.findFirstByOwnerIdOrderByName(person).map(this::access);
+    public Optional<FolderAccess> ofPerson(UUID person, Optional<UUID> which) {
+        Optional<Destination> found = which.isPresent()
+                ? destinations.findById(which.get()).filter(one -> person.equals(one.ownerId))
+                : destinations.findFirstByOwnerIdOrderByName(person);
+        return found.map(this::access);
     }
 
     /** Settings of a destination that is still there, where they are of this sort. */

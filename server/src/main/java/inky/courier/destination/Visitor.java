@@ -1,5 +1,6 @@
 package inky.courier.destination;
 
+import java.util.Optional;
 import java.util.UUID;
 
 /**
@@ -7,5 +8,6 @@ import java.util.UUID;
  *
  * @param destinationId as a job names it
  * @param deviceId which scanned
+ * @param place which of the person's own folders; empty for the first
  */
-public record Visitor(UUID destinationId, UUID personId, String personName, UUID deviceId) {}
+public record Visitor(UUID destinationId, UUID personId, String personName, UUID deviceId, Optional<UUID> place) {}

@@ -25,7 +25,7 @@ class DesktopFolders implements AccessSource {
 
     @Override
     public FolderAccess accessFor(Visitor visitor) throws FarSideException {
-        return accounts.ofPerson(visitor.personId())
+        return accounts.ofPerson(visitor.personId(), visitor.place())
                 .orElseThrow(() -> new FarSideException(TransferCause.NO_OWN_FOLDER, visitor.personName()));
     }
 }

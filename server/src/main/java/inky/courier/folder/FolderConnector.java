@@ -72,7 +72,9 @@ class FolderConnector implements Connector, Folders {
                 consignment.destinationId(),
                 consignment.sender().id(),
                 consignment.sender().name(),
-                consignment.deviceId());
+                consignment.deviceId(),
+                // Where there was none yet, the leg waits under the destination itself.
+                Optional.of(consignment.routeId()).filter(route -> !route.equals(consignment.destinationId())));
         Optional<AccessSource> source = sourceOf(consignment.kind());
         try {
             FolderAccess access = accessFor(source, visitor);

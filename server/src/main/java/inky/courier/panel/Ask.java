@@ -4,6 +4,7 @@ import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.job.Question;
 import inky.courier.core.message.Message;
 import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.destination.OwnFolders;
 import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
@@ -85,6 +86,25 @@ record Ask(
         return of(destination.id(), kind, name, freely, required, Question.Type.TEXT, NO_OPTIONS);
     }
 
+    /** Which of somebody's own folders, of several; the first as long as nobody chooses. */
+    static Ask which(DestinationView destination, List<OwnFolders.OwnFolder> own) {
+        List<Option> options = own.stream()
+                .map(one -> new Option(one.id().toString(), Message.text(one.name())))
+                .toList();
+        return new Ask(
+                destination.id(),
+                Kind.OWN_FOLDER,
+                "",
+                Message.text(destination.name()),
+                false,
+                false,
+                Question.Type.CHOICE,
+                options.get(0).value,
+                new Options(options, false),
+                List.of(),
+                List.of());
+    }
+
     /** Where it goes, of several. */
     static Ask where(Stream<DestinationView> among) {
         List<Option> options = among.map(to -> new Option(to.id().toString(), Message.text(to.name())))
@@ -139,6 +159,8 @@ record Ask(
         RECIPIENTS,
         /** Who else gets its mails. */
         COPIES,
+        /** Which of the person's own folders. */
+        OWN_FOLDER,
         /** A folder below the destination's own; may stay unanswered. */
         FOLDER,
         FILE_NAME,

@@ -20,6 +20,7 @@ import inky.courier.core.transfer.FolderPath;
 import inky.courier.core.transfer.FolderTemplate;
 import inky.courier.delivery.Choices;
 import inky.courier.destination.DestinationService.DestinationView;
+import inky.courier.destination.OwnFolders;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
@@ -62,33 +63,42 @@ public class JobQuestions {
     private final Consents consents;
     private final AddressBook book;
     private final ProfileService profiles;
+    private final OwnFolders ownFolders;
     private final Settings settings;
     private final Clock clock;
     private final ZoneId zone;
 
     JobQuestions(
-            Consents consents, AddressBook book, ProfileService profiles, Settings settings, Clock clock, ZoneId zone) {
+            Consents consents,
+            AddressBook book,
+            ProfileService profiles,
+            OwnFolders ownFolders,
+            Settings settings,
+            Clock clock,
+            ZoneId zone) {
         this.consents = consents;
         this.book = book;
         this.profiles = profiles;
+        this.ownFolders = ownFolders;
         this.settings = settings;
         this.clock = clock;
         this.zone = zone;
     }
 
-    /** What was answered; absent for nothing. @param destinations where it goes, where that is asked @param whenTooLarge instead of what the job does then @param recipients and folders by destination, settings by path, questions by key */
+    /** What was answered; absent for nothing. @param destinations where it goes, where that is asked @param whenTooLarge instead of what the job does then @param recipients, folders and places (which of one's own folders) by destination, settings by path, questions by key */
     record Answers(
             @Nullable List<UUID> destinations,
             @Nullable WhenTooLarge whenTooLarge,
             @Nullable Map<UUID, List<String>> recipients,
             @Nullable Map<UUID, String> folders,
+            @Nullable Map<UUID, UUID> places,
             @Nullable List<String> copies,
             @Nullable String fileName,
             @Nullable String subject,
             @Nullable String passcode,
             @Nullable Map<String, String> settings,
             @Nullable Map<String, String> questions) {
-        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null, null, null);
+        static final Answers NONE = new Answers(null, null, null, null, null, null, null, null, null, null, null);
 
         /**
          * What of it may be given again: of what is asked, without what is for one document only (passcodes, names of files, what was done about
@@ -101,6 +111,7 @@ public class JobQuestions {
                     null,
                     of(recipients, asks, Ask.Kind.RECIPIENTS, Ask::destinationId),
                     of(folders, asks, Ask.Kind.FOLDER, Ask::destinationId),
+                    of(places, asks, Ask.Kind.OWN_FOLDER, Ask::destinationId),
                     asked.contains(Ask.Kind.COPIES) ? copies : null,
                     null,
                     asked.contains(Ask.Kind.SUBJECT) ? subject : null,
@@ -126,8 +137,8 @@ public class JobQuestions {
 
         /** Whether anything was answered at all. */
         boolean hasAny() {
-            boolean lists =
-                    Stream.of(recipients, folders, settings, questions).anyMatch(map -> map != null && !map.isEmpty());
+            boolean lists = Stream.of(recipients, folders, places, settings, questions)
+                    .anyMatch(map -> map != null && !map.isEmpty());
             return lists
                     || copies != null && !copies.isEmpty()
                     || destinations != null && !destinations.isEmpty()
@@ -168,6 +179,11 @@ public class JobQuestions {
                 asks.add(Ask.about(destination, Ask.Kind.RECIPIENTS, true, true)
                         .within(entry(job, Optional.of(destination.id()), person))
                         .onlyFor(chosen ? Stream.of(destination) : Stream.of()));
+            }
+            List<OwnFolders.OwnFolder> theirs =
+                    destination.kind() == DestinationKind.DESKTOP ? ownFolders.of(person.id()) : List.of();
+            if (theirs.size() > 1) {
+                asks.add(Ask.which(destination, theirs).onlyFor(chosen ? Stream.of(destination) : Stream.of()));
             }
             if (job.item().askFolder()
                     && destination.settings() instanceof FolderSettings folder
@@ -388,6 +404,7 @@ public class JobQuestions {
         JobView job = answers.whenTooLarge == null ? going : going.whenTooLarge(allowed(answers.whenTooLarge));
         Map<UUID, List<String>> recipients = new HashMap<>();
         Map<UUID, String> folders = new HashMap<>();
+        Map<UUID, UUID> places = new HashMap<>();
         List<String> chosen = new ArrayList<>();
         Set<Ask.Kind> asked = EnumSet.noneOf(Ask.Kind.class);
         List<Ask> asks = of(job, person);
@@ -402,6 +419,8 @@ public class JobQuestions {
                         wanted.isEmpty() && !ask.required()
                                 ? List.of()
                                 : book.addresses(reader(job, Optional.of(id), person, place), wanted));
+            } else if (ask.kind() == Ask.Kind.OWN_FOLDER) {
+                of(answers.places, id).ifPresent(own -> places.put(id, ofTheirs(ask, own)));
             } else if (ask.kind() == Ask.Kind.FOLDER) {
                 of(answers.folders, id)
                         .ifPresent(
@@ -432,11 +451,20 @@ public class JobQuestions {
                         folders,
                         copies,
                         NameTemplate.literal(subject),
-                        wanted.answers(Optional.ofNullable(answers.questions).orElse(Map.of()), today())),
+                        wanted.answers(Optional.ofNullable(answers.questions).orElse(Map.of()), today()),
+                        places),
                 passcode.map(code -> Asking.openingWith(profile, code)).orElse(profile),
                 name.map(NameTemplate::literal),
                 chosen,
                 answers.again(asks));
+    }
+
+    /** @throws Invalid for a folder that is none of their own, or none any more */
+    private static UUID ofTheirs(Ask ask, UUID place) {
+        if (ask.options().options().stream().noneMatch(one -> one.value().equals(place.toString()))) {
+            throw Invalid.of("panel.destinations", "places");
+        }
+        return place;
     }
 
     private static Optional<String> text(Asked asked, @Nullable String given, int longest, String what) {

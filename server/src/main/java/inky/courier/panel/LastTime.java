@@ -54,19 +54,20 @@ public class LastTime {
      * As they may be given again; whom nothing may be sent to any more is left out.
      *
      * @param given whether there is anything
-     * @param recipients and {@code folders} by destination, {@code settings} by path, {@code questions} by key
+     * @param recipients, {@code folders} and {@code places} by destination, {@code settings} by path, {@code questions} by key
      */
     record LastAnswers(
             boolean given,
             List<UUID> destinations,
             Map<UUID, List<BookEntry>> recipients,
             Map<UUID, String> folders,
+            Map<UUID, UUID> places,
             List<BookEntry> copies,
             String subject,
             Map<String, String> settings,
             Map<String, String> questions) {
         static final LastAnswers NONE =
-                new LastAnswers(false, List.of(), Map.of(), Map.of(), List.of(), "", Map.of(), Map.of());
+                new LastAnswers(false, List.of(), Map.of(), Map.of(), Map.of(), List.of(), "", Map.of(), Map.of());
     }
 
     @Transactional
@@ -107,6 +108,7 @@ public class LastTime {
                 Objects.requireNonNullElse(kept.destinations(), List.<UUID>of()),
                 recipients,
                 or(kept.folders()),
+                or(kept.places()),
                 book.known(
                         questions.reader(job, Optional.empty(), person, place),
                         Objects.requireNonNullElse(kept.copies(), List.<String>of())),

@@ -1,5 +1,6 @@
 package inky.courier.panel;
 
+import inky.courier.connection.ProbeReport;
 import inky.courier.consent.ConsentRequests;
 import inky.courier.consent.ConsentRequests.ConsentRequest;
 import inky.courier.consent.Consents;
@@ -8,6 +9,10 @@ import inky.courier.delivery.query.OwnDeliveries;
 import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.destination.DestinationFolders;
 import inky.courier.destination.Folders.FolderListing;
+import inky.courier.destination.OwnFolders;
+import inky.courier.destination.OwnFolders.OwnFolder;
+import inky.courier.destination.OwnFolders.OwnFolderForm;
+import inky.courier.destination.OwnFolders.OwnFolderServer;
 import inky.courier.destination.Visitor;
 import inky.courier.job.JobService.JobView;
 import inky.courier.link.Links;
@@ -19,6 +24,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -40,6 +46,7 @@ class OwnThings {
     private final DestinationFolders folders;
     private final OwnJobs ownJobs;
     private final Links links;
+    private final OwnFolders ownFolders;
 
     OwnThings(
             PanelPlaces places,
@@ -50,7 +57,8 @@ class OwnThings {
             PeopleService people,
             DestinationFolders folders,
             OwnJobs ownJobs,
-            Links links) {
+            Links links,
+            OwnFolders ownFolders) {
         this.places = places;
         this.questions = questions;
         this.consents = consents;
@@ -60,18 +68,21 @@ class OwnThings {
         this.folders = folders;
         this.ownJobs = ownJobs;
         this.links = links;
+        this.ownFolders = ownFolders;
     }
 
     /** @param of the job of the office that it is one of, as the panel calls it; empty where that is not on this panel */
     record OwnJobRow(UUID id, String name, String of) {}
 
-    /** @param news of which nobody has told them at a panel yet */
+    /** @param news of which nobody has told them at a panel yet @param servers on which they may add folders */
     record Mine(
             List<OwnDelivery> news,
             List<OwnDelivery> scans,
             List<OwnLink> links,
             List<ConsentView> consents,
-            List<OwnJobRow> ownJobs) {}
+            List<OwnJobRow> ownJobs,
+            List<OwnFolder> folders,
+            List<OwnFolderServer> servers) {}
 
     /** A page from which what they sent can be fetched. @param name of the file, or the job @param fetched how many files were */
     record OwnLink(UUID id, String name, Instant at, Instant expiresAt, int fetched) {}
@@ -85,7 +96,14 @@ class OwnThings {
         List<OwnJobRow> jobs = ownJobs.of(person).stream()
                 .map(one -> new OwnJobRow(one.id(), one.name(), here.getOrDefault(one.jobId(), "")))
                 .toList();
-        return new Mine(own.news(person), own.latest(person), links(person), consents.of(person), jobs);
+        return new Mine(
+                own.news(person),
+                own.latest(person),
+                links(person),
+                consents.of(person),
+                jobs,
+                ownFolders.of(person),
+                ownFolders.servers());
     }
 
     private List<OwnLink> links(UUID person) {
@@ -109,6 +127,19 @@ class OwnThings {
             throw Refusal.notFound("link");
         }
         links.withdraw(link);
+    }
+
+    /** Whether files would get there. */
+    ProbeReport testFolder(OwnFolderForm form) {
+        return ownFolders.test(form);
+    }
+
+    OwnFolder addFolder(PanelUser user, OwnFolderForm form) {
+        return ownFolders.add(user.personId(), people.get(user.personId()).login(), form);
+    }
+
+    void removeFolder(PanelUser user, UUID folder) {
+        ownFolders.remove(user.personId(), folder);
     }
 
     void seen(PanelUser user) {
@@ -151,6 +182,6 @@ class OwnThings {
 
     private Visitor visitor(PanelUser user, UUID destination) {
         return new Visitor(
-                destination, user.personId(), people.get(user.personId()).name(), user.deviceId());
+                destination, user.personId(), people.get(user.personId()).name(), user.deviceId(), Optional.empty());
     }
 }

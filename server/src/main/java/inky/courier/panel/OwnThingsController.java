@@ -1,8 +1,12 @@
 package inky.courier.panel;
 
+import inky.courier.connection.ProbeReport;
 import inky.courier.consent.ConsentRequests.ConsentRequest;
 import inky.courier.consent.Consents.WithdrawnConsent;
+import inky.courier.core.message.Message;
 import inky.courier.destination.Folders.FolderListing;
+import inky.courier.destination.OwnFolders.OwnFolder;
+import inky.courier.destination.OwnFolders.OwnFolderForm;
 import inky.courier.panel.OwnScans.OwnScan;
 import inky.courier.panel.OwnThings.Mine;
 import java.util.List;
@@ -69,6 +73,30 @@ class OwnThingsController {
     WithdrawnConsent withdrawOwnConsent(
             @PathVariable UUID device, @PathVariable UUID destination, @AuthenticationPrincipal PanelUser user) {
         return own.withdraw(user, destination);
+    }
+
+    /** Whether files would get there. @param remedy empty where nothing is wrong */
+    record TestedFolder(boolean passed, Message sentence, Message remedy) {}
+
+    @PostMapping("/mine/folders/test")
+    TestedFolder testOwnFolder(
+            @PathVariable UUID device, @RequestBody OwnFolderForm form, @AuthenticationPrincipal PanelUser user) {
+        ProbeReport report = own.testFolder(form);
+        return new TestedFolder(report.passed(), report.sentence(), report.remedy());
+    }
+
+    @PostMapping("/mine/folders")
+    @ResponseStatus(HttpStatus.CREATED)
+    OwnFolder addOwnFolder(
+            @PathVariable UUID device, @RequestBody OwnFolderForm form, @AuthenticationPrincipal PanelUser user) {
+        return own.addFolder(user, form);
+    }
+
+    @DeleteMapping("/mine/folders/{folder}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeOwnFolder(
+            @PathVariable UUID device, @PathVariable UUID folder, @AuthenticationPrincipal PanelUser user) {
+        own.removeFolder(user, folder);
     }
 
     @DeleteMapping("/mine/links/{link}")

@@ -122,6 +122,7 @@ final class FarSides implements AutoCloseable {
                 SidecarForm.NONE,
                 4,
                 ConsentSettings.NONE,
+                false,
                 false);
     }
 

@@ -271,10 +271,14 @@ public final class Office implements AutoCloseable {
 
     /** The stick of the device that scans. @return its id */
     public String stick() {
-        String name = "The stick";
+        return named("The stick", "USB");
+    }
+
+    /** A destination of a kind for which nothing has to be entered. @return its id */
+    public String named(String name, String kind) {
         return named(name)
                 .orElseGet(
-                        () -> desk.post("/api/destinations", Map.of("name", name, "kind", "USB", "settings", Map.of()))
+                        () -> desk.post("/api/destinations", Map.of("name", name, "kind", kind, "settings", Map.of()))
                                 .ok()
                                 .get("id"));
     }

@@ -45,6 +45,9 @@ final class BenchPage {
         this.cloud = cloud;
         this.offices = offices;
         this.devices = devices;
+        devices.values().stream()
+                .filter(device -> device.model().usbPort() && !device.hasStick())
+                .forEach(device -> ails.put("device/" + device.name(), "stick-out"));
         http = HttpServer.create(new InetSocketAddress("127.0.0.1", port), 16);
         http.createContext("/", this::page);
         http.createContext("/control/", this::control);

@@ -18,7 +18,7 @@ import org.apache.catalina.webresources.StandardRoot;
 
 /** What a device stores, handed out by WebDAV (RFC 4918): a shelf, and a stick that can be pulled out. */
 final class DavRoom implements AutoCloseable {
-    private static final String STICK = "usb";
+    static final String STICK = "usb";
     private static final String SHELF = "shelf";
 
     private final Tomcat tomcat = new Tomcat();

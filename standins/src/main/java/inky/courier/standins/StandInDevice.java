@@ -23,6 +23,7 @@ import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -156,6 +157,19 @@ public final class StandInDevice implements AutoCloseable {
     /** @param status of IPP that print jobs get from now on; 0 to print again */
     public void refusePrinting(int status) {
         printer.ifPresent(room -> room.refuse(status == 0 ? null : Status.Companion.get(status)));
+    }
+
+    /** Puts pages on the stick, as pictures. */
+    void layOnStick(Stack stack) throws IOException {
+        if (!hasStick()) {
+            return;
+        }
+        Path there = storage.orElseThrow().files().resolve(DavRoom.STICK);
+        ScanJob.Setting setting = new ScanJob.Setting(200, true, Optional.empty());
+        ScanJob pages = new ScanJob(0, stack.sheets(), false, setting, ScanJob.SAME);
+        for (int n = 1; pages.hasMore(); n++) {
+            Files.write(there.resolve(stack.title() + " " + n + ".jpg"), pages.nextPage());
+        }
     }
 
     /** Pulls the stick out, or puts it in again. */

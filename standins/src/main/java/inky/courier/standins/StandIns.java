@@ -73,6 +73,13 @@ public final class StandIns {
                             PAGE_MILLIS,
                             folder.resolve("device " + device.name())));
         }
+        for (StandInDevice device : devices.values()) {
+            device.stick(false);
+        }
+        for (World.Stick stick : world.sticks()) {
+            devices.get(stick.device()).stick(true);
+            devices.get(stick.device()).layOnStick(stick.stack());
+        }
         for (World.Trouble trouble : world.troubles()) {
             devices.get(trouble.device()).misbehave(trouble.state(), trouble.reasons());
         }

@@ -10,6 +10,7 @@ import tools.jackson.databind.json.JsonMapper;
 record World(
         List<Device> devices,
         List<Trouble> troubles,
+        List<Stick> sticks,
         List<Office> postOffices,
         House fileHouse,
         House cloud,
@@ -17,6 +18,9 @@ record World(
         List<Person> people) {
     @JsonIgnoreProperties(ignoreUnknown = true)
     record Device(String name, String model, String address) {}
+
+    /** A stick that is in a device. @param stack whose pages lie on it as pictures */
+    record Stick(String device, Stack stack) {}
 
     record Trouble(String device, int state, List<String> reasons) {}
 

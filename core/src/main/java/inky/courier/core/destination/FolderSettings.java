@@ -22,6 +22,7 @@ import java.util.Objects;
  * @param atOnce transfers at the same time, 1 to 16
  * @param consent of a cloud, where each person signs in for themselves
  * @param mustEncrypt whether a USB stick gets encrypted files only
+ * @param ownFolders whether people may add folders of their own on this server, with accounts of theirs
  */
 public record FolderSettings(
         String host,
@@ -40,7 +41,8 @@ public record FolderSettings(
         SidecarForm sidecar,
         int atOnce,
         ConsentSettings consent,
-        boolean mustEncrypt)
+        boolean mustEncrypt,
+        Boolean ownFolders)
         implements DestinationSettings {
     public static final int USUAL_AT_ONCE = 4;
 
@@ -61,6 +63,7 @@ public record FolderSettings(
             SidecarForm.NONE,
             USUAL_AT_ONCE,
             ConsentSettings.NONE,
+            false,
             false);
 
     /** What is absent, in a form or in settings that were kept before there was such a value, is as usual. */
@@ -76,6 +79,7 @@ public record FolderSettings(
         whenTaken = Objects.requireNonNullElse(whenTaken, WhenTaken.NUMBER);
         sidecar = Objects.requireNonNullElse(sidecar, SidecarForm.NONE);
         consent = Objects.requireNonNullElse(consent, ConsentSettings.NONE);
+        ownFolders = Boolean.TRUE.equals(ownFolders);
     }
 
     private static String text(String given) {
@@ -126,7 +130,8 @@ public record FolderSettings(
                 sidecar,
                 atOnce,
                 consent,
-                mustEncrypt);
+                mustEncrypt,
+                ownFolders);
     }
 
     public FolderSettings encrypted(Encryption other) {
@@ -147,7 +152,36 @@ public record FolderSettings(
                 sidecar,
                 atOnce,
                 consent,
-                mustEncrypt);
+                mustEncrypt,
+                ownFolders);
+    }
+
+    /**
+     * A folder of somebody's own on the same server.
+     *
+     * @param below where their account's files go: names with slashes between, from the account's root
+     * @param theirs account
+     */
+    public FolderSettings ofTheirOwn(String below, String theirs) {
+        return new FolderSettings(
+                host,
+                port,
+                share,
+                below,
+                theirs,
+                domain,
+                encryption,
+                certificateCheck,
+                fingerprint,
+                passive,
+                false,
+                whenTaken,
+                makeFolders,
+                SidecarForm.NONE,
+                atOnce,
+                ConsentSettings.NONE,
+                false,
+                false);
     }
 
     /** What a line there is opened by: the same for all folders of an account. */
@@ -169,7 +203,8 @@ public record FolderSettings(
                 BLANK.sidecar,
                 BLANK.atOnce,
                 BLANK.consent,
-                BLANK.mustEncrypt);
+                BLANK.mustEncrypt,
+                BLANK.ownFolders);
     }
 
     private FolderSettings with(
@@ -191,6 +226,7 @@ public record FolderSettings(
                 sidecar,
                 atOnce,
                 asked,
-                mustEncrypt);
+                mustEncrypt,
+                ownFolders);
     }
 }

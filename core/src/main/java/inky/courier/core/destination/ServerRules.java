@@ -51,7 +51,8 @@ abstract class ServerRules extends FolderRules {
                 Field.note("renamed").at("RENAMED"),
                 SIDECAR.at("READ_BACK"),
                 AT_ONCE.at("REMOVED"),
-                Field.of("ownerId", Type.PERSON).at("SPACE"));
+                Field.of("ownerId", Type.PERSON).at("SPACE"),
+                Field.of("ownFolders", Type.TICK).at("SPACE"));
     }
 
     @SafeVarargs

@@ -198,6 +198,7 @@ public final class Offices {
                 blank.sidecar(),
                 4,
                 consent,
+                false,
                 false);
         return new DestinationItem(
                 id(ItemKind.DESTINATION, i),

@@ -73,7 +73,8 @@ final class PreflightOffice {
                                 b.sidecar(),
                                 b.atOnce(),
                                 b.consent(),
-                                mustEncrypt)
+                                mustEncrypt,
+                                false)
                         : kind.usual(),
                 DestinationItem.NOTHING);
     }
@@ -105,6 +106,7 @@ final class PreflightOffice {
                         b.sidecar(),
                         b.atOnce(),
                         b.consent(),
+                        false,
                         false),
                 DestinationItem.NOTHING);
     }

@@ -402,6 +402,7 @@ class WholeOfficeTest {
                 b.sidecar(),
                 4,
                 b.consent(),
+                false,
                 false);
     }
 
