@@ -72,7 +72,13 @@ useEventListener(document, 'keydown', (event) => {
 <template>
   <div class="jobs">
     <NewsStrip v-if="news.length" :news="news" :busy="busy" @seen="panel.newsSeen()" />
-    <StickStrip v-else-if="hasStick && !finding" v-model:open="stickDrawer" :panel="panel" :still="still" />
+    <StickStrip
+      v-else-if="hasStick && !finding"
+      v-model:open="stickDrawer"
+      :panel="panel"
+      :still="still"
+      :title="title"
+    />
     <h1 v-else-if="!finding">{{ title }}</h1>
     <form v-if="finding" class="find" role="search" @submit.prevent="take" @keydown.esc="leaveFinding">
       <input

@@ -35,7 +35,7 @@ const jobs = computed<Label[]>(() => {
 const options = computed(() => jobs.value.map(({ jobId, name }) => ({ value: jobId, words: name })));
 const choosesJob = computed(() => props.for === 'onto' || file.value !== '');
 const title = computed(() =>
-  props.for === 'onto' ? t('stick.onto-title') : t('stick.by', { name: file.value.split('/').pop() ?? '' }),
+  props.for === 'onto' ? t('stick.onto') : t('stick.by', { name: file.value.split('/').pop() ?? '' }),
 );
 
 async function open(to: string, after = '') {

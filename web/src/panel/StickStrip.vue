@@ -4,8 +4,8 @@ import { useWords } from '@/shared/words';
 import StickDrawer from './StickDrawer.vue';
 import type { PanelState } from './usePanel';
 
-/** A stick is in the device: what can be done with it. */
-const props = defineProps<{ panel: PanelState; still: boolean }>();
+/** A stick is in the device: what can be done with it, beside the title. */
+const props = defineProps<{ panel: PanelState; still: boolean; title: string }>();
 const { t } = useWords();
 const { stick, labels, busy } = props.panel;
 const open = defineModel<'onto' | 'from'>('open');
@@ -26,12 +26,12 @@ function scanOnto() {
     <svg width="34" height="26" viewBox="0 0 34 26" aria-hidden="true">
       <path d="M2 6h20v14H2z M22 9h10v8H22 M26 11.5h3 M26 14.5h3" />
     </svg>
-    <p>{{ t('stick.in') }}</p>
+    <h1>{{ title }}</h1>
     <button v-if="onto.length" type="button" class="key" :disabled="busy || still" @click="scanOnto">
       {{ t('stick.onto') }}
     </button>
     <button v-if="stick?.opens" type="button" class="key" :disabled="busy" @click="open = 'from'">
-      {{ t('stick.from') }}
+      {{ t(stick.prints.length ? 'stick.from' : 'stick.send') }}
     </button>
   </section>
   <StickDrawer v-if="open" :panel="panel" :for="open" @done="open = undefined" />
@@ -52,10 +52,10 @@ svg {
   stroke: currentcolor;
   stroke-width: 2;
 }
-p {
+h1 {
   flex: 1;
   min-width: 0;
-  font: 680 22px/27px var(--heading);
-  font-stretch: 84%;
+  font-size: 22px;
+  line-height: 26px;
 }
 </style>
