@@ -37,6 +37,16 @@ final class Desk {
         this.base = base;
     }
 
+    /** The id of the device that {@link #setUp} made. */
+    String device() {
+        return device;
+    }
+
+    /** Of the person that {@link #setUp} made. */
+    String pin() {
+        return pin;
+    }
+
     /** @param sending from Send to the last leg's acceptance */
     record Times(Duration scanning, Duration sending) {}
 
