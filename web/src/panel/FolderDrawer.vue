@@ -2,6 +2,8 @@
 import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { useWords } from '@/shared/words';
+import FolderCrumbs from './FolderCrumbs.vue';
+import FolderEntries from './FolderEntries.vue';
 import type { Answers } from './machine';
 import { answerTo } from './questions';
 import type { PanelState } from './usePanel';
@@ -16,7 +18,7 @@ const entries = ref<Schemas['FolderEntry'][]>([]);
 const more = ref(false);
 const making = ref(false);
 const name = ref('');
-const first = ref<HTMLElement>();
+const first = ref<InstanceType<typeof FolderCrumbs>>();
 const crumbs = computed(() => path.value.split('/').filter(Boolean));
 const places = { path: { device, destination: props.question.destinationId ?? '' } };
 
@@ -64,28 +66,17 @@ onMounted(async () => {
 <template>
   <section class="choice-drawer" :aria-label="t('folder.title')" @keydown.esc="emit('done')">
     <header>
-      <nav :aria-label="t('folder.where')">
-        <button ref="first" type="button" class="crumb" @click="open('')">{{ question.name }}</button>
-        <template v-for="(crumb, i) in crumbs" :key="i">
-          <span aria-hidden="true">/</span>
-          <button type="button" class="crumb" @click="open(crumbs.slice(0, i + 1).join('/'))">
-            {{ crumb }}
-          </button>
-        </template>
-      </nav>
+      <FolderCrumbs ref="first" :root="question.name" :path="path" @open="open" />
       <button type="button" class="key" @click="emit('done')">{{ t('panel.back') }}</button>
       <button type="button" class="key stamp" :disabled="busy" @click="choose">{{ t('folder.here') }}</button>
     </header>
-    <ul v-if="entries.length" class="list" tabindex="0" :aria-label="t('folder.list')">
-      <li v-for="entry in entries" :key="entry.name">
-        <button type="button" :disabled="busy" @click="open([...crumbs, entry.name].join('/'))">
-          <svg width="30" height="24" viewBox="0 0 30 24" aria-hidden="true">
-            <path d="M2 4h9l3 3h14v14H2z" fill="none" stroke="currentColor" stroke-width="2" />
-          </svg>
-          {{ entry.name }}
-        </button>
-      </li>
-    </ul>
+    <FolderEntries
+      v-if="entries.length"
+      :entries="entries"
+      :label="t('folder.list')"
+      :busy="busy"
+      @choose="open([...crumbs, $event.name].join('/'))"
+    />
     <p v-else class="quiet nothing">{{ t('folder.none') }}</p>
     <footer>
       <button v-if="more" type="button" class="key" @click="open(path, entries[entries.length - 1]?.name)">
@@ -109,46 +100,6 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-nav {
-  display: flex;
-  flex: 1;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
-  font: 680 24px/30px var(--heading);
-}
-.crumb {
-  padding: 6px 4px;
-  border: 0;
-  background: none;
-  font: inherit;
-  cursor: pointer;
-}
-.list {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  grid-auto-rows: 72px;
-  gap: 8px;
-}
-.list button {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  width: 100%;
-  height: 100%;
-  padding: 8px 14px;
-  border: 1.5px solid var(--rule-2);
-  border-radius: 3px;
-  background: var(--paper-0);
-  font-size: 19px;
-  line-height: 23px;
-  text-align: left;
-  overflow-wrap: anywhere;
-  cursor: pointer;
-}
-svg {
-  flex: none;
-}
 .nothing {
   flex: 1;
 }

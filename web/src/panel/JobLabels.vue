@@ -19,9 +19,12 @@ const drawer = ref(false);
 const stickDrawer = ref<'onto' | 'from'>();
 /** A sheet lies over the labels: keys are for that. */
 const covered = computed(() => drawer.value || helpOpen.value || stickDrawer.value !== undefined);
-const title = computed(() =>
-  loaded.value ? t('jobs.in-feeder', { n: loaded.value.sheets }) : t('jobs.what'),
-);
+const title = computed(() => {
+  if (!loaded.value) return t('jobs.what');
+  const { sheets: n, onGlass } = loaded.value;
+  const most = front.value?.feederSheets ?? 0;
+  return !onGlass && most && n > most ? t('jobs.too-many', { n, most }) : t('jobs.in-feeder', { n });
+});
 const still = computed(
   () => busy.value || front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',
 );

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client';
 import { useCrop } from '@/shared/crop';
 import CropFrame from '@/shared/CropFrame.vue';
 import { useWords } from '@/shared/words';
+import { usePageZoom } from './pageZoom';
 import type { PanelState } from './usePanel';
 
 /** One page, large, with all that can be done to it. */
@@ -32,6 +33,9 @@ const isOut = computed(
 );
 const { part, ready, loaded, begin, end } = useCrop(() => picture.value);
 watch(part, (now, before) => before && !now && void nextTick(() => cropKey.value?.focus()));
+const shown = ref<HTMLElement>();
+const { closer, whole, toggle } = usePageZoom(shown, () => part.value !== undefined);
+watch(picture, whole);
 /** It was replaced, or taken back. */
 watch(seen, (there) => there || emit('done'));
 
@@ -63,7 +67,7 @@ function close() {
     @keydown.esc="close"
   >
     <div class="sheet">
-      <span class="picture" :class="{ out: isOut }">
+      <span ref="shown" class="picture" :class="{ out: isOut }" @dblclick="toggle">
         <img
           :key="picture"
           :src="picture"
@@ -137,6 +141,9 @@ function close() {
         <button type="button" class="key" :disabled="scan.state === 'SCANNING'" @click="again">
           {{ t('page.scan-again') }}
         </button>
+        <button type="button" class="key" :aria-pressed="closer" @click="toggle()">
+          {{ t('page.zoom') }}
+        </button>
       </div>
       <div v-if="!part" class="keys end">
         <button type="button" class="key" :disabled="!scan.edited" @click="panel.undoEdit()">
@@ -163,7 +170,9 @@ function close() {
 }
 .sheet {
   display: grid;
+  min-width: 0;
   min-height: 0;
+  overflow: hidden;
   place-items: center;
 }
 .picture {
@@ -231,6 +240,10 @@ img {
   img {
     max-height: calc(100cqh - 112px);
   }
+}
+[aria-pressed='true'] {
+  background: var(--ink-9);
+  color: var(--paper-0);
 }
 .key.ink {
   background: var(--ink-9);

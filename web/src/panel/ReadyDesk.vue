@@ -36,7 +36,9 @@ function scan(source?: PaperSource) {
     <div class="foot">
       <p class="said">
         <strong>{{ t('ask.ready') }}</strong>
-        <span class="quiet">{{ t('ask.ready-hint') }}</span>
+        <span class="quiet">{{
+          front?.feederSheets ? t('ask.feeder-holds', { n: front.feederSheets }) : t('ask.ready-hint')
+        }}</span>
       </p>
       <button v-if="front?.standIn" type="button" class="key sample" @click="drawer = !drawer">
         {{ t('sample.title') }}

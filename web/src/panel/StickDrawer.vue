@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import { bytes } from '@/shared/format';
 import { useWords } from '@/shared/words';
 import ChoiceList from './ChoiceList.vue';
+import FolderCrumbs from './FolderCrumbs.vue';
+import FolderEntries from './FolderEntries.vue';
 import type { Label } from './machine';
 import type { PanelState } from './usePanel';
 
@@ -19,8 +20,7 @@ const read = ref(false);
 /** The file that was chosen. */
 const file = ref('');
 const first = ref<HTMLElement>();
-const crumbs = computed(() => path.value.split('/').filter(Boolean));
-const below = (name: string) => [...crumbs.value, name].join('/');
+const below = (name: string) => (path.value ? `${path.value}/${name}` : name);
 
 const ofOffice = computed(() => labels.value.filter(({ own }) => !own));
 /** By which jobs it can go; those that print first. */
@@ -82,15 +82,7 @@ onMounted(async () => {
   <section class="choice-drawer" :aria-label="t('stick.title')" @keydown.esc="emit('done')">
     <header>
       <h2 v-if="choosesJob">{{ title }}</h2>
-      <nav v-else :aria-label="t('folder.where')">
-        <button type="button" class="crumb" @click="open('')">{{ t('stick.title') }}</button>
-        <template v-for="(crumb, i) in crumbs" :key="i">
-          <span aria-hidden="true">/</span>
-          <button type="button" class="crumb" @click="open(crumbs.slice(0, i + 1).join('/'))">
-            {{ crumb }}
-          </button>
-        </template>
-      </nav>
+      <FolderCrumbs v-else :root="t('stick.title')" :path="path" @open="open" />
       <button ref="first" type="button" class="key" @click="back">{{ t('panel.back') }}</button>
     </header>
     <p v-if="problem" class="wrong" role="alert">{{ problem.sentence }} {{ problem.remedy }}</p>
@@ -101,20 +93,13 @@ onMounted(async () => {
       :is-chosen="() => false"
       @press="press($event.value)"
     />
-    <ul v-else-if="entries.length" class="list files" tabindex="0" :aria-label="t('stick.files')">
-      <li v-for="entry in entries" :key="entry.name">
-        <button type="button" :disabled="busy" @click="choose(entry)">
-          <svg width="30" height="24" viewBox="0 0 30 24" aria-hidden="true">
-            <path v-if="entry.folder" d="M2 4h9l3 3h14v14H2z" />
-            <path v-else d="M7 2h11l5 5v15H7z M18 2v5h5" />
-          </svg>
-          <span>
-            {{ entry.name }}
-            <small v-if="!entry.folder">{{ bytes(entry.bytes) }}</small>
-          </span>
-        </button>
-      </li>
-    </ul>
+    <FolderEntries
+      v-else-if="entries.length"
+      :entries="entries"
+      :label="t('stick.files')"
+      :busy="busy"
+      @choose="choose"
+    />
     <p v-else-if="read" class="quiet">{{ t('stick.none') }}</p>
     <footer v-if="more && !choosesJob">
       <button type="button" class="key" @click="open(path, entries[entries.length - 1]?.name)">
@@ -125,54 +110,6 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-nav {
-  display: flex;
-  flex: 1;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
-  font: 680 24px/30px var(--heading);
-}
-.crumb {
-  padding: 6px 4px;
-  border: 0;
-  background: none;
-  font: inherit;
-  cursor: pointer;
-}
-.files {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  grid-auto-rows: minmax(72px, auto);
-  gap: 8px;
-}
-.files button {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  width: 100%;
-  height: 100%;
-  padding: 8px 14px;
-  border: 1.5px solid var(--rule-2);
-  border-radius: 3px;
-  background: var(--paper-0);
-  font-size: 19px;
-  line-height: 23px;
-  text-align: left;
-  overflow-wrap: anywhere;
-  cursor: pointer;
-}
-small {
-  display: block;
-  font-size: 15px;
-  color: var(--ink-5);
-}
-svg {
-  flex: none;
-  fill: none;
-  stroke: currentcolor;
-  stroke-width: 2;
-}
 .wrong {
   color: var(--failed);
   font-weight: 600;

@@ -50,6 +50,13 @@ class PageEditsWalkTest {
         assertThat(sheets).hasCount(4);
         page.getByLabel("Page 1: look at it larger").click();
         assertThat(page.getByText("Page 1 of 4")).isVisible();
+        page.locator(".picture img").dblclick();
+        assertThat(button("Zoom")).hasAttribute("aria-pressed", "true");
+        Assertions.assertThat(page.locator(".picture img").boundingBox().width)
+                .as("the page is seen closer")
+                .isGreaterThan(page.locator(".sheet").boundingBox().width / 2);
+        button("Zoom").click();
+        assertThat(button("Zoom")).hasAttribute("aria-pressed", "false");
         button("Turn right").click();
         assertThat(button("Undo").last()).isEnabled();
         assertThat(page.locator(".drawer img")).hasAttribute("src", Pattern.compile("look=[0-9a-f]+"));

@@ -115,7 +115,7 @@ class WalkUp {
         this.clock = clock;
     }
 
-    /** What everybody sees who stands there; the person only once signed in. @param stick whether a USB stick can be put in @param guests whether somebody can scan without signing in */
+    /** What everybody sees who stands there; the person only once signed in. @param feederSheets how many it takes at a time; 0 for none @param stick whether a USB stick can be put in @param guests whether somebody can scan without signing in */
     record Front(
             UUID deviceId,
             String office,
@@ -124,6 +124,7 @@ class WalkUp {
             String place,
             boolean standIn,
             boolean feeder,
+            int feederSheets,
             boolean glass,
             boolean stick,
             DeviceCondition.State condition,
@@ -181,6 +182,7 @@ class WalkUp {
                 device.place(),
                 device.standIn(),
                 device.abilities().feeder(),
+                device.abilities().feederSheets(),
                 device.abilities().glass(),
                 device.abilities().usbPort(),
                 device.condition(),
