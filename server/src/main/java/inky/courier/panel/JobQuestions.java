@@ -220,9 +220,11 @@ public class JobQuestions {
         List<DestinationView> sticks = job.destinations().stream()
                 .filter(to -> to.kind() == DestinationKind.USB)
                 .toList();
+        if (sticks.isEmpty()) {
+            return Optional.empty();
+        }
         ScanProfile profile = profile(job);
-        boolean open = !profile.encryptsFiles() && Asking.canOpenWithPasscode(profile);
-        return sticks.isEmpty() || !open
+        return profile.encryptsFiles() || !Asking.canOpenWithPasscode(profile)
                 ? Optional.empty()
                 : Optional.of(Ask.suggested(Ask.Kind.PASSCODE, Message.of("panel.passcode-suggested"))
                         .onlyFor(chosen ? sticks.stream() : Stream.of()));
