@@ -130,6 +130,29 @@ describe('an answer that comes late', () => {
   });
 });
 
+describe('what was asked for somebody who has left', () => {
+  it('does not send away who comes next, and takes no words from the door', async () => {
+    server
+      .on('GET /api/panel/d1', () => ({ ...FRONT, stick: true, person: signedIn ? PERSON : undefined }))
+      .on('POST /api/panel/d1/session', () => {
+        signedIn = true;
+        return { ...FRONT, stick: true, person: PERSON };
+      });
+    let late = true;
+    server.on('GET /api/panel/d1/stick', async () => {
+      if (!late) return { in: false, onto: [], opens: false, prints: [] };
+      late = false;
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      return new Refusal(401);
+    });
+    const seen = await inside();
+    await seen.signOut();
+    await seen.signIn({ pin: '274193' });
+    await step(1000);
+    expect(seen.stage.value.name).toBe('jobs');
+  });
+});
+
 describe('from the door to the jobs', () => {
   it('a PIN leads to the jobs of this device', async () => {
     const seen = await panel();

@@ -97,10 +97,12 @@ export function useMachine(device: string, ended: () => void) {
 
   /** Asks by itself: what goes wrong is not shown, a session that has ended leads back to the door. */
   async function quietly(asking: () => Promise<void>) {
+    const mine = left;
     try {
       await asking();
     } catch (error) {
-      if (error instanceof Problem && error.status === 401) ended();
+      // What was asked for somebody who has left is no word about whoever is there now.
+      if (error instanceof Problem && error.status === 401 && mine === left) ended();
     }
   }
 

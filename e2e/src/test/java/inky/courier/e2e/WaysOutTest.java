@@ -43,7 +43,7 @@ class WaysOutTest {
         desk.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Chart archive");
         desk.getByLabel("Server", new Page.GetByLabelOptions().setExact(true)).fill("127.40.9.11");
         desk.getByLabel("Port").fill(Integer.toString(house.sftpPort()));
-        desk.getByLabel("Account").fill("scans");
+        desk.getByLabel("Account", new Page.GetByLabelOptions().setExact(true)).fill("scans");
         desk.getByLabel("Password", new Page.GetByLabelOptions().setExact(true))
                 .last()
                 .fill(Office.PASSWORD);
