@@ -11,10 +11,14 @@ export function useStick(machine: Machine) {
   /** How often somebody has left: what comes late is nothing to whoever comes next. */
   let left = 0;
 
+  /** A device that does not answer is asked once at a time. */
+  let reading = false;
+
   /** @param hasPort whether one can be put in */
   async function readStick(hasPort: boolean) {
-    if (!hasPort) return;
+    if (!hasPort || reading) return;
     const before = left;
+    reading = true;
     await machine.quietly(async () => {
       const seen = await ask(
         api.GET('/api/panel/{device}/stick', {
@@ -24,6 +28,7 @@ export function useStick(machine: Machine) {
       );
       if (before === left) stick.value = seen;
     });
+    reading = false;
   }
 
   function forgetStick() {

@@ -158,4 +158,34 @@ class OwnFoldersTest {
             office.desk.delete("/api/destinations/" + made).ok();
         }
     }
+
+    /** Nobody can be kept by a folder that they have added themselves; it is known to nobody afterwards. */
+    @Test
+    void theyGoWithTheirPerson() {
+        Browser person = office.somebodyElse();
+        String folder = add(person, "Reports", "").ok().get("id");
+        String id = office.desk
+                .get("/api/people?find=Maja&count=50")
+                .ok()
+                .json()
+                .path("rows")
+                .valueStream()
+                .filter(one -> office.desk
+                        .get("/api/destinations/" + folder)
+                        .ok()
+                        .get("ownerId")
+                        .equals(one.path("id").asString()))
+                .findFirst()
+                .orElseThrow()
+                .path("id")
+                .asString();
+        assertThat(office.desk.get("/api/changes?count=3").ok().text()).contains("\"who\":\"Maja Berg\"");
+        office.desk.post("/api/people/" + id + "/forget", Map.of()).ok();
+        assertThat(office.desk.get("/api/destinations/" + folder).status()).isEqualTo(404);
+        for (JsonNode change : office.desk.get("/api/changes?count=50").ok().json()) {
+            boolean its = change.path("subjectId").asString().equals(folder);
+            assertThat(its && change.toString().contains("Reports")).isFalse();
+            assertThat(change.path("who").asString()).isNotEqualTo("Maja Berg");
+        }
+    }
 }

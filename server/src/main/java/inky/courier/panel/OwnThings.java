@@ -20,6 +20,7 @@ import inky.courier.link.Links.OpenLink;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
+import inky.courier.web.Who;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -135,11 +136,16 @@ class OwnThings {
     }
 
     OwnFolder addFolder(PanelUser user, OwnFolderForm form) {
-        return ownFolders.add(user.personId(), people.get(user.personId()).login(), form);
+        PersonView person = people.get(user.personId());
+        return Who.as(person.name(), () -> ownFolders.add(person.id(), person.login(), form));
     }
 
     void removeFolder(PanelUser user, UUID folder) {
-        ownFolders.remove(user.personId(), folder);
+        PersonView person = people.get(user.personId());
+        Who.as(person.name(), () -> {
+            ownFolders.remove(person.id(), folder);
+            return folder;
+        });
     }
 
     void seen(PanelUser user) {

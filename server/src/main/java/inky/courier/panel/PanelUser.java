@@ -4,6 +4,7 @@ import inky.courier.core.people.PanelSignIn.Replace;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.security.core.AuthenticatedPrincipal;
 
 /**
  * Who is at a panel.
@@ -13,7 +14,14 @@ import java.util.UUID;
  * @param endsAt when the session ends if they do nothing more
  * @param replace why they must get another PIN first; empty where they need not
  */
-record PanelUser(UUID deviceId, UUID personId, boolean guest, Instant endsAt, Optional<Replace> replace) {
+record PanelUser(UUID deviceId, UUID personId, boolean guest, Instant endsAt, Optional<Replace> replace)
+        implements AuthenticatedPrincipal {
+    /** What is written down says who by the person's own name ({@code Who.as}), and otherwise only where from. */
+    @Override
+    public String getName() {
+        return "a panel";
+    }
+
     /** Somebody who has just signed in. */
     static PanelUser now(UUID deviceId, UUID personId, Optional<Replace> replace) {
         return new PanelUser(deviceId, personId, false, Instant.MAX, replace);

@@ -4,6 +4,7 @@ import inky.courier.audit.ChangeLog;
 import inky.courier.core.access.Right;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.Change;
+import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Difference;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
@@ -167,13 +168,25 @@ public class SetUp {
         return tables().get(what.kind()).sealedFor(what.id(), name);
     }
 
-    /** Before a person is deleted, in the same transaction. @throws Refusal naming what still needs them */
+    /**
+     * Before a person is deleted, in the same transaction. Folders of their own, which nothing else needs, go with them.
+     *
+     * @throws Refusal naming what still needs them
+     */
     @Transactional(propagation = Propagation.MANDATORY)
     public void letGo(Reference person, String name) {
         Office office = office();
-        List<Item> needing = office.dependents(person);
-        if (!needing.isEmpty()) {
-            throw stillNeeded(office, name, needing);
+        Map<Boolean, List<Item>> goesAlong = office.dependents(person).stream()
+                .collect(Collectors.partitioningBy(item -> item instanceof DestinationItem own
+                        && own.owner().filter(person.id()::equals).isPresent()
+                        && office.dependents(own.reference()).isEmpty()));
+        if (!goesAlong.get(false).isEmpty()) {
+            throw stillNeeded(office, name, goesAlong.get(false));
+        }
+        if (!goesAlong.get(true).isEmpty()) {
+            change(Wish.of(goesAlong.get(true).stream()
+                    .<Change>map(own -> new Change.Remove(own.reference()))
+                    .toList()));
         }
         events.publishEvent(new Leaving(person));
     }

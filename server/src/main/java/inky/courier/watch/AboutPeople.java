@@ -13,6 +13,8 @@ import inky.courier.delivery.ForgottenPeople;
 import inky.courier.delivery.query.OwnDeliveries;
 import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.delivery.query.OwnDeliveries.UsedDevice;
+import inky.courier.destination.OwnFolders;
+import inky.courier.destination.OwnFolders.OwnFolder;
 import inky.courier.help.HelpCalls;
 import inky.courier.panel.LastTime;
 import inky.courier.panel.OwnJobs;
@@ -51,6 +53,7 @@ class AboutPeople {
     private final AddressBook book;
     private final LastTime lastTime;
     private final OwnJobs ownJobs;
+    private final OwnFolders ownFolders;
     private final HelpCalls help;
     private final ForgottenPeople forgotten;
     private final Consents consents;
@@ -68,6 +71,7 @@ class AboutPeople {
             AddressBook book,
             LastTime lastTime,
             OwnJobs ownJobs,
+            OwnFolders ownFolders,
             HelpCalls help,
             ForgottenPeople forgotten,
             Consents consents,
@@ -83,6 +87,7 @@ class AboutPeople {
         this.book = book;
         this.lastTime = lastTime;
         this.ownJobs = ownJobs;
+        this.ownFolders = ownFolders;
         this.help = help;
         this.forgotten = forgotten;
         this.consents = consents;
@@ -173,6 +178,7 @@ class AboutPeople {
             AddressBook.OwnBook addressBook,
             List<LastTime.AnsweredJob> lastAnswers,
             List<OwnJobs.OwnJob> ownJobs,
+            List<OwnFolder> ownFolders,
             List<HelpCalls.OwnCall> helpCalls,
             List<SecurityLog.Entry> signIns,
             List<ChangeOfPerson> changes) {}
@@ -194,6 +200,7 @@ class AboutPeople {
                 book.of(id),
                 lastTime.of(id),
                 ownJobs.of(id),
+                ownFolders.of(id),
                 help.of(id),
                 security.atPanels(page.person.name()),
                 changes.about(id).stream()
@@ -239,9 +246,12 @@ class AboutPeople {
     @Transactional
     void forget(UUID id) {
         PersonView person = people.get(id);
+        List<OwnFolder> folders = ownFolders.of(id);
         forgotten.forget(id);
         people.delete(id);
         changes.forget(id, FORGOTTEN);
+        folders.forEach(folder -> changes.forget(folder.id(), FORGOTTEN));
+        changes.forgetBy(person.name(), FORGOTTEN);
         security.forget(person.name(), FORGOTTEN);
     }
 }
