@@ -55,7 +55,7 @@ const forgetting = useQuery({
   enabled: asking,
 });
 /** Left out where there is none. */
-const some = (number: number, one: string) => (number ? `${count(number, one)}, ` : '');
+const some = (number: number, one: string, many?: string) => (number ? `${count(number, one, many)}, ` : '');
 const lost = computed(() => forgetting.data.value);
 async function forget() {
   const name = page.value?.person.name ?? '';
@@ -165,7 +165,8 @@ async function forget() {
         <p class="part">
           <strong>Removed at once:</strong> their name, login, mail address, groups and PIN;
           {{ some(lost.cards, 'card') }}{{ some(lost.consents, 'consent')
-          }}{{ some(lost.recipients, 'kept recipient') }}the pages and files of
+          }}{{ some(lost.recipients, 'kept recipient')
+          }}{{ some(lost.folders, 'folder of their own', 'folders of their own') }}the pages and files of
           {{ count(lost.withContents, 'delivery', 'deliveries') }}.
         </p>
         <p class="part">

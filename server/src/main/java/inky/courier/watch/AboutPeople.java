@@ -214,7 +214,7 @@ class AboutPeople {
      * @param underWay deliveries that may still go, while which nobody is forgotten
      * @param withContents deliveries whose pages and files would be removed
      * @param deliveries that stay without their name
-     * @param recipients that they keep or sent to, which go
+     * @param recipients that they keep or sent to, and {@code folders} of their own, which go
      * @param signIns at panels, and {@code changes}, that stay without their name
      */
     record Forgetting(
@@ -224,6 +224,7 @@ class AboutPeople {
             int cards,
             int consents,
             int recipients,
+            int folders,
             int signIns,
             int changes) {}
 
@@ -238,6 +239,7 @@ class AboutPeople {
                 cards.of(id).size(),
                 consents.of(id).size(),
                 book.of(id).size(),
+                ownFolders.of(id).size(),
                 security.atPanels(person.name()).size(),
                 changes.count(id));
     }
