@@ -151,6 +151,26 @@ describe('what was asked for somebody who has left', () => {
     await step(1000);
     expect(seen.stage.value.name).toBe('jobs');
   });
+
+  it('is not asked for once they have left, and a card that is held meanwhile is answered', async () => {
+    server.on('GET /api/panel/d1/mine', async () => {
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      return { news: [], consents: [] };
+    });
+    server.on('GET /api/panel/d1/stick', new Refusal(401));
+    server.on('GET /api/panel/d1', () => ({ ...FRONT, stick: true, person: signedIn ? PERSON : undefined }));
+    const seen = await inside();
+    await seen.signOut();
+    server.on('POST /api/panel/d1/session', async () => {
+      await new Promise((resolve) => setTimeout(resolve, 600));
+      return new Refusal(422, { code: 'card.unknown' });
+    });
+    const held = seen.signIn({ card: '04A219FF33' });
+    await step(1000);
+    await held;
+    expect(server.to('GET /api/panel/d1/stick')).toHaveLength(0);
+    expect(seen.problem.value?.code).toBe('card.unknown');
+  });
 });
 
 describe('from the door to the jobs', () => {

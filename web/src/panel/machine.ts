@@ -102,7 +102,8 @@ export function useMachine(device: string, ended: () => void) {
       await asking();
     } catch (error) {
       // What was asked for somebody who has left is no word about whoever is there now.
-      if (error instanceof Problem && error.status === 401 && mine === left) ended();
+      const ofNow = mine === left && stage.value.name !== 'door';
+      if (error instanceof Problem && error.status === 401 && ofNow) ended();
     }
   }
 

@@ -123,7 +123,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
       if (!front.value?.person?.guest) await jobs.readMine();
       await help.resumeHelp();
       await paper.readStacks(front.value?.standIn ?? false);
-      await readStick();
+      if (machine.at('jobs')) await readStick();
     });
   }
 
