@@ -23,10 +23,17 @@ const isComplete = computed(() => form.value.name.trim() !== '' && form.value.ac
 
 const found = ref<Schemas['TestedFolder']>();
 watch(form, () => (found.value = undefined), { deep: true });
+const testing = ref(false);
 async function test() {
+  testing.value = true;
   found.value = await props.panel.testFolder(form.value);
+  testing.value = false;
 }
+/** What does not work yet may be saved all the same, once that was said. */
 async function save() {
+  const known = found.value !== undefined;
+  if (!known) await test();
+  if (!known && !found.value?.passed) return;
   if (await props.panel.addFolder(form.value)) emit('done');
 }
 </script>
@@ -40,10 +47,11 @@ async function save() {
         {{ t('own-folder.test') }}
       </button>
       <button type="button" class="key stamp" :disabled="busy || !isComplete" @click="save">
-        {{ t('own-folder.save') }}
+        {{ t(found && !found.passed ? 'own-folder.save-anyway' : 'own-folder.save') }}
       </button>
     </header>
-    <p v-if="problem" class="wrong" role="alert">{{ problem.sentence }} {{ problem.remedy }}</p>
+    <p v-if="testing" class="quiet" role="status">{{ t('own-folder.testing') }}</p>
+    <p v-else-if="problem" class="wrong" role="alert">{{ problem.sentence }} {{ problem.remedy }}</p>
     <p v-else-if="found" :class="{ wrong: !found.passed }" role="status">
       {{ found.passed ? t('own-folder.works') : `${found.sentence} ${found.remedy}` }}
     </p>

@@ -147,6 +147,7 @@ class SendAgainTest {
         office.post.refuse(PostOffice.Step.MAIL, "451 4.7.1 Greylisted");
         String waits = send(person, "harbour.master@quay.example");
         waitFor(waits, "WAITING");
+        assertThat(seen(person, waits).path("canGoAgain").asBoolean()).isFalse();
         Browser.Answer twice = again(person, waits);
         assertThat(twice.status()).isEqualTo(409);
         assertThat(twice.get("code")).isEqualTo("send-again.nothing");
@@ -159,6 +160,7 @@ class SendAgainTest {
         waitFor(failed, "STOPPED");
         office.post.behave();
         int already = letters().size();
+        assertThat(seen(person, failed).path("canGoAgain").asBoolean()).isTrue();
         assertThat(again(person, failed).ok().json().path("ways")).hasSize(2);
         waitFor(failed, "ACCEPTED");
         assertThat(letters()).hasSize(already + 2);
@@ -168,6 +170,7 @@ class SendAgainTest {
         String stopped = send(person, "harbour.master@quay.example");
         waitFor(stopped, "WAITING");
         office.act("STOP", stopped);
+        assertThat(seen(person, stopped).path("canGoAgain").asBoolean()).isFalse();
         assertThat(again(person, stopped).status()).isEqualTo(409);
     }
 

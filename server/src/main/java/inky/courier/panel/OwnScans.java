@@ -87,10 +87,13 @@ class OwnScans {
         }
         PersonView person = people.get(user.personId());
         Map<UUID, Open> open = open(user);
-        boolean canGoAgain = ways.stream()
-                .anyMatch(way -> way.destinationId() != null
-                        && open.containsKey(way.destinationId())
-                        && (way.deviceId() == null || way.deviceId().equals(user.deviceId())));
+        // What went more than once stands as it did last.
+        Map<List<Object>, OwnWay> last = new LinkedHashMap<>();
+        ways.stream()
+                .filter(way -> way.destinationId() != null && open.containsKey(way.destinationId()))
+                .filter(way -> way.deviceId() == null || way.deviceId().equals(user.deviceId()))
+                .forEach(way -> last.put(List.of(way.destinationId(), way.label(), way.recipients()), way));
+        boolean canGoAgain = last.values().stream().anyMatch(OwnWay::ended);
         return new OwnScan(
                 scan,
                 ways,

@@ -16,6 +16,7 @@ import inky.courier.web.Access;
 import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
+import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -31,10 +32,8 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.AuthorityUtils;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -133,13 +132,7 @@ public class PlannedChanges {
         jdbc.sql("""
                         insert into planned_change (id, due_at, who, what, changes, planned_at) values (?, ?, ?, ?, ?, ?)
                         """)
-                .params(
-                        id,
-                        utc(at),
-                        SecurityContextHolder.getContext().getAuthentication().getName(),
-                        MessageColumn.write(what),
-                        Json.write(kept),
-                        utc(now))
+                .params(id, utc(at), Who.name(), MessageColumn.write(what), Json.write(kept), utc(now))
                 .update();
         queue.addAt(MAKE, id, at);
         live.tell("planned-change", id);
@@ -263,21 +256,17 @@ public class PlannedChanges {
                 .filter(row -> row.id.equals(id) && row.problem == null)
                 .toList();
         for (Row row : due) {
-            SecurityContext before = SecurityContextHolder.getContext();
-            SecurityContext theirs = SecurityContextHolder.createEmptyContext();
-            theirs.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                    row.who + ", planned",
-                    null,
-                    AuthorityUtils.createAuthorityList(Access.authorities(Role.ADMINISTRATOR, List.of()))));
-            SecurityContextHolder.setContext(theirs);
+            List<GrantedAuthority> administrator =
+                    AuthorityUtils.createAuthorityList(Access.authorities(Role.ADMINISTRATOR, List.of()));
             try {
-                transaction.executeWithoutResult(status -> makeNow(id, false));
+                Who.as(row.who + ", planned", administrator, () -> {
+                    transaction.executeWithoutResult(status -> makeNow(id, false));
+                    return id;
+                });
             } catch (Refusal refusal) {
                 refused(id, refusal.sentence());
             } catch (Invalid invalid) {
                 refused(id, invalid.problems().get(0).sentence());
-            } finally {
-                SecurityContextHolder.setContext(before);
             }
         }
     }

@@ -1,6 +1,7 @@
 package inky.courier.delivery.query;
 
 import inky.courier.core.delivery.LegPhase;
+import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.message.Message;
 import inky.courier.delivery.DeliveryState;
@@ -57,6 +58,7 @@ public class OwnDeliveries {
      * @param recipients of a mail
      * @param sentence what holds it up; empty when nothing does
      * @param landed where it is, once it arrived
+     * @param ended whether it arrived, or failed by itself: it can go once more
      */
     public record OwnWay(
             UUID legId,
@@ -67,7 +69,8 @@ public class OwnDeliveries {
             LegPhase state,
             Message sentence,
             Message landed,
-            @Nullable Instant acceptedAt) {}
+            @Nullable Instant acceptedAt,
+            boolean ended) {}
 
     /** The ways of one of theirs, in the order in which they were begun. */
     @Transactional(readOnly = true)
@@ -75,10 +78,10 @@ public class OwnDeliveries {
         return jdbc.sql("""
                         select l.id, l.destination_id, l.label, l.recipients, l.state,
                             case when l.state in ('WAITING', 'STOPPED') then l.sentence else '' end, l.landed, l.accepted_at,
-                            l.kind, d.device_id
+                            l.kind, d.device_id, l.state = 'ACCEPTED' or l.state = 'STOPPED' and l.cause <> ?
                         from leg l join delivery d on d.id = l.delivery_id
                         where d.id = ? and d.person_id = ? order by l.position""")
-                .params(id, person)
+                .params(Setback.CALLED_OFF, id, person)
                 .query((row, n) -> new OwnWay(
                         row.getObject(1, UUID.class),
                         row.getObject(2, UUID.class),
@@ -92,7 +95,8 @@ public class OwnDeliveries {
                         MessageColumn.read(row.getString(7)),
                         Optional.ofNullable(row.getObject(8, OffsetDateTime.class))
                                 .map(OffsetDateTime::toInstant)
-                                .orElse(null)))
+                                .orElse(null),
+                        row.getBoolean(11)))
                 .list();
     }
 
