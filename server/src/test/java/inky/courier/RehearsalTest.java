@@ -362,7 +362,7 @@ class RehearsalTest {
                 .entrySet()) {
             Browser.Answer refused = bring(office, Map.of(file.getKey(), file.getValue()));
             assertThat(refused.status()).as(refused.text()).isEqualTo(422);
-            assertThat(refused.get("title")).isEqualTo(file.getKey() + " is not an image that can be read.");
+            assertThat(refused.get("title")).isEqualTo(file.getKey() + " cannot be read.");
         }
         assertThat(page.path("steps").toString()).contains("maud sent");
         String shelf = office.desk
@@ -388,7 +388,7 @@ class RehearsalTest {
             assertThat(refused.status())
                     .as(file.getKey() + " " + refused.text())
                     .isEqualTo(422);
-            assertThat(refused.get("title")).isEqualTo(file.getKey() + " is not an image that can be read.");
+            assertThat(refused.get("title")).isEqualTo(file.getKey() + " cannot be read.");
             assertThat(refused.get("remedy")).isNotEmpty();
         }
         assertThat(rehearse(office, "", Map.of("large.png", large)).get("code")).isEqualTo("request.large");

@@ -1,5 +1,6 @@
 package inky.courier;
 
+import static java.nio.charset.StandardCharsets.ISO_8859_1;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
@@ -166,10 +167,17 @@ class StickTest {
             assertThat(document.getPage(0).getMediaBox().getWidth()).isBetween(418f, 422f);
         }
 
+        // ISO 32000-1, Annex H: a header may stand anywhere within the first 1024 bytes.
+        byte[] rota = Files.readAllBytes(stick.resolve("Rota.pdf"));
+        Files.write(
+                stick.resolve("mailed.pdf"),
+                ("sent by a mail program\n" + new String(rota, ISO_8859_1)).getBytes(ISO_8859_1));
+        assertThat(opened(person, "mailed.pdf").path("pages")).hasSize(3);
+
         assertThat(opened(person, "photograph.png").path("pages")).hasSize(1);
         JsonNode broken = opened(person, "broken.pdf");
         assertThat(broken.path("state").asString()).isEqualTo("TROUBLE");
-        assertThat(broken.path("trouble").asString()).isEqualTo("broken.pdf is not an image that can be read.");
+        assertThat(broken.path("trouble").asString()).isEqualTo("broken.pdf cannot be read.");
         assertThat(opened(person, "gone.pdf").path("state").asString()).isEqualTo("TROUBLE");
         assertThat(open(person, "notes.docx").status()).isEqualTo(422);
         assertThat(open(person, "../shelf/secret.pdf").status()).isEqualTo(422);

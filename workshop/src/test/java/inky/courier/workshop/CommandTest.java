@@ -171,6 +171,6 @@ class CommandTest {
         Files.writeString(text, "no picture at all");
         Ran ran = run("analyse", "--dpi", "200", text.toString());
         assertEquals(2, ran.code);
-        assertTrue(ran.errors.contains("is not an image that can be read"), ran.errors);
+        assertTrue(ran.errors.contains("notes.png cannot be read. Use PNG, JPEG"), ran.errors);
     }
 }

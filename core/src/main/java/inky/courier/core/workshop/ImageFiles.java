@@ -36,6 +36,7 @@ import org.apache.pdfbox.rendering.PDFRenderer;
 /** Pages out of image files: PNG, JPEG, TIFF of many pages, and the pages of a PDF. */
 public final class ImageFiles {
     private static final int PDF_DPI = 200;
+    private static final int HEADER_WITHIN = 1024;
     private static final float POINTS_AN_INCH = 72;
 
     private ImageFiles() {}
@@ -73,10 +74,11 @@ public final class ImageFiles {
         }
     }
 
-    /** Whether the file is a PDF, by its first bytes (ISO 32000-2, 7.5.2). */
+    /** Whether the file is a PDF; some have something before their header (ISO 32000-1, 7.5.2 and Annex H.3.4.1: within 1024 bytes). */
     public static boolean isPdf(Path path) throws IOException {
         try (var in = Files.newInputStream(path)) {
-            return new String(in.readNBytes(5), java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF-");
+            return new String(in.readNBytes(HEADER_WITHIN), java.nio.charset.StandardCharsets.ISO_8859_1)
+                    .contains("%PDF-");
         }
     }
 
