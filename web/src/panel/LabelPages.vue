@@ -104,7 +104,7 @@ const start = computed(() => props.labels.find((label) => label.start && label.p
 <style scoped>
 .labels {
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(3, minmax(0, 1fr));
   grid-auto-rows: 174px;
   gap: 13px 10px;
   margin: 16px 0;
@@ -117,7 +117,7 @@ const start = computed(() => props.labels.find((label) => label.start && label.p
   margin: 12px 0;
 }
 .labels.large {
-  grid-template-columns: 392px 1fr 1fr;
+  grid-template-columns: 392px repeat(2, minmax(0, 1fr));
 }
 .labels.large li:first-child {
   grid-row: span 2;
@@ -281,7 +281,13 @@ strong + .to {
     margin: 8px 0;
   }
   .labels.large {
-    grid-template-columns: 280px 1fr 1fr;
+    grid-template-columns: 280px repeat(2, minmax(0, 1fr));
+  }
+  .foot :deep(.key) {
+    min-height: 44px;
+    padding: 2px 10px;
+    font-size: 16px;
+    line-height: 19px;
   }
   li button,
   .labels.large li:first-child button {
@@ -313,13 +319,19 @@ strong + .to {
     font-size: 16px;
     line-height: 22px;
   }
+  /* What does not fit in its line ends in a mark that there is more. */
   .to {
+    display: block;
     overflow: hidden;
     padding: 2px 0;
     font-size: 16px;
     line-height: 20px;
     text-overflow: ellipsis;
     white-space: nowrap;
+  }
+  .to small {
+    display: inline-block;
+    margin-right: 8px;
   }
   .note {
     margin-top: 6px;

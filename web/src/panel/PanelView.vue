@@ -251,6 +251,28 @@ header p {
 header .key {
   flex: none;
 }
+/* The longest words of four languages stand beside each other there. */
+@container panel (max-width: 900px) {
+  header {
+    gap: 8px;
+    padding: 0 6px 0 12px;
+  }
+  header .key {
+    padding: 8px 10px;
+    font-size: 16px;
+    line-height: 20px;
+  }
+  .help {
+    min-width: 48px;
+  }
+  .who {
+    flex: 0 1 auto;
+    min-width: 0;
+  }
+  .who .where {
+    font-size: 18px;
+  }
+}
 main {
   display: flex;
   flex: 1;

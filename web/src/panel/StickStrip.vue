@@ -52,10 +52,16 @@ svg {
   stroke: currentcolor;
   stroke-width: 2;
 }
-h1 {
+.stick h1 {
   flex: 1;
   min-width: 0;
   font-size: 22px;
   line-height: 26px;
+}
+@container panel (max-height: 520px) {
+  .stick .key {
+    min-height: 44px;
+    padding: 4px 12px;
+  }
 }
 </style>

@@ -82,6 +82,9 @@ class PanelLanguagesTest {
                         .first())
                 .isVisible();
         nothingIsCut(language);
+        panel.setViewportSize(800, 480);
+        nothingIsCut(language, 800);
+        panel.setViewportSize(1024, 600);
         button(LABELS.getOrDefault(language.getLanguage(), "Berth permit")).click();
         assertThat(panel.getByText(Message.of("trouble.device.no-paper").in(language)))
                 .isVisible();
