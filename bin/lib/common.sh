@@ -146,7 +146,9 @@ pg_start() {
 
 pg_stop() { as_postgres "$pg_bin/pg_ctl -D '$pg_data' -m fast stop" >/dev/null 2>&1 || true; }
 
-pg_sql() { PGOPTIONS='-c client_min_messages=warning' PGPASSWORD=$pg_password psql -qAt -h 127.0.0.1 -p "$pg_port" -U courier -d postgres -c "$1"; }
+pg_sql() { # pg_sql STATEMENT [DATABASE]
+  PGOPTIONS='-c client_min_messages=warning' PGPASSWORD=$pg_password psql -qAt -h 127.0.0.1 -p "$pg_port" -U courier -d "${2:-postgres}" -c "$1"
+}
 
 pg_database() { # pg_database NAME: makes it when it is not there
   [ "$(pg_sql "select 1 from pg_database where datname = '$1'")" = 1 ] || pg_sql "create database $1"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
+import type { Schemas } from '@/api/client';
 import { bytes } from '@/shared/format';
 import StateMark from '@/shared/StateMark.vue';
 import PageDrawer from './PageDrawer.vue';
@@ -9,6 +10,7 @@ import JobHead from './JobHead.vue';
 import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At } from './machine';
 import { usePlan } from './plan';
+import OriginalStrip from './OriginalStrip.vue';
 import TooLargeStrip from './TooLargeStrip.vue';
 import AskRows from './AskRows.vue';
 import { answerTo, asksNow, captionOf, drawerOf, isMissing, keyOf, wordsOf } from './questions';
@@ -69,6 +71,15 @@ const TONES = ['a', 'b', 'c'];
 type Page = (typeof pages.value)[number];
 const isOut = (page: Page) =>
   page.presence === 'LEFT_OUT' || (page.presence === 'AS_FOUND' && page.blankReason !== '');
+/** Pages from the glass that stay as they were found. */
+const kept = ref<string[]>([]);
+type Odd = Page & { original: Schemas['OriginalSize'] };
+/** A page whose size only somebody who sees the original can tell. */
+const odd = computed(() =>
+  pages.value.find(
+    (page): page is Odd => Boolean(page.original) && !isOut(page) && !kept.value.includes(page.id),
+  ),
+);
 /** The page that is looked at large. */
 const looking = ref<string>();
 /** Numbers of the pages that begin a file, by the splits set here. */
@@ -93,7 +104,7 @@ watch(
 </script>
 
 <template>
-  <div :class="['desk', { tight: trouble || plan?.tooLarge }]">
+  <div :class="['desk', { tight: trouble || plan?.tooLarge || odd }]">
     <JobHead :job="job" :to="chosenTo">
       <LastTimeKey :panel="panel" :job="job" :answers="at.answers" />
       <button
@@ -188,7 +199,13 @@ watch(
         </li>
       </ol>
     </div>
-    <TooLargeStrip v-if="plan?.tooLarge" :too-large="plan.tooLarge" @choose="panel.fit($event)" />
+    <OriginalStrip
+      v-if="odd"
+      :page="odd"
+      @keep="kept.push(odd.id)"
+      @crop="panel.edit({ action: 'CROP', page: odd.id, part: $event })"
+    />
+    <TooLargeStrip v-else-if="plan?.tooLarge" :too-large="plan.tooLarge" @choose="panel.fit($event)" />
     <p v-if="trouble" class="trouble" role="alert">
       <StateMark mark="failed" :size="24" silent />
       <span

@@ -33,38 +33,9 @@ const chosen = computed(() => props.tooLarge.ways.find(({ way }) => way === prop
   </div>
 </template>
 
+<style scoped src="./strip.css"></style>
+
 <style scoped>
-.strip {
-  display: flex;
-  flex: none;
-  gap: 10px;
-  align-items: center;
-  padding: 8px 12px;
-  background: var(--care-wash);
-}
-p {
-  flex: 1;
-  font-size: 18px;
-}
-.key {
-  min-height: 50px;
-  padding: 6px 14px;
-  font-size: 18px;
-  white-space: nowrap;
-}
-@container panel (max-width: 900px) {
-  p {
-    font-size: 16px;
-    line-height: 20px;
-  }
-  .key {
-    min-height: 44px;
-    padding: 4px 10px;
-    font-size: 16px;
-    line-height: 19px;
-    white-space: normal;
-  }
-}
 [aria-pressed='true'] {
   background: var(--ink-9);
   color: var(--paper-0);

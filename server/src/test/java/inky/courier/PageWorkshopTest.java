@@ -238,6 +238,67 @@ class PageWorkshopTest {
                 .isEqualTo(now.size() - 1);
     }
 
+    /** Only who sees a receipt on the glass can say what it should be; until then it is as it was found. */
+    @Test
+    void anOriginalOfNoStandardSizeOnTheGlassIsAskedAbout(Office office) {
+        Map<String, Object> form = Office.profileForm("Cut out", Map.of("crop", true), Map.of());
+        String job = jobWith(office, "Receipt", form);
+        Browser guest = office.guest();
+        office.device.layOnGlass(Stack.FUEL_RECEIPTS);
+        String scan = guest.post(office.panel("/scans"), Map.of("jobId", job, "source", "GLASS"))
+                .ok()
+                .get("id");
+        office.waitForScan(guest, scan, "COMPLETE");
+        JsonNode page = onlyPage(office, guest, scan);
+        JsonNode choices = page.path("original").path("choices");
+        assertThat(page.path("original").path("found").asString()).endsWith(" mm");
+        assertThat(choices.path(0).path("words").asString())
+                .isEqualTo(page.path("original").path("found").asString());
+        assertThat(choices.path(choices.size() - 1).path("words").asString()).isEqualTo("Whole glass");
+
+        for (JsonNode choice : List.of(choices.path(1), choices.path(choices.size() - 1))) {
+            Map<String, Object> crop =
+                    Map.of("action", "CROP", "page", page.path("id").asString(), "part", choice.path("part"));
+            guest.post(office.panel("/scans/" + scan + "/edits"), crop).ok();
+            assertThat(onlyPage(office, guest, scan).path("original").isNull())
+                    .as("answered")
+                    .isTrue();
+            guest.delete(office.panel("/scans/" + scan + "/edits/last")).ok();
+            assertThat(onlyPage(office, guest, scan).path("original").isObject())
+                    .as("taken back, it is asked again")
+                    .isTrue();
+        }
+        Map<String, Object> whole = Map.of(
+                "action",
+                "CROP",
+                "page",
+                page.path("id").asString(),
+                "part",
+                choices.path(choices.size() - 1).path("part"));
+        guest.post(office.panel("/scans/" + scan + "/edits"), whole).ok();
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        assertThat(office.desk
+                        .get("/api/deliveries/" + delivery)
+                        .json()
+                        .path("pages")
+                        .path(0)
+                        .path("done")
+                        .toString())
+                .as("somebody wanted all of the glass: nothing is cut off")
+                .doesNotContain(page.path("original").path("found").asString());
+    }
+
+    private static JsonNode onlyPage(Office office, Browser guest, String scan) {
+        return guest.get(office.panel("/scans/" + scan))
+                .ok()
+                .json()
+                .path("pages")
+                .path(0);
+    }
+
     /** The glass: one side at a time, as large as it is or as the profile says, in the same document as a stack. */
     @Test
     void pagesComeFromTheGlassAsWellAsFromTheFeeder(Office office) {

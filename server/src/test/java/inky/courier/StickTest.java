@@ -9,6 +9,7 @@ import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
 import java.awt.Color;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
@@ -219,5 +220,32 @@ class StickTest {
                         .path("there")
                         .asString())
                 .isEmpty();
+    }
+
+    /** The demo starts its devices anew in the folders of the last time, sticks in pockets among them. */
+    @Test
+    void aStickStaysWhereItIsWhenTheDeviceIsStartedAnew() throws IOException {
+        Path folder = Files.createTempDirectory("device");
+        Path pocket = folder.resolve("stick in a pocket");
+        try (StandInDevice first = started(folder)) {
+            Files.writeString(folder.resolve("storage/usb/Rota.txt"), "Monday");
+            first.stick(false);
+        }
+        try (StandInDevice again = started(folder)) {
+            assertThat(again.hasStick()).isFalse();
+            again.stick(false);
+            assertThat(pocket).isNotEmptyDirectory();
+            again.stick(true);
+            assertThat(again.hasStick()).isTrue();
+        }
+        try (StandInDevice again = started(folder)) {
+            assertThat(again.hasStick()).isTrue();
+            again.stick(false);
+            assertThat(pocket).isNotEmptyDirectory();
+        }
+    }
+
+    private StandInDevice started(Path folder) throws IOException {
+        return StandInDevice.start(office.device.model(), "Bridge", "127.20.9.21", 0, 1, 0, folder);
     }
 }

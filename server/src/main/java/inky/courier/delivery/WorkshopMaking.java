@@ -299,7 +299,7 @@ class WorkshopMaking implements FileMaking {
 
         @Override
         public boolean croppedByHand() {
-            return page.edited().shape().isCropped();
+            return page.edited().shape().chosen();
         }
 
         @Override

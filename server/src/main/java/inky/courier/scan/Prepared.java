@@ -2,11 +2,13 @@ package inky.courier.scan;
 
 import inky.courier.core.document.JpegPages;
 import inky.courier.core.document.PageFormat;
+import inky.courier.core.edit.OriginalSize;
 import inky.courier.core.message.Message;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.PageAnalyser;
 import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.page.PageRaster;
+import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.workshop.Workshop;
@@ -18,6 +20,7 @@ import java.util.Optional;
  *
  * @param analysis what the page is, where the profile asks: found once, and kept for all that is made of it
  * @param blankReason why the profile leaves it out; empty when it does not
+ * @param original what is asked about its size, where it lay on the glass
  */
 @SuppressWarnings("ArrayRecordComponent")
 record Prepared(
@@ -26,7 +29,8 @@ record Prepared(
         JpegPages.Extent extent,
         byte[] thumbnail,
         Optional<PageAnalysis> analysis,
-        Message blankReason) {
+        Message blankReason,
+        Optional<OriginalSize> original) {
     static final int THUMBNAIL_WIDTH = 300;
 
     /** A page of which nothing is asked. */
@@ -36,7 +40,8 @@ record Prepared(
         byte[] thumbnail = format == PageFormat.JPEG
                 ? JpegPages.thumbnail(content, THUMBNAIL_WIDTH)
                 : JpegPages.thumbnail(format.decode(content, page.resolution()), THUMBNAIL_WIDTH);
-        return new Prepared(page, format, format.extent(content), thumbnail, Optional.empty(), Message.none());
+        return new Prepared(
+                page, format, format.extent(content), thumbnail, Optional.empty(), Message.none(), Optional.empty());
     }
 
     /** Looked at as the page comes, so that the person at the panel can bring a side back before it is sent. */
@@ -56,6 +61,18 @@ record Prepared(
                 new JpegPages.Extent(raster.width(), raster.height()),
                 JpegPages.thumbnail(raster, THUMBNAIL_WIDTH),
                 Optional.of(analysis),
-                skipped ? analysis.blankness().reason(sensitivity) : Message.none());
+                skipped ? analysis.blankness().reason(sensitivity) : Message.none(),
+                page.source()
+                        .filter(source -> source == PaperSource.GLASS && !skipped)
+                        .flatMap(glass -> original(raster, analysis, profile)));
+    }
+
+    private static Optional<OriginalSize> original(PageRaster raster, PageAnalysis analysis, ScanProfile profile) {
+        return OriginalSize.unknown(
+                raster.resolution().hundredthsOfMm(raster.width()),
+                raster.resolution().hundredthsOfMm(raster.height()),
+                raster.width(),
+                analysis.paper(),
+                profile);
     }
 }

@@ -5,6 +5,7 @@ import inky.courier.core.document.JpegPages;
 import inky.courier.core.document.PageFormat;
 import inky.courier.core.edit.EditedPage;
 import inky.courier.core.edit.EditedPage.Presence;
+import inky.courier.core.edit.OriginalSize;
 import inky.courier.core.edit.PageEdit;
 import inky.courier.core.edit.PageEdits;
 import inky.courier.core.edit.Shape;
@@ -42,8 +43,8 @@ public class ScanPages {
     private static final String JPEG = "image/jpeg";
     private static final float PICTURE_QUALITY = 0.85f;
     private static final String PAGES =
-            "select id, content_id, thumbnail_id, width, height, bytes, media, blank_reason, fate, done, format, dpi, source "
-                    + "from scan_page where scan_id = ? order by number";
+            "select id, content_id, thumbnail_id, width, height, bytes, media, blank_reason, fate, done, format, dpi, source, "
+                    + "original from scan_page where scan_id = ? order by number";
 
     private final JdbcClient jdbc;
     private final ContentStore store;
@@ -71,7 +72,8 @@ public class ScanPages {
             List<Message> done,
             PageFormat format,
             Resolution resolution,
-            @Nullable PaperSource source) {}
+            @Nullable PaperSource source,
+            @Nullable OriginalSize original) {}
 
     /** A page as a delivery needs it, in its place. @param pixels as it came */
     public record KeptPage(
@@ -83,6 +85,7 @@ public class ScanPages {
      * @param blankReason why the profile leaves this side out; empty when it does not
      * @param look another one when it looks otherwise: its pictures are asked for again
      * @param source from where it can be scanned again; null for what came from no device
+     * @param original what is asked about its size, as long as nobody has chosen; null where nothing is
      */
     public record PageView(
             UUID id,
@@ -95,7 +98,8 @@ public class ScanPages {
             Presence presence,
             boolean splitBefore,
             String look,
-            @Nullable PaperSource source) {}
+            @Nullable PaperSource source,
+            @Nullable OriginalSize original) {}
 
     /** A page and what became of it. @param fate empty as long as no files were made */
     public record ReportedPage(
@@ -150,7 +154,8 @@ public class ScanPages {
                         edited.presence(),
                         edited.splitBefore(),
                         look(edited),
-                        page.source));
+                        page.source,
+                        original(page, edited.shape())));
     }
 
     @Transactional(readOnly = true)
@@ -202,7 +207,8 @@ public class ScanPages {
                         Json.read(row.getString(10), new TypeReference<List<Message>>() {}),
                         PageFormat.valueOf(row.getString(11)),
                         new Resolution(row.getInt(12)),
-                        row.getString(13) == null ? null : PaperSource.valueOf(row.getString(13))))
+                        row.getString(13) == null ? null : PaperSource.valueOf(row.getString(13)),
+                        row.getString(14) == null ? null : Json.read(row.getString(14), OriginalSize.class)))
                 .list();
     }
 
@@ -318,6 +324,11 @@ public class ScanPages {
         });
     }
 
+    @Nullable
+    private static OriginalSize original(Arrived page, Shape shape) {
+        return page.original == null || shape.chosen() ? null : page.original.turned(shape.quarters());
+    }
+
     private static String look(EditedPage page) {
         return page.shape().isAsScanned()
                 ? ""
@@ -341,8 +352,8 @@ public class ScanPages {
                 store.keep(new ByteArrayInputStream(page.thumbnail()), JPEG).id();
         UUID id = UUID.randomUUID();
         jdbc.sql("insert into scan_page (id, scan_id, number, content_id, thumbnail_id, width, height, bytes, media, "
-                        + "blank_reason, analysis, format, dpi, source) "
-                        + "select ?, ?, coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? "
+                        + "blank_reason, analysis, format, dpi, source, original) "
+                        + "select ?, ?, coalesce(max(number), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ? "
                         + "from scan_page where scan_id = ?")
                 .params(
                         id,
@@ -358,6 +369,7 @@ public class ScanPages {
                         page.format().name(),
                         resolution.dpi(),
                         arrived.source().map(PaperSource::name).orElse(null),
+                        original(page),
                         scan)
                 .update();
         return id;
@@ -366,9 +378,18 @@ public class ScanPages {
     /** What is seen of a page that was kept before anybody had looked at it. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void looked(UUID page, Prepared seen) {
-        jdbc.sql("update scan_page set blank_reason = ?, analysis = ? where id = ?")
-                .params(MessageColumn.write(seen.blankReason()), KeptAnalysis.write(seen.analysis()), page)
+        jdbc.sql("update scan_page set blank_reason = ?, analysis = ?, original = ? where id = ?")
+                .params(
+                        MessageColumn.write(seen.blankReason()),
+                        KeptAnalysis.write(seen.analysis()),
+                        original(seen),
+                        page)
                 .update();
+    }
+
+    @Nullable
+    private static String original(Prepared page) {
+        return page.original().map(Json::write).orElse(null);
     }
 
     /** What became of a page when the files were made. */

@@ -28,7 +28,9 @@ final class DavRoom implements AutoCloseable {
     private DavRoom(String address, Path folder) throws IOException {
         this.address = address;
         this.files = Files.createDirectories(folder.resolve("storage"));
-        Files.createDirectories(files.resolve(STICK));
+        if (!Files.exists(pocket())) {
+            Files.createDirectories(files.resolve(STICK));
+        }
         Files.createDirectories(files.resolve(SHELF));
         tomcat.setBaseDir(folder.resolve("tomcat").toString());
         Connector connector = new Connector();
@@ -116,11 +118,15 @@ final class DavRoom implements AutoCloseable {
     /** Pulls the stick out, or puts the same one in again. */
     void stick(boolean in) throws IOException {
         Path inside = files.resolve(STICK);
-        Path outside = files.resolveSibling("stick in a pocket");
-        Path from = in ? outside : inside;
+        Path from = in ? pocket() : inside;
         if (Files.exists(from)) {
-            Files.move(from, in ? inside : outside);
+            Files.move(from, in ? inside : pocket(), StandardCopyOption.REPLACE_EXISTING);
         }
+    }
+
+    /** Where the stick lies while it is not in the device, also when the device is started anew meanwhile. */
+    private Path pocket() {
+        return files.resolveSibling("stick in a pocket");
     }
 
     boolean hasStick() {

@@ -51,6 +51,10 @@ public final class StandIns {
                     "A port of the stand-ins is in use (" + devicePort + ", " + mailPort + " to " + (mailPort + 2)
                             + ", " + filePort + " to " + (filePort + 6) + " or " + pagePort + "): " + e.getMessage());
             System.exit(3);
+        } catch (IOException | RuntimeException e) {
+            // What has started already would keep the process alive, and whoever waits for it waiting.
+            e.printStackTrace();
+            System.exit(1);
         }
         System.out.println("stand-ins ready");
         Thread.currentThread().join();

@@ -8,12 +8,14 @@ import inky.courier.core.tidy.Resample;
  *
  * @param quarters clockwise, 0 to 3
  * @param part of the turned page
+ * @param chosen whether a person chose the part, if only to have all of it
  */
-public record Shape(int quarters, Part part) {
-    public static final Shape AS_SCANNED = new Shape(0, Part.WHOLE);
+public record Shape(int quarters, Part part, boolean chosen) {
+    public static final Shape AS_SCANNED = new Shape(0, Part.WHOLE, false);
 
+    /** Whether its picture is the scan's. */
     public boolean isAsScanned() {
-        return equals(AS_SCANNED);
+        return !isTurned() && !isCropped();
     }
 
     public boolean isTurned() {
@@ -25,11 +27,11 @@ public record Shape(int quarters, Part part) {
     }
 
     Shape turned(int more) {
-        return new Shape(Math.floorMod(quarters + more, 4), part.turned(more));
+        return new Shape(Math.floorMod(quarters + more, 4), part.turned(more), chosen);
     }
 
     Shape cropped(Part inner) {
-        return new Shape(quarters, part.part(inner));
+        return new Shape(quarters, part.part(inner), true);
     }
 
     /** The page as it is shown; its samples are not changed, only fewer or in other places. */
