@@ -57,8 +57,11 @@ final class ManyPanels {
                 .path("rows");
         for (int i = 0, at = 0; i < PANELS; at++) {
             JsonNode device = devices.path(at);
+            if (device.isMissingNode()) {
+                throw new IllegalStateException("of " + at + " devices only " + i + " scan both sides");
+            }
             // Most jobs want both sides.
-            if (device.path("abilities").path("sides").size() < 2) {
+            if (!device.path("abilities").path("bothSides").asBoolean()) {
                 continue;
             }
             String[] address = device.path("address").asString().split(":");

@@ -1,5 +1,6 @@
 package inky.courier.demo;
 
+import inky.courier.setup.SetUp;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
@@ -20,9 +21,11 @@ class LargeOffice {
     private static final Logger LOG = LoggerFactory.getLogger(LargeOffice.class);
 
     private final DataSource database;
+    private final SetUp setUp;
 
-    LargeOffice(DataSource database) {
+    LargeOffice(DataSource database, SetUp setUp) {
         this.database = database;
+        this.setUp = setUp;
     }
 
     /** How many of each there are at the end. @param port at which the copies of devices answer */
@@ -65,5 +68,6 @@ class LargeOffice {
             connection.setAutoCommit(true);
             statement.execute("vacuum analyze");
         }
+        setUp.readAnew();
     }
 }

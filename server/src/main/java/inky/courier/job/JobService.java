@@ -65,6 +65,7 @@ public class JobService {
     private final JobDraftRepository drafts;
     private final ChangeLog log;
     private final Cached<List<JobView>> all;
+    private final Cached<List<ReadyMade>> readyMade;
 
     JobService(
             SetUp setUp,
@@ -80,8 +81,9 @@ public class JobService {
         this.profiles = profiles;
         this.names = names;
         this.destinations = destinations;
-        this.all = new Cached<>(
-                live, this::read, "job", "profile", "name", "destination", "mail-server", "device", "person");
+        String[] kinds = {"job", "profile", "name", "destination", "mail-server", "device", "person"};
+        this.all = new Cached<>(live, this::read, kinds);
+        this.readyMade = new Cached<>(live, this::draftAll, kinds);
     }
 
     /**
@@ -225,6 +227,10 @@ public class JobService {
     /** None where the office has no profile or no file name yet. */
     @Transactional(readOnly = true)
     public List<ReadyMade> readyMade() {
+        return readyMade.get();
+    }
+
+    private List<ReadyMade> draftAll() {
         Office office = setUp.office();
         return Stream.of(ReadyMadeJob.values())
                 .flatMap(ready -> ready

@@ -104,6 +104,11 @@ public class PeopleService {
         return all.get();
     }
 
+    @Transactional(readOnly = true)
+    public int count() {
+        return (int) people.count();
+    }
+
     private List<PersonView> read() {
         return LongList.ordered(
                 people.findAll().stream().map(PeopleService::view), person -> person.name() + "\n" + person.login());

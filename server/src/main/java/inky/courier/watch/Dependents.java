@@ -82,11 +82,8 @@ class Dependents {
         Set<UUID> destinations = what.kind() == ItemKind.DESTINATION
                 ? Set.of(what.id())
                 : through.stream().map(DestinationItem::id).collect(Collectors.toSet());
-        List<Way> ways = flow.ways(jobs.stream().map(JobItem::id).toList(), destinations);
-        List<Sender> senders = jobs.isEmpty()
-                ? List.of()
-                : flow.senders(jobs.stream().map(JobItem::id).toList(), destinations);
-        Sums sums = new Sums(ways);
+        RecentFlow.Flow week = flow.of(jobs.stream().map(JobItem::id).toList(), destinations);
+        Sums sums = new Sums(week.ways());
         List<Column> columns = new ArrayList<>();
         List<Join> joins = new ArrayList<>();
         if (!through.isEmpty()) {
@@ -103,7 +100,7 @@ class Dependents {
                     .forEach(target -> joins.add(sums.join(
                             target.destinationId(), job.id(), new Part(target.destinationId(), job.id(), null))));
         }
-        devices(office, jobs, sums, senders, columns, joins);
+        devices(office, jobs, sums, week.senders(), columns, joins);
         return new Chain(
                 sums.node(what.kind(), what.id(), office.nameOf(item), new Part(null, null, null)),
                 flow.all(),
@@ -172,7 +169,7 @@ class Dependents {
         }
         List<Node> first =
                 persons.values().stream().sorted(ORDER).limit(MOST_PEOPLE).toList();
-        columns.add(new Column(ItemKind.PERSON, people.list().size(), persons.size(), first));
+        columns.add(new Column(ItemKind.PERSON, people.count(), persons.size(), first));
         senders.stream()
                 .filter(sender -> sender.deviceId() != null)
                 .forEach(sender -> joins.add(

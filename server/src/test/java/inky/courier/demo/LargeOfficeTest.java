@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
+import inky.courier.setup.SetUp;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -52,7 +53,7 @@ class LargeOfficeTest {
                     .ok();
         }
         jdbc = courier.bean(JdbcClient.class);
-        new LargeOffice(courier.bean(DataSource.class))
+        new LargeOffice(courier.bean(DataSource.class), courier.bean(SetUp.class))
                 .make(new LargeOffice.Size(40, 200, 30, 25, DELIVERIES, 1_000, 9));
     }
 

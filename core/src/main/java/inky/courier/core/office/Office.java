@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,6 +30,12 @@ public final class Office {
             Comparator.comparing(Item::itemKind).thenComparing(Item::name).thenComparing(Item::id);
 
     private final Map<Reference, Item> items;
+
+    /** In their order; made when they are first asked for. */
+    private volatile @Nullable List<Item> ordered;
+
+    /** Items by their type; made when one is first asked for. */
+    private final Map<Class<? extends Item>, List<Item>> byType = new ConcurrentHashMap<>();
 
     /** Who needs each; made when it is first asked for. */
     private volatile @Nullable Map<Reference, List<Item>> dependents;
@@ -49,7 +56,12 @@ public final class Office {
 
     /** All items, what is needed before what needs it. */
     public List<Item> items() {
-        return items.values().stream().sorted(ORDER).toList();
+        @Nullable List<Item> known = ordered;
+        if (known == null) {
+            known = items.values().stream().sorted(ORDER).toList();
+            ordered = known;
+        }
+        return known;
     }
 
     public Optional<Item> find(Reference what) {
@@ -61,8 +73,10 @@ public final class Office {
     }
 
     /** All items of a type, in no order. */
+    @SuppressWarnings("unchecked")
     public <T extends Item> List<T> all(Class<T> type) {
-        return items.values().stream().filter(type::isInstance).map(type::cast).toList();
+        return (List<T>) byType.computeIfAbsent(
+                type, any -> items.values().stream().filter(type::isInstance).toList());
     }
 
     public OfficeSettings settings() {

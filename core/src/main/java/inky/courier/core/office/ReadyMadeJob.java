@@ -141,11 +141,14 @@ public enum ReadyMadeJob {
      */
     public Optional<JobItem> draft(Office office, UUID id) {
         Optional<NameItem> name = office.all(NameItem.class).stream().min(Comparator.comparing(NameItem::name));
+        record Changed(ProfileItem profile, ProfileDifference changes) {}
         return name.flatMap(template -> office.all(ProfileItem.class).stream()
-                .sorted(Comparator.comparingInt(ReadyMadeJob::unusual).thenComparing(ProfileItem::name))
-                .flatMap(profile ->
-                        changes(profile).map(changes -> job(office, id, profile, template, changes)).stream())
-                .min(Comparator.comparingInt(job -> job.changes().paths().size())));
+                .flatMap(profile -> changes(profile).map(changes -> new Changed(profile, changes)).stream())
+                .min(Comparator.<Changed>comparingInt(
+                                changed -> changed.changes.paths().size())
+                        .thenComparingInt(changed -> unusual(changed.profile))
+                        .thenComparing(changed -> changed.profile.name()))
+                .map(nearest -> job(office, id, nearest.profile, template, nearest.changes)));
     }
 
     /** Colour as found at 200 dpi, one side, PDF: what most scans are; common practice, no source. */

@@ -204,14 +204,15 @@ public class DeliveryQueries {
 
     /**
      * What stands in many of the newest is found there by walking back through them; the index of letters would bring all
-     * of them first. What stands in none of them is rare, and the index brings it at once. For one or two letters it is of
+     * of them first. What stands in few of them is rare, and the index brings it at once. For one or two letters it is of
      * no use at all.
      */
     private List<Long> numbersOf(List<String> where, Map<String, Object> values, boolean number, boolean indexed) {
         int wanted = (Integer) values.get("limit");
         List<Long> found = new ArrayList<>(lately(0, LATELY, where, values, number));
-        boolean rare = indexed && found.isEmpty();
-        if (found.size() < wanted && !rare) {
+        // By how often it stood in the first of them.
+        boolean enough = found.size() * (NEWEST / LATELY) >= wanted;
+        if (found.size() < wanted && (enough || !indexed)) {
             found.addAll(lately(LATELY, NEWEST, where, values, number));
         }
         if (found.size() < wanted && indexed) {

@@ -3,6 +3,7 @@ package inky.courier.delivery.query;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -50,43 +51,41 @@ public class RecentFlow {
                 destinations.isEmpty());
     }
 
-    /** A delivery that goes to several of them counts once for each, and once for all. @param destinations none for any */
-    @Transactional(readOnly = true)
-    public List<Way> ways(Collection<UUID> jobs, Collection<UUID> destinations) {
-        return jdbc.sql("""
-                        select d.job_id, d.device_id, l.destination_id, count(distinct d.id) as deliveries,
-                            count(distinct d.id) filter (where l.state in ('WAITING', 'HELD', 'STOPPED')) as waiting
-                        from delivery d join leg l on l.delivery_id = d.id
-                        where d.scanned_at > :since and d.job_id in (:jobs) and l.destination_id is not null
-                            and (:any or l.destination_id in (:destinations))
-                        group by grouping sets ((d.job_id, d.device_id, l.destination_id), (d.job_id, d.device_id))""")
-                .params(values(jobs, destinations))
-                .query((r, n) -> new Way(
-                        r.getObject("job_id", UUID.class),
-                        r.getObject("device_id", UUID.class),
-                        r.getObject("destination_id", UUID.class),
-                        r.getInt("deliveries"),
-                        r.getInt("waiting")))
-                .list();
-    }
+    /** @param senders those with the most first */
+    public record Flow(List<Way> ways, List<Sender> senders) {}
 
-    /** Who scanned by these jobs to these destinations, those with the most first. @param destinations none for any */
+    /**
+     * What went by these jobs to these destinations, and who scanned it. A delivery that goes to several of them counts once for each,
+     * and once for all.
+     *
+     * @param destinations none for any
+     */
     @Transactional(readOnly = true)
-    public List<Sender> senders(Collection<UUID> jobs, Collection<UUID> destinations) {
-        return jdbc.sql("""
-                        select d.person_id, max(d.person_name) as name, d.device_id, count(distinct d.id) as deliveries,
+    public Flow of(Collection<UUID> jobs, Collection<UUID> destinations) {
+        List<Way> ways = new ArrayList<>();
+        List<Sender> senders = new ArrayList<>();
+        jdbc.sql("""
+                        select d.job_id, d.device_id, l.destination_id, d.person_id, max(d.person_name) as name,
+                            grouping(d.person_id) as by_way, grouping(l.destination_id) as to_any, count(distinct d.id) as deliveries,
                             count(distinct d.id) filter (where l.state in ('WAITING', 'HELD', 'STOPPED')) as waiting
                         from delivery d join leg l on l.delivery_id = d.id
                         where d.scanned_at > :since and d.job_id in (:jobs) and (:any or l.destination_id in (:destinations))
-                        group by d.person_id, d.device_id order by waiting desc, deliveries desc""")
-                .params(values(jobs, destinations))
-                .query((r, n) -> new Sender(
-                        r.getObject("person_id", UUID.class),
-                        r.getString("name"),
-                        r.getObject("device_id", UUID.class),
-                        r.getInt("deliveries"),
-                        r.getInt("waiting")))
-                .list();
+                        group by grouping sets
+                            ((d.job_id, d.device_id, l.destination_id), (d.job_id, d.device_id), (d.person_id, d.device_id))
+                        order by waiting desc, deliveries desc""").params(values(jobs, destinations)).query(row -> {
+            UUID device = row.getObject("device_id", UUID.class);
+            UUID destination = row.getObject("destination_id", UUID.class);
+            int deliveries = row.getInt("deliveries");
+            int waiting = row.getInt("waiting");
+            if (row.getInt("by_way") == 0) {
+                UUID person = row.getObject("person_id", UUID.class);
+                senders.add(new Sender(person, row.getString("name"), device, deliveries, waiting));
+            } else if (destination != null || row.getInt("to_any") == 1) {
+                UUID job = row.getObject("job_id", UUID.class);
+                ways.add(new Way(job, device, destination, deliveries, waiting));
+            }
+        });
+        return new Flow(ways, senders);
     }
 
     /** How many deliveries the office had. */
