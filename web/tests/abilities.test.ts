@@ -22,11 +22,11 @@ describe('what is said of a device', () => {
   it('that only prints has no word of scanning', () => {
     expect(scans(PRINTER)).toBe(false);
     expect(abilityLine(PRINTER)).toBe('prints only');
-    expect(abilityRows(PRINTER)).toEqual([
+    expect(abilityRows(PRINTER, 'IPP')).toEqual([
       { name: 'Scanner', words: 'none, it only prints' },
       { name: 'Largest paper', words: 'A4' },
     ]);
-    expect(abilityRows({ ...PRINTER, media: [] })).toHaveLength(1);
+    expect(abilityRows({ ...PRINTER, media: [] }, 'IPP')).toHaveLength(1);
   });
 
   it('with glass alone scans', () => {

@@ -77,7 +77,7 @@ describe('what a device can do, in words', () => {
 
   it('the largest paper by its area, in whichever unit its name is', () => {
     const largest = (media: string[]) =>
-      abilityRows({ ...device, media }).find((row) => row.name === 'Largest paper');
+      abilityRows({ ...device, media }, 'ESCL').find((row) => row.name === 'Largest paper');
     expect(largest(device.media)?.words).toBe('A3');
     expect(largest(['iso_a5_148x210mm', 'na_legal_8.5x14in'])?.words).toBe('Legal');
     expect(largest([])?.words).toBe('Not told');

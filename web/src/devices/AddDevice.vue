@@ -9,6 +9,7 @@ import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
+import ProtocolField from './ProtocolField.vue';
 import { abilityRows } from './abilities';
 
 const router = useRouter();
@@ -20,19 +21,24 @@ const known = useQuery({
   queryFn: () => ask(api.GET('/api/devices/places')),
 });
 const form = reactive({ address: '', name: '', place: '', placeWhat: '', signOutSeconds: 60, language: '' });
+/** Nothing to find it out. */
+const protocol = ref<Schemas['Look']['protocol']>();
 const seen = ref<Schemas['Look']>();
 const places = computed(() => known.data.value ?? []);
 
 async function look() {
   seen.value = undefined;
-  const found = await attempt(() => ask(api.POST('/api/devices/look', { body: { address: form.address } })));
+  const found = await attempt(() =>
+    ask(api.POST('/api/devices/look', { body: { address: form.address, protocol: protocol.value } })),
+  );
   if (found) seen.value = found;
 }
 
 async function save() {
   const place = places.value.find((one) => one.name === form.place);
   if (place && !form.placeWhat) form.placeWhat = place.what;
-  const saved = await attempt(() => ask(api.POST('/api/devices', { body: { ...form } })));
+  const body = { ...form, protocol: seen.value?.protocol };
+  const saved = await attempt(() => ask(api.POST('/api/devices', { body })));
   if (!saved) return;
   await queries.invalidateQueries({ queryKey: ['devices'] });
   void queries.invalidateQueries({ queryKey: ['overview'] });
@@ -58,6 +64,7 @@ function submit() {
           @input="seen = undefined"
         />
       </FormField>
+      <ProtocolField v-model="protocol" @update:model-value="seen = undefined" />
       <button v-if="!seen" class="button stamp" type="submit" :disabled="busy || !form.address">
         {{ busy ? 'Asking the device ...' : 'Look at the device' }}
       </button>
@@ -73,7 +80,7 @@ function submit() {
           >
         </p>
         <dl>
-          <div v-for="row in abilityRows(seen.abilities)" :key="row.name">
+          <div v-for="row in abilityRows(seen.abilities, seen.protocol)" :key="row.name">
             <dt>{{ row.name }}</dt>
             <dd>{{ row.words }}</dd>
           </div>

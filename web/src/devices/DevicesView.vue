@@ -15,6 +15,7 @@ import LanguageField from '@/shared/LanguageField.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
+import ProtocolField from './ProtocolField.vue';
 import { abilityLine, abilityRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
 
@@ -38,6 +39,7 @@ const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useA
     address: v.address,
     signOutSeconds: v.signOutSeconds,
     language: v.language,
+    protocol: v.protocol,
   }),
 });
 
@@ -124,7 +126,7 @@ async function lookAgain() {
           <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
         </p>
         <dl>
-          <div v-for="ability in abilityRows(open.abilities)" :key="ability.name">
+          <div v-for="ability in abilityRows(open.abilities, open.protocol)" :key="ability.name">
             <dt>{{ ability.name }}</dt>
             <dd>{{ ability.words }}</dd>
           </div>
@@ -142,6 +144,7 @@ async function lookAgain() {
       <FormField v-slot="f" label="Address" name="address">
         <el-input :id="f.id" v-model="form.address" class="mono" :aria-describedby="f.describedby" />
       </FormField>
+      <ProtocolField v-model="form.protocol" />
       <FormField
         v-if="!open || scans(open.abilities)"
         v-slot="f"

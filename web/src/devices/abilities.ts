@@ -7,8 +7,14 @@ export function scans(a: Abilities): boolean {
   return a.feeder || a.glass;
 }
 
+/** How a device is reached, as the trade calls it. */
+export const protocols: Record<Schemas['DeviceView']['protocol'], string> = { IPP: 'IPP', ESCL: 'eSCL' };
+
 /** What a device can do, each in a few words. */
-export function abilityRows(a: Abilities): { name: string; words: string }[] {
+export function abilityRows(
+  a: Abilities,
+  protocol: Schemas['DeviceView']['protocol'],
+): { name: string; words: string }[] {
   if (!scans(a)) {
     return [
       { name: 'Scanner', words: 'none, it only prints' },
@@ -18,7 +24,10 @@ export function abilityRows(a: Abilities): { name: string; words: string }[] {
   return [
     {
       name: 'Paper in',
-      words: [a.feeder ? `feeder for ${a.feederSheets} sheets` : '', a.glass ? 'glass' : '']
+      words: [
+        a.feeder ? (a.feederSheets ? `feeder for ${a.feederSheets} sheets` : 'feeder') : '',
+        a.glass ? 'glass' : '',
+      ]
         .filter(Boolean)
         .join(', '),
     },
@@ -27,6 +36,7 @@ export function abilityRows(a: Abilities): { name: string; words: string }[] {
     { name: 'Resolution', words: a.resolutions.join(', ') + ' dpi' },
     { name: 'Largest paper', words: largest(a.media) },
     { name: 'Panel', words: a.panelPlaces ? `${a.panelPlaces} places for jobs` : 'no panel' },
+    { name: 'Protocol', words: protocols[protocol] },
     { name: 'Cards', words: a.cardReader ? 'card reader fitted' : 'no card reader' },
   ];
 }

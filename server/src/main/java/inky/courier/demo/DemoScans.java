@@ -162,11 +162,9 @@ class DemoScans {
                                 Sides.ONE,
                                 profile.fileType()));
         List<byte[]> pages = new ArrayList<>();
-        DeviceScanner.ScannedPage page;
-        do {
-            page = scan.next();
-            pages.add(page.content());
-        } while (!page.last());
+        while (scan.hasNext()) {
+            pages.add(scan.next());
+        }
         return pages;
     }
 }

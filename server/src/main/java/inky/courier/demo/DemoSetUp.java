@@ -189,7 +189,8 @@ class DemoSetUp {
         Map<String, String> what =
                 world.places().stream().collect(Collectors.toMap(World.Place::name, World.Place::what));
         return world.devices().stream()
-                .map(d -> devices.add(new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "")))
+                .map(d -> devices.add(
+                        new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "", null)))
                 .collect(Collectors.toMap(DeviceView::name, Function.identity()));
     }
 

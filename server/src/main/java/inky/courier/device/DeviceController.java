@@ -1,12 +1,14 @@
 package inky.courier.device;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
+import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
@@ -34,7 +36,8 @@ class DeviceController {
         this.devices = devices;
     }
 
-    record LookRequest(String address) {}
+    /** @param protocol absent to find it out */
+    record LookRequest(String address, @Nullable DeviceProtocol protocol) {}
 
     @Needs(Right.READ_DELIVERIES)
     @GetMapping
@@ -57,7 +60,7 @@ class DeviceController {
 
     @PostMapping("/look")
     Look lookAtDevice(@RequestBody LookRequest request) {
-        return devices.look(request.address());
+        return devices.look(request.address(), request.protocol());
     }
 
     @PostMapping

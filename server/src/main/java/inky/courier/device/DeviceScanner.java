@@ -4,14 +4,13 @@ import inky.courier.core.profile.ScanProfile;
 
 /** Takes pages from a device. */
 public interface DeviceScanner extends DeviceLink {
-    /** One page as the device sent it. */
-    @SuppressWarnings("ArrayRecordComponent")
-    record ScannedPage(byte[] content, boolean last) {}
-
     /** A scan under way. */
     interface Scan {
-        /** Waits for the next page. */
-        ScannedPage next() throws DeviceTrouble;
+        /** Whether another page comes, which some devices only know when they have looked for a sheet: waits for it then. */
+        boolean hasNext() throws DeviceTrouble;
+
+        /** Waits for the next page. @return it as the device sent it */
+        byte[] next() throws DeviceTrouble;
 
         void cancel();
     }

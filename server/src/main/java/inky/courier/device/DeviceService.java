@@ -1,8 +1,8 @@
 package inky.courier.device;
 
-import inky.courier.core.Invalid;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.ItemKind;
@@ -52,6 +52,7 @@ public class DeviceService {
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLinks links;
+    private final DeviceFinder finder;
     private final SetUp setUp;
     private final Cached<List<DeviceView>> all;
     private final Live live;
@@ -63,6 +64,7 @@ public class DeviceService {
     DeviceService(
             DeviceRepository devices,
             DeviceLinks links,
+            DeviceFinder finder,
             SetUp setUp,
             Live live,
             Clock clock,
@@ -71,6 +73,7 @@ public class DeviceService {
             @Value("${courier.device-port}") int usualPort) {
         this.devices = devices;
         this.links = links;
+        this.finder = finder;
         this.setUp = setUp;
         this.live = live;
         this.all = new Cached<>(live, this::read, "device");
@@ -83,6 +86,7 @@ public class DeviceService {
     /**
      * @param signOutSeconds 15 to 600: how long a person may do nothing at the panel
      * @param language of its panel; absent or empty for the office's
+     * @param protocol by which it is reached; absent to leave it, or to find it out
      */
     public record DeviceForm(
             String name,
@@ -90,7 +94,8 @@ public class DeviceService {
             String placeWhat,
             String address,
             int signOutSeconds,
-            @Nullable String language) {}
+            @Nullable String language,
+            @Nullable DeviceProtocol protocol) {}
 
     public record DeviceView(
             UUID id,
@@ -98,6 +103,7 @@ public class DeviceService {
             String place,
             String placeWhat,
             String address,
+            DeviceProtocol protocol,
             DeviceAbilities abilities,
             boolean standIn,
             DeviceCondition.State condition,
@@ -121,6 +127,7 @@ public class DeviceService {
     /** What a device at an address says, before it is saved. */
     public record Look(
             String address,
+            DeviceProtocol protocol,
             DeviceAbilities abilities,
             DeviceCondition.State condition,
             Message conditionWords,
@@ -181,11 +188,13 @@ public class DeviceService {
         return find(id).at();
     }
 
-    public Look look(String address) {
-        DeviceAddress parsed = DeviceAddress.parse(address, usualPort);
-        DeviceStatus.Report report = lookAt(parsed);
+    /** @param protocol absent to find it out */
+    public Look look(String address, @Nullable DeviceProtocol protocol) {
+        DeviceFinder.Found found = finder.find(address, Optional.ofNullable(protocol));
+        DeviceStatus.Report report = found.report();
         return new Look(
-                shown(parsed.host(), parsed.port()),
+                finder.shown(found.address().host(), found.address().port()),
+                found.address().protocol(),
                 report.abilities(),
                 report.condition().state(),
                 report.condition().sentence(),
@@ -194,17 +203,23 @@ public class DeviceService {
 
     /** Asks the device itself first; one that does not answer is not saved. */
     public DeviceView add(DeviceForm form) {
-        return save(UUID.randomUUID(), form, true, "");
+        return save(UUID.randomUUID(), form, Optional.empty(), "");
     }
 
     /** @param version of what was looked at; empty to replace whatever it is by now */
     public DeviceView change(UUID id, DeviceForm form, String version) {
-        DeviceAddress address = DeviceAddress.parse(form.address(), usualPort);
-        return save(id, form, !address.equals(find(id).at()), version);
+        return save(id, form, Optional.of(find(id).at()), version);
     }
 
-    private DeviceView save(UUID id, DeviceForm form, boolean asks, String version) {
-        DeviceAddress address = DeviceAddress.parse(form.address(), usualPort);
+    /** One that stays where it is need not answer. @param before where it is; empty for a new one */
+    private DeviceView save(UUID id, DeviceForm form, Optional<DeviceAddress> before, String version) {
+        Optional<DeviceProtocol> protocol = Optional.ofNullable(form.protocol());
+        Optional<DeviceAddress> same = before.filter(at ->
+                DeviceAddress.candidates(form.address(), usualPort, protocol).contains(at));
+        Optional<DeviceFinder.Found> found =
+                same.isPresent() ? Optional.empty() : Optional.of(finder.find(form.address(), protocol));
+        DeviceAddress address =
+                same.or(() -> found.map(DeviceFinder.Found::address)).orElseThrow();
         DeviceItem item = new DeviceItem(
                 id,
                 form.name(),
@@ -216,23 +231,22 @@ public class DeviceService {
                 form.language(),
                 address.protocol());
         item.check(setUp.office());
-        Optional<DeviceStatus.Report> report = asks ? Optional.of(lookAt(address)) : Optional.empty();
         return transaction.execute(status -> {
-            Optional<DeviceView> before = devices.findById(id).map(this::view);
+            Optional<DeviceView> as = devices.findById(id).map(this::view);
             setUp.change(Wish.put(item).of(version));
             Device device = find(id);
-            report.ifPresent(found -> {
-                device.take(found, clock.instant());
+            found.ifPresent(one -> {
+                device.take(one.report(), clock.instant());
                 devices.saveAndFlush(device);
             });
             DeviceView after = view(device);
-            boolean same = before.filter(was -> was.place().equals(after.place())
+            boolean isSame = as.filter(was -> was.place().equals(after.place())
                             && was.abilities()
                                     .makeAndModel()
                                     .equals(after.abilities().makeAndModel()))
                     .isPresent();
-            if (!same) {
-                events.publishEvent(new DeviceJoined(after, before));
+            if (!isSame) {
+                events.publishEvent(new DeviceJoined(after, as));
             }
             return after;
         });
@@ -288,18 +302,6 @@ public class DeviceService {
         return devices.findById(id).map(d -> d.name);
     }
 
-    private DeviceStatus.Report lookAt(DeviceAddress address) {
-        try {
-            return links.status(address).look(address);
-        } catch (DeviceTrouble trouble) {
-            throw new Invalid(trouble.code(), "address", trouble.sentence(), trouble.remedy());
-        }
-    }
-
-    private String shown(String host, int port) {
-        return port == usualPort ? host : host + ":" + port;
-    }
-
     private Device find(UUID id) {
         return devices.findById(id).orElseThrow(() -> Refusal.notFound("device"));
     }
@@ -312,7 +314,8 @@ public class DeviceService {
                 device.name,
                 device.place,
                 device.placeWhat,
-                shown(device.address, device.port),
+                finder.shown(device.address, device.port),
+                device.protocol,
                 device.abilities(),
                 device.standInUri != null,
                 condition.state(),

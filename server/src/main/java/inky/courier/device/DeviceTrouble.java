@@ -18,7 +18,7 @@ public class DeviceTrouble extends Exception {
     }
 
     /** One whose words stand under its code. */
-    static DeviceTrouble of(String code) {
+    public static DeviceTrouble of(String code) {
         return new DeviceTrouble(code, Message.of("trouble." + code), Message.of("trouble." + code + ".remedy"));
     }
 

@@ -6,44 +6,29 @@ import com.hp.jipp.encoding.IppPacket;
 import com.hp.jipp.encoding.Tag;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
-import inky.courier.connection.Bounded;
-import inky.courier.connection.Deadline;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.message.Message;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.net.ConnectException;
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpConnectTimeoutException;
 import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.stereotype.Component;
 
-/** Requests and answers of IPP over HTTP (RFC 8010), bounded in size and time. */
+/** Requests and answers of IPP over HTTP (RFC 8010). */
 @Component
 class IppClient {
     static final String NOT_IPP = "device.not-ipp";
     static final String REFUSED = "device.refused";
 
-    private static final Duration CONNECT = Duration.ofSeconds(3);
-    static final Duration ANSWER = Duration.ofSeconds(6);
-
-    /** No scanner's page in JPEG is larger; bounds what a broken device can make us hold. */
-    private static final int MAX_PAGE_BYTES = 96 * 1024 * 1024;
-
-    /** No device has more to say of itself. */
-    private static final int MAX_ATTRIBUTE_BYTES = 2 * 1024 * 1024;
-
-    private final HttpClient http = HttpClient.newBuilder()
-            .connectTimeout(CONNECT)
-            .version(HttpClient.Version.HTTP_1_1)
-            .build();
+    private final DeviceHttp http;
     private final AtomicInteger requestIds = new AtomicInteger();
+
+    IppClient(DeviceHttp http) {
+        this.http = http;
+    }
 
     /** @param data what follows the packet: a page */
     @SuppressWarnings("ArrayRecordComponent")
@@ -58,7 +43,7 @@ class IppClient {
 
     /** Asks, whatever the answer is. */
     Answer tell(URI door, IppPacket.Builder request) throws DeviceTrouble {
-        return send(door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), ANSWER);
+        return send(door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), DeviceHttp.ANSWER);
     }
 
     /** The same with a document behind the request. */
@@ -75,48 +60,31 @@ class IppClient {
             request.build().write(bytes);
             return bytes.toByteArray();
         } catch (IOException e) {
-            throw lineBroke();
+            throw DeviceTrouble.of("device.line");
         }
-    }
-
-    private static DeviceTrouble lineBroke() {
-        return DeviceTrouble.of("device.line");
     }
 
     private Answer send(URI address, HttpRequest.BodyPublisher body, Duration patience) throws DeviceTrouble {
-        try {
-            HttpRequest request = HttpRequest.newBuilder(address)
-                    .header("Content-Type", "application/ipp")
-                    .timeout(patience)
-                    .POST(body)
-                    .build();
-            HttpResponse<InputStream> response = http.send(request, HttpResponse.BodyHandlers.ofInputStream());
-            Bounded said = new Bounded(response.body(), MAX_ATTRIBUTE_BYTES);
-            // The time of a request ends with the head of its answer; the rest has as much again.
+        HttpRequest.Builder request = HttpRequest.newBuilder(address)
+                .header("Content-Type", "application/ipp")
+                .POST(body);
+        return http.ask(request, patience, (answer, said) -> {
             // One stream for both: the codec reads ahead, so what follows the packet is only to be had from it.
-            try (var ignored = Deadline.of(patience, response.body());
-                    IppInputStream in = new IppInputStream(said)) {
-                if (response.statusCode() != 200) {
+            try (IppInputStream in = new IppInputStream(said)) {
+                if (answer.statusCode() != 200) {
                     throw notIpp();
                 }
                 IppPacket packet = in.readPacket();
-                said.allow(MAX_PAGE_BYTES);
-                byte[] data = in.readNBytes(MAX_PAGE_BYTES + 1);
-                if (data.length > MAX_PAGE_BYTES) {
+                said.allow(DeviceHttp.MOST_PAGE_BYTES);
+                byte[] data = in.readNBytes(DeviceHttp.MOST_PAGE_BYTES + 1);
+                if (data.length > DeviceHttp.MOST_PAGE_BYTES) {
                     throw unreadable();
                 }
                 return new Answer(packet, data);
+            } catch (IllegalArgumentException | IllegalStateException e) {
+                throw notIpp();
             }
-        } catch (ConnectException | HttpConnectTimeoutException e) {
-            throw unreachable();
-        } catch (IOException e) {
-            throw lineBroke();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw unreachable();
-        } catch (IllegalArgumentException | IllegalStateException e) {
-            throw notIpp();
-        }
+        });
     }
 
     /** Status codes: RFC 8011 section B.1; below 0x0400 is success. */
@@ -143,10 +111,6 @@ class IppClient {
                 REFUSED,
                 Message.of("trouble.device.refused").with("reason", words == null ? status.getName() : words),
                 Message.of("trouble.device.refused.remedy"));
-    }
-
-    private static DeviceTrouble unreachable() {
-        return DeviceTrouble.of("device.unreachable");
     }
 
     static DeviceTrouble notIpp() {

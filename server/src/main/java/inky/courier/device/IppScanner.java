@@ -11,15 +11,11 @@ import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Types;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.profile.ScanProfile;
-import java.time.Duration;
 import org.springframework.stereotype.Component;
 
 /** Scanning by Create-Job and Get-Next-Document-Data, PWG 5100.17. */
 @Component
 class IppScanner implements DeviceScanner {
-    /** A thick sheet on a slow scanner at 600 dpi; common practice, no source. */
-    private static final Duration PAGE = Duration.ofMinutes(2);
-
     private final IppClient client;
 
     IppScanner(IppClient client) {
@@ -43,8 +39,9 @@ class IppScanner implements DeviceScanner {
         input.setInputSides(IppWords.of(profile.sides()));
         input.setInputResolution(new Resolution(dpi, dpi, ResolutionUnit.dotsPerInch));
         request.getJobAttributes().put(Types.inputAttributes, input);
-        AttributeGroup job =
-                client.ask(device.httpUri(), request, IppClient.ANSWER).packet().get(Tag.jobAttributes);
+        AttributeGroup job = client.ask(device.httpUri(), request, DeviceHttp.ANSWER)
+                .packet()
+                .get(Tag.jobAttributes);
         Integer id = job == null ? null : job.getValue(Types.jobId);
         if (id == null) {
             throw IppClient.unreadable();
@@ -55,6 +52,7 @@ class IppScanner implements DeviceScanner {
     private final class IppScan implements Scan {
         private final DeviceAddress device;
         private final int job;
+        private boolean last;
 
         IppScan(DeviceAddress device, int job) {
             this.device = device;
@@ -62,23 +60,29 @@ class IppScanner implements DeviceScanner {
         }
 
         @Override
-        public ScannedPage next() throws DeviceTrouble {
+        public boolean hasNext() {
+            return !last;
+        }
+
+        @Override
+        public byte[] next() throws DeviceTrouble {
             // The codec has no maker for this operation; its head is that of any request about a job.
             IppPacket.Builder request = IppPacket.getJobAttributes(device.ippUri(), job);
             request.setOperation(Operation.getNextDocumentData);
             request.getOperationAttributes().put(Types.documentDataWait, true);
-            IppClient.Answer answer = client.ask(device.httpUri(), request, PAGE);
+            IppClient.Answer answer = client.ask(device.httpUri(), request, DeviceHttp.PAGE);
             AttributeGroup group = answer.packet().get(Tag.operationAttributes);
             if (answer.data().length == 0) {
                 throw IppClient.unreadable();
             }
-            return new ScannedPage(answer.data(), Boolean.TRUE.equals(group.getValue(Types.lastDocument)));
+            last = Boolean.TRUE.equals(group.getValue(Types.lastDocument));
+            return answer.data();
         }
 
         @Override
         public void cancel() {
             try {
-                client.ask(device.httpUri(), IppPacket.cancelJob(device.ippUri(), job), IppClient.ANSWER);
+                client.ask(device.httpUri(), IppPacket.cancelJob(device.ippUri(), job), DeviceHttp.ANSWER);
             } catch (DeviceTrouble e) {
                 // A device that is gone has stopped scanning as well.
             }

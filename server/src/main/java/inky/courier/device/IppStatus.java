@@ -60,7 +60,7 @@ class IppStatus implements DeviceStatus {
                 group.getStrings(Types.inputSidesSupported).stream().anyMatch(IppWords::isBothSides),
                 List.copyOf(resolutions),
                 group.getStrings(sources.isEmpty() ? Types.mediaSupported : Types.inputMediaSupported),
-                number(group, PANEL_PLACES),
+                panelPlaces(group, sources),
                 Boolean.TRUE.equals(group.getValue(CARD_READER)),
                 Boolean.TRUE.equals(group.getValue(USB_PORT)),
                 Boolean.TRUE.equals(group.getValue(SHELF)),
@@ -71,6 +71,11 @@ class IppStatus implements DeviceStatus {
                 ownDoor(device, group.getValue(STAND_IN_URI)),
                 ownDoor(device, group.getValue(STORAGE_URI)),
                 number(group, FEEDER_SHEETS));
+    }
+
+    private static int panelPlaces(AttributeGroup group, List<String> sources) {
+        Integer said = group.getValue(PANEL_PLACES);
+        return said != null ? said : sources.isEmpty() ? 0 : DeviceAbilities.PLACES_IN_A_BROWSER;
     }
 
     /** As its scanner has it, or, where it has none, its printer. */
@@ -95,7 +100,7 @@ class IppStatus implements DeviceStatus {
 
     private Optional<AttributeGroup> description(URI door, IppPacket.Builder request) throws DeviceTrouble {
         return Optional.ofNullable(
-                client.ask(door, request, IppClient.ANSWER).packet().get(Tag.printerAttributes));
+                client.ask(door, request, DeviceHttp.ANSWER).packet().get(Tag.printerAttributes));
     }
 
     /** Only doors of the device itself are used: an address elsewhere would make Courier call strangers. */

@@ -13,8 +13,8 @@ interface PageSupply {
         /** Waits for the next page. */
         ArrivingPage next() throws DeviceTrouble, IOException;
 
-        /** Whether more will follow what came last. */
-        boolean hasNext();
+        /** Whether more will follow what came last; waits where only the device knows. */
+        boolean hasNext() throws DeviceTrouble;
 
         /** Nobody wants the rest. */
         void cancel();

@@ -371,18 +371,14 @@ public class ScanService {
         return () -> {
             DeviceScanner.Scan scan = links.scanner(address).begin(address, profile);
             return new PageSupply.Load() {
-                private boolean last;
-
                 @Override
                 public ArrivingPage next() throws DeviceTrouble {
-                    DeviceScanner.ScannedPage page = scan.next();
-                    last = page.last();
-                    return arriving(page, profile);
+                    return arriving(scan.next(), profile);
                 }
 
                 @Override
-                public boolean hasNext() {
-                    return !last;
+                public boolean hasNext() throws DeviceTrouble {
+                    return scan.hasNext();
                 }
 
                 @Override
@@ -437,11 +433,11 @@ public class ScanService {
     }
 
     /** A device that scans otherwise than it was asked says so in the page. */
-    private static ArrivingPage arriving(DeviceScanner.ScannedPage page, ScanProfile profile) {
-        OptionalInt said = JpegPages.density(page.content());
+    private static ArrivingPage arriving(byte[] page, ScanProfile profile) {
+        OptionalInt said = JpegPages.density(page);
         boolean plausible = said.isPresent() && said.getAsInt() >= LEAST_DPI && said.getAsInt() <= MOST_DPI;
         return new ArrivingPage(
-                page.content(),
+                page,
                 plausible ? new Resolution(said.getAsInt()) : profile.resolution(),
                 Optional.of(profile.input().source()));
     }

@@ -28,7 +28,7 @@ class HostileDeviceTest {
     void whatItsAnswerNeverEndsWithEnds(Manner manner) throws IOException {
         try (Hostile device = new Hostile(manner, true, HEAD + BEGINNING, ATTRIBUTE)) {
             Instant begin = Instant.now();
-            assertThatThrownBy(() -> new IppStatus(new IppClient())
+            assertThatThrownBy(() -> new IppStatus(new IppClient(new DeviceHttp()))
                             .look(new DeviceAddress(device.address(), device.port(), DeviceProtocol.IPP)))
                     .isInstanceOf(DeviceTrouble.class);
             assertThat(Duration.between(begin, Instant.now())).isLessThan(Duration.ofSeconds(15));

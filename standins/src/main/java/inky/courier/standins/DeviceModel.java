@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param feederSheets 0 when it has no feeder
  * @param panelPlaces how many jobs its panel shows
  * @param stores whether it has a shelf
+ * @param ipp whether its scanner speaks IPP; eSCL they all speak
  */
 public record DeviceModel(
         String name,
@@ -24,7 +25,8 @@ public record DeviceModel(
         boolean cardReader,
         boolean usbPort,
         boolean stores,
-        boolean prints) {
+        boolean prints,
+        boolean ipp) {
     private static final List<String> UP_TO_A4 = List.of(
             "iso_a4_210x297mm", "iso_a5_148x210mm", "iso_a6_105x148mm", "na_letter_8.5x11in", "na_legal_8.5x14in");
     private static final List<String> UP_TO_A3 = List.of(
@@ -50,6 +52,7 @@ public record DeviceModel(
                             true,
                             true,
                             false,
+                            true,
                             true),
             "alder-m60c",
                     new DeviceModel(
@@ -61,6 +64,7 @@ public record DeviceModel(
                             List.of(100, 150, 200, 300, 400, 600),
                             UP_TO_A3,
                             17,
+                            true,
                             true,
                             true,
                             true,
@@ -78,7 +82,8 @@ public record DeviceModel(
                             false,
                             true,
                             false,
-                            false),
+                            false,
+                            true),
             "sorrel-f1",
                     new DeviceModel(
                             "Sorrel F1",
@@ -92,10 +97,38 @@ public record DeviceModel(
                             false,
                             false,
                             false,
+                            false,
+                            true),
+            "borage-s1",
+                    new DeviceModel(
+                            "Borage S1",
+                            60,
+                            true,
+                            true,
+                            true,
+                            List.of(100, 200, 300, 600),
+                            UP_TO_A4,
+                            0,
+                            false,
+                            false,
+                            false,
+                            false,
                             false),
             "tansy-p1",
                     new DeviceModel(
-                            "Tansy P1", 0, false, false, false, List.of(), UP_TO_A4, 0, false, false, false, true));
+                            "Tansy P1",
+                            0,
+                            false,
+                            false,
+                            false,
+                            List.of(),
+                            UP_TO_A4,
+                            0,
+                            false,
+                            false,
+                            false,
+                            true,
+                            true));
 
     /** One without a scanner only prints. */
     public boolean scans() {

@@ -58,7 +58,7 @@ public final class StandInDevice implements AutoCloseable {
     static final BooleanType CARD_READER = new BooleanType("card-reader");
 
     private static final int USUAL_DPI = 200;
-    private static final double LONGEST_FED_MM = 432;
+    static final double LONGEST_FED_MM = 432;
     private static final Pattern MEDIA = Pattern.compile(".*_([0-9.]+)x([0-9.]+)(mm|in)");
     private static final List<Operation> OPERATIONS = List.of(
             Operation.getPrinterAttributes,
@@ -114,7 +114,10 @@ public final class StandInDevice implements AutoCloseable {
                 ? Optional.of(new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules))
                 : Optional.empty();
         if (model.scans()) {
-            http.createContext("/ipp/scan", this::ipp);
+            if (model.ipp()) {
+                http.createContext("/ipp/scan", this::ipp);
+            }
+            new EsclDoor(new Machine(), http);
         }
         printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
         http.createContext("/stand-in/stacks", exchange -> stacks(exchange, this::put));
@@ -371,26 +374,93 @@ public final class StandInDevice implements AutoCloseable {
         group.put(STAND_IN_URI, URI.create("http://" + address() + ":" + port() + "/stand-in/"));
     }
 
+    /** What the door of another protocol opens to. */
+    private final class Machine implements EsclDoor.Machine {
+        @Override
+        public DeviceModel model() {
+            return model;
+        }
+
+        @Override
+        public List<String> stoppedFor() {
+            return condition.state == PrinterState.stopped ? condition.reasons : List.of();
+        }
+
+        @Override
+        public int sheetsInFeeder() {
+            return feeder.count();
+        }
+
+        @Override
+        public boolean cannot(ScanOrder order) {
+            return StandInDevice.this.cannot(order);
+        }
+
+        @Override
+        public Optional<ScanJob> begin(ScanOrder order) {
+            return StandInDevice.this.begin(order);
+        }
+
+        @Override
+        public byte[] page(ScanJob job) throws IOException {
+            return nextPage(job);
+        }
+    }
+
+    private boolean cannot(ScanOrder order) {
+        boolean source = order.glass() ? model.glass() && !order.bothSides() : model.feederSheets() > 0;
+        boolean fits = order.size()
+                .map(size -> size.widthMm() <= model.glassSize().widthMm() + 1
+                        && size.heightMm() <= (order.glass() ? model.glassSize().heightMm() : LONGEST_FED_MM) + 1)
+                .orElse(true);
+        return order.bothSides() && !model.twoSided()
+                || !source
+                || !fits
+                || !model.resolutions().contains(order.dpi());
+    }
+
+    /** Takes the paper. @return empty where there is none */
+    private Optional<ScanJob> begin(ScanOrder order) {
+        List<Sheet> sheets = order.glass() ? List.of(onGlass) : feeder.take();
+        if (sheets.isEmpty()) {
+            return Optional.empty();
+        }
+        Optional<Sheet.Extent> size =
+                order.glass() ? order.size().or(() -> Optional.of(model.glassSize())) : order.size();
+        int id = jobIds.incrementAndGet();
+        return Optional.of(new ScanJob(
+                id,
+                sheets,
+                order.bothSides(),
+                new ScanJob.Setting(order.dpi(), model.colour() && order.colour(), size),
+                samePaper ? ScanJob.SAME : seed + id));
+    }
+
+    private byte[] nextPage(ScanJob job) throws IOException {
+        byte[] page;
+        synchronized (job) {
+            pause();
+            page = job.nextPage();
+        }
+        return pagesToCut.getAndUpdate(left -> Math.max(0, left - 1)) > 0 ? Arrays.copyOf(page, page.length / 2) : page;
+    }
+
     /** Why a job like this cannot be; nothing when it can. */
     private Optional<IppPacket.Builder> checkJob(IppPacket request) {
         if (condition.state == PrinterState.stopped) {
             return Optional.of(refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
         }
-        InputAttributes input = input(request);
-        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
-        boolean glass = isGlass(input);
-        boolean source = glass ? model.glass() && !both : model.feederSheets() > 0;
-        boolean fits = size(input)
-                .map(size -> size.widthMm() <= model.glassSize().widthMm()
-                        && size.heightMm() <= (glass ? model.glassSize().heightMm() : LONGEST_FED_MM))
-                .orElse(true);
-        return both && !model.twoSided()
-                        || !source
-                        || !fits
-                        || !model.resolutions().contains(dpi(input))
+        return cannot(order(request))
                 ? Optional.of(
                         refused(request, Status.clientErrorAttributesOrValuesNotSupported, "this model cannot scan so"))
                 : Optional.empty();
+    }
+
+    private static ScanOrder order(IppPacket request) {
+        InputAttributes input = input(request);
+        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
+        return new ScanOrder(
+                isGlass(input), both, !"monochrome".equals(input.getInputColorMode()), dpi(input), size(input));
     }
 
     private static InputAttributes input(IppPacket request) {
@@ -427,18 +497,12 @@ public final class StandInDevice implements AutoCloseable {
         if (fault.isPresent()) {
             return fault.get();
         }
-        InputAttributes input = input(request);
-        List<Sheet> sheets = isGlass(input) ? List.of(onGlass) : feeder.take();
-        if (sheets.isEmpty()) {
+        Optional<ScanJob> taken = begin(order(request));
+        if (taken.isEmpty()) {
             return refused(request, Status.clientErrorNotPossible, "no paper in the feeder");
         }
-        Optional<Sheet.Extent> size =
-                isGlass(input) ? size(input).or(() -> Optional.of(model.glassSize())) : size(input);
-        boolean both = input.getInputSides() != null && input.getInputSides().startsWith("two-sided");
-        boolean colour = model.colour() && !"monochrome".equals(input.getInputColorMode());
-        int id = jobIds.incrementAndGet();
-        ScanJob job = new ScanJob(
-                id, sheets, both, new ScanJob.Setting(dpi(input), colour, size), samePaper ? ScanJob.SAME : seed + id);
+        ScanJob job = taken.get();
+        int id = job.id();
         begun.put(
                 id,
                 new IppRules.Job(
@@ -468,14 +532,7 @@ public final class StandInDevice implements AutoCloseable {
             reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
             return;
         }
-        byte[] page;
-        synchronized (job) {
-            pause();
-            page = job.nextPage();
-        }
-        if (pagesToCut.getAndUpdate(left -> Math.max(0, left - 1)) > 0) {
-            page = Arrays.copyOf(page, page.length / 2);
-        }
+        byte[] page = nextPage(job);
         IppPacket.Builder builder = IppRules.response(request, Status.successfulOk);
         MutableAttributeGroup group = builder.getOperationAttributes();
         group.put(Types.documentFormat, "image/jpeg");

@@ -8,7 +8,7 @@ import java.util.List;
  * What a device can do, as it says itself, in words of no protocol.
  *
  * @param makeAndModel as it calls itself
- * @param feederSheets how many sheets its feeder takes; 0 when it has none
+ * @param feederSheets how many sheets its feeder takes; 0 when it has none or does not say
  * @param colour whether it scans in colour; else in grey
  * @param bothSides whether it scans both sides of a sheet
  * @param resolutions in dots per inch, ascending
@@ -29,6 +29,9 @@ public record DeviceAbilities(
         boolean usbPort,
         boolean shelf,
         boolean prints) {
+    /** Of one that says nothing of a panel: a browser beside it, or its own, shows ours, which has pages. */
+    public static final int PLACES_IN_A_BROWSER = 24;
+
     /** Of one that has not been asked yet. */
     public static final DeviceAbilities UNKNOWN = new DeviceAbilities(
             "Not asked yet", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);

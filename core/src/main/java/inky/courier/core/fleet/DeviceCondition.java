@@ -28,10 +28,12 @@ public record DeviceCondition(State state, Message sentence) {
 
     private static final int HALTED = 5;
 
-    /** The reasons of RFC 8011 section 5.4.12 that have words of ours, without their severity suffix. */
+    /** The reasons of RFC 8011 section 5.4.12 and PWG 5100.17 that have words of ours, without their severity suffix; and of other protocols. */
     private static final Set<String> REASONS = Set.of(
             "media-jam",
             "input-media-jam",
+            "input-pick",
+            "multiple-feed",
             "cover-open",
             "door-open",
             "paused",

@@ -3,5 +3,7 @@ package inky.courier.core.fleet;
 /** How a device is spoken to. For each there are implementations of what it can: asking how it is, scanning, printing. */
 public enum DeviceProtocol {
     /** Internet Printing Protocol with scanning: RFC 8011, PWG 5100.17. */
-    IPP
+    IPP,
+    /** eSCL, the trade's published protocol for driverless scanning over HTTP. */
+    ESCL
 }
