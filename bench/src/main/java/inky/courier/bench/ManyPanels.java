@@ -168,7 +168,10 @@ final class ManyPanels {
         for (JsonNode label : panel.desk.ask("GET", at + "/jobs", null)) {
             if (label.path("possible").asBoolean() && label.path("asks").isEmpty()) {
                 job = label.path("jobId").asString();
-                break;
+                // Three pages of three sheets, where there is such a job.
+                if (label.path("does").asString().startsWith("One side")) {
+                    break;
+                }
             }
         }
         panel.scanner.put(Stack.BERTH_PERMIT);

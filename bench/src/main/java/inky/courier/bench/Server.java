@@ -72,6 +72,8 @@ final class Server implements AutoCloseable {
                 .redirectOutput(Path.of(System.getProperty("java.io.tmpdir"), "courier-bench-" + port + ".log")
                         .toFile())
                 .start();
+        // Whoever breaks a measurement off would leave it running beside the next.
+        Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
         while (!ready()) {
             if (!process.isAlive()) {
                 throw new IOException("the application ended; its log is courier-bench-" + port

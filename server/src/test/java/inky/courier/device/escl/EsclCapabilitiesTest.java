@@ -27,7 +27,7 @@ class EsclCapabilitiesTest {
 
     /** Settings of all sources once, to which each refers; a range of resolutions; other prefixes. */
     private static final String REFERRING = """
-            <ScannerCapabilities xmlns="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:p="http://www.pwg.org/schemas/2010/12/sm">
+            <ScannerCapabilities xmlns="urn:example:escl" xmlns:p="http://www.pwg.org/schemas/2010/12/sm">
               <p:Version>2.0</p:Version><p:MakeAndModel>Aster 9</p:MakeAndModel>
               <SettingProfiles><SettingProfile name="all">
                 <ColorModes><ColorMode>BlackAndWhite1</ColorMode><ColorMode>Grayscale8</ColorMode></ColorModes>
@@ -42,7 +42,7 @@ class EsclCapabilitiesTest {
 
     /** Glass finer than the feeder, and sizes up to Letter width. */
     private static final String USUAL = """
-            <scan:ScannerCapabilities xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">
+            <scan:ScannerCapabilities xmlns:scan="urn:example:escl" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">
               <pwg:MakeAndModel>Aster 20</pwg:MakeAndModel>
               <scan:Platen><scan:PlatenInputCaps><scan:MaxWidth>2551</scan:MaxWidth><scan:MaxHeight>3508</scan:MaxHeight>%s</scan:PlatenInputCaps></scan:Platen>
               <scan:Adf><scan:AdfSimplexInputCaps><scan:MaxWidth>2551</scan:MaxWidth><scan:MaxHeight>4205</scan:MaxHeight>%s</scan:AdfSimplexInputCaps>
@@ -115,7 +115,7 @@ class EsclCapabilitiesTest {
     void howItIsIsSaidAsOfEveryDevice(String state, String feeder, DeviceCondition.State condition, String words)
             throws IOException {
         EsclState seen = EsclState.of(read("""
-                <scan:ScannerStatus xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">
+                <scan:ScannerStatus xmlns:scan="urn:example:escl" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">
                 <pwg:State>%s</pwg:State><scan:AdfState>%s</scan:AdfState></scan:ScannerStatus>""".formatted(state, feeder)));
         assertThat(seen.condition().state()).isEqualTo(condition);
         assertThat(seen.condition().sentence().in(Locale.ENGLISH)).isEqualTo(words);
