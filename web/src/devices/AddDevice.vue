@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { computed, reactive, ref } from 'vue';
+import { computed, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -9,7 +9,7 @@ import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
-import ProtocolField from './ProtocolField.vue';
+import ReachFields from './ReachFields.vue';
 import { abilityRows } from './abilities';
 
 const router = useRouter();
@@ -20,24 +20,45 @@ const known = useQuery({
   queryKey: ['devices', 'places'],
   queryFn: () => ask(api.GET('/api/devices/places')),
 });
-const form = reactive({ address: '', name: '', place: '', placeWhat: '', signOutSeconds: 60, language: '' });
-/** Nothing to find it out. */
-const protocol = ref<Schemas['Look']['protocol']>();
+const form = reactive<Schemas['DeviceForm']>({
+  address: '',
+  name: '',
+  place: '',
+  placeWhat: '',
+  signOutSeconds: 60,
+  language: '',
+  fingerprint: '',
+  account: '',
+});
+/** Most devices are found by their address alone. */
+const more = ref(false);
 const seen = ref<Schemas['Look']>();
 const places = computed(() => known.data.value ?? []);
 
 async function look() {
   seen.value = undefined;
-  const found = await attempt(() =>
-    ask(api.POST('/api/devices/look', { body: { address: form.address, protocol: protocol.value } })),
-  );
-  if (found) seen.value = found;
+  const { address, protocol, encrypted, fingerprint, account, password } = form;
+  const body = { address, protocol, encrypted, fingerprint, account, password };
+  const found = await attempt(() => ask(api.POST('/api/devices/look', { body })));
+  seen.value = found;
+  // What stands in the way is seen there.
+  if (!found?.says) more.value = true;
 }
+/** Somebody has compared it with what the device says itself. */
+async function trust(fingerprint: string) {
+  form.fingerprint = fingerprint;
+  await look();
+}
+// What was found belongs to what was entered.
+watch(
+  () => [form.address, form.protocol, form.encrypted, form.account, form.password],
+  () => (seen.value = undefined),
+);
 
 async function save() {
   const place = places.value.find((one) => one.name === form.place);
   if (place && !form.placeWhat) form.placeWhat = place.what;
-  const body = { ...form, protocol: seen.value?.protocol };
+  const body = { ...form, protocol: seen.value?.protocol, encrypted: seen.value?.access.encrypted };
   const saved = await attempt(() => ask(api.POST('/api/devices', { body })));
   if (!saved) return;
   await queries.invalidateQueries({ queryKey: ['devices'] });
@@ -47,7 +68,7 @@ async function save() {
 }
 
 function submit() {
-  return seen.value ? save() : look();
+  return seen.value?.says ? save() : look();
 }
 </script>
 
@@ -61,26 +82,28 @@ function submit() {
           class="mono"
           placeholder="192.0.2.17"
           :aria-describedby="f.describedby"
-          @input="seen = undefined"
         />
       </FormField>
-      <ProtocolField v-model="protocol" @update:model-value="seen = undefined" />
-      <button v-if="!seen" class="button stamp" type="submit" :disabled="busy || !form.address">
+      <button v-if="!seen?.says" class="button stamp" type="submit" :disabled="busy || !form.address">
         {{ busy ? 'Asking the device ...' : 'Look at the device' }}
       </button>
     </div>
-    <template v-if="seen">
+    <button v-if="!more" type="button" class="link small more" @click="more = true">
+      Protocol, encryption, account
+    </button>
+    <ReachFields v-if="more" v-model="form" :certificate="seen?.certificate ?? undefined" @trust="trust" />
+    <template v-if="seen?.says">
       <div class="found">
         <p>
-          <StateMark :mark="conditionMark(seen.condition)" />
-          <strong>{{ seen.abilities.makeAndModel }}</strong>
+          <StateMark :mark="conditionMark(seen.says.condition)" />
+          <strong>{{ seen.says.abilities.makeAndModel }}</strong>
           <span class="quiet">
-            {{ seen.conditionWords
-            }}<template v-if="seen.standIn"> A stand-in, for trying things out.</template></span
+            {{ seen.says.conditionWords
+            }}<template v-if="seen.says.standIn"> A stand-in, for trying things out.</template></span
           >
         </p>
         <dl>
-          <div v-for="row in abilityRows(seen.abilities, seen.protocol)" :key="row.name">
+          <div v-for="row in abilityRows(seen.says.abilities, seen.protocol)" :key="row.name">
             <dt>{{ row.name }}</dt>
             <dd>{{ row.words }}</dd>
           </div>
@@ -133,6 +156,9 @@ function submit() {
 }
 .address > :first-child {
   flex: 1;
+}
+.more {
+  align-self: start;
 }
 .found {
   padding: 12px 14px;

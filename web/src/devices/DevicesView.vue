@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
@@ -15,7 +15,7 @@ import LanguageField from '@/shared/LanguageField.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
-import ProtocolField from './ProtocolField.vue';
+import ReachFields from './ReachFields.vue';
 import { abilityLine, abilityRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
 
@@ -40,6 +40,9 @@ const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useA
     signOutSeconds: v.signOutSeconds,
     language: v.language,
     protocol: v.protocol,
+    encrypted: v.access.encrypted,
+    fingerprint: v.access.fingerprint,
+    account: v.access.account,
   }),
 });
 
@@ -49,6 +52,15 @@ const title = computed(() => {
   if (!all) return 'Devices';
   return stopped ? `${figure(stopped)} of ${count(all, 'device')} cannot be used` : count(all, 'device');
 });
+
+const certificate = ref<Schemas['Certificate']>();
+watch(openId, () => (certificate.value = undefined));
+async function lookAtCertificate() {
+  const { address, protocol, encrypted, fingerprint, account, password } = form.value;
+  const body = { id: openId.value, address, protocol, encrypted, fingerprint, account, password };
+  const found = await attempt(() => ask(api.POST('/api/devices/look', { body })));
+  certificate.value = found?.certificate ?? undefined;
+}
 
 async function lookAgain() {
   const id = openId.value;
@@ -144,7 +156,17 @@ async function lookAgain() {
       <FormField v-slot="f" label="Address" name="address">
         <el-input :id="f.id" v-model="form.address" class="mono" :aria-describedby="f.describedby" />
       </FormField>
-      <ProtocolField v-model="form.protocol" />
+      <ReachFields
+        v-model="form"
+        :certificate="certificate"
+        :keeps-password="Boolean(open?.access.account)"
+        @trust="form.fingerprint = $event"
+      />
+      <p v-if="form.encrypted">
+        <button type="button" class="link small" :disabled="busy" @click="lookAtCertificate">
+          Look at its certificate
+        </button>
+      </p>
       <FormField
         v-if="!open || scans(open.abilities)"
         v-slot="f"

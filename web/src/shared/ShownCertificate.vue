@@ -3,10 +3,15 @@ import { computed } from 'vue';
 import type { Schemas } from '@/api/client';
 
 /** What a far side showed of itself, and trusting exactly that, where it is what the probe stopped at. */
-const props = defineProps<{ report?: Schemas['ProbeReport'] }>();
+const props = defineProps<{
+  report?: Schemas['ProbeReport'];
+  /** Without a report. */
+  certificate?: Schemas['Certificate'];
+  inTheWay?: boolean;
+}>();
 defineEmits<{ trust: [] }>();
-const shown = computed(() => props.report?.certificate);
-const inTheWay = computed(() => /^(CERTIFICATE|HOST_KEY)/.test(props.report?.cause ?? ''));
+const shown = computed(() => props.certificate ?? props.report?.certificate);
+const stops = computed(() => props.inTheWay || /^(CERTIFICATE|HOST_KEY)/.test(props.report?.cause ?? ''));
 </script>
 
 <template>
@@ -16,7 +21,7 @@ const inTheWay = computed(() => /^(CERTIFICATE|HOST_KEY)/.test(props.report?.cau
       >. <span class="quiet">{{ shown.verdict }}</span>
     </p>
     <p class="mono caption">{{ shown.fingerprint }}</p>
-    <button v-if="inTheWay" type="button" class="button stamp" @click="$emit('trust')">
+    <button v-if="stops" type="button" class="button stamp" @click="$emit('trust')">
       Trust exactly this one
     </button>
   </div>

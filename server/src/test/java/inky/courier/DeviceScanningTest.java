@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import inky.courier.core.document.JpegPages;
+import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.media.MediaSizes;
 import inky.courier.core.media.Resolution;
@@ -17,6 +18,7 @@ import inky.courier.core.profile.Sides;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceLinks;
 import inky.courier.device.DeviceScanner;
+import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.harness.Browser;
 import inky.courier.harness.Office;
@@ -26,11 +28,14 @@ import inky.courier.standins.DeviceModel;
 import inky.courier.standins.Stack;
 import inky.courier.standins.StandInDevice;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -160,6 +165,109 @@ class DeviceScanningTest {
         }
     }
 
+    /** A line that is encrypted and signed in, seen and trusted by somebody first; over each protocol. */
+    @ParameterizedTest
+    @EnumSource(DeviceProtocol.class)
+    void aGuardedDeviceIsTrustedByItsFingerprintAndSignedInTo(DeviceProtocol protocol, Office office) throws Exception {
+        Path certificates = Files.createTempDirectory("certificates");
+        StandInDevice.SignIn signIn = new StandInDevice.SignIn("keeper", "lantern-77", protocol == DeviceProtocol.IPP);
+        DeviceModel model = DeviceModel.named("Alder M30").orElseThrow();
+        try (StandInDevice device = StandInDevice.guarded(model, "Vault", "127.20.9.24", certificates, signIn)) {
+            Map<String, Object> form = new HashMap<>(
+                    Map.of("name", "Vault " + protocol, "place", "Harbour", "placeWhat", "", "signOutSeconds", 60));
+            form.put("address", device.address() + ":" + device.port());
+            form.put("protocol", protocol);
+            JsonNode first = office.desk.post("/api/devices/look", form).ok().json();
+            assertThat(first.path("says").isNull()).as("nobody has trusted it").isTrue();
+            assertThat(first.path("access").path("encrypted").asBoolean()).isTrue();
+            assertThat(first.path("certificate").path("trusted").asBoolean()).isFalse();
+            assertProblem(office.desk.post("/api/devices", form), "device.certificate-unknown");
+
+            form.put(
+                    "fingerprint", first.path("certificate").path("fingerprint").asString());
+            assertProblem(office.desk.post("/api/devices/look", form), "device.sign-in");
+            form.put("account", "keeper");
+            form.put("password", "wrong");
+            assertProblem(office.desk.post("/api/devices/look", form), "device.sign-in-wrong");
+            form.put("password", "lantern-77");
+            JsonNode added = office.desk.post("/api/devices", form).ok().json();
+            assertThat(added.toString()).as("a secret stays here").doesNotContain("lantern-77");
+            String id = added.path("id").asString();
+            device.put(Stack.BERTH_PERMIT);
+            DeviceAddress kept = office.bean(DeviceService.class).addressOf(UUID.fromString(id));
+            assertThat(kept.toString()).doesNotContain("lantern-77");
+            assertThat(all(office.bean(DeviceLinks.class).scanner(kept).begin(kept, GREY)))
+                    .hasSize(3);
+
+            form.remove("password");
+            form.put("name", "Vault, renamed");
+            office.desk.put("/api/devices/" + id, form).ok();
+            assertThat(office.bean(DeviceService.class)
+                            .addressOf(UUID.fromString(id))
+                            .password())
+                    .as("left as it is")
+                    .isEqualTo("lantern-77");
+            form.put("address", "127.20.9.25:" + device.port());
+            assertThat(office.desk.put("/api/devices/" + id, form).status()).isEqualTo(422);
+            office.desk.delete("/api/devices/" + id).ok();
+        }
+    }
+
+    @Test
+    void aPasswordDoesNotGoOverAnOpenLine(Office office) throws Exception {
+        StandInDevice.SignIn basic = new StandInDevice.SignIn("keeper", "lantern-77", false);
+        DeviceModel model = DeviceModel.named("Alder M30").orElseThrow();
+        try (StandInDevice device = StandInDevice.guarded(model, "Vault", "127.20.9.24", null, basic)) {
+            Map<String, Object> form = Map.of(
+                    "address", device.address() + ":" + device.port(), "account", "keeper", "password", "lantern-77");
+            assertProblem(office.desk.post("/api/devices/look", form), "device.sign-in-open");
+        }
+        StandInDevice.SignIn digest = new StandInDevice.SignIn("keeper", "lantern-77", true);
+        try (StandInDevice device = StandInDevice.guarded(model, "Vault", "127.20.9.24", null, digest)) {
+            Map<String, Object> form = Map.of(
+                    "address", device.address() + ":" + device.port(), "account", "keeper", "password", "lantern-77");
+            assertThat(office.desk
+                            .post("/api/devices/look", form)
+                            .ok()
+                            .json()
+                            .path("says")
+                            .isObject())
+                    .isTrue();
+        }
+    }
+
+    /** Somebody in between, or a new device at the same address: its certificate is another. */
+    @Test
+    void anotherCertificateIsTold(Office office) throws Exception {
+        DeviceModel model = DeviceModel.named("Alder M30").orElseThrow();
+        String fingerprint;
+        int port;
+        try (StandInDevice device =
+                StandInDevice.guarded(model, "Vault", "127.20.9.24", Files.createTempDirectory("certificates"), null)) {
+            port = device.port();
+            fingerprint = office.desk
+                    .post("/api/devices/look", Map.of("address", device.address() + ":" + port))
+                    .ok()
+                    .json()
+                    .path("certificate")
+                    .path("fingerprint")
+                    .asString();
+        }
+        try (StandInDevice other =
+                StandInDevice.guarded(model, "Vault", "127.20.9.24", Files.createTempDirectory("certificates"), null)) {
+            DeviceAccess access = new DeviceAccess(true, fingerprint, "");
+            DeviceAddress at = new DeviceAddress(other.address(), other.port(), DeviceProtocol.ESCL, access, "");
+            assertTrouble(
+                    "device.certificate-changed",
+                    () -> office.bean(DeviceLinks.class).scanner(at).begin(at, GREY));
+        }
+    }
+
+    private static void assertProblem(Browser.Answer answer, String code) {
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.text()).contains(code);
+    }
+
     private interface Doing {
         void run() throws Exception;
     }
@@ -183,9 +291,12 @@ class DeviceScanningTest {
                     .ok()
                     .json();
             assertThat(seen.path("protocol").asString()).isEqualTo("ESCL");
-            assertThat(seen.path("abilities").path("makeAndModel").asString()).isEqualTo("Borage S1");
-            assertThat(seen.path("abilities").path("bothSides").asBoolean()).isTrue();
-            assertThat(seen.path("abilities").path("resolutions").toString()).isEqualTo("[100,200,300,600]");
+            assertThat(seen.path("says").path("abilities").path("makeAndModel").asString())
+                    .isEqualTo("Borage S1");
+            assertThat(seen.path("says").path("abilities").path("bothSides").asBoolean())
+                    .isTrue();
+            assertThat(seen.path("says").path("abilities").path("resolutions").toString())
+                    .isEqualTo("[100,200,300,600]");
             Browser.Answer otherwise =
                     office.desk.post("/api/devices/look", Map.of("address", address, "protocol", "IPP"));
             assertThat(otherwise.status()).isEqualTo(422);

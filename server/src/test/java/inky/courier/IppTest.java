@@ -93,7 +93,8 @@ class IppTest {
         Browser.Answer look = office.desk
                 .post("/api/devices/look", Map.of("address", "127.20.9.1:" + office.device.port()))
                 .ok();
-        var abilities = look.json().path("abilities");
+        JsonNode says = look.json().path("says");
+        JsonNode abilities = says.path("abilities");
         assertThat(abilities.path("makeAndModel").asString()).isEqualTo("Alder M30");
         assertThat(abilities.path("feederSheets").asInt()).isEqualTo(100);
         assertThat(abilities.path("glass").asBoolean()).isTrue();
@@ -101,7 +102,7 @@ class IppTest {
         assertThat(abilities.path("bothSides").asBoolean()).isTrue();
         assertThat(abilities.path("colour").asBoolean()).isTrue();
         assertThat(abilities.path("resolutions").toString()).isEqualTo("[100,150,200,300,400,600]");
-        assertThat(look.json().path("standIn").asBoolean()).isTrue();
+        assertThat(says.path("standIn").asBoolean()).isTrue();
     }
 
     // RFC 8011 section 4.1.8 and RFC 8010 section 3.4: an operation that is not known, and bytes that are no IPP

@@ -189,8 +189,7 @@ class DemoSetUp {
         Map<String, String> what =
                 world.places().stream().collect(Collectors.toMap(World.Place::name, World.Place::what));
         return world.devices().stream()
-                .map(d -> devices.add(
-                        new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "", null)))
+                .map(d -> devices.add(new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "")))
                 .collect(Collectors.toMap(DeviceView::name, Function.identity()));
     }
 

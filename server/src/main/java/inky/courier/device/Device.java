@@ -1,6 +1,7 @@
 package inky.courier.device;
 
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
@@ -13,6 +14,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.util.Map;
 import java.util.UUID;
 
 @Entity
@@ -45,6 +47,13 @@ class Device implements ItemRow<DeviceItem> {
     @Enumerated(EnumType.STRING)
     DeviceProtocol protocol = DeviceProtocol.IPP;
 
+    boolean encrypted;
+    String fingerprint = "";
+    String account = "";
+
+    /** Of that account, sealed; null for none. */
+    byte[] secret;
+
     Instant createdAt;
 
     /** One that has not been asked yet. */
@@ -59,7 +68,7 @@ class Device implements ItemRow<DeviceItem> {
 
     @Override
     public DeviceItem item() {
-        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds, language, protocol);
+        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds, language, protocol, access());
     }
 
     @Override
@@ -72,10 +81,24 @@ class Device implements ItemRow<DeviceItem> {
         signOutSeconds = item.signOutSeconds();
         language = item.language();
         protocol = item.protocol();
+        encrypted = item.access().encrypted();
+        fingerprint = item.access().fingerprint();
+        account = item.access().account();
     }
 
-    DeviceAddress at() {
-        return new DeviceAddress(address, port, protocol);
+    @Override
+    public Map<String, byte[]> secrets() {
+        return secret == null ? Map.of() : Map.of(DeviceTable.PASSWORD, secret);
+    }
+
+    @Override
+    public void keepSecrets(Map<String, byte[]> sealed) {
+        byte[] password = sealed.get(DeviceTable.PASSWORD);
+        secret = password == null || password.length == 0 ? null : password;
+    }
+
+    DeviceAccess access() {
+        return new DeviceAccess(encrypted, fingerprint, account);
     }
 
     DeviceAbilities abilities() {

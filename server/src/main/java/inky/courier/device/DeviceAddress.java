@@ -1,6 +1,7 @@
 package inky.courier.device;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
 import java.net.URI;
@@ -10,36 +11,72 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
-/** Where and how a device is reached: a host name or IPv4 address, and the port of its protocol. */
-public record DeviceAddress(String host, int port, DeviceProtocol protocol) {
-    /** Where scanners answer eSCL, as their own pages. */
+/**
+ * Where and how a device is reached.
+ *
+ * @param host name or IPv4 address
+ * @param port of its protocol
+ * @param password of the account in {@code access}; empty for none
+ */
+public record DeviceAddress(String host, int port, DeviceProtocol protocol, DeviceAccess access, String password) {
+    /** Where scanners answer eSCL, as their own pages: open and encrypted. */
     private static final int WEB = 80;
+
+    private static final int SECURE_WEB = 443;
 
     private static final Pattern FORM =
             Pattern.compile("([A-Za-z0-9]([A-Za-z0-9.-]{0,251}[A-Za-z0-9])?)(?::(\\d{1,5}))?");
 
+    /** One that is reached openly. */
+    public DeviceAddress(String host, int port, DeviceProtocol protocol) {
+        this(host, port, protocol, DeviceAccess.OPEN, "");
+    }
+
+    /** As a person enters it. @param address with or without a port; what is empty is to be found out */
+    record Wanted(
+            String address,
+            Optional<DeviceProtocol> protocol,
+            Optional<Boolean> encrypted,
+            String fingerprint,
+            String account,
+            String password) {
+        private DeviceAddress at(String host, int port, DeviceProtocol protocol, boolean tls) {
+            return new DeviceAddress(
+                    host, port, protocol, new DeviceAccess(tls, tls ? fingerprint : "", account), password);
+        }
+    }
+
     /**
      * Where a device can be that is reached at an address, the likeliest first.
      *
-     * @param text as a person enters it, with or without a port
      * @param usualPort of IPP
-     * @param protocol empty where it has to be found out
      * @throws Invalid when it is no address
      */
-    static List<DeviceAddress> candidates(String text, int usualPort, Optional<DeviceProtocol> protocol) {
-        Matcher matcher = FORM.matcher(text.strip());
+    static List<DeviceAddress> candidates(Wanted wanted, int usualPort) {
+        Matcher matcher = FORM.matcher(wanted.address.strip());
         if (!matcher.matches()) {
             throw Invalid.of("device.address", "address");
         }
         String host = matcher.group(1);
-        List<Integer> ports =
-                matcher.group(3) == null ? List.of(usualPort, WEB) : List.of(port(Integer.parseInt(matcher.group(3))));
-        return ports.stream()
-                .flatMap(port -> protocol.map(Stream::of)
+        Optional<Integer> given =
+                Optional.ofNullable(matcher.group(3)).map(Integer::parseInt).map(DeviceAddress::port);
+        return wanted.encrypted
+                .map(Stream::of)
+                .orElseGet(() -> Stream.of(false, true))
+                .flatMap(encrypted -> wanted.protocol
+                        .map(Stream::of)
                         .orElseGet(() -> Stream.of(DeviceProtocol.values()))
-                        .filter(one -> one != DeviceProtocol.IPP || port != WEB || ports.size() == 1)
-                        .map(one -> new DeviceAddress(host, port, one)))
+                        .flatMap(protocol -> ports(given, protocol, encrypted, usualPort)
+                                .map(port -> wanted.at(host, port, protocol, encrypted))))
                 .toList();
+    }
+
+    private static Stream<Integer> ports(
+            Optional<Integer> given, DeviceProtocol protocol, boolean encrypted, int usualPort) {
+        return given.map(Stream::of)
+                .orElseGet(() -> protocol == DeviceProtocol.IPP
+                        ? Stream.of(usualPort)
+                        : Stream.of(usualPort, encrypted ? SECURE_WEB : WEB));
     }
 
     private static int port(int port) {
@@ -54,18 +91,37 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol) {
     }
 
     URI ippUri() {
-        return URI.create("ipp://" + host + ":" + port + "/ipp/scan");
+        return URI.create((isEncrypted() ? "ipps" : "ipp") + authority() + "/ipp/scan");
     }
 
     URI printUri() {
-        return URI.create("ipp://" + host + ":" + port + "/ipp/print");
+        return URI.create((isEncrypted() ? "ipps" : "ipp") + authority() + "/ipp/print");
     }
 
     URI httpPrintUri() {
-        return URI.create("http://" + host + ":" + port + "/ipp/print");
+        return http("/ipp/print");
     }
 
     URI httpUri() {
-        return URI.create("http://" + host + ":" + port + "/ipp/scan");
+        return http("/ipp/scan");
+    }
+
+    /** @param path from the root */
+    public URI http(String path) {
+        return URI.create((isEncrypted() ? "https" : "http") + authority() + path);
+    }
+
+    private String authority() {
+        return "://" + host + ":" + port;
+    }
+
+    public boolean isEncrypted() {
+        return access.encrypted();
+    }
+
+    /** As a name of the line; what is secret is not in it. */
+    @Override
+    public String toString() {
+        return protocol + authority();
     }
 }

@@ -1,14 +1,13 @@
 package inky.courier.device;
 
 import inky.courier.core.access.Right;
-import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
+import inky.courier.device.DeviceService.LookForm;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
-import jakarta.annotation.Nullable;
 import java.util.List;
 import java.util.UUID;
 import org.springdoc.core.annotations.ParameterObject;
@@ -36,9 +35,6 @@ class DeviceController {
         this.devices = devices;
     }
 
-    /** @param protocol absent to find it out */
-    record LookRequest(String address, @Nullable DeviceProtocol protocol) {}
-
     @Needs(Right.READ_DELIVERIES)
     @GetMapping
     ListPart<DeviceView> listDevices(
@@ -59,8 +55,8 @@ class DeviceController {
     }
 
     @PostMapping("/look")
-    Look lookAtDevice(@RequestBody LookRequest request) {
-        return devices.look(request.address(), request.protocol());
+    Look lookAtDevice(@RequestBody LookForm form) {
+        return devices.look(form);
     }
 
     @PostMapping

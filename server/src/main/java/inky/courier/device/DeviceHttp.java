@@ -2,6 +2,9 @@ package inky.courier.device;
 
 import inky.courier.connection.Bounded;
 import inky.courier.connection.Deadline;
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.connection.ConnectionCause;
+import inky.courier.core.connection.DigestAccess;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.ConnectException;
@@ -9,10 +12,21 @@ import java.net.http.HttpClient;
 import java.net.http.HttpConnectTimeoutException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
 import java.time.Duration;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javax.net.ssl.SSLException;
 import org.springframework.stereotype.Component;
 
-/** HTTP to devices, bounded in size and time; what goes wrong on the way is told the same whatever is spoken over it. */
+/**
+ * HTTP to devices, bounded in size and time, encrypted and signed in as each device asks for it; what goes wrong on the way is told
+ * the same whatever is spoken over it.
+ */
 @Component
 public class DeviceHttp {
     /** What a device is waited for that has nothing to do but to answer. */
@@ -28,11 +42,21 @@ public class DeviceHttp {
     public static final int MOST_WORDS_BYTES = 2 * 1024 * 1024;
 
     private static final Duration CONNECT = Duration.ofSeconds(3);
+    private static final int UNAUTHORIZED = 401;
+    private static final int NONCE_BYTES = 16;
 
-    private final HttpClient http = HttpClient.newBuilder()
-            .connectTimeout(CONNECT)
-            .version(HttpClient.Version.HTTP_1_1)
-            .build();
+    private final HttpClient open = client().build();
+    private final DeviceTrust trust = new DeviceTrust();
+    private final HttpClient encrypted = client().sslContext(trust.context()).build();
+
+    /** How a device wanted to be signed in to last: else a long document would go there twice each time. */
+    private final RecentlyUsed<DeviceAddress, SignedIn> signedIn = new RecentlyUsed<>();
+
+    private final SecureRandom random = new SecureRandom();
+
+    private static HttpClient.Builder client() {
+        return HttpClient.newBuilder().connectTimeout(CONNECT).version(HttpClient.Version.HTTP_1_1);
+    }
 
     /** What is made of an answer while it comes in. */
     public interface Reading<T> {
@@ -40,24 +64,113 @@ public class DeviceHttp {
         T read(HttpResponse<InputStream> answer, Bounded body) throws IOException, DeviceTrouble;
     }
 
+    private interface SignedIn {
+        /** The value of Authorization for a request. */
+        String authorization(HttpRequest request);
+    }
+
+    /** @param challenges why it has no value: how the device wants to be signed in to */
+    private record Outcome<T>(Optional<T> value, List<String> challenges) {}
+
     /** @throws DeviceTrouble also for what the reading takes as broken */
-    public <T> T ask(HttpRequest.Builder request, Duration patience, Reading<T> reading) throws DeviceTrouble {
+    public <T> T ask(DeviceAddress device, HttpRequest.Builder request, Duration patience, Reading<T> reading)
+            throws DeviceTrouble {
+        Outcome<T> first = once(device, request, patience, reading);
+        if (first.value.isPresent()) {
+            return first.value.get();
+        }
+        signedIn.put(device, answering(device, first.challenges));
+        Outcome<T> second = once(device, request, patience, reading);
+        if (second.value.isEmpty()) {
+            signedIn.remove(device);
+            throw DeviceTrouble.of("device.sign-in-wrong");
+        }
+        return second.value.get();
+    }
+
+    private SignedIn answering(DeviceAddress device, List<String> challenges) throws DeviceTrouble {
+        String account = device.access().account();
+        if (account.isEmpty()) {
+            throw DeviceTrouble.of("device.sign-in");
+        }
+        Optional<DigestAccess> digest = DigestAccess.answering(challenges, account, device.password());
+        if (digest.isPresent()) {
+            return request -> digest.get().authorization(request.method(), target(request), nonce());
+        }
+        boolean basic =
+                challenges.stream().anyMatch(one -> one.toLowerCase(Locale.ROOT).startsWith("basic"));
+        if (!basic) {
+            throw DeviceTrouble.of("device.sign-in-unknown");
+        }
+        if (!device.isEncrypted()) {
+            // Whoever listens would have the password of the device's administrator.
+            throw DeviceTrouble.of("device.sign-in-open");
+        }
+        String pair = account + ":" + device.password();
+        String value = "Basic " + Base64.getEncoder().encodeToString(pair.getBytes(StandardCharsets.UTF_8));
+        return request -> value;
+    }
+
+    private static String target(HttpRequest request) {
+        String query = request.uri().getRawQuery();
+        return request.uri().getRawPath() + (query == null ? "" : "?" + query);
+    }
+
+    private String nonce() {
+        byte[] nonce = new byte[NONCE_BYTES];
+        random.nextBytes(nonce);
+        return HexFormat.of().formatHex(nonce);
+    }
+
+    private <T> Outcome<T> once(DeviceAddress device, HttpRequest.Builder asking, Duration patience, Reading<T> reading)
+            throws DeviceTrouble {
+        HttpRequest plain = asking.timeout(patience).build();
+        HttpRequest request = signedIn.get(device)
+                .map(how -> asking.copy()
+                        .header("Authorization", how.authorization(plain))
+                        .build())
+                .orElse(plain);
         try {
-            HttpResponse<InputStream> answer =
-                    http.send(request.timeout(patience).build(), HttpResponse.BodyHandlers.ofInputStream());
+            HttpResponse<InputStream> answer = client(device).send(request, HttpResponse.BodyHandlers.ofInputStream());
             // The time of a request ends with the head of its answer; the rest has as much again.
             try (var ignored = Deadline.of(patience, answer.body());
                     Bounded body = new Bounded(answer.body(), MOST_WORDS_BYTES)) {
-                return reading.read(answer, body);
+                return answer.statusCode() == UNAUTHORIZED
+                        ? new Outcome<>(Optional.empty(), answer.headers().allValues("WWW-Authenticate"))
+                        : new Outcome<>(Optional.of(reading.read(answer, body)), List.of());
             }
         } catch (ConnectException | HttpConnectTimeoutException e) {
             throw DeviceTrouble.of(DeviceTrouble.UNREACHABLE);
+        } catch (SSLException e) {
+            throw refused(device);
         } catch (IOException e) {
             throw DeviceTrouble.of("device.line");
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw DeviceTrouble.of(DeviceTrouble.UNREACHABLE);
         }
+    }
+
+    private HttpClient client(DeviceAddress device) {
+        if (!device.isEncrypted()) {
+            return open;
+        }
+        trust.only(device);
+        return encrypted;
+    }
+
+    private DeviceTrouble refused(DeviceAddress device) {
+        return trust.failure(device)
+                .map(cause -> DeviceTrouble.of(
+                        cause == ConnectionCause.CERTIFICATE_CHANGED
+                                ? DeviceTrouble.CERTIFICATE_CHANGED
+                                : DeviceTrouble.CERTIFICATE_UNKNOWN))
+                .orElseGet(() -> DeviceTrouble.of("device.no-tls"));
+    }
+
+    /** What a device shows of itself, whether it is trusted or not; empty where it has shown nothing yet. */
+    Optional<ProbeReport.Certificate> certificate(DeviceAddress device) {
+        return device.isEncrypted() ? trust.certificate(device) : Optional.empty();
     }
 
     /** The rest of an answer, where it is a page. */

@@ -1,6 +1,9 @@
 package inky.courier.device;
 
+import inky.courier.connection.ProbeReport;
+import inky.courier.core.Invalid;
 import inky.courier.core.fleet.DeviceAbilities;
+import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
@@ -11,6 +14,7 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
+import inky.courier.vault.Vault;
 import inky.courier.web.Access;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
@@ -21,6 +25,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -49,10 +54,13 @@ public class DeviceService {
             .column("address", DeviceView::address)
             .column("condition", DeviceView::condition);
 
+    private static final int LONGEST_PASSWORD = 200;
+
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLinks links;
     private final DeviceFinder finder;
+    private final Vault vault;
     private final SetUp setUp;
     private final Cached<List<DeviceView>> all;
     private final Live live;
@@ -65,6 +73,7 @@ public class DeviceService {
             DeviceRepository devices,
             DeviceLinks links,
             DeviceFinder finder,
+            Vault vault,
             SetUp setUp,
             Live live,
             Clock clock,
@@ -74,6 +83,7 @@ public class DeviceService {
         this.devices = devices;
         this.links = links;
         this.finder = finder;
+        this.vault = vault;
         this.setUp = setUp;
         this.live = live;
         this.all = new Cached<>(live, this::read, "device");
@@ -86,7 +96,11 @@ public class DeviceService {
     /**
      * @param signOutSeconds 15 to 600: how long a person may do nothing at the panel
      * @param language of its panel; absent or empty for the office's
-     * @param protocol by which it is reached; absent to leave it, or to find it out
+     * @param protocol by which it is reached; absent to find it out
+     * @param encrypted whether by TLS; absent to find it out
+     * @param fingerprint of the certificate that is trusted; absent or empty for one that is valid
+     * @param account of its administrator, where it asks for one; absent or empty for none
+     * @param password absent to keep the one that is there
      */
     public record DeviceForm(
             String name,
@@ -95,7 +109,27 @@ public class DeviceService {
             String address,
             int signOutSeconds,
             @Nullable String language,
-            @Nullable DeviceProtocol protocol) {}
+            @Nullable DeviceProtocol protocol,
+            @Nullable Boolean encrypted,
+            @Nullable String fingerprint,
+            @Nullable String account,
+            @Nullable String password) {
+        /** One of which everything is found out. */
+        public DeviceForm(
+                String name, String place, String placeWhat, String address, int signOutSeconds, String language) {
+            this(name, place, placeWhat, address, signOutSeconds, language, null, null, null, null, null);
+        }
+    }
+
+    /** A device before it is saved. Everything but the address as in {@link DeviceForm}; @param id of the kept one that is changed; absent for none */
+    public record LookForm(
+            @Nullable UUID id,
+            String address,
+            @Nullable DeviceProtocol protocol,
+            @Nullable Boolean encrypted,
+            @Nullable String fingerprint,
+            @Nullable String account,
+            @Nullable String password) {}
 
     public record DeviceView(
             UUID id,
@@ -104,6 +138,7 @@ public class DeviceService {
             String placeWhat,
             String address,
             DeviceProtocol protocol,
+            DeviceAccess access,
             DeviceAbilities abilities,
             boolean standIn,
             DeviceCondition.State condition,
@@ -124,14 +159,22 @@ public class DeviceService {
     /** Where devices stand. @param what in words */
     public record DevicePlace(String name, String what) {}
 
-    /** What a device at an address says, before it is saved. */
+    /**
+     * What a device at an address says, before it is saved.
+     *
+     * @param certificate that it shows; absent where the line is open
+     * @param says absent where its certificate has to be looked at first
+     */
     public record Look(
             String address,
             DeviceProtocol protocol,
-            DeviceAbilities abilities,
-            DeviceCondition.State condition,
-            Message conditionWords,
-            boolean standIn) {}
+            DeviceAccess access,
+            @Nullable ProbeReport.Certificate certificate,
+            @Nullable SaysOfItself says) {}
+
+    /** @param standIn whether it is there for trying things out */
+    public record SaysOfItself(
+            DeviceAbilities abilities, DeviceCondition.State condition, Message conditionWords, boolean standIn) {}
 
     @Transactional(readOnly = true)
     public List<DeviceView> list() {
@@ -185,20 +228,56 @@ public class DeviceService {
     }
 
     public DeviceAddress addressOf(UUID id) {
-        return find(id).at();
+        return at(find(id));
     }
 
-    /** @param protocol absent to find it out */
-    public Look look(String address, @Nullable DeviceProtocol protocol) {
-        DeviceFinder.Found found = finder.find(address, Optional.ofNullable(protocol));
-        DeviceStatus.Report report = found.report();
+    private DeviceAddress at(Device device) {
+        return new DeviceAddress(device.address, device.port, device.protocol, device.access(), password(device));
+    }
+
+    private String password(Device device) {
+        return device.secret == null ? "" : vault.openText(device.secret, DeviceTable.secretContext(device.id));
+    }
+
+    public Look look(LookForm form) {
+        DeviceFinder.Found found = finder.find(wanted(form));
+        DeviceAddress at = found.address();
         return new Look(
-                finder.shown(found.address().host(), found.address().port()),
-                found.address().protocol(),
-                report.abilities(),
-                report.condition().state(),
-                report.condition().sentence(),
-                report.standInUri().isPresent());
+                finder.shown(at.host(), at.port()),
+                at.protocol(),
+                at.access(),
+                found.certificate().orElse(null),
+                found.report()
+                        .map(report -> new SaysOfItself(
+                                report.abilities(),
+                                report.condition().state(),
+                                report.condition().sentence(),
+                                report.standInUri().isPresent()))
+                        .orElse(null));
+    }
+
+    private DeviceAddress.Wanted wanted(LookForm form) {
+        String account = Objects.requireNonNullElse(form.account, "").strip();
+        String password = Optional.ofNullable(form.password).orElseGet(() -> kept(form));
+        if (password.length() > LONGEST_PASSWORD) {
+            throw Invalid.of("device.password", "password");
+        }
+        return new DeviceAddress.Wanted(
+                form.address,
+                Optional.ofNullable(form.protocol),
+                Optional.ofNullable(form.encrypted),
+                Objects.requireNonNullElse(form.fingerprint, ""),
+                account,
+                account.isEmpty() ? "" : password);
+    }
+
+    /** A kept password goes to the host that it was kept for, and nowhere else. */
+    private String kept(LookForm form) {
+        return Optional.ofNullable(form.id)
+                .flatMap(devices::findById)
+                .filter(device -> form.address.strip().split(":")[0].equalsIgnoreCase(device.address))
+                .map(this::password)
+                .orElse("");
     }
 
     /** Asks the device itself first; one that does not answer is not saved. */
@@ -208,18 +287,25 @@ public class DeviceService {
 
     /** @param version of what was looked at; empty to replace whatever it is by now */
     public DeviceView change(UUID id, DeviceForm form, String version) {
-        return save(id, form, Optional.of(find(id).at()), version);
+        return save(id, form, Optional.of(at(find(id))), version);
     }
 
     /** One that stays where it is need not answer. @param before where it is; empty for a new one */
     private DeviceView save(UUID id, DeviceForm form, Optional<DeviceAddress> before, String version) {
-        Optional<DeviceProtocol> protocol = Optional.ofNullable(form.protocol());
-        Optional<DeviceAddress> same = before.filter(at ->
-                DeviceAddress.candidates(form.address(), usualPort, protocol).contains(at));
-        Optional<DeviceFinder.Found> found =
-                same.isPresent() ? Optional.empty() : Optional.of(finder.find(form.address(), protocol));
+        DeviceAddress.Wanted wanted = wanted(new LookForm(
+                before.isPresent() ? id : null,
+                form.address(),
+                form.protocol(),
+                form.encrypted(),
+                form.fingerprint(),
+                form.account(),
+                form.password()));
+        Optional<DeviceAddress> same =
+                before.filter(at -> DeviceAddress.candidates(wanted, usualPort).contains(at));
+        Optional<DeviceFinder.Found> asked = same.isPresent() ? Optional.empty() : Optional.of(finder.find(wanted));
+        Optional<DeviceStatus.Report> report = asked.map(DeviceFinder.Found::trusted);
         DeviceAddress address =
-                same.or(() -> found.map(DeviceFinder.Found::address)).orElseThrow();
+                same.or(() -> asked.map(DeviceFinder.Found::address)).orElseThrow();
         DeviceItem item = new DeviceItem(
                 id,
                 form.name(),
@@ -229,14 +315,17 @@ public class DeviceService {
                 address.port(),
                 form.signOutSeconds(),
                 form.language(),
-                address.protocol());
+                address.protocol(),
+                address.access());
         item.check(setUp.office());
         return transaction.execute(status -> {
             Optional<DeviceView> as = devices.findById(id).map(this::view);
-            setUp.change(Wish.put(item).of(version));
+            Wish wish = Wish.put(item).of(version);
+            setUp.change(
+                    same.isPresent() ? wish : wish.with(Map.of(DeviceTable.PASSWORD, sealed(address.password(), id))));
             Device device = find(id);
-            found.ifPresent(one -> {
-                device.take(one.report(), clock.instant());
+            report.ifPresent(one -> {
+                device.take(one, clock.instant());
                 devices.saveAndFlush(device);
             });
             DeviceView after = view(device);
@@ -252,6 +341,10 @@ public class DeviceService {
         });
     }
 
+    private byte[] sealed(String password, UUID id) {
+        return password.isEmpty() ? new byte[0] : vault.sealText(password, DeviceTable.secretContext(id));
+    }
+
     @Transactional
     public void delete(UUID id) {
         setUp.change(Wish.remove(new Reference(ItemKind.DEVICE, id)));
@@ -259,7 +352,7 @@ public class DeviceService {
 
     /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
     public DeviceView refresh(UUID id) {
-        DeviceAddress address = find(get(id).id()).at();
+        DeviceAddress address = at(find(get(id).id()));
         DeviceStatus.Report report;
         try {
             report = links.status(address).look(address);
@@ -316,6 +409,7 @@ public class DeviceService {
                 device.placeWhat,
                 finder.shown(device.address, device.port),
                 device.protocol,
+                device.access(),
                 device.abilities(),
                 device.standInUri != null,
                 condition.state(),

@@ -5,6 +5,8 @@ import inky.courier.core.message.Message;
 /** A device did not do what it was asked. */
 public class DeviceTrouble extends Exception {
     static final String UNREACHABLE = "device.unreachable";
+    static final String CERTIFICATE_UNKNOWN = "device.certificate-unknown";
+    static final String CERTIFICATE_CHANGED = "device.certificate-changed";
 
     private final String code;
     private final transient Message sentence;
@@ -29,6 +31,11 @@ public class DeviceTrouble extends Exception {
     /** Whether the device can know nothing of what was asked. */
     public boolean neverReached() {
         return code.equals(UNREACHABLE);
+    }
+
+    /** Whether somebody has to look at the certificate that it shows. */
+    boolean isOfCertificate() {
+        return code.equals(CERTIFICATE_UNKNOWN) || code.equals(CERTIFICATE_CHANGED);
     }
 
     public Message sentence() {

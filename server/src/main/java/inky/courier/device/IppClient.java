@@ -35,22 +35,27 @@ class IppClient {
     record Answer(IppPacket packet, byte[] data) {}
 
     /** Asks, and takes no for an error. */
-    Answer ask(URI door, IppPacket.Builder request, Duration patience) throws DeviceTrouble {
-        Answer answer = send(door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), patience);
+    Answer ask(DeviceAddress device, URI door, IppPacket.Builder request, Duration patience) throws DeviceTrouble {
+        Answer answer = send(device, door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), patience);
         checkStatus(answer.packet);
         return answer;
     }
 
     /** Asks, whatever the answer is. */
-    Answer tell(URI door, IppPacket.Builder request) throws DeviceTrouble {
-        return send(door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), DeviceHttp.ANSWER);
+    Answer tell(DeviceAddress device, URI door, IppPacket.Builder request) throws DeviceTrouble {
+        return send(device, door, HttpRequest.BodyPublishers.ofByteArray(bytes(request)), DeviceHttp.ANSWER);
     }
 
     /** The same with a document behind the request. */
-    Answer tell(URI door, IppPacket.Builder request, HttpRequest.BodyPublisher document, Duration patience)
+    Answer tell(
+            DeviceAddress device,
+            URI door,
+            IppPacket.Builder request,
+            HttpRequest.BodyPublisher document,
+            Duration patience)
             throws DeviceTrouble {
         HttpRequest.BodyPublisher head = HttpRequest.BodyPublishers.ofByteArray(bytes(request));
-        return send(door, HttpRequest.BodyPublishers.concat(head, document), patience);
+        return send(device, door, HttpRequest.BodyPublishers.concat(head, document), patience);
     }
 
     private byte[] bytes(IppPacket.Builder request) throws DeviceTrouble {
@@ -64,11 +69,12 @@ class IppClient {
         }
     }
 
-    private Answer send(URI address, HttpRequest.BodyPublisher body, Duration patience) throws DeviceTrouble {
+    private Answer send(DeviceAddress device, URI address, HttpRequest.BodyPublisher body, Duration patience)
+            throws DeviceTrouble {
         HttpRequest.Builder request = HttpRequest.newBuilder(address)
                 .header("Content-Type", "application/ipp")
                 .POST(body);
-        return http.ask(request, patience, (answer, said) -> {
+        return http.ask(device, request, patience, (answer, said) -> {
             // One stream for both: the codec reads ahead, so what follows the packet is only to be had from it.
             try (IppInputStream in = new IppInputStream(said)) {
                 if (answer.statusCode() != 200) {

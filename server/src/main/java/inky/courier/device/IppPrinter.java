@@ -44,8 +44,8 @@ class IppPrinter implements DevicePrinter {
         head.put(Types.documentFormat, order.mediaType());
         HttpRequest.BodyPublisher document = HttpRequest.BodyPublishers.fromPublisher(
                 HttpRequest.BodyPublishers.ofInputStream(order.content()), order.bytes());
-        IppPacket answer =
-                client.tell(device.httpPrintUri(), request, document, PRINT).packet();
+        IppPacket answer = client.tell(device, device.httpPrintUri(), request, document, PRINT)
+                .packet();
         AttributeGroup group = answer.get(Tag.operationAttributes);
         String words = group == null ? null : group.getString(Types.statusMessage);
         Status status = answer.getStatus();
@@ -63,7 +63,8 @@ class IppPrinter implements DevicePrinter {
             IppPacket.Builder request =
                     IppPacket.getJobs(device.printUri(), Types.jobId, Types.jobName, Types.jobState);
             request.getOperationAttributes().put(Types.whichJobs, which);
-            IppPacket answer = client.tell(device.httpPrintUri(), request).packet();
+            IppPacket answer =
+                    client.tell(device, device.httpPrintUri(), request).packet();
             for (AttributeGroup group : answer.getAttributeGroups()) {
                 Integer id = group.getTag().equals(Tag.jobAttributes) ? group.getValue(Types.jobId) : null;
                 if (id != null && id > last && name.equals(group.getString(Types.jobName))) {

@@ -39,7 +39,7 @@ class IppScanner implements DeviceScanner {
         input.setInputSides(IppWords.of(profile.sides()));
         input.setInputResolution(new Resolution(dpi, dpi, ResolutionUnit.dotsPerInch));
         request.getJobAttributes().put(Types.inputAttributes, input);
-        AttributeGroup job = client.ask(device.httpUri(), request, DeviceHttp.ANSWER)
+        AttributeGroup job = client.ask(device, device.httpUri(), request, DeviceHttp.ANSWER)
                 .packet()
                 .get(Tag.jobAttributes);
         Integer id = job == null ? null : job.getValue(Types.jobId);
@@ -70,7 +70,7 @@ class IppScanner implements DeviceScanner {
             IppPacket.Builder request = IppPacket.getJobAttributes(device.ippUri(), job);
             request.setOperation(Operation.getNextDocumentData);
             request.getOperationAttributes().put(Types.documentDataWait, true);
-            IppClient.Answer answer = client.ask(device.httpUri(), request, DeviceHttp.PAGE);
+            IppClient.Answer answer = client.ask(device, device.httpUri(), request, DeviceHttp.PAGE);
             AttributeGroup group = answer.packet().get(Tag.operationAttributes);
             if (answer.data().length == 0) {
                 throw IppClient.unreadable();
@@ -82,7 +82,7 @@ class IppScanner implements DeviceScanner {
         @Override
         public void cancel() {
             try {
-                client.ask(device.httpUri(), IppPacket.cancelJob(device.ippUri(), job), DeviceHttp.ANSWER);
+                client.ask(device, device.httpUri(), IppPacket.cancelJob(device.ippUri(), job), DeviceHttp.ANSWER);
             } catch (DeviceTrouble e) {
                 // A device that is gone has stopped scanning as well.
             }

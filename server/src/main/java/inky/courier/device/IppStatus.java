@@ -82,7 +82,7 @@ class IppStatus implements DeviceStatus {
     private AttributeGroup description(DeviceAddress device) throws DeviceTrouble {
         Optional<AttributeGroup> scanner = Optional.empty();
         try {
-            scanner = description(device.httpUri(), IppPacket.getPrinterAttributes(device.ippUri()))
+            scanner = description(device, device.httpUri(), IppPacket.getPrinterAttributes(device.ippUri()))
                     .filter(group ->
                             !group.getStrings(Types.inputSourceSupported).isEmpty());
         } catch (DeviceTrouble e) {
@@ -93,14 +93,15 @@ class IppStatus implements DeviceStatus {
         if (scanner.isPresent()) {
             return scanner.get();
         }
-        return description(device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()))
+        return description(device, device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()))
                 .filter(group -> group.getValues(Types.operationsSupported).contains(Operation.printJob))
                 .orElseThrow(IppClient::notIpp);
     }
 
-    private Optional<AttributeGroup> description(URI door, IppPacket.Builder request) throws DeviceTrouble {
+    private Optional<AttributeGroup> description(DeviceAddress device, URI door, IppPacket.Builder request)
+            throws DeviceTrouble {
         return Optional.ofNullable(
-                client.ask(door, request, DeviceHttp.ANSWER).packet().get(Tag.printerAttributes));
+                client.ask(device, door, request, DeviceHttp.ANSWER).packet().get(Tag.printerAttributes));
     }
 
     /** Only doors of the device itself are used: an address elsewhere would make Courier call strangers. */

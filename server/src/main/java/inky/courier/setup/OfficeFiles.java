@@ -5,6 +5,7 @@ import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.Difference;
 import inky.courier.core.office.DirectoryItem;
 import inky.courier.core.office.Item;
@@ -234,6 +235,8 @@ class OfficeFiles {
 
     private static boolean needsSecret(Item item) {
         return item instanceof MailServerItem server && server.signIn() != MailSignIn.NONE
+                || item instanceof DeviceItem device
+                        && !device.access().account().isEmpty()
                 || item instanceof DirectoryItem directory
                         && !directory.account().isEmpty()
                 || item instanceof DestinationItem destination

@@ -1,5 +1,6 @@
 package inky.courier.standins;
 
+import com.sun.net.httpserver.HttpContext;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import java.io.ByteArrayInputStream;
@@ -65,11 +66,15 @@ final class EsclDoor {
         }
     }
 
-    EsclDoor(Machine machine, HttpServer http) {
+    EsclDoor(Machine machine) {
         this.machine = machine;
-        http.createContext("/eSCL/ScannerCapabilities", exchange -> reply(exchange, capabilities()));
-        http.createContext("/eSCL/ScannerStatus", exchange -> reply(exchange, status()));
-        http.createContext("/eSCL/ScanJobs", this::job);
+    }
+
+    List<HttpContext> open(HttpServer http) {
+        return List.of(
+                http.createContext("/eSCL/ScannerCapabilities", exchange -> reply(exchange, capabilities())),
+                http.createContext("/eSCL/ScannerStatus", exchange -> reply(exchange, status())),
+                http.createContext("/eSCL/ScanJobs", this::job));
     }
 
     private static void reply(HttpExchange exchange, String document) throws IOException {

@@ -15,8 +15,11 @@ import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.PrinterState;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
+import com.sun.net.httpserver.HttpContext;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import com.sun.net.httpserver.HttpsConfigurator;
+import com.sun.net.httpserver.HttpsServer;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -57,6 +60,8 @@ public final class StandInDevice implements AutoCloseable {
     static final IntType PANEL_PLACES = new IntType("panel-places");
     static final BooleanType CARD_READER = new BooleanType("card-reader");
 
+    private static final int BACKLOG = 16;
+    private static final int VALID_DAYS = 900;
     private static final int USUAL_DPI = 200;
     static final double LONGEST_FED_MM = 432;
     private static final Pattern MEDIA = Pattern.compile(".*_([0-9.]+)x([0-9.]+)(mm|in)");
@@ -92,8 +97,34 @@ public final class StandInDevice implements AutoCloseable {
 
     private record Condition(PrinterState state, List<String> reasons) {}
 
+    /** The account that it asks for. @param digest as RFC 7616 has it; else the password itself */
+    public record SignIn(String account, String password, boolean digest) {}
+
+    /** How it is reached. @param certificates where its certificate is kept; empty for an open line */
+    private record Line(Optional<Path> certificates, Optional<SignIn> signIn) {
+        private static final Line OPEN = new Line(Optional.empty(), Optional.empty());
+
+        HttpServer server(String name, String address, int port) throws IOException {
+            InetSocketAddress at = new InetSocketAddress(address, port);
+            if (certificates.isEmpty()) {
+                return HttpServer.create(at, BACKLOG);
+            }
+            HttpsServer server = HttpsServer.create(at, BACKLOG);
+            server.setHttpsConfigurator(new HttpsConfigurator(
+                    SelfSigned.context(certificates.get(), name.replace(' ', '-'), address, 1, VALID_DAYS)));
+            return server;
+        }
+    }
+
     private StandInDevice(
-            DeviceModel model, String name, String address, int port, long seed, int pageMillis, Optional<Path> folder)
+            DeviceModel model,
+            String name,
+            String address,
+            int port,
+            long seed,
+            int pageMillis,
+            Optional<Path> folder,
+            Line line)
             throws IOException {
         this.model = model;
         this.name = name;
@@ -101,23 +132,25 @@ public final class StandInDevice implements AutoCloseable {
         this.pageMillis = pageMillis;
         boolean stores = folder.isPresent() && (model.usbPort() || model.stores());
         storage = stores ? Optional.of(DavRoom.open(address, folder.get())) : Optional.empty();
-        http = HttpServer.create(new InetSocketAddress(address, port), 16);
+        http = line.server(name, address, port);
         threads = Executors.newCachedThreadPool(task -> {
             Thread thread = new Thread(task, "device-" + name);
             thread.setDaemon(true);
             return thread;
         });
         http.setExecutor(threads);
-        String base = "ipp://" + address + ":" + http.getAddress().getPort();
+        String base = (line.certificates.isPresent() ? "ipps://" : "ipp://") + address + ":"
+                + http.getAddress().getPort();
         uri = URI.create(base + "/ipp/scan");
         printer = folder.isPresent() && model.prints()
                 ? Optional.of(new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules))
                 : Optional.empty();
         if (model.scans()) {
+            List<HttpContext> contexts = new ArrayList<>(new EsclDoor(new Machine()).open(http));
             if (model.ipp()) {
-                http.createContext("/ipp/scan", this::ipp);
+                contexts.add(http.createContext("/ipp/scan", this::ipp));
             }
-            new EsclDoor(new Machine(), http);
+            guard(line, contexts);
         }
         printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
         http.createContext("/stand-in/stacks", exchange -> stacks(exchange, this::put));
@@ -125,17 +158,32 @@ public final class StandInDevice implements AutoCloseable {
         http.start();
     }
 
+    /** The contexts of a protocol, guarded where it asks for an account. */
+    private void guard(Line line, List<HttpContext> contexts) {
+        line.signIn.ifPresent(signIn -> {
+            Guarded guarded = new Guarded(signIn);
+            contexts.forEach(context -> context.getFilters().add(guarded));
+        });
+    }
+
     /** @param port 0 for any free one; {@code pageMillis} is how long the paper takes, beside the drawing */
     public static StandInDevice start(
             DeviceModel model, String name, String address, int port, long seed, int pageMillis) throws IOException {
-        return new StandInDevice(model, name, address, port, seed, pageMillis, Optional.empty());
+        return new StandInDevice(model, name, address, port, seed, pageMillis, Optional.empty(), Line.OPEN);
     }
 
     /** One that also prints and stores, as far as its model does. @param folder for what it keeps */
     public static StandInDevice start(
             DeviceModel model, String name, String address, int port, long seed, int pageMillis, Path folder)
             throws IOException {
-        return new StandInDevice(model, name, address, port, seed, pageMillis, Optional.of(folder));
+        return new StandInDevice(model, name, address, port, seed, pageMillis, Optional.of(folder), Line.OPEN);
+    }
+
+    /** One that is reached by TLS and asks for an account. @param certificates where its certificate is kept; absent for an open line */
+    public static StandInDevice guarded(
+            DeviceModel model, String name, String address, Path certificates, SignIn signIn) throws IOException {
+        Line line = new Line(Optional.ofNullable(certificates), Optional.ofNullable(signIn));
+        return new StandInDevice(model, name, address, 0, 1, 0, Optional.empty(), line);
     }
 
     /** What lies on the stick and the shelf, by paths from the top. */

@@ -3,6 +3,7 @@ package inky.courier.core.office;
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
 import inky.courier.core.connection.HostAddress;
+import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
@@ -20,6 +21,7 @@ import java.util.UUID;
  * @param host name or address, and {@code port} of IPP
  * @param signOutSeconds 15 to 600: how long a person may do nothing at the panel
  * @param protocol how it is spoken to; IPP where nothing is said
+ * @param access how the line is protected; open where nothing is said
  * @param language of its panel before somebody signs in, as a tag of BCP 47; empty for the office's
  */
 public record DeviceItem(
@@ -31,7 +33,8 @@ public record DeviceItem(
         int port,
         int signOutSeconds,
         String language,
-        DeviceProtocol protocol)
+        DeviceProtocol protocol,
+        DeviceAccess access)
         implements Item {
     private static final int LONGEST = 40;
     private static final int SHORTEST_SIGN_OUT = 15;
@@ -43,7 +46,22 @@ public record DeviceItem(
         place = Required.value(place, "place").strip();
         language = Objects.requireNonNullElse(language, "");
         protocol = Objects.requireNonNullElse(protocol, DeviceProtocol.IPP);
+        access = Objects.requireNonNullElse(access, DeviceAccess.OPEN);
         placeWhat = Required.value(placeWhat, "placeWhat").strip();
+    }
+
+    /** One that is reached openly. */
+    public DeviceItem(
+            UUID id,
+            String name,
+            String place,
+            String placeWhat,
+            String host,
+            int port,
+            int signOutSeconds,
+            String language,
+            DeviceProtocol protocol) {
+        this(id, name, place, placeWhat, host, port, signOutSeconds, language, protocol, DeviceAccess.OPEN);
     }
 
     @Override
@@ -66,6 +84,7 @@ public record DeviceItem(
         if (!HostAddress.isValid(host) || port < 1 || port > 65_535) {
             problems.add(Problem.of("device.address", "address"));
         }
+        problems.addAll(access.problems());
         Languages.problem(language, "language").ifPresent(problems::add);
         if (!problems.isEmpty()) {
             throw new Invalid(problems);

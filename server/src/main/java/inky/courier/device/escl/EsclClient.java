@@ -40,16 +40,17 @@ class EsclClient {
     }
 
     private EsclDocument document(DeviceAddress device, String name) throws DeviceTrouble {
-        return http.ask(HttpRequest.newBuilder(uri(device, ROOT + name)).GET(), DeviceHttp.ANSWER, (answer, body) -> {
-            if (answer.statusCode() == 503) {
-                throw busy();
-            }
-            EsclDocument document = answer.statusCode() == 200 ? read(body) : null;
-            if (document == null || !document.name().equals(name)) {
-                throw DeviceTrouble.of(NOT_ESCL);
-            }
-            return document;
-        });
+        return http.ask(
+                device, HttpRequest.newBuilder(device.http(ROOT + name)).GET(), DeviceHttp.ANSWER, (answer, body) -> {
+                    if (answer.statusCode() == 503) {
+                        throw busy();
+                    }
+                    EsclDocument document = answer.statusCode() == 200 ? read(body) : null;
+                    if (document == null || !document.name().equals(name)) {
+                        throw DeviceTrouble.of(NOT_ESCL);
+                    }
+                    return document;
+                });
     }
 
     private static EsclDocument read(Bounded body) throws DeviceTrouble {
@@ -62,10 +63,10 @@ class EsclClient {
 
     /** @return the path of the job; empty where the device does not take it */
     Optional<String> begin(DeviceAddress device, String settings) throws DeviceTrouble {
-        HttpRequest.Builder request = HttpRequest.newBuilder(uri(device, ROOT + "ScanJobs"))
+        HttpRequest.Builder request = HttpRequest.newBuilder(device.http(ROOT + "ScanJobs"))
                 .header("Content-Type", "text/xml")
                 .POST(HttpRequest.BodyPublishers.ofString(settings, StandardCharsets.UTF_8));
-        return http.ask(request, DeviceHttp.ANSWER, (answer, body) -> {
+        return http.ask(device, request, DeviceHttp.ANSWER, (answer, body) -> {
             if (answer.statusCode() == 503) {
                 throw busy();
             }
@@ -93,7 +94,8 @@ class EsclClient {
         long end = System.nanoTime() + DeviceHttp.PAGE.toNanos();
         while (true) {
             Answered answered = http.ask(
-                    HttpRequest.newBuilder(uri(device, job + "/NextDocument")).GET(),
+                    device,
+                    HttpRequest.newBuilder(device.http(job + "/NextDocument")).GET(),
                     DeviceHttp.PAGE,
                     (answer, body) -> new Answered(
                             answer.statusCode(),
@@ -120,13 +122,10 @@ class EsclClient {
 
     void cancel(DeviceAddress device, String job) throws DeviceTrouble {
         http.ask(
-                HttpRequest.newBuilder(uri(device, job)).DELETE(),
+                device,
+                HttpRequest.newBuilder(device.http(job)).DELETE(),
                 DeviceHttp.ANSWER,
                 (answer, body) -> answer.statusCode());
-    }
-
-    private static URI uri(DeviceAddress device, String path) {
-        return URI.create("http://" + device.host() + ":" + device.port() + path);
     }
 
     static DeviceTrouble busy() {
