@@ -73,7 +73,9 @@ async function lookAgain() {
 <template>
   <div v-if="isNew" class="new">
     <h1>Add a device</h1>
-    <p class="quiet small">Courier reads its capabilities over IPP. Nothing is changed on the device.</p>
+    <p class="quiet small">
+      Courier asks it what it can do, over IPP, eSCL or SANE. Nothing is changed on the device.
+    </p>
     <AddDevice class="raised" />
   </div>
   <AreaLayout

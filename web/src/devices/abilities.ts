@@ -8,7 +8,11 @@ export function scans(a: Abilities): boolean {
 }
 
 /** How a device is reached, as the trade calls it. */
-export const protocols: Record<Schemas['DeviceView']['protocol'], string> = { IPP: 'IPP', ESCL: 'eSCL' };
+export const protocols: Record<Schemas['DeviceView']['protocol'], string> = {
+  IPP: 'IPP',
+  ESCL: 'eSCL',
+  SANE: 'SANE',
+};
 
 /** What a device can do, each in a few words. */
 export function abilityRows(

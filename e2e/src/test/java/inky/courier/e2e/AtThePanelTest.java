@@ -269,11 +269,18 @@ class AtThePanelTest {
         office.device.put(Stack.TIDE_TABLE);
         button(panel, "Add a load").click();
         assertThat(panel.getByText("pages scanned")).isVisible();
+        office.device.layOnGlass(Stack.FUEL_RECEIPTS);
+        button(panel, "From the glass").click();
+        Locator sizes = panel.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Size of the original"));
+        assertThat(sizes).containsText("no standard size");
+        Chrome.checkAccessibility(panel, "an original of no standard size");
         // The smallest panels: nobody scrolls to what they came for.
         panel.setViewportSize(800, 480);
-        for (String key : List.of("Send", "Add a load", "From the glass", "Cancel")) {
+        for (String key : List.of("Send", "Add a load", "From the glass", "Cancel", "A5", "Whole glass")) {
             assertThat(button(panel, key)).isInViewport(new LocatorAssertions.IsInViewportOptions().setRatio(1));
         }
+        button(panel, "A5").click();
+        assertThat(sizes).isHidden();
         button(panel, "Send").click();
         assertThat(panel.getByText("Arrived", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();

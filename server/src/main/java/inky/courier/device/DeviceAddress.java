@@ -24,6 +24,9 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
 
     private static final int SECURE_WEB = 443;
 
+    /** Registered with IANA as sane-port. */
+    private static final int SANE = 6566;
+
     private static final Pattern FORM =
             Pattern.compile("([A-Za-z0-9]([A-Za-z0-9.-]{0,251}[A-Za-z0-9])?)(?::(\\d{1,5}))?");
 
@@ -66,6 +69,8 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
                 .flatMap(encrypted -> wanted.protocol
                         .map(Stream::of)
                         .orElseGet(() -> Stream.of(DeviceProtocol.values()))
+                        // SANE has no encryption.
+                        .filter(protocol -> protocol != DeviceProtocol.SANE || !encrypted)
                         .flatMap(protocol -> ports(given, protocol, encrypted, usualPort)
                                 .map(port -> wanted.at(host, port, protocol, encrypted))))
                 .toList();
@@ -73,10 +78,11 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
 
     private static Stream<Integer> ports(
             Optional<Integer> given, DeviceProtocol protocol, boolean encrypted, int usualPort) {
-        return given.map(Stream::of)
-                .orElseGet(() -> protocol == DeviceProtocol.IPP
-                        ? Stream.of(usualPort)
-                        : Stream.of(usualPort, encrypted ? SECURE_WEB : WEB));
+        return given.map(Stream::of).orElseGet(() -> switch (protocol) {
+            case IPP -> Stream.of(usualPort);
+            case ESCL -> Stream.of(usualPort, encrypted ? SECURE_WEB : WEB);
+            case SANE -> Stream.of(SANE);
+        });
     }
 
     private static int port(int port) {

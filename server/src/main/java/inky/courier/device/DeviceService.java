@@ -353,20 +353,24 @@ public class DeviceService {
     /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
     public DeviceView refresh(UUID id) {
         DeviceAddress address = at(find(get(id).id()));
-        DeviceStatus.Report report;
+        Optional<DeviceStatus.Report> report = Optional.empty();
+        DeviceCondition otherwise = DeviceCondition.UNREACHABLE;
         try {
-            report = links.status(address).look(address);
+            report = Optional.of(links.status(address).look(address));
         } catch (DeviceTrouble trouble) {
-            report = null;
+            otherwise = trouble.isBusy() ? DeviceCondition.BUSY : DeviceCondition.UNREACHABLE;
         } catch (RuntimeException e) {
             LOG.warn("device {} says what cannot be understood", address, e);
-            report = null;
         }
-        DeviceStatus.Report seen = report;
+        Optional<DeviceStatus.Report> seen = report;
+        DeviceCondition without = otherwise;
         return transaction.execute(status -> {
             Device device = find(id);
             boolean changed =
-                    seen == null ? device.take(DeviceCondition.UNREACHABLE) : device.take(seen, clock.instant());
+                    seen.map(found -> device.take(found, clock.instant())).orElseGet(() -> device.take(without));
+            if (without.state() == DeviceCondition.State.BUSY) {
+                device.seenAt = clock.instant();
+            }
             if (changed) {
                 live.tell("device", id);
             }

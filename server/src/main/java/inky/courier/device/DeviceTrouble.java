@@ -4,7 +4,7 @@ import inky.courier.core.message.Message;
 
 /** A device did not do what it was asked. */
 public class DeviceTrouble extends Exception {
-    static final String UNREACHABLE = "device.unreachable";
+    public static final String UNREACHABLE = "device.unreachable";
     static final String CERTIFICATE_UNKNOWN = "device.certificate-unknown";
     static final String CERTIFICATE_CHANGED = "device.certificate-changed";
 
@@ -26,6 +26,11 @@ public class DeviceTrouble extends Exception {
 
     public String code() {
         return code;
+    }
+
+    /** Whether it is well, and only has no time: somebody scans there. */
+    boolean isBusy() {
+        return code.equals("device.busy");
     }
 
     /** Whether the device can know nothing of what was asked. */

@@ -20,6 +20,8 @@ public record DeviceCondition(State state, Message sentence) {
     public static final DeviceCondition UNREACHABLE =
             new DeviceCondition(State.UNREACHABLE, Message.of("device.unreachable"));
 
+    public static final DeviceCondition BUSY = new DeviceCondition(State.BUSY, Message.of("device.busy"));
+
     /** Devices are asked twice a minute; what is older than this is no longer how it is. */
     private static final Duration FRESH = Duration.ofMinutes(5);
 
@@ -73,9 +75,7 @@ public record DeviceCondition(State state, Message sentence) {
         if (!gravest.equals("none") && rank(gravest) < 2) {
             return new DeviceCondition(State.CARE, scans ? sentence.and(Message.of("device.still-scans")) : sentence);
         }
-        return printerState == PROCESSING
-                ? new DeviceCondition(State.BUSY, Message.of("device.busy"))
-                : new DeviceCondition(State.READY, Message.of("device.ready"));
+        return printerState == PROCESSING ? BUSY : new DeviceCondition(State.READY, Message.of("device.ready"));
     }
 
     /** RFC 8011: a reason without suffix counts as an error. */

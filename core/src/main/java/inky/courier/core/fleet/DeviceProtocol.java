@@ -5,5 +5,7 @@ public enum DeviceProtocol {
     /** Internet Printing Protocol with scanning: RFC 8011, PWG 5100.17. */
     IPP,
     /** eSCL, the trade's published protocol for driverless scanning over HTTP. */
-    ESCL
+    ESCL,
+    /** The network protocol of SANE: scanners on other computers. Never encrypted. */
+    SANE
 }

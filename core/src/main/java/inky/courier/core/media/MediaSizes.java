@@ -82,7 +82,12 @@ public final class MediaSizes {
 
     static String labelOf(MediaSize size) {
         String label = LABELS.get(size);
-        return label != null ? label : MediaSize.mm(size.width()) + " x " + MediaSize.mm(size.height()) + " mm";
+        return label != null ? label : wholeMm(size.width()) + " x " + wholeMm(size.height()) + " mm";
+    }
+
+    /** Nobody measures paper more finely, nor does a scanner. */
+    private static long wholeMm(int hundredths) {
+        return Math.round(hundredths / 100.0);
     }
 
     /** ISO 216 clause 5: 1.5 mm up to 150 mm, 2 mm up to 600 mm, 3 mm above. */
