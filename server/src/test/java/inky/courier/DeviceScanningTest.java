@@ -36,6 +36,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -260,6 +264,44 @@ class DeviceScanningTest {
             assertTrouble(
                     "device.certificate-changed",
                     () -> office.bean(DeviceLinks.class).scanner(at).begin(at, GREY));
+        }
+    }
+
+    /** The round looks at a device while somebody looks again and somebody else renames it: none of them is refused. */
+    @Test
+    void whoLooksAtADeviceIsInNobodysWay(Office office) throws Exception {
+        try (StandInDevice device = started("Alder M30")) {
+            Map<String, Object> form = new HashMap<>(Map.of("name", "Looked at", "place", "Harbour", "placeWhat", ""));
+            form.putAll(Map.of("address", device.address() + ":" + device.port(), "signOutSeconds", 60));
+            String id = office.desk.post("/api/devices", form).ok().get("id");
+            ExecutorService round = Executors.newFixedThreadPool(2);
+            AtomicBoolean ends = new AtomicBoolean();
+            try {
+                List<Future<?>> rounds = new ArrayList<>();
+                for (int i = 0; i < 2; i++) {
+                    rounds.add(round.submit(() -> {
+                        for (int n = 0; !ends.get(); n++) {
+                            device.misbehave(3, n % 2 == 0 ? List.of() : List.of("media-low-warning"));
+                            office.bean(DeviceService.class).refresh(UUID.fromString(id));
+                        }
+                    }));
+                }
+                for (int i = 0; i < 20; i++) {
+                    office.desk
+                            .post("/api/devices/" + id + "/refresh", Map.of())
+                            .ok();
+                    form.put("name", "Looked at " + i);
+                    office.desk.put("/api/devices/" + id, form).ok();
+                }
+                ends.set(true);
+                for (Future<?> one : rounds) {
+                    one.get();
+                }
+            } finally {
+                ends.set(true);
+                round.shutdownNow();
+            }
+            office.desk.delete("/api/devices/" + id).ok();
         }
     }
 

@@ -16,6 +16,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Map;
 import java.util.UUID;
+import org.hibernate.annotations.OptimisticLock;
 
 @Entity
 class Device implements ItemRow<DeviceItem> {
@@ -30,17 +31,28 @@ class Device implements ItemRow<DeviceItem> {
     String placeWhat;
     String address;
     int port;
+
+    // What the device says of itself changes all the time; nobody's change of the set-up is refused for that.
+    @OptimisticLock(excluded = true)
     String abilities;
+
+    @OptimisticLock(excluded = true)
     String standInUri;
 
     /** Below which its stick and its shelf are reached; null when it has neither. */
+    @OptimisticLock(excluded = true)
     String storageUri;
 
+    @OptimisticLock(excluded = true)
     @Enumerated(EnumType.STRING)
     DeviceCondition.State condition;
 
+    @OptimisticLock(excluded = true)
     Message conditionWords;
+
+    @OptimisticLock(excluded = true)
     Instant seenAt;
+
     int signOutSeconds;
     String language = "";
 

@@ -365,7 +365,7 @@ public class DeviceService {
         Optional<DeviceStatus.Report> seen = report;
         DeviceCondition without = otherwise;
         return transaction.execute(status -> {
-            Device device = find(id);
+            Device device = devices.hold(id).orElseThrow(() -> Refusal.notFound("device"));
             boolean changed =
                     seen.map(found -> device.take(found, clock.instant())).orElseGet(() -> device.take(without));
             if (without.state() == DeviceCondition.State.BUSY) {
