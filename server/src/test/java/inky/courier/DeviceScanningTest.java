@@ -205,6 +205,15 @@ class DeviceScanningTest {
             assertThat(all(office.bean(DeviceLinks.class).scanner(kept).begin(kept, GREY)))
                     .hasSize(3);
 
+            JsonNode stranger = office.desk
+                    .post("/api/devices/look", Map.of("address", form.get("address"), "protocol", protocol))
+                    .ok()
+                    .json();
+            assertThat(stranger.path("says").isNull())
+                    .as("lines of who has trusted it are nobody else's")
+                    .isTrue();
+            assertThat(stranger.path("certificate").path("fingerprint").asString())
+                    .isEqualTo(form.get("fingerprint"));
             form.remove("password");
             form.put("name", "Vault, renamed");
             office.desk.put("/api/devices/" + id, form).ok();

@@ -3,7 +3,6 @@ package inky.courier.connection;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.message.Message;
-import java.net.Socket;
 import java.security.GeneralSecurityException;
 import java.security.KeyStore;
 import java.security.MessageDigest;
@@ -16,16 +15,13 @@ import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Optional;
 import javax.net.SocketFactory;
-import javax.net.ssl.SSLContext;
-import javax.net.ssl.SSLEngine;
 import javax.net.ssl.SSLSocketFactory;
 import javax.net.ssl.TrustManager;
 import javax.net.ssl.TrustManagerFactory;
-import javax.net.ssl.X509ExtendedTrustManager;
 import javax.net.ssl.X509TrustManager;
 
 /** Judges the certificate of one connection by the chosen check, and remembers what it saw and why it refused. */
-public final class TrustPolicy extends X509ExtendedTrustManager {
+public final class TrustPolicy extends ServerTrust {
     private static final Duration ENDS_SOON = Duration.ofDays(30);
 
     static {
@@ -59,16 +55,6 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
     /** The same, over lines of somebody else's making. */
     public SSLSocketFactory socketFactoryOver(SocketFactory lines) {
         return new LayeredSockets(socketFactory(), lines);
-    }
-
-    public SSLContext context() {
-        try {
-            SSLContext context = SSLContext.getInstance("TLS");
-            context.init(null, new TrustManager[] {this}, null);
-            return context;
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("this Java has no TLS", e);
-        }
     }
 
     /** The server's own certificate, once it has been shown. */
@@ -140,32 +126,6 @@ public final class TrustPolicy extends X509ExtendedTrustManager {
         if (failure != null) {
             throw new CertificateException(failure.sentence().toString());
         }
-    }
-
-    // Extended, so that the library adds no check of the name: this policy has judged it already.
-    @Override
-    public void checkServerTrusted(X509Certificate[] chain, String kind, Socket socket) throws CertificateException {
-        checkServerTrusted(chain, kind);
-    }
-
-    @Override
-    public void checkServerTrusted(X509Certificate[] chain, String kind, SSLEngine engine) throws CertificateException {
-        checkServerTrusted(chain, kind);
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String kind, Socket socket) throws CertificateException {
-        checkClientTrusted(chain, kind);
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String kind, SSLEngine engine) throws CertificateException {
-        checkClientTrusted(chain, kind);
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String kind) throws CertificateException {
-        throw new CertificateException("Courier is nobody's server here");
     }
 
     @Override

@@ -45,17 +45,21 @@ public class DeviceHttp {
     private static final int UNAUTHORIZED = 401;
     private static final int NONCE_BYTES = 16;
 
-    private final HttpClient open = client().build();
-    private final DeviceTrust trust = new DeviceTrust();
-    private final HttpClient encrypted = client().sslContext(trust.context()).build();
+    private final HttpClient open = usual(HttpClient.newBuilder()).build();
+    private DeviceTrust trust = new DeviceTrust(DeviceHttp::usual);
 
     /** How a device wanted to be signed in to last: else a long document would go there twice each time. */
     private final RecentlyUsed<DeviceAddress, SignedIn> signedIn = new RecentlyUsed<>();
 
     private final SecureRandom random = new SecureRandom();
 
-    private static HttpClient.Builder client() {
-        return HttpClient.newBuilder().connectTimeout(CONNECT).version(HttpClient.Version.HTTP_1_1);
+    private static HttpClient.Builder usual(HttpClient.Builder client) {
+        return client.connectTimeout(CONNECT).version(HttpClient.Version.HTTP_1_1);
+    }
+
+    private synchronized DeviceTrust trust(DeviceAddress device) {
+        trust = trust.of(device, DeviceHttp::usual);
+        return trust;
     }
 
     /** What is made of an answer while it comes in. */
@@ -130,8 +134,11 @@ public class DeviceHttp {
                         .header("Authorization", how.authorization(plain))
                         .build())
                 .orElse(plain);
+        Optional<DeviceTrust> judge = device.isEncrypted() ? Optional.of(trust(device)) : Optional.empty();
         try {
-            HttpResponse<InputStream> answer = client(device).send(request, HttpResponse.BodyHandlers.ofInputStream());
+            HttpResponse<InputStream> answer = judge.map(DeviceTrust::client)
+                    .orElse(open)
+                    .send(request, HttpResponse.BodyHandlers.ofInputStream());
             // The time of a request ends with the head of its answer; the rest has as much again.
             try (var ignored = Deadline.of(patience, answer.body());
                     Bounded body = new Bounded(answer.body(), MOST_WORDS_BYTES)) {
@@ -142,7 +149,7 @@ public class DeviceHttp {
         } catch (ConnectException | HttpConnectTimeoutException e) {
             throw DeviceTrouble.of(DeviceTrouble.UNREACHABLE);
         } catch (SSLException e) {
-            throw refused(device);
+            throw refused(device, judge);
         } catch (IOException e) {
             throw DeviceTrouble.of("device.line");
         } catch (InterruptedException e) {
@@ -151,16 +158,8 @@ public class DeviceHttp {
         }
     }
 
-    private HttpClient client(DeviceAddress device) {
-        if (!device.isEncrypted()) {
-            return open;
-        }
-        trust.only(device);
-        return encrypted;
-    }
-
-    private DeviceTrouble refused(DeviceAddress device) {
-        return trust.failure(device)
+    private static DeviceTrouble refused(DeviceAddress device, Optional<DeviceTrust> judge) {
+        return judge.flatMap(trusted -> trusted.failure(device))
                 .map(cause -> DeviceTrouble.of(
                         cause == ConnectionCause.CERTIFICATE_CHANGED
                                 ? DeviceTrouble.CERTIFICATE_CHANGED
@@ -170,7 +169,7 @@ public class DeviceHttp {
 
     /** What a device shows of itself, whether it is trusted or not; empty where it has shown nothing yet. */
     Optional<ProbeReport.Certificate> certificate(DeviceAddress device) {
-        return device.isEncrypted() ? trust.certificate(device) : Optional.empty();
+        return device.isEncrypted() ? trust(device).certificate(device) : Optional.empty();
     }
 
     /** The rest of an answer, where it is a page. */

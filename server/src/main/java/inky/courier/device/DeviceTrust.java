@@ -1,48 +1,53 @@
 package inky.courier.device;
 
 import inky.courier.connection.ProbeReport;
+import inky.courier.connection.ServerTrust;
 import inky.courier.connection.TrustPolicy;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.ConnectionCause;
-import java.net.Socket;
-import java.security.GeneralSecurityException;
+import java.net.http.HttpClient;
 import java.security.cert.CertificateException;
 import java.security.cert.X509Certificate;
 import java.util.Optional;
-import javax.net.ssl.SSLContext;
+import java.util.function.UnaryOperator;
 import javax.net.ssl.SSLEngine;
-import javax.net.ssl.TrustManager;
-import javax.net.ssl.X509ExtendedTrustManager;
 
 /**
- * Whom the lines to devices trust, each as its device says: one client for all of them, since a client of its own for each would
- * be a thread for each.
+ * Whom the lines to devices trust, each as its device says, and the client that keeps these lines: one for all of them, since one
+ * for each would be a thread for each. A line that is open already is not judged again, so where a device is to be trusted otherwise
+ * than before, a new client takes over.
  */
-final class DeviceTrust extends X509ExtendedTrustManager {
+final class DeviceTrust extends ServerTrust {
     private record Judged(String fingerprint, TrustPolicy policy) {}
 
-    private final RecentlyUsed<String, Judged> byPeer = new RecentlyUsed<>();
+    private final RecentlyUsed<String, Judged> byPeer;
+    private final HttpClient client;
 
-    SSLContext context() {
-        try {
-            SSLContext context = SSLContext.getInstance("TLS");
-            context.init(null, new TrustManager[] {this}, null);
-            return context;
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("this Java has no TLS", e);
-        }
+    /** @param made a client of which everything but its trust is said */
+    DeviceTrust(UnaryOperator<HttpClient.Builder> made) {
+        this(made, new RecentlyUsed<>());
     }
 
-    /** From now on the certificate counts that this one names; one that is valid where it names none. */
-    void only(DeviceAddress device) {
+    private DeviceTrust(UnaryOperator<HttpClient.Builder> made, RecentlyUsed<String, Judged> byPeer) {
+        this.byPeer = byPeer;
+        this.client = made.apply(HttpClient.newBuilder()).sslContext(context()).build();
+    }
+
+    HttpClient client() {
+        return client;
+    }
+
+    /** The one by which the certificate counts that a device names; one that is valid where it names none. */
+    DeviceTrust of(DeviceAddress device, UnaryOperator<HttpClient.Builder> made) {
         String fingerprint = device.access().fingerprint();
-        if (byPeer.get(peer(device))
-                .filter(known -> known.fingerprint.equals(fingerprint))
-                .isEmpty()) {
-            CertificateCheck check =
-                    fingerprint.isEmpty() ? CertificateCheck.MUST_BE_VALID : CertificateCheck.EXACTLY_THIS;
-            byPeer.put(peer(device), new Judged(fingerprint, new TrustPolicy(check, fingerprint, device.host())));
+        Optional<Judged> known = byPeer.get(peer(device));
+        if (known.isPresent() && known.get().fingerprint.equals(fingerprint)) {
+            return this;
         }
+        DeviceTrust taking = known.isPresent() ? new DeviceTrust(made, byPeer.copy()) : this;
+        CertificateCheck check = fingerprint.isEmpty() ? CertificateCheck.MUST_BE_VALID : CertificateCheck.EXACTLY_THIS;
+        taking.byPeer.put(peer(device), new Judged(fingerprint, new TrustPolicy(check, fingerprint, device.host())));
+        return taking;
     }
 
     Optional<ConnectionCause> failure(DeviceAddress device) {
@@ -66,28 +71,8 @@ final class DeviceTrust extends X509ExtendedTrustManager {
     }
 
     @Override
-    public void checkServerTrusted(X509Certificate[] chain, String kind, Socket socket) throws CertificateException {
-        throw new CertificateException("lines to devices are engines");
-    }
-
-    @Override
     public void checkServerTrusted(X509Certificate[] chain, String kind) throws CertificateException {
-        throw new CertificateException("lines to devices are engines");
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String kind, SSLEngine engine) throws CertificateException {
-        checkClientTrusted(chain, kind);
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String kind, Socket socket) throws CertificateException {
-        checkClientTrusted(chain, kind);
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String kind) throws CertificateException {
-        throw new CertificateException("Courier is nobody's server here");
+        throw new CertificateException("whose it is cannot be told");
     }
 
     @Override

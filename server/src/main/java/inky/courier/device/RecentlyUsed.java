@@ -16,6 +16,12 @@ final class RecentlyUsed<K, V> {
         }
     };
 
+    synchronized RecentlyUsed<K, V> copy() {
+        RecentlyUsed<K, V> copy = new RecentlyUsed<>();
+        copy.known.putAll(known);
+        return copy;
+    }
+
     synchronized Optional<V> get(K key) {
         return Optional.ofNullable(known.get(key));
     }

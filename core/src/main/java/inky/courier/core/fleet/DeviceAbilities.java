@@ -3,6 +3,7 @@ package inky.courier.core.fleet;
 import inky.courier.core.media.MediaSize;
 import inky.courier.core.media.MediaSizes;
 import java.util.List;
+import java.util.function.Predicate;
 
 /**
  * What a device can do, as it says itself, in words of no protocol.
@@ -35,6 +36,40 @@ public record DeviceAbilities(
     /** Of one that has not been asked yet. */
     public static final DeviceAbilities UNKNOWN = new DeviceAbilities(
             "Not asked yet", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
+
+    /** Resolutions that scans are made at, of which a scanner that names a range has those within it; dots per inch. */
+    public static int[] usualResolutions() {
+        return new int[] {75, 100, 150, 200, 300, 400, 600, 1200};
+    }
+
+    /** A scanner and nothing else. @param holds whether a size fits */
+    public static DeviceAbilities ofScanner(
+            String makeAndModel,
+            boolean feeder,
+            boolean glass,
+            int feederSheets,
+            boolean colour,
+            boolean bothSides,
+            List<Integer> resolutions,
+            Predicate<MediaSize> holds) {
+        return new DeviceAbilities(
+                makeAndModel,
+                feeder,
+                glass,
+                feederSheets,
+                colour,
+                bothSides,
+                resolutions,
+                MediaSizes.standard().stream()
+                        .filter(holds)
+                        .map(MediaSize::name)
+                        .toList(),
+                PLACES_IN_A_BROWSER,
+                false,
+                false,
+                false,
+                false);
+    }
 
     /** One that does not scan only prints. */
     public boolean scans() {

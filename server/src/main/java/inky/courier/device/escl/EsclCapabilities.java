@@ -2,7 +2,6 @@ package inky.courier.device.escl;
 
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.media.MediaSize;
-import inky.courier.core.media.MediaSizes;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.Sides;
@@ -30,9 +29,6 @@ record EsclCapabilities(
         String model, Optional<Input> glass, Optional<Input> oneSided, Optional<Input> bothSides, int feederSheets) {
     private static final String COLOUR = "RGB24";
     private static final String GREY = "Grayscale8";
-
-    /** Of a scanner that names no resolutions but a range. */
-    private static final int[] USUAL_DPI = {75, 100, 150, 200, 300, 400, 600, 1200};
 
     /** How much a size may reach beyond what is scanned, in 300ths of an inch: A4 on a glass of 216 x 297 mm by a rounded figure. */
     private static final int TOLERANCE = 12;
@@ -97,7 +93,7 @@ record EsclCapabilities(
                 .filter(one -> one.number("XResolution").equals(one.number("YResolution")))
                 .flatMapToInt(one -> one.number("XResolution").stream());
         IntStream ranges = settings.all("XResolutionRange").stream()
-                .flatMapToInt(range -> IntStream.of(USUAL_DPI)
+                .flatMapToInt(range -> IntStream.of(DeviceAbilities.usualResolutions())
                         .filter(dpi -> dpi >= range.number("Min").orElse(dpi)
                                 && dpi <= range.number("Max").orElse(dpi)));
         return IntStream.concat(discrete, ranges);
@@ -120,7 +116,7 @@ record EsclCapabilities(
         Set<Integer> resolutions = new TreeSet<>();
         inputs().forEach(input -> resolutions.addAll(input.resolutions));
         inputs().forEach(input -> resolutions.retainAll(input.resolutions));
-        return new DeviceAbilities(
+        return DeviceAbilities.ofScanner(
                 model.isEmpty() ? "Unnamed model" : model,
                 feeder,
                 glass.isPresent(),
@@ -128,15 +124,6 @@ record EsclCapabilities(
                 inputs().anyMatch(input -> input.colourModes.contains(COLOUR)),
                 bothSides.isPresent(),
                 List.copyOf(resolutions),
-                MediaSizes.standard().stream()
-                        .filter(size -> inputs().anyMatch(input -> input.holds(size)))
-                        .map(MediaSize::name)
-                        .toList(),
-                // It has no panel of which Courier knows; a browser beside it shows one.
-                DeviceAbilities.PLACES_IN_A_BROWSER,
-                false,
-                false,
-                false,
-                false);
+                size -> inputs().anyMatch(input -> input.holds(size)));
     }
 }

@@ -3,7 +3,6 @@ package inky.courier.device.sane;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.media.MediaSize;
-import inky.courier.core.media.MediaSizes;
 import inky.courier.core.message.Message;
 import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.Sides;
@@ -25,9 +24,6 @@ import java.util.Optional;
 
 /** What is common to asking a scanner and scanning with it: how its options are understood, and what its refusals mean. */
 final class SaneScanners {
-    /** Of a scanner that names a range. */
-    private static final int[] USUAL_DPI = {75, 100, 150, 200, 300, 400, 600, 1200};
-
     /** How much of a size may be missing on the glass, in millimetres. */
     private static final double TOLERANCE = 1.5;
 
@@ -139,23 +135,17 @@ final class SaneScanners {
 
         DeviceAbilities abilities(SaneLine.Scanner scanner) {
             boolean bothSides = source(PaperSource.FEEDER, Sides.TWO_LONG_EDGE).isPresent();
-            return new DeviceAbilities(
+            return DeviceAbilities.ofScanner(
                     (scanner.vendor() + " " + scanner.model()).strip(),
                     bothSides || source(PaperSource.FEEDER, Sides.ONE).isPresent(),
                     source(PaperSource.GLASS, Sides.ONE).isPresent(),
                     0,
                     mode(true).isPresent(),
                     bothSides,
-                    named("resolution").map(option -> option.among(USUAL_DPI)).orElse(List.of()),
-                    MediaSizes.standard().stream()
-                            .filter(this::holds)
-                            .map(MediaSize::name)
-                            .toList(),
-                    DeviceAbilities.PLACES_IN_A_BROWSER,
-                    false,
-                    false,
-                    false,
-                    false);
+                    named("resolution")
+                            .map(option -> option.among(DeviceAbilities.usualResolutions()))
+                            .orElse(List.of()),
+                    this::holds);
         }
     }
 
