@@ -103,7 +103,10 @@ function submit() {
           >
         </p>
         <dl>
-          <div v-for="row in abilityRows(seen.says.abilities, seen.protocol)" :key="row.name">
+          <div
+            v-for="row in abilityRows(seen.says.abilities, seen.protocol, seen.access.encrypted)"
+            :key="row.name"
+          >
             <dt>{{ row.name }}</dt>
             <dd>{{ row.words }}</dd>
           </div>
@@ -152,7 +155,11 @@ function submit() {
 .address {
   display: flex;
   gap: 12px;
-  align-items: end;
+  align-items: start;
+}
+/* Beside the field, not beside what is said below it. */
+.address .button {
+  margin-top: 19px;
 }
 .address > :first-child {
   flex: 1;

@@ -140,7 +140,10 @@ async function lookAgain() {
           <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
         </p>
         <dl>
-          <div v-for="ability in abilityRows(open.abilities, open.protocol)" :key="ability.name">
+          <div
+            v-for="ability in abilityRows(open.abilities, open.protocol, open.access.encrypted)"
+            :key="ability.name"
+          >
             <dt>{{ ability.name }}</dt>
             <dd>{{ ability.words }}</dd>
           </div>

@@ -18,6 +18,7 @@ export const protocols: Record<Schemas['DeviceView']['protocol'], string> = {
 export function abilityRows(
   a: Abilities,
   protocol: Schemas['DeviceView']['protocol'],
+  encrypted = false,
 ): { name: string; words: string }[] {
   if (!scans(a)) {
     return [
@@ -40,7 +41,7 @@ export function abilityRows(
     { name: 'Resolution', words: a.resolutions.join(', ') + ' dpi' },
     { name: 'Largest paper', words: largest(a.media) },
     { name: 'Panel', words: a.panelPlaces ? `${a.panelPlaces} places for jobs` : 'no panel' },
-    { name: 'Protocol', words: protocols[protocol] },
+    { name: 'Protocol', words: `${protocols[protocol]}, ${encrypted ? 'encrypted' : 'not encrypted'}` },
     { name: 'Cards', words: a.cardReader ? 'card reader fitted' : 'no card reader' },
   ];
 }

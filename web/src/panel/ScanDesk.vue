@@ -537,6 +537,7 @@ i.coming {
   gap: 2px;
   align-items: flex-start;
   min-height: 124px;
+  text-align: start;
   padding: 16px 26px;
 }
 .send strong {

@@ -36,8 +36,7 @@ class DevicesWalkTest {
             desk = chrome.desk(courier);
             look(courier, plain);
             assertThat(desk.getByText("Borage S1")).isVisible();
-            assertThat(desk.getByText("eSCL", new Page.GetByTextOptions().setExact(true)))
-                    .isVisible();
+            assertThat(desk.getByText("eSCL, not encrypted")).isVisible();
             save("Chart office");
 
             look(courier, guarded);
@@ -52,6 +51,7 @@ class DevicesWalkTest {
             password().fill("lantern-77");
             button("Look at the device").click();
             assertThat(desk.getByText("Alder M30")).isVisible();
+            assertThat(desk.getByText("IPP, encrypted")).isVisible();
             Chrome.checkAccessibility(desk, "a guarded device");
             save("Vault");
 
