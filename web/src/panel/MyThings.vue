@@ -5,6 +5,7 @@ import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { deliveryMark } from '@/shared/states';
 import { useWords } from '@/shared/words';
+import JobNameDrawer from './JobNameDrawer.vue';
 import OwnFolderDrawer from './OwnFolderDrawer.vue';
 import OwnRow from './OwnRow.vue';
 import type { PanelState } from './usePanel';
@@ -26,7 +27,9 @@ interface OwnList {
   rows: { id: string; name: string; note: string; kept?: boolean }[];
   words: readonly [string, string];
   give: (id: string) => unknown;
+  renames?: boolean;
 }
+const renaming = ref<{ id: string; name: string }>();
 const lists = computed(() =>
   (<OwnList[]>[
     {
@@ -48,6 +51,7 @@ const lists = computed(() =>
       })),
       words: [t('own.remove'), t('own.sure')],
       give: (id: string) => props.panel.removeOwnJob(id),
+      renames: true,
     },
     {
       title: t('own-folder.title'),
@@ -112,7 +116,9 @@ const lists = computed(() =>
               :sure-words="list.words[1]"
               :busy="busy"
               :kept="row.kept"
+              :renames="list.renames"
               @given="list.give(row.id)"
+              @rename="renaming = row"
             />
           </ul>
         </section>
@@ -125,6 +131,15 @@ const lists = computed(() =>
         {{ t('own-folder.add') }}
       </button>
     </div>
+    <JobNameDrawer
+      v-if="renaming"
+      :panel="panel"
+      :title="t('mine.rename-job', { name: renaming.name })"
+      :now="renaming.name"
+      :save="(name) => panel.renameOwnJob(renaming!.id, name)"
+      @done="renaming = undefined"
+      @kept="renaming = undefined"
+    />
     <OwnFolderDrawer v-if="adding && mine" :panel="panel" :servers="mine.servers" @done="adding = false" />
   </div>
 </template>

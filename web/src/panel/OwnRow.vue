@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import { useWords } from '@/shared/words';
 
 /** Something of one's own in a list, which can be given up: that takes two touches. */
 defineProps<{
@@ -10,8 +11,10 @@ defineProps<{
   busy: boolean;
   /** It is not theirs to give up. */
   kept?: boolean;
+  renames?: boolean;
 }>();
-const emit = defineEmits<{ given: [] }>();
+const emit = defineEmits<{ given: []; rename: [] }>();
+const { t } = useWords();
 const sure = ref(false);
 
 function press() {
@@ -26,6 +29,16 @@ function press() {
       <p class="name">{{ name }}</p>
       <p class="quiet">{{ note }}</p>
     </div>
+    <button
+      v-if="renames && !sure"
+      type="button"
+      class="key"
+      :aria-label="t('mine.rename-job', { name })"
+      :disabled="busy"
+      @click="emit('rename')"
+    >
+      {{ t('mine.rename') }}
+    </button>
     <button v-if="!kept" type="button" class="key" :disabled="busy" @click="press">
       {{ sure ? sureWords : words }}
     </button>

@@ -40,7 +40,7 @@ const plan = usePlan(props.panel, () => props.at);
 const planned = computed(() => {
   const toBe = plan.value?.files ?? [];
   const size = bytes(toBe.reduce((sum, file) => sum + file.bytes, 0));
-  return toBe[0] && { n: toBe.length, name: toBe[0].name, size };
+  return toBe[0] && { n: toBe.length, name: toBe[0].name, readsMore: toBe[0].readsMore, size };
 });
 /** Where somebody chose. */
 const chosenTo = computed(() => {
@@ -136,6 +136,7 @@ watch(
         <span v-if="planned" class="planned">
           {{ t('scan.about', { size: planned.size }) }}
           <span class="mono">{{ planned.name }}</span>
+          {{ planned.readsMore ? t('scan.reads-more') : '' }}
           {{ planned.n > 1 ? t('scan.and-more') : '' }}
         </span>
         <span class="quiet">{{ chosen.length ? chosen.join(', ') : planned ? '' : job.does }}</span>

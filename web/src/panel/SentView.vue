@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import KeepJobDrawer from './KeepJobDrawer.vue';
+import JobNameDrawer from './JobNameDrawer.vue';
 import StateMark from '@/shared/StateMark.vue';
 import type { Mark } from '@/shared/states';
 import { useWords } from '@/shared/words';
@@ -84,10 +84,12 @@ function words(leg: (typeof legs.value)[number]): string {
       </button>
       <p class="quiet">{{ t('sent.walk-away', { n: secondsLeft }) }}</p>
     </div>
-    <KeepJobDrawer
+    <JobNameDrawer
       v-if="keeping"
       :panel="panel"
-      :at="at"
+      :title="t('own.keep')"
+      :hint="t('own.hint')"
+      :save="(name) => panel.keepOwnJob(at.job, at.answers, name)"
       @done="keeping = false"
       @kept="
         kept = $event;

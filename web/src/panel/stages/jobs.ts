@@ -99,6 +99,21 @@ export function useJobs(machine: Machine) {
     });
   }
 
+  /** @returns its name; nothing when it cannot be */
+  async function renameOwnJob(id: string, name: string) {
+    touch();
+    return attempt(async () => {
+      const renamed = await ask(
+        api.PUT('/api/panel/{device}/own-jobs/{id}/name', {
+          params: { path: { device, id } },
+          body: { name },
+        }),
+      );
+      await readMine();
+      return renamed.name;
+    });
+  }
+
   async function removeOwnJob(id: string) {
     touch();
     await attempt(async () => {
@@ -160,6 +175,7 @@ export function useJobs(machine: Machine) {
     keepOwnJob,
     ownAnswers,
     removeOwnJob,
+    renameOwnJob,
     withdrawLink,
     testFolder,
     addFolder,

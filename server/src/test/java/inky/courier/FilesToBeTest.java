@@ -74,6 +74,43 @@ class FilesToBeTest {
         }
     }
 
+    /** What is seen of pages as they come names them before they are sent; what is read when they are made is announced. */
+    @Test
+    void namesSayWhatWasSeenOfThePages() {
+        Browser person = office.guest();
+        office.goesTo(
+                Map.of("templateId", named("{kind} {barcode, else \"no code\"} {file.number}")),
+                office.destination("Mail to me"));
+        String scan = office.scan(person, Stack.BERTH_PERMIT);
+        office.edit(person, scan, 2, "SPLIT").ok();
+        JsonNode planned = plan(person, scan, Map.of()).path("files");
+        JsonNode made = sent(person, scan, Map.of(), "ACCEPTED").path("files");
+        assertThat(planned).hasSize(2);
+        for (int i = 0; i < made.size(); i++) {
+            assertThat(planned.path(i).path("name")).isEqualTo(made.path(i).path("name"));
+            assertThat(planned.path(i).path("readsMore").asBoolean()).isFalse();
+        }
+        Map<String, Object> zone =
+                Map.of("key", "bill", "page", 1, "left", 14, "top", 27, "width", 90, "height", 12, "reads", "TEXT");
+        office.goesTo(
+                Map.of("templateId", named("{zone.bill} {counter}"), "zones", List.of(zone)),
+                office.destination("Mail to me"));
+        String other = office.scan(person, Stack.TIDE_TABLE);
+        assertThat(plan(person, other, Map.of())
+                        .path("files")
+                        .path(0)
+                        .path("readsMore")
+                        .asBoolean())
+                .isTrue();
+    }
+
+    private String named(String template) {
+        return office.desk
+                .post("/api/names", Map.of("name", template.substring(0, 10), "template", template))
+                .ok()
+                .get("id");
+    }
+
     @Test
     void whatDoesNotFitIsSaidBeforeItIsSentAndWhoeverScansChoosesWhatToDo() {
         office.scansAt(300);

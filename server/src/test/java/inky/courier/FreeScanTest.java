@@ -161,6 +161,14 @@ class FreeScanTest {
         assertThat(keep(person, "x".repeat(41), answers).status()).isEqualTo(422);
         assertThat(keep(person, "Nowhere", Map.of()).status()).isEqualTo(422);
 
+        String second = keep(person, "Second", answers).ok().get("id");
+        assertThat(rename(person, second, "FOUND things").status()).isEqualTo(422);
+        assertThat(rename(person, second, "\u0007").status()).isEqualTo(422);
+        assertThat(rename(person, id, "Found Things").ok().get("name")).isEqualTo("Found Things");
+        assertThat(rename(person, second, "Another").ok().get("name")).isEqualTo("Another");
+        assertThat(labels(person).path(0).path("name").asString()).isEqualTo("Another");
+        person.delete(office.panel("/own-jobs/" + second)).ok();
+
         // The job of the office goes elsewhere by now: what cannot be chosen any more is asked anew.
         office.goesTo(asks(Map.of(), "NO"), toMe);
         assertThat(labels(person).path(0).path("to")).isEmpty();
@@ -169,9 +177,14 @@ class FreeScanTest {
         assertThat(labels(other)).hasSize(1);
         assertThat(other.get(office.panel("/own-jobs/" + id)).status()).isEqualTo(404);
         assertThat(other.delete(office.panel("/own-jobs/" + id)).status()).isEqualTo(404);
+        assertThat(rename(other, id, "Theirs").status()).isEqualTo(404);
         Browser again = office.guest();
         again.delete(office.panel("/own-jobs/" + id)).ok();
         assertThat(labels(again)).hasSize(1);
+    }
+
+    private Browser.Answer rename(Browser person, String own, String name) {
+        return person.put(office.panel("/own-jobs/" + own + "/name"), Map.of("name", name));
     }
 
     @Test

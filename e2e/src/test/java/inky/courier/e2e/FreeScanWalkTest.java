@@ -113,11 +113,15 @@ class FreeScanWalkTest {
         key("My scans").click();
         assertThat(panel.getByText("based on “Berth permit”")).isVisible();
         Chrome.checkAccessibility(panel, "one's own jobs");
+        key("Rename Found things").click();
+        panel.getByLabel("Name of the job").fill("Lost and found");
+        panel.keyboard().press("Enter");
+        assertThat(key("Rename Lost and found")).isVisible();
         key("Remove").click();
         key("Yes, remove").click();
         assertThat(panel.getByText("based on “Berth permit”")).isHidden();
         key("Back").click();
-        assertThat(key("Found things")).isHidden();
+        assertThat(key("Lost and found")).isHidden();
     }
 
     /** It would be more than the mail server takes, which is said before it is sent. */

@@ -9,10 +9,15 @@ import inky.courier.core.naming.NameRules;
 import inky.courier.core.naming.NameTemplate;
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.naming.TemplateParser;
+import inky.courier.core.page.Barcode;
+import inky.courier.core.page.Kind;
+import inky.courier.core.page.PageAnalysis;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.sizing.Bytes;
 import inky.courier.core.workshop.PlannedFiles;
+import inky.courier.core.workshop.PlannedFiles.Planned;
 import inky.courier.core.workshop.PlannedFiles.Use;
+import inky.courier.core.workshop.Workshop;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.mail.MailServers;
@@ -24,6 +29,7 @@ import inky.courier.profile.ProfileService;
 import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanPages.PageView;
 import inky.courier.scan.ScanService.ScanView;
+import inky.courier.settings.Settings;
 import inky.courier.sizing.Sizes;
 import inky.courier.sizing.Sizes.EstimateView;
 import inky.courier.sizing.Sizes.Estimates;
@@ -34,6 +40,7 @@ import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -53,6 +60,7 @@ class FilesToBe {
     private final Sizes sizes;
     private final MailServers servers;
     private final Counters counters;
+    private final Settings settings;
     private final ZoneId zone;
     private final Clock clock;
 
@@ -63,6 +71,7 @@ class FilesToBe {
             Sizes sizes,
             MailServers servers,
             Counters counters,
+            Settings settings,
             ZoneId zone,
             Clock clock) {
         this.pages = pages;
@@ -71,12 +80,17 @@ class FilesToBe {
         this.sizes = sizes;
         this.servers = servers;
         this.counters = counters;
+        this.settings = settings;
         this.zone = zone;
         this.clock = clock;
     }
 
-    /** @param name as it would be called now; another scan may come first @param bytes that half of such files do not exceed */
-    record FileToBe(String name, int pages, long bytes) {}
+    /**
+     * @param name as it would be called now; another scan may come first
+     * @param readsMore whether the name grows by what is read from the pages only when the file is made
+     * @param bytes that half of such files do not exceed
+     */
+    record FileToBe(String name, boolean readsMore, int pages, long bytes) {}
 
     /** What can be done about mails that are too large. @param costs what is lost by it; empty for nothing */
     record WayToFit(WhenTooLarge way, Message words, Message costs) {}
@@ -98,24 +112,28 @@ class FilesToBe {
     @Transactional(readOnly = true)
     PlannedScan of(ScanView scan, By by, JobQuestions.Answers answers) {
         SoFar soFar = questions.soFar(by.job, by.template, answers);
-        List<Integer> files = PlannedFiles.of(soFar.profile(), planned(scan, soFar.profile()));
+        Map<UUID, PageAnalysis> found = Workshop.analyses(soFar.profile()) ? pages.analyses(scan.id()) : Map.of();
+        List<Planned> files = PlannedFiles.of(soFar.profile(), planned(scan, soFar.profile(), found));
         if (files.isEmpty()) {
             return new PlannedScan(List.of(), null);
         }
         Estimates estimates = estimates(scan, soFar.profile(), by.device);
-        List<String> names = names(by, soFar, files);
+        NameTemplate template = template(soFar);
+        List<String> names = names(by, soFar, template, contents(scan, files, found));
         List<FileToBe> toBe = IntStream.range(0, files.size())
                 .mapToObj(i -> new FileToBe(
                         names.get(i),
-                        files.get(i),
-                        estimates.of(files.get(i), 0).file().p50()))
+                        readsMore(template, scan, files.get(i), found),
+                        files.get(i).pages().size(),
+                        estimates.of(files.get(i).pages().size(), 0).file().p50()))
                 .toList();
-        return new PlannedScan(toBe, tooLarge(soFar, files, estimates).orElse(null));
+        List<Integer> counts = files.stream().map(file -> file.pages().size()).toList();
+        return new PlannedScan(toBe, tooLarge(soFar, counts, estimates).orElse(null));
     }
 
-    private List<PlannedFiles.Page> planned(ScanView scan, ScanProfile profile) {
+    private static List<PlannedFiles.Page> planned(ScanView scan, ScanProfile profile, Map<UUID, PageAnalysis> found) {
         Set<UUID> separators = profile.grouping().atSeparator()
-                ? pages.analyses(scan.id()).entrySet().stream()
+                ? found.entrySet().stream()
                         .filter(page -> page.getValue().separator().isPresent())
                         .map(Map.Entry::getKey)
                         .collect(Collectors.toSet())
@@ -123,6 +141,51 @@ class FilesToBe {
         return scan.pages().stream()
                 .map(page -> new PlannedFiles.Page(use(page, separators), page.splitBefore()))
                 .toList();
+    }
+
+    private static NameTemplate template(SoFar soFar) {
+        return TemplateParser.parse(soFar.template(), TemplateParser.Use.FILE_NAME)
+                        instanceof TemplateParser.Valid valid
+                ? valid.template()
+                : new NameTemplate(soFar.template(), List.of());
+    }
+
+    /** What was seen of the pages as they came. Text in zones is read from pages as they are made. */
+    private List<NameValues.Contents> contents(ScanView scan, List<Planned> files, Map<UUID, PageAnalysis> found) {
+        Locale language = settings.read().languageOf("");
+        return IntStream.range(0, files.size())
+                .mapToObj(i -> {
+                    Planned file = files.get(i);
+                    List<PageAnalysis> pages = seen(scan, file.pages(), found);
+                    Kind kind = pages.isEmpty() ? Kind.DOCUMENT : pages.get(0).kind();
+                    String separator = file.separator().stream()
+                            .mapToObj(sheet -> found.get(scan.pages().get(sheet).id()))
+                            .flatMap(sheet -> sheet.separator().stream())
+                            .map(Barcode::separatorText)
+                            .findFirst()
+                            .orElse("");
+                    return new NameValues.Contents(
+                            file.pages().size(),
+                            kind.words().in(language),
+                            separator,
+                            PageAnalysis.barcodeText(pages.stream()),
+                            i + 1,
+                            files.size());
+                })
+                .toList();
+    }
+
+    private static List<PageAnalysis> seen(ScanView scan, List<Integer> pages, Map<UUID, PageAnalysis> found) {
+        return pages.stream()
+                .flatMap(page ->
+                        Optional.ofNullable(found.get(scan.pages().get(page).id())).stream())
+                .toList();
+    }
+
+    private static boolean readsMore(
+            NameTemplate template, ScanView scan, Planned file, Map<UUID, PageAnalysis> found) {
+        boolean unseen = seen(scan, file.pages(), found).size() < file.pages().size();
+        return !template.zones().isEmpty() || template.needsBarcode() && unseen;
     }
 
     private static Use use(PageView page, Set<UUID> separators) {
@@ -144,31 +207,27 @@ class FilesToBe {
         return sizes.estimates(profile, media, device.abilities().makeAndModel());
     }
 
-    private List<String> names(By by, SoFar soFar, List<Integer> files) {
+    private List<String> names(By by, SoFar soFar, NameTemplate template, List<NameValues.Contents> contents) {
         ZonedDateTime now = clock.instant().atZone(zone);
         PersonView person = by.person;
         NameValues.Numbers numbers = counters.ahead(
                 new Counters.Of(now.toLocalDate(), by.job.id(), by.device.id(), person.id(), by.device.place()),
                 by.job.id().getLeastSignificantBits());
-        NameTemplate template = TemplateParser.parse(soFar.template(), TemplateParser.Use.FILE_NAME)
-                        instanceof TemplateParser.Valid valid
-                ? valid.template()
-                : new NameTemplate(soFar.template(), List.of());
         String profile = profiles.get(by.job.item().profileId()).name();
-        List<FileNames.Wanted> wanted = new ArrayList<>();
-        for (int i = 0; i < files.size(); i++) {
-            NameValues values = new NameValues(
-                    now,
-                    new NameValues.Person(person.name(), person.login(), person.email(), person.group()),
-                    new NameValues.Device(by.device.name(), by.device.place()),
-                    new NameValues.Job(by.job.name(), profile, soFar.answers()),
-                    // What is read from the pages is not known yet.
-                    new NameValues.Contents(files.get(i), "", "", "", i + 1, files.size()),
-                    numbers);
-            wanted.add(new FileNames.Wanted(
-                    template.fill(values), soFar.profile().files().extension()));
-        }
-        return FileNames.of(wanted, NameRules.MAIL);
+        return FileNames.of(
+                contents.stream()
+                        .map(file -> new FileNames.Wanted(
+                                template.fill(new NameValues(
+                                        now,
+                                        new NameValues.Person(
+                                                person.name(), person.login(), person.email(), person.group()),
+                                        new NameValues.Device(by.device.name(), by.device.place()),
+                                        new NameValues.Job(by.job.name(), profile, soFar.answers()),
+                                        file,
+                                        numbers)),
+                                soFar.profile().files().extension()))
+                        .toList(),
+                NameRules.MAIL);
     }
 
     /** By the tightest of the servers that it is mailed through. */

@@ -88,22 +88,15 @@ public class OwnJobs {
     OwnJob keep(PanelUser user, UUID jobId, String name, Answers answers) {
         PersonView person = people.get(user.personId());
         JobView job = places.placed(user, jobId);
-        String called = name.strip();
-        if (!PlainText.isName(called, LONGEST_NAME)) {
-            throw Invalid.of("own-job.name", "name");
-        }
+        String called = called(name);
         Answers again = questions
                 .check(job, person, devices.get(user.deviceId()).place(), answers)
                 .again();
-        // One after the other: their number is counted, and their names are compared.
-        turns.await("own jobs " + person.id());
-        List<OwnJob> before = of(person.id());
+        List<OwnJob> before = inTurn(person.id());
         if (before.size() >= MOST) {
             throw Refusal.of(HttpStatus.CONFLICT, "own-job.most");
         }
-        if (before.stream().anyMatch(one -> one.name.equalsIgnoreCase(called))) {
-            throw Invalid.of("own-job.taken", "name");
-        }
+        free(called, before);
         OwnJob kept = new OwnJob(UUID.randomUUID(), jobId, called, clock.instant(), Json.write(again));
         jdbc.sql("insert into own_job (id, person_id, job_id, name, answers, kept_at) values (?, ?, ?, ?, ?, ?)")
                 .params(kept.id, person.id(), jobId, called, kept.answers, Timestamp.from(kept.keptAt))
@@ -111,13 +104,48 @@ public class OwnJobs {
         return kept;
     }
 
-    /** The answers that it is kept with, of what can still be chosen. */
-    @Transactional(readOnly = true)
-    LastAnswers answers(PanelUser user, UUID id) {
-        OwnJob own = of(user.personId()).stream()
+    /** @throws Invalid for a name that cannot be or is taken */
+    @Transactional
+    OwnJob rename(PanelUser user, UUID id, String name) {
+        String called = called(name);
+        List<OwnJob> all = inTurn(user.personId());
+        OwnJob own = one(all, id);
+        free(called, all.stream().filter(other -> other != own).toList());
+        jdbc.sql("update own_job set name = ? where id = ?").params(called, id).update();
+        return new OwnJob(id, own.jobId, called, own.keptAt, own.answers);
+    }
+
+    private static String called(String name) {
+        String called = name.strip();
+        if (!PlainText.isName(called, LONGEST_NAME)) {
+            throw Invalid.of("own-job.name", "name");
+        }
+        return called;
+    }
+
+    /** One change after the other: they are counted, and their names are compared. */
+    private List<OwnJob> inTurn(UUID person) {
+        turns.await("own jobs " + person);
+        return of(person);
+    }
+
+    private static void free(String name, List<OwnJob> others) {
+        if (others.stream().anyMatch(one -> one.name.equalsIgnoreCase(name))) {
+            throw Invalid.of("own-job.taken", "name");
+        }
+    }
+
+    private static OwnJob one(List<OwnJob> all, UUID id) {
+        return all.stream()
                 .filter(one -> one.id.equals(id))
                 .findFirst()
                 .orElseThrow(() -> Refusal.notFound("job of your own"));
+    }
+
+    /** The answers that it is kept with, of what can still be chosen. */
+    @Transactional(readOnly = true)
+    LastAnswers answers(PanelUser user, UUID id) {
+        OwnJob own = one(of(user.personId()), id);
         return lastTime.shown(
                 Json.read(own.answers, Answers.class),
                 places.placed(user, own.jobId),

@@ -9,6 +9,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -40,6 +41,17 @@ class OwnJobsController {
     LastAnswers ownJobAnswers(
             @PathVariable UUID device, @PathVariable UUID id, @AuthenticationPrincipal PanelUser user) {
         return own.answers(user, id);
+    }
+
+    record OwnJobName(String name) {}
+
+    @PutMapping("/{id}/name")
+    KeptOwnJob renameOwnJob(
+            @PathVariable UUID device,
+            @PathVariable UUID id,
+            @RequestBody OwnJobName wanted,
+            @AuthenticationPrincipal PanelUser user) {
+        return new KeptOwnJob(id, own.rename(user, id, wanted.name).name());
     }
 
     @DeleteMapping("/{id}")

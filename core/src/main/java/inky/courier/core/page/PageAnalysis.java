@@ -2,6 +2,7 @@ package inky.courier.core.page;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What a page is, as told from its pixels alone.
@@ -32,6 +33,15 @@ public record PageAnalysis(
     /** The barcode that makes this page a separator sheet. */
     public Optional<Barcode> separator() {
         return barcodes.stream().filter(Barcode::isSeparator).findFirst();
+    }
+
+    /** What the first barcode says that is no separator sheet's; empty without one. */
+    public static String barcodeText(Stream<PageAnalysis> pages) {
+        return pages.flatMap(page -> page.barcodes.stream())
+                .filter(barcode -> !barcode.isSeparator())
+                .map(Barcode::text)
+                .findFirst()
+                .orElse("");
     }
 
     /** The same, with the paper taken to fill the scan. */

@@ -3,6 +3,8 @@ package inky.courier.core.workshop;
 import inky.courier.core.profile.ScanProfile;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
 
 /**
  * Which files scanned pages become, before any is made. A page counts as it came: that an opened book becomes two, or several receipts
@@ -25,13 +27,29 @@ public final class PlannedFiles {
     /** @param splitBefore whether a person has begun a new file here */
     public record Page(Use use, boolean splitBefore) {}
 
-    /** @return how many pages each file has, in their order */
-    public static List<Integer> of(ScanProfile profile, List<Page> pages) {
+    /**
+     * @param pages where the file's pages stand in the scan, from 0; never empty
+     * @param separator where the last separator sheet before it stands
+     */
+    public record Planned(List<Integer> pages, OptionalInt separator) {
+        public Planned {
+            pages = List.copyOf(pages);
+        }
+    }
+
+    /** @return in their order */
+    public static List<Planned> of(ScanProfile profile, List<Page> pages) {
         Splits splits = new Splits(profile.grouping());
-        List<Integer> files = new ArrayList<>();
-        for (Page page : pages) {
+        List<List<Integer>> files = new ArrayList<>();
+        List<OptionalInt> separators = new ArrayList<>();
+        OptionalInt separator = OptionalInt.empty();
+        for (int i = 0; i < pages.size(); i++) {
+            Page page = pages.get(i);
             switch (page.use) {
-                case SEPARATOR -> splits.separatorSheet();
+                case SEPARATOR -> {
+                    splits.separatorSheet();
+                    separator = OptionalInt.of(i);
+                }
                 case BLANK -> splits.blankSide();
                 case LEFT_OUT -> {
                     // As if it had never been there, with the split before it.
@@ -40,13 +58,15 @@ public final class PlannedFiles {
                     boolean begins =
                             splits.page(page.splitBefore) || profile.files().onePageEach();
                     if (begins) {
-                        files.add(1);
-                    } else {
-                        files.set(files.size() - 1, files.get(files.size() - 1) + 1);
+                        files.add(new ArrayList<>());
+                        separators.add(separator);
                     }
+                    files.get(files.size() - 1).add(i);
                 }
             }
         }
-        return files;
+        return IntStream.range(0, files.size())
+                .mapToObj(file -> new Planned(files.get(file), separators.get(file)))
+                .toList();
     }
 }

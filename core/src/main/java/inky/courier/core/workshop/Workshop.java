@@ -9,7 +9,6 @@ import inky.courier.core.document.PageCoder;
 import inky.courier.core.job.Zone;
 import inky.courier.core.message.Message;
 import inky.courier.core.naming.NameValues;
-import inky.courier.core.page.Barcode;
 import inky.courier.core.page.BlankSensitivity;
 import inky.courier.core.page.Box;
 import inky.courier.core.page.Kind;
@@ -121,14 +120,9 @@ public final class Workshop {
 
         /** What the first barcode in a file says that is no separator sheet's; empty without one. */
         public String barcode(MadeFile file) {
-            return pages.stream()
+            return PageAnalysis.barcodeText(pages.stream()
                     .filter(page -> file.scanned().contains(page.number()))
-                    .flatMap(page -> page.analysis().stream())
-                    .flatMap(analysis -> analysis.barcodes().stream())
-                    .filter(barcode -> !barcode.isSeparator())
-                    .map(Barcode::text)
-                    .findFirst()
-                    .orElse("");
+                    .flatMap(page -> page.analysis().stream()));
         }
     }
 

@@ -658,7 +658,7 @@ public final class TruthPages {
                 for (int c = 0; c < 3; c++) {
                     float own = noises[n = n + 1 == noises.length ? 0 : n + 1];
                     double v = (bgr[at + 2 - c] & 0xff) * lamp * tint[c] + common * 0.8 + own * 0.4;
-                    rgb[at + c] = (byte) Math.max(0, Math.min(255, Math.round(v)));
+                    rgb[at + c] = (byte) Math.max(0, Math.min(255, (int) (v + 0.5)));
                 }
             }
         }

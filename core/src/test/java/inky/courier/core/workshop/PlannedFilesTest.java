@@ -62,6 +62,14 @@ class PlannedFilesTest {
                         },
                         Character.isUpperCase(c)))
                 .toList();
-        return PlannedFiles.of(profile, all).stream().map(Object::toString).collect(Collectors.joining(" "));
+        return PlannedFiles.of(profile, all).stream()
+                .map(file -> {
+                    file.separator().ifPresent(sheet -> assertEquals('s', pages.charAt(sheet)));
+                    String between = pages.substring(
+                            file.separator().orElse(0), file.pages().get(0));
+                    assertEquals(file.separator().isPresent() ? 0 : -1, between.lastIndexOf('s'), pages);
+                    return Integer.toString(file.pages().size());
+                })
+                .collect(Collectors.joining(" "));
     }
 }
