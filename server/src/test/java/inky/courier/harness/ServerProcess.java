@@ -75,6 +75,8 @@ public final class ServerProcess implements Host, AutoCloseable {
                 heap,
                 "-Djava.io.tmpdir=" + folder,
                 "-XX:TieredStopAtLevel=1",
+                "-XX:ReservedCodeCacheSize=240m",
+                "-XX:+UseParallelGC",
                 "-Djava.awt.headless=true"));
         command.addAll(FastStart.options());
         command.add("inky.courier.InkyCourier");

@@ -610,18 +610,13 @@ final class RoughScan {
         byte[] rgb = new byte[bgr.length];
         // One colour after the other, for a large scan's three together do not fit into memory.
         for (int c = 0; c < 3; c++) {
-            float[] plane = new float[width * height];
-            for (int at = 0, s = 2 - c; at < plane.length; at++, s += 3) {
-                plane[at] = (bgr[s] & 0xff) * (float) cast[c];
-            }
+            float[] plane = plane(bgr, 2 - c, (float) cast[c]);
             light(plane, width, height);
             blurred(plane, width, height);
             if (shift != 0 && c != 1) {
                 shifted(plane, width, height, c == 0 ? shift : blueShift);
             }
-            for (int at = 0, s = c; at < plane.length; at++, s += 3) {
-                rgb[s] = (byte) Math.max(0, Math.min(255, (int) (plane[at] + 0.5f)));
-            }
+            put(plane, rgb, c);
         }
         addGrain(rgb);
         PageRaster page = new PageRaster(width, height, 3, new Resolution(dpi), rgb);
@@ -633,6 +628,20 @@ final class RoughScan {
             return JpegPages.decode(JpegPages.encode(page, (float) quality), page.resolution());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    private static float[] plane(byte[] tones, int first, float factor) {
+        float[] plane = new float[tones.length / 3];
+        for (int at = 0, s = first; at < plane.length; at++, s += 3) {
+            plane[at] = (tones[s] & 0xff) * factor;
+        }
+        return plane;
+    }
+
+    private static void put(float[] plane, byte[] rgb, int first) {
+        for (int at = 0, s = first; at < plane.length; at++, s += 3) {
+            rgb[s] = (byte) Math.max(0, Math.min(255, (int) (plane[at] + 0.5f)));
         }
     }
 
@@ -662,23 +671,29 @@ final class RoughScan {
         }
         float side = (float) Math.min(0.33, blur);
         float middle = 1 - 2 * side;
+        // In rows of their own, which Java works on several pixels at a time.
+        float[] above = new float[width];
+        float[] row = new float[width];
+        float[] below = new float[width];
+        float[] to = new float[width];
         for (int y = 0; y < height; y++) {
-            float before = plane[y * width];
+            System.arraycopy(plane, y * width, row, 0, width);
             for (int x = 1; x < width - 1; x++) {
-                int at = y * width + x;
-                float here = plane[at];
-                plane[at] = side * before + middle * here + side * plane[at + 1];
-                before = here;
+                to[x] = side * row[x - 1] + middle * row[x] + side * row[x + 1];
             }
+            System.arraycopy(to, 1, plane, y * width + 1, width - 2);
         }
-        float[] above = Arrays.copyOf(plane, width);
+        System.arraycopy(plane, 0, above, 0, width);
         for (int y = 1; y < height - 1; y++) {
+            System.arraycopy(plane, y * width, row, 0, width);
+            System.arraycopy(plane, (y + 1) * width, below, 0, width);
             for (int x = 0; x < width; x++) {
-                int at = y * width + x;
-                float here = plane[at];
-                plane[at] = side * above[x] + middle * here + side * plane[at + width];
-                above[x] = here;
+                to[x] = side * above[x] + middle * row[x] + side * below[x];
             }
+            System.arraycopy(to, 0, plane, y * width, width);
+            float[] spare = above;
+            above = row;
+            row = spare;
         }
     }
 
@@ -687,31 +702,42 @@ final class RoughScan {
         float[] from = plane.clone();
         int whole = (int) Math.floor(lines);
         float part = (float) (lines - whole);
+        float rest = 1 - part;
+        float[] upper = new float[width];
+        float[] lower = new float[width];
         for (int y = 0; y < height; y++) {
-            int a = Math.max(0, Math.min(height - 1, y + whole)) * width;
-            int b = Math.max(0, Math.min(height - 1, y + whole + 1)) * width;
+            System.arraycopy(from, Math.max(0, Math.min(height - 1, y + whole)) * width, upper, 0, width);
+            System.arraycopy(from, Math.max(0, Math.min(height - 1, y + whole + 1)) * width, lower, 0, width);
             for (int x = 0; x < width; x++) {
-                plane[y * width + x] = from[a + x] * (1 - part) + from[b + x] * part;
+                upper[x] = upper[x] * rest + lower[x] * part;
             }
+            System.arraycopy(upper, 0, plane, y * width, width);
         }
     }
 
     private void addGrain(byte[] rgb) {
         Random noise = new Random(random.nextLong());
-        float[] table = new float[16_381];
-        for (int i = 0; i < table.length; i++) {
+        int length = 16_381;
+        int chunk = 1024;
+        // As long again as a chunk takes, so that no chunk runs over its end.
+        float[] table = new float[length + 4 * chunk];
+        for (int i = 0; i < length; i++) {
             table[i] = (float) (noise.nextGaussian() * grain);
         }
-        int n = 0;
-        for (int s = 0; s < rgb.length; ) {
-            if (s % 3072 == 0) {
-                n = noise.nextInt(table.length);
-            }
-            float common = table[n = n + 1 == table.length ? 0 : n + 1] * 0.85f;
-            for (int c = 0; c < 3; c++, s++) {
-                float own = table[n = n + 1 == table.length ? 0 : n + 1] * 0.45f;
-                rgb[s] = (byte) Math.max(0, Math.min(255, (int) ((rgb[s] & 0xff) + common + own + 0.5f)));
+        System.arraycopy(table, 0, table, length, 4 * chunk);
+        for (int from = 0; from < rgb.length; from += 3 * chunk) {
+            int n = (noise.nextInt(length) + 1) % length;
+            int end = Math.min(rgb.length, from + 3 * chunk);
+            for (int s = from; s < end; s += 3, n += 4) {
+                float common = table[n] * 0.85f + 0.5f;
+                rgb[s] = grained(rgb[s], common + table[n + 1] * 0.45f);
+                rgb[s + 1] = grained(rgb[s + 1], common + table[n + 2] * 0.45f);
+                rgb[s + 2] = grained(rgb[s + 2], common + table[n + 3] * 0.45f);
             }
         }
+    }
+
+    private static byte grained(byte tone, float by) {
+        return (byte) Math.max(0, Math.min(255, (int) ((tone & 0xff) + by)));
     }
 }

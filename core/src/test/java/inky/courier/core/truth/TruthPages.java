@@ -648,11 +648,15 @@ public final class TruthPages {
         for (int i = 0; i < noises.length; i++) {
             noises[i] = (float) (grain.nextGaussian() * noise);
         }
+        double[] lamps = new double[width];
+        for (int x = 0; x < width; x++) {
+            lamps[x] = 1 - lampFall * x / width;
+        }
         int n = 0;
         for (int y = 0; y < height; y++) {
             n = grain.nextInt(noises.length);
             for (int x = 0; x < width; x++) {
-                double lamp = 1 - lampFall * x / width;
+                double lamp = lamps[x];
                 int at = (y * width + x) * 3;
                 float common = noises[n = n + 1 == noises.length ? 0 : n + 1];
                 for (int c = 0; c < 3; c++) {
