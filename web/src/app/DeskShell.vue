@@ -58,6 +58,7 @@ const GO: Record<string, string> = {
   e: '/people',
   a: '/panels',
   h: '/help',
+  l: '/unclaimed',
   c: '/changes',
   i: '/sign-ins',
   u: '/accounts',
@@ -136,6 +137,15 @@ window.addEventListener(
             <span v-if="overview.data.value?.calls" class="count">
               <StateMark mark="waiting" :size="11" words="wait for an answer" />
               {{ overview.data.value.calls }}
+            </span>
+          </RouterLink>
+        </li>
+        <li>
+          <RouterLink to="/unclaimed" :class="{ chosen: place === 'Unclaimed' }">
+            Unclaimed
+            <span v-if="overview.data.value?.unclaimed" class="count">
+              <StateMark mark="waiting" :size="11" words="wait to be claimed" />
+              {{ overview.data.value.unclaimed }}
             </span>
           </RouterLink>
         </li>

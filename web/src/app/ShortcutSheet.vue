@@ -13,6 +13,7 @@ const KEYS: [string, string][] = [
   ['g t', 'go to Today'],
   ['g d', 'Deliveries'],
   ['g h', 'Calls for help'],
+  ['g l', 'Unclaimed'],
   ['g v', 'Devices'],
   ['g m', 'Mail servers'],
   ['g o', 'Destinations'],

@@ -17,8 +17,9 @@ const STALE: Record<string, string[]> = {
   panel: ['panels', 'plan', 'panel-plans', 'overview', 'changes'],
   'panel-plan': ['panel-plans', 'panels', 'plan', 'changes'],
   'planned-change': ['changes'],
-  settings: ['settings', 'changes', 'overview'],
+  settings: ['settings', 'incoming', 'changes', 'overview'],
   help: ['help-calls', 'today', 'overview'],
+  incoming: ['incoming', 'overview'],
   scan: [],
 };
 

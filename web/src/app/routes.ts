@@ -32,6 +32,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Calls for help' },
   },
   {
+    path: '/unclaimed',
+    name: 'Unclaimed',
+    component: () => import('@/incoming/UnclaimedView.vue'),
+    meta: { place: 'Unclaimed' },
+  },
+  {
     path: '/help/:id',
     name: 'Call for help',
     component: () => import('@/help/HelpCallView.vue'),

@@ -23,6 +23,11 @@ const encryption = (): Encryption =>
     : form.value.encrypted
       ? 'tls'
       : 'open';
+function reach(wanted: Reach['protocol'] | '') {
+  form.value.protocol = wanted || undefined;
+  // Of what only sends nothing is protected, and nobody signs in.
+  if (wanted === 'MAIL') Object.assign(form.value, { encrypted: undefined, fingerprint: '', account: '' });
+}
 function encrypt(wanted: Encryption) {
   form.value.encrypted = wanted === '' ? undefined : wanted === 'tls';
   if (wanted === 'open') form.value.fingerprint = '';
@@ -37,13 +42,13 @@ function encrypt(wanted: Encryption) {
         :model-value="form.protocol ?? ''"
         :empty-values="[null, undefined]"
         :aria-describedby="f.describedby"
-        @update:model-value="form.protocol = $event || undefined"
+        @update:model-value="reach($event)"
       >
         <el-option value="" label="Find out" />
         <el-option v-for="(label, one) in protocols" :key="one" :value="one" :label="label" />
       </el-select>
     </FormField>
-    <FormField v-slot="f" label="Encryption" name="encrypted">
+    <FormField v-if="form.protocol !== 'MAIL'" v-slot="f" label="Encryption" name="encrypted">
       <el-select
         :id="f.id"
         :model-value="encryption()"
@@ -66,7 +71,11 @@ function encrypt(wanted: Encryption) {
       @trust="emit('trust', certificate.fingerprint)"
     />
   </FormField>
-  <div class="pair">
+  <p v-if="form.protocol === 'MAIL'" class="quiet small">
+    Nothing is asked there. Its address is where its mail comes from; where to send it, see
+    <RouterLink to="/unclaimed">Unclaimed</RouterLink>.
+  </p>
+  <div v-else class="pair">
     <FormField v-slot="f" label="Administrator's account, if it asks" name="account">
       <el-input
         :id="f.id"

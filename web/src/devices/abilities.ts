@@ -12,6 +12,7 @@ export const protocols: Record<Schemas['DeviceView']['protocol'], string> = {
   IPP: 'IPP',
   ESCL: 'eSCL',
   SANE: 'SANE',
+  MAIL: 'Sends scans by mail',
 };
 
 /** What a device can do, each in a few words. */
@@ -20,6 +21,9 @@ export function abilityRows(
   protocol: Schemas['DeviceView']['protocol'],
   encrypted = false,
 ): { name: string; words: string }[] {
+  if (protocol === 'MAIL') {
+    return [{ name: 'Scanner', words: 'sends its scans by mail; nothing can be started there from here' }];
+  }
   if (!scans(a)) {
     return [
       { name: 'Scanner', words: 'none, it only prints' },
@@ -62,7 +66,7 @@ function largest(media: string[]): string {
 /** "Feeder and glass, both sides, 11 jobs" */
 export function abilityLine(a: Abilities): string {
   if (!scans(a)) {
-    return 'prints only';
+    return a.prints ? 'prints only' : 'sends its scans';
   }
   return [
     [a.feeder ? 'feeder' : '', a.glass ? 'glass' : ''].filter(Boolean).join(' and '),

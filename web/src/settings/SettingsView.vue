@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
 import ExportSums from './ExportSums.vue';
+import MailIntakeFields from './MailIntakeFields.vue';
 import MoveSetUp from './MoveSetUp.vue';
 import TextWithFields from '@/names/TextWithFields.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -64,6 +65,7 @@ async function saveIt() {
         hint="Calls also appear on Today and under Calls for help."
       />
     </section>
+    <MailIntakeFields v-model="form.mailIntake" />
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>
       <p class="quiet small">

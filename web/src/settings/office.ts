@@ -32,6 +32,7 @@ export const useOfficeSettings = () =>
       },
       recipientRules: { entry: { mode: 'ANY', domains: [] }, groups: {}, most: 100, ownContacts: true },
       helpDesk: { phone: '', email: '' },
+      mailIntake: { on: false, port: 2525, domain: '', networks: [], bySender: true, bySubject: false },
     }),
     formOf: (v) => ({
       office: v.office,
@@ -44,5 +45,6 @@ export const useOfficeSettings = () =>
       panelSignIn: v.panelSignIn,
       recipientRules: v.recipientRules,
       helpDesk: v.helpDesk,
+      mailIntake: v.mailIntake,
     }),
   });

@@ -3,18 +3,25 @@ package inky.courier;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import inky.courier.harness.Browser;
+import inky.courier.harness.DeviceMail;
 import inky.courier.harness.Office;
 import inky.courier.harness.ServerProcess;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.FileHouse;
+import inky.courier.standins.FreePort;
 import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.Stack;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -87,6 +94,58 @@ class KilledServerTest {
                 .path(0)
                 .path("possiblyTwice")
                 .asBoolean();
+    }
+
+    /** A device tries again until it hears that its mail is kept; what it sent twice since is one scan all the same. */
+    @Test
+    void killedWhileMailComesInEachMailIsOneScan() throws Exception {
+        int port = FreePort.at("127.0.0.1");
+        office.settings(
+                        "mailIntake",
+                        Map.of(
+                                "on",
+                                true,
+                                "port",
+                                port,
+                                "domain",
+                                "scans.wherrymoor.example",
+                                "networks",
+                                List.of("127.0.0.1")))
+                .ok();
+        AtomicInteger kept = new AtomicInteger();
+        ExecutorService devices = Executors.newFixedThreadPool(4);
+        byte[] pdf = DeviceMail.pdf(1);
+        try {
+            List<Future<?>> sending = new ArrayList<>();
+            for (int device = 0; device < 4; device++) {
+                String subject = "Device " + device + " sends ";
+                sending.add(devices.submit(() -> {
+                    for (int i = 0; i < 8; i++) {
+                        DeviceMail mail = DeviceMail.to("berth-permit@scans.wherrymoor.example")
+                                .with("Subject", subject + i)
+                                .attach("scan.pdf", pdf);
+                        Waiting.until(() -> mail.refusal(port).isEmpty(), "it is kept");
+                        kept.incrementAndGet();
+                    }
+                }));
+            }
+            Waiting.until(() -> kept.get() >= 6, "some are kept");
+            server.kill();
+            startAgain();
+            for (Future<?> one : sending) {
+                one.get();
+            }
+        } finally {
+            devices.shutdownNow();
+        }
+        JsonNode unclaimed = office.desk.get("/api/incoming").ok().json().path("unclaimed");
+        assertThat(unclaimed.valueStream().map(one -> one.path("subject").asString()))
+                .hasSize(32)
+                .doesNotHaveDuplicates();
+        assertThat(unclaimed.valueStream().map(one -> one.path("pageIds").size()))
+                .containsOnly(1);
+        assertThat(server.ask("select count(*) from scan where unclaimed")).isEqualTo("32");
+        office.settings("mailIntake", Map.of("on", false)).ok();
     }
 
     @Test

@@ -8,6 +8,7 @@ import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.Notify;
@@ -133,7 +134,9 @@ class DemoSetUp {
                                 Map.of("Crew", new DirectEntry(DirectEntry.Mode.DOMAINS, List.of(world.domain()))),
                                 25,
                                 true),
-                        new HelpDesk("0199 4620", "help@" + world.domain())),
+                        new HelpDesk("0199 4620", "help@" + world.domain()),
+                        new MailIntake(
+                                true, mailPort + 9, "scans." + world.domain(), List.of("127.0.0.0/8"), true, false)),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);

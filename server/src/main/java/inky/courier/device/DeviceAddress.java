@@ -68,9 +68,9 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
                 .orElseGet(() -> Stream.of(false, true))
                 .flatMap(encrypted -> wanted.protocol
                         .map(Stream::of)
-                        .orElseGet(() -> Stream.of(DeviceProtocol.values()))
-                        // SANE has no encryption.
-                        .filter(protocol -> protocol != DeviceProtocol.SANE || !encrypted)
+                        .orElseGet(() -> Stream.of(DeviceProtocol.values()).filter(DeviceProtocol::answers))
+                        // SANE has no encryption, and what is not asked needs none.
+                        .filter(protocol -> !encrypted || protocol != DeviceProtocol.SANE && protocol.answers())
                         .flatMap(protocol -> ports(given, protocol, encrypted, usualPort)
                                 .map(port -> wanted.at(host, port, protocol, encrypted))))
                 .toList();
@@ -79,7 +79,7 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
     private static Stream<Integer> ports(
             Optional<Integer> given, DeviceProtocol protocol, boolean encrypted, int usualPort) {
         return given.map(Stream::of).orElseGet(() -> switch (protocol) {
-            case IPP -> Stream.of(usualPort);
+            case IPP, MAIL -> Stream.of(usualPort);
             case ESCL -> Stream.of(usualPort, encrypted ? SECURE_WEB : WEB);
             case SANE -> Stream.of(SANE);
         });

@@ -480,6 +480,22 @@ public class JobQuestions {
         return Optional.of(text);
     }
 
+    /**
+     * What can be known where nobody is asked: mail goes to the person themselves.
+     *
+     * @throws Invalid saying what else the job has to be told
+     */
+    Answered unattended(JobView job, PersonView person, String place) {
+        Map<UUID, List<String>> recipients = of(job, person).stream()
+                .filter(ask -> ask.kind() == Ask.Kind.RECIPIENTS && ask.required())
+                .collect(Collectors.toMap(Ask::destinationId, ask -> List.of(person.email())));
+        return check(
+                job,
+                person,
+                place,
+                new Answers(null, null, recipients, null, null, null, null, null, null, null, null));
+    }
+
     /** The answers where nobody stands at a device: mail goes to the person themselves, files where the destination says. */
     public Answered answeredFor(JobView job, PersonView person) {
         Map<UUID, List<String>> recipients = job.destinations().stream()

@@ -36,4 +36,7 @@ class Scan {
 
     /** When it was sent; from then on its pages are the delivery's. */
     Instant sentAt;
+
+    /** It came without anybody's doing here, and waits for whom it belongs to. */
+    boolean unclaimed;
 }

@@ -300,7 +300,7 @@ public class ScanService {
     }
 
     private int removeUnsent(String which, Object value) {
-        List<UUID> ids = jdbc.sql("select id from scan s where sent_at is null and " + which
+        List<UUID> ids = jdbc.sql("select id from scan s where sent_at is null and not unclaimed and " + which
                         + " and exists (select 1 from scan_page p where p.scan_id = s.id)")
                 .param(value)
                 .query(UUID.class)
@@ -317,6 +317,68 @@ public class ScanService {
      */
     @Transactional
     public UUID keepComplete(Origin origin, Instant at, List<ArrivingPage.From> arriving) throws IOException {
+        Scan scan = scan(origin, at);
+        scans.saveAndFlush(scan);
+        for (ArrivingPage.From from : arriving) {
+            pages.keep(scan.id, prepared(from.page()));
+        }
+        return scan.id;
+    }
+
+    /**
+     * Documents that came by themselves, as one scan; held for its owner until it is claimed or dropped.
+     *
+     * @param wanted the resolution at which pages are taken that have a finer one
+     * @return how it is known, and how many pages it has
+     * @throws IOException when they cannot be kept
+     * @throws Invalid when one of them is no picture
+     */
+    @Transactional
+    public Incoming keepIncoming(Origin origin, Instant at, Resolution wanted, List<Document> documents)
+            throws IOException {
+        Scan scan = scan(origin, at);
+        scan.unclaimed = true;
+        scans.saveAndFlush(scan);
+        int count = 0;
+        for (Document document : documents) {
+            try (PageSupply.Load load = new DocumentPages(folders, limiter, document, wanted).begin()) {
+                while (load.hasNext()) {
+                    if (count++ >= MOST_PAGES) {
+                        throw Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "intake.most-pages");
+                    }
+                    pages.keep(scan.id, prepared(load.next()));
+                }
+            } catch (DeviceTrouble e) {
+                throw new IllegalStateException("no device takes part", e);
+            }
+        }
+        return new Incoming(scan.id, count);
+    }
+
+    /** @param pages how many it has */
+    public record Incoming(UUID scan, int pages) {}
+
+    /** It is known whose it is, and by which job it goes. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void claim(UUID id, UUID person, UUID job) {
+        Scan scan = held(id);
+        refuseWhenSent(scan);
+        scan.personId = person;
+        scan.jobId = job;
+        scan.unclaimed = false;
+    }
+
+    /** Nobody wants it; its pages go. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void dropIncoming(UUID id) {
+        Scan scan = held(id);
+        refuseWhenSent(scan);
+        scan.unclaimed = false;
+        scan.state = ScanState.CANCELLED;
+        pages.removeContents(id);
+    }
+
+    private static Scan scan(Origin origin, Instant at) {
         Scan scan = new Scan();
         scan.deviceId = origin.deviceId;
         scan.personId = origin.personId;
@@ -324,11 +386,7 @@ public class ScanService {
         scan.createdAt = at;
         scan.endedAt = at;
         scan.state = ScanState.COMPLETE;
-        scans.saveAndFlush(scan);
-        for (ArrivingPage.From from : arriving) {
-            pages.keep(scan.id, prepared(from.page()));
-        }
-        return scan.id;
+        return scan;
     }
 
     @PreDestroy

@@ -1,6 +1,7 @@
 package inky.courier.settings;
 
 import inky.courier.core.contact.RecipientRules;
+import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn;
@@ -32,7 +33,8 @@ public class Settings {
             @Nullable String language,
             @Nullable PanelSignIn panelSignIn,
             @Nullable RecipientRules recipientRules,
-            @Nullable HelpDesk helpDesk) {}
+            @Nullable HelpDesk helpDesk,
+            @Nullable MailIntake mailIntake) {}
 
     @Transactional(readOnly = true)
     public OfficeSettings read() {
@@ -53,6 +55,7 @@ public class Settings {
             PanelSignIn panelSignIn,
             RecipientRules recipientRules,
             HelpDesk helpDesk,
+            MailIntake mailIntake,
             String version) {
         static SettingsView of(OfficeSettings s) {
             return new SettingsView(
@@ -68,6 +71,7 @@ public class Settings {
                     s.panelSignIn(),
                     s.recipientRules(),
                     s.helpDesk(),
+                    s.mailIntake(),
                     SetUp.versionOf(s));
         }
     }
@@ -85,7 +89,8 @@ public class Settings {
                 Optional.ofNullable(form.language()).orElseGet(() -> read().language()),
                 Optional.ofNullable(form.panelSignIn()).orElseGet(() -> read().panelSignIn()),
                 Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()),
-                Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()));
+                Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()),
+                Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()));
         setUp.change(Wish.put(wanted).of(version));
         return wanted;
     }

@@ -2,6 +2,7 @@ package inky.courier.settings;
 
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
+import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
@@ -24,6 +25,7 @@ class SettingsTable implements ItemTable {
     private static final String PANEL_SIGN_IN = "panel-sign-in";
     private static final String RECIPIENT_RULES = "recipient-rules";
     private static final String HELP_DESK = "help-desk";
+    private static final String MAIL_INTAKE = "mail-intake";
 
     private final JdbcClient jdbc;
 
@@ -59,7 +61,8 @@ class SettingsTable implements ItemTable {
                 all.getOrDefault("language", usual.language()),
                 part(all, PANEL_SIGN_IN, PanelSignIn.class, usual.panelSignIn()),
                 part(all, RECIPIENT_RULES, RecipientRules.class, usual.recipientRules()),
-                part(all, HELP_DESK, HelpDesk.class, usual.helpDesk())));
+                part(all, HELP_DESK, HelpDesk.class, usual.helpDesk()),
+                part(all, MAIL_INTAKE, MailIntake.class, usual.mailIntake())));
     }
 
     @Override
@@ -88,6 +91,7 @@ class SettingsTable implements ItemTable {
         put(PANEL_SIGN_IN, Json.write(wanted.panelSignIn()));
         put(RECIPIENT_RULES, Json.write(wanted.recipientRules()));
         put(HELP_DESK, Json.write(wanted.helpDesk()));
+        put(MAIL_INTAKE, Json.write(wanted.mailIntake()));
     }
 
     private void put(String name, String value) {

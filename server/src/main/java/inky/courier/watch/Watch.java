@@ -17,6 +17,7 @@ import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.help.HelpDeskCalls;
 import inky.courier.help.HelpDeskCalls.HelpCallView;
+import inky.courier.intake.Intake;
 import inky.courier.job.JobService;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
@@ -64,9 +65,12 @@ class Watch {
             Map.entry("look-at-devices", "asking devices how they are"),
             Map.entry("ask-consent", "asking a cloud for consent"),
             Map.entry("tell-cloud", "telling a cloud that consent has ended"),
-            Map.entry("tell-help-desk", "telling the help desk of calls"));
+            Map.entry("tell-help-desk", "telling the help desk of calls"),
+            Map.entry("send-incoming", "sending what devices sent by mail"),
+            Map.entry("forget-incoming", "removing scans that nobody claimed"));
 
     private final HelpDeskCalls calls;
+    private final Intake intake;
     private final DeliveryQueries deliveries;
     private final Troubles troubles;
     private final DayOfDeliveries day;
@@ -88,6 +92,7 @@ class Watch {
 
     Watch(
             HelpDeskCalls calls,
+            Intake intake,
             DeliveryQueries deliveries,
             Troubles troubles,
             DayOfDeliveries day,
@@ -104,6 +109,7 @@ class Watch {
             Findings preflight,
             Clock clock) {
         this.calls = calls;
+        this.intake = intake;
         this.deliveries = deliveries;
         this.troubles = troubles;
         this.day = day;
@@ -144,6 +150,7 @@ class Watch {
 
     /**
      * @param calls for help that nobody has answered
+     * @param unclaimed scans of which nobody knows whose they are
      * @param firstScan whether anything has ever been delivered
      * @param findingCount how many there are
      * @param findings the first of them
@@ -151,6 +158,7 @@ class Watch {
      */
     record Overview(
             int calls,
+            int unclaimed,
             int needCare,
             int onTheLine,
             List<StopView> setUp,
@@ -224,6 +232,7 @@ class Watch {
         scanned = scanned || !deliveries.onTheLine().isEmpty();
         return new Overview(
                 (int) calls().stream().filter(HelpCallView::waits).count(),
+                intake.unclaimed(),
                 needCare,
                 day.day().now().moving(),
                 setUp,

@@ -37,6 +37,10 @@ public record DeviceAbilities(
     public static final DeviceAbilities UNKNOWN = new DeviceAbilities(
             "Not asked yet", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
 
+    /** Of one that sends its scans of its own: nothing is started there from here. */
+    public static final DeviceAbilities SENDS = new DeviceAbilities(
+            "Sends scans by mail", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
+
     /** Resolutions that scans are made at, of which a scanner that names a range has those within it; dots per inch. */
     public static int[] usualResolutions() {
         return new int[] {75, 100, 150, 200, 300, 400, 600, 1200};

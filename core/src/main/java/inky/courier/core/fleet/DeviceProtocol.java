@@ -7,5 +7,12 @@ public enum DeviceProtocol {
     /** eSCL, the trade's published protocol for driverless scanning over HTTP. */
     ESCL,
     /** The network protocol of SANE: scanners on other computers. Never encrypted. */
-    SANE
+    SANE,
+    /** It sends its scans by mail, of its own; it cannot be asked anything. */
+    MAIL;
+
+    /** Whether anything answers at its address. */
+    public boolean answers() {
+        return this != MAIL;
+    }
 }

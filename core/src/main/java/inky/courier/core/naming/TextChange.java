@@ -2,7 +2,6 @@ package inky.courier.core.naming;
 
 import com.ibm.icu.lang.UCharacter;
 import com.ibm.icu.text.BreakIterator;
-import com.ibm.icu.text.Transliterator;
 import java.util.Locale;
 import java.util.function.UnaryOperator;
 
@@ -21,7 +20,7 @@ sealed interface TextChange {
         /** No space at either end, and no two of them together. */
         TRIM(text -> text.strip().replaceAll("\\s+", " ")),
         /** Letters of all scripts by those of English; what has none is left out. */
-        ASCII(Plain::inAscii);
+        ASCII(AsciiText::of);
 
         private final UnaryOperator<String> change;
 
@@ -38,25 +37,6 @@ sealed interface TextChange {
         public String written() {
             return name().toLowerCase(Locale.ROOT);
         }
-
-        /** CLDR's transliterations; German umlauts become two letters, as German offices write them. */
-        private static String inAscii(String text) {
-            String german = text.replace("ä", "ae")
-                    .replace("ö", "oe")
-                    .replace("ü", "ue")
-                    .replace("Ä", "Ae")
-                    .replace("Ö", "Oe")
-                    .replace("Ü", "Ue");
-            return ToAscii.ONE.transliterate(german);
-        }
-    }
-
-    /** Made when it is first needed: reading its rules takes a tenth of a second. */
-    final class ToAscii {
-        private static final Transliterator ONE =
-                Transliterator.getInstance("Any-Latin; Latin-ASCII; [^\\u0020-\\u007e] Remove");
-
-        private ToAscii() {}
     }
 
     /**

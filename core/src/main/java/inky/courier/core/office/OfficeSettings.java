@@ -1,10 +1,12 @@
 package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.JobText;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Languages;
@@ -32,6 +34,7 @@ import java.util.stream.Stream;
  * @param panelSignIn how people sign in at panels
  * @param recipientRules whom they may send mail to from there
  * @param helpDesk who helps them
+ * @param mailIntake how scans are taken that devices send by mail
  */
 public record OfficeSettings(
         String office,
@@ -43,7 +46,8 @@ public record OfficeSettings(
         String language,
         PanelSignIn panelSignIn,
         RecipientRules recipientRules,
-        HelpDesk helpDesk)
+        HelpDesk helpDesk,
+        MailIntake mailIntake)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
@@ -60,7 +64,8 @@ public record OfficeSettings(
             Languages.FIRST.toLanguageTag(),
             PanelSignIn.USUAL,
             RecipientRules.USUAL,
-            HelpDesk.NONE);
+            HelpDesk.NONE,
+            MailIntake.OFF);
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -80,6 +85,7 @@ public record OfficeSettings(
         panelSignIn = Objects.requireNonNullElse(panelSignIn, PanelSignIn.USUAL);
         recipientRules = Objects.requireNonNullElse(recipientRules, RecipientRules.USUAL);
         helpDesk = Objects.requireNonNullElse(helpDesk, HelpDesk.NONE);
+        mailIntake = Objects.requireNonNullElse(mailIntake, MailIntake.OFF);
     }
 
     /** The same, reached under another address. */
@@ -94,7 +100,8 @@ public record OfficeSettings(
                 language,
                 panelSignIn,
                 recipientRules,
-                helpDesk);
+                helpDesk,
+                mailIntake);
     }
 
     public Keeping keeping() {
@@ -159,8 +166,10 @@ public record OfficeSettings(
         Languages.require(language, "language");
         panelSignIn.check();
         recipientRules.check();
-        if (!helpDesk.problems().isEmpty()) {
-            throw new Invalid(helpDesk.problems());
+        List<Problem> problems = Stream.concat(helpDesk.problems().stream(), mailIntake.problems().stream())
+                .toList();
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
         }
         boolean tooShort = keepDeliveriesDays < LEAST_DELIVERIES_DAYS || keepDeliveriesDays < keepOthersDays;
         if (keepDeliveriesDays != FOR_EVER && (tooShort || keepDeliveriesDays > MOST_DELIVERIES_DAYS)) {

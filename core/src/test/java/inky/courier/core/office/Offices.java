@@ -8,6 +8,7 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
 import inky.courier.core.job.JobPicture;
@@ -72,7 +73,14 @@ public final class Offices {
                 recipientRules(random),
                 new HelpDesk(
                         random.nextBoolean() ? "" : "0" + random.nextInt(90),
-                        random.nextBoolean() ? "" : "help@wherrymoor.example")));
+                        random.nextBoolean() ? "" : "help@wherrymoor.example"),
+                new MailIntake(
+                        random.nextBoolean(),
+                        1 + random.nextInt(65_535),
+                        "scans" + random.nextInt(3) + ".wherrymoor.example",
+                        List.of("192.0.2." + random.nextInt(256), "198.51.100.0/24"),
+                        random.nextBoolean(),
+                        random.nextBoolean())));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {

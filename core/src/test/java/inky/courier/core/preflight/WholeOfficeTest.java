@@ -13,6 +13,7 @@ import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
@@ -280,7 +281,8 @@ class WholeOfficeTest {
                             "en",
                             PanelSignIn.USUAL,
                             RecipientRules.USUAL,
-                            HelpDesk.NONE));
+                            HelpDesk.NONE,
+                            MailIntake.OFF));
                     w.put(JobItem.usual(
                                     JOB,
                                     "Berth permit",
@@ -306,7 +308,8 @@ class WholeOfficeTest {
                                 "en",
                                 PanelSignIn.USUAL,
                                 RecipientRules.USUAL,
-                                HelpDesk.NONE))));
+                                HelpDesk.NONE,
+                                MailIntake.OFF))));
     }
 
     @Test
@@ -424,7 +427,8 @@ class WholeOfficeTest {
                 of.language(),
                 new PanelSignIn(PanelSignIn.Way.PIN, 6, false, false, 0, true),
                 of.recipientRules(),
-                of.helpDesk());
+                of.helpDesk(),
+                of.mailIntake());
     }
 
     private static JobItem job(int i, String name, UUID... to) {

@@ -1,0 +1,458 @@
+package inky.courier.intake;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.intake.IntakeAddress;
+import inky.courier.core.intake.MailIntake;
+import inky.courier.core.intake.NoScan;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.message.Message;
+import inky.courier.delivery.DeliveryService;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.intake.IncomingScan.State;
+import inky.courier.job.JobService;
+import inky.courier.job.JobService.JobView;
+import inky.courier.live.Live;
+import inky.courier.panel.Unattended;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.profile.ProfileService;
+import inky.courier.queue.Queue;
+import inky.courier.scan.ScanService;
+import inky.courier.settings.Settings;
+import inky.courier.store.Transactions;
+import inky.courier.store.Turns;
+import inky.courier.web.Access;
+import inky.courier.web.Refusal;
+import inky.courier.web.Who;
+import jakarta.annotation.Nullable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.Limit;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Scans that devices sent by themselves: kept at once, sent as soon as it is known whose they are and by which job. */
+@Service
+public class Intake {
+    /** Of a scan while nobody knows whose it is, or which job it is for. */
+    private static final UUID NOBODY = new UUID(0, 2);
+
+    /** Until its job says otherwise. */
+    private static final Resolution USUAL = new Resolution(300);
+
+    private static final int MOST = 200;
+
+    /** Notices of this kind tell that there is one, or that one is settled. */
+    static final String KIND = "incoming";
+
+    private final IncomingScanRepository incoming;
+    private final ScanService scans;
+    private final Unattended unattended;
+    private final JobService jobs;
+    private final ProfileService profiles;
+    private final PeopleService people;
+    private final DeviceService devices;
+    private final Settings settings;
+    private final Queue queue;
+    private final Turns turns;
+    private final Transactions transactions;
+    private final Live live;
+    private final Clock clock;
+
+    Intake(
+            IncomingScanRepository incoming,
+            ScanService scans,
+            Unattended unattended,
+            JobService jobs,
+            ProfileService profiles,
+            PeopleService people,
+            DeviceService devices,
+            Settings settings,
+            Queue queue,
+            Turns turns,
+            Transactions transactions,
+            Live live,
+            Clock clock) {
+        this.incoming = incoming;
+        this.scans = scans;
+        this.unattended = unattended;
+        this.jobs = jobs;
+        this.profiles = profiles;
+        this.people = people;
+        this.devices = devices;
+        this.settings = settings;
+        this.queue = queue;
+        this.turns = turns;
+        this.transactions = transactions;
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** Where something came from. @param recipient all of the address */
+    record Envelope(InetAddress source, String recipient) {}
+
+    /** Who is meant, as far as that is known. */
+    private record Meant(Optional<DeviceView> device, Optional<JobView> job, Optional<PersonView> person) {}
+
+    /**
+     * Keeps a mail's pages; once this returns they cannot be lost. The same message twice is one scan.
+     *
+     * @throws Invalid when an attachment is no picture
+     * @throws Refusal when there are no pages in it, or too many
+     */
+    void take(MailedScan mail, Envelope envelope) throws IOException {
+        String key = mail.key(envelope.recipient.toLowerCase(Locale.ROOT));
+        if (incoming.existsByKey(key)) {
+            return;
+        }
+        Optional<NoScan> none = mail.noScan();
+        if (none.isEmpty() && mail.documents().isEmpty()) {
+            throw Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "intake.no-pages");
+        }
+        Meant meant = meant(mail, envelope);
+        try {
+            transactions.executeWithoutResult(status -> {
+                // The same message may come to two instances at once.
+                turns.await("incoming " + key);
+                if (!incoming.existsByKey(key)) {
+                    keep(described(mail, envelope, key, meant), mail, none, meant);
+                }
+            });
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    private static IncomingScan described(MailedScan mail, Envelope envelope, String key, Meant meant) {
+        IncomingScan one = new IncomingScan();
+        one.id = UUID.randomUUID();
+        one.key = key;
+        one.source = envelope.source.getHostAddress();
+        one.sender = mail.sender();
+        one.recipient = envelope.recipient;
+        one.subject = mail.subject();
+        one.deviceId = meant.device.map(DeviceView::id).orElse(null);
+        one.jobId = meant.job.map(JobView::id).orElse(null);
+        one.personId = meant.person.map(PersonView::id).orElse(null);
+        return one;
+    }
+
+    private void keep(IncomingScan one, MailedScan mail, Optional<NoScan> none, Meant meant) {
+        one.arrivedAt = clock.instant();
+        if (none.isPresent()) {
+            one.state = State.IGNORED;
+            one.why = Message.of("intake.ignored").with("why", none.get().name());
+        } else {
+            ScanService.Incoming kept = scanOf(one, mail, meant);
+            one.scanId = kept.scan();
+            one.pages = kept.pages();
+            one.state = State.UNCLAIMED;
+            one.why = missing(meant);
+            if (one.why.isEmpty()) {
+                queue.add(IntakeTasks.SEND, one.id);
+            }
+        }
+        incoming.save(one);
+        live.tell(KIND, one.id);
+    }
+
+    private ScanService.Incoming scanOf(IncomingScan one, MailedScan mail, Meant meant) {
+        Resolution resolution = meant.job
+                .map(job -> profiles.value(job.item().profileId(), job.item().changes())
+                        .resolution())
+                .orElse(USUAL);
+        try {
+            return scans.keepIncoming(
+                    new ScanService.Origin(
+                            one.deviceId,
+                            Objects.requireNonNullElse(one.personId, NOBODY),
+                            Objects.requireNonNullElse(one.jobId, NOBODY)),
+                    one.arrivedAt,
+                    resolution,
+                    mail.documents());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Why it cannot go yet; empty for nothing. */
+    private static Message missing(Meant meant) {
+        if (meant.job.isEmpty()) {
+            return Message.of(meant.person.isEmpty() ? "intake.nobody-no-job" : "intake.no-job");
+        }
+        return meant.person.isEmpty() ? Message.of("intake.nobody") : Message.none();
+    }
+
+    private Meant meant(MailedScan mail, Envelope envelope) {
+        IntakeAddress address = IntakeAddress.of(envelope.recipient.split("@", 2)[0]);
+        List<DeviceView> all = devices.list();
+        List<JobView> known = jobs.list();
+        Optional<DeviceView> device = of(
+                        all, DeviceView::id, keyed(all, DeviceView::id, DeviceView::name, address.device()))
+                .or(() -> at(all, envelope.source));
+        Optional<JobView> job = of(known, JobView::id, keyed(known, JobView::id, JobView::name, address.job()));
+        return new Meant(device, job, person(address, mail));
+    }
+
+    private static <T> Optional<UUID> keyed(List<T> all, Function<T, UUID> id, Function<T, String> name, String key) {
+        Map<UUID, String> names = all.stream().collect(Collectors.toMap(id, name));
+        return IntakeAddress.named(key, IntakeAddress.keys(names));
+    }
+
+    private static <T> Optional<T> of(List<T> all, Function<T, UUID> id, Optional<UUID> wanted) {
+        return wanted.flatMap(
+                one -> all.stream().filter(each -> id.apply(each).equals(one)).findFirst());
+    }
+
+    /** The one device at an address; where several are behind it, none. */
+    private static Optional<DeviceView> at(List<DeviceView> all, InetAddress source) {
+        List<DeviceView> there = all.stream()
+                .filter(device -> device.address().split(":", 2)[0].equals(source.getHostAddress()))
+                .toList();
+        return there.size() == 1 ? Optional.of(there.get(0)) : Optional.empty();
+    }
+
+    /** Who is said most plainly: in the address, then as the sender, then in the subject. Whom two can be is nobody. */
+    private Optional<PersonView> person(IntakeAddress address, MailedScan mail) {
+        MailIntake rules = settings.read().mailIntake();
+        List<PersonView> all =
+                people.list().stream().filter(person -> !person.disabled()).toList();
+        if (!address.person().isEmpty()) {
+            // What the address says and nobody is called is somebody else than the sender.
+            return of(
+                    all,
+                    PersonView::id,
+                    keyed(all, PersonView::id, PersonView::login, IntakeAddress.key(address.person())));
+        }
+        Optional<PersonView> sender = rules.bySender()
+                ? only(all.stream()
+                        .filter(person -> person.email().equalsIgnoreCase(mail.sender()))
+                        .toList())
+                : Optional.empty();
+        return sender.or(() -> rules.bySubject() ? named(all, mail.subject()) : Optional.empty());
+    }
+
+    private static Optional<PersonView> named(List<PersonView> all, String subject) {
+        List<String> words = Arrays.asList(subject.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}._-]+"));
+        return only(all.stream()
+                .filter(person -> words.contains(person.login().toLowerCase(Locale.ROOT)))
+                .toList());
+    }
+
+    private static <T> Optional<T> only(List<T> found) {
+        return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+    }
+
+    /** Sends one of which everything is known; says why where that cannot be. */
+    void send(UUID id) {
+        try {
+            transactions.executeWithoutResult(status -> {
+                IncomingScan one = incoming.hold(id).orElse(null);
+                if (one != null && one.state == State.UNCLAIMED && one.jobId != null && one.personId != null) {
+                    sent(one, one.personId, one.jobId, "");
+                }
+            });
+        } catch (Invalid e) {
+            Problem problem = e.problems().get(0);
+            explain(id, problem.sentence());
+        } catch (Refusal e) {
+            explain(id, e.sentence());
+        }
+    }
+
+    private void explain(UUID id, Message why) {
+        transactions.executeWithoutResult(status -> incoming.hold(id).ifPresent(one -> {
+            one.why = why;
+            live.tell(KIND, id);
+        }));
+    }
+
+    private void sent(IncomingScan one, UUID person, UUID job, String who) {
+        Optional<DeviceView> device =
+                Optional.ofNullable(one.deviceId).flatMap(id -> of(devices.list(), DeviceView::id, Optional.of(id)));
+        UUID scan = Objects.requireNonNull(one.scanId);
+        scans.claim(scan, person, job);
+        DeliveryService.Receipt receipt = unattended.send(scan, device, person, job);
+        one.state = State.SENT;
+        one.personId = person;
+        one.jobId = job;
+        one.deliveryId = receipt.deliveryId();
+        one.why = Message.none();
+        one.settledBy = who;
+        one.settledAt = clock.instant();
+        live.tell(KIND, one.id);
+    }
+
+    /**
+     * Somebody says whose it is, and by which job it goes.
+     *
+     * @throws Invalid where the job asks for more than can be known
+     * @throws Refusal where it is settled already, or the job is not for them
+     */
+    @Transactional
+    public IncomingView claim(UUID id, UUID person, UUID job) {
+        IncomingScan one = unclaimed(id);
+        sent(one, person, job, Who.name());
+        return view(one, names());
+    }
+
+    /** Nobody wants it; its pages go. */
+    @Transactional
+    public void remove(UUID id) {
+        remove(unclaimed(id), Who.name());
+    }
+
+    private void remove(IncomingScan one, String who) {
+        scans.dropIncoming(Objects.requireNonNull(one.scanId));
+        one.state = State.REMOVED;
+        one.settledBy = who;
+        one.settledAt = clock.instant();
+        live.tell(KIND, one.id);
+    }
+
+    private IncomingScan unclaimed(UUID id) {
+        IncomingScan one = incoming.hold(id).filter(this::isSeen).orElseThrow(() -> Refusal.notFound("incoming scan"));
+        if (one.state != State.UNCLAIMED) {
+            throw Refusal.of(HttpStatus.CONFLICT, "intake.settled");
+        }
+        return one;
+    }
+
+    /** Pages stay as long as those of deliveries that never arrive; what is settled is listed as long. */
+    void forgetOld() {
+        Instant before = clock.instant().minus(Duration.ofDays(settings.read().keepOthersDays()));
+        transactions.executeWithoutResult(status -> {
+            incoming.findByStateAndArrivedAtBefore(State.UNCLAIMED, before).forEach(one -> remove(one, ""));
+            incoming.deleteByStateNotAndArrivedAtBefore(State.UNCLAIMED, before);
+        });
+    }
+
+    /**
+     * @param device, job and person by their names; empty where that is not known
+     * @param personId absent where it is not known, as jobId
+     * @param pageIds in their order; empty where its pages are gone or another's
+     * @param why it waits, or was no scan; empty for nothing
+     */
+    public record IncomingView(
+            UUID id,
+            Instant arrivedAt,
+            String sender,
+            String recipient,
+            String subject,
+            String device,
+            String job,
+            @Nullable UUID jobId,
+            String person,
+            @Nullable UUID personId,
+            @Nullable UUID deliveryId,
+            int pages,
+            List<UUID> pageIds,
+            String state,
+            Message why,
+            String settledBy) {}
+
+    /** @param latest what came and is settled, the latest first */
+    public record IncomingLists(List<IncomingView> unclaimed, List<IncomingView> latest) {}
+
+    private record Names(Map<UUID, String> devices, Map<UUID, String> jobs) {}
+
+    private Names names() {
+        return new Names(
+                devices.list().stream().collect(Collectors.toMap(DeviceView::id, DeviceView::name)),
+                jobs.list().stream().collect(Collectors.toMap(JobView::id, JobView::name)));
+    }
+
+    /** Both as they are at one moment. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public IncomingLists list() {
+        Names names = names();
+        return new IncomingLists(
+                incoming.findByStateOrderByArrivedAt(State.UNCLAIMED, Limit.of(MOST)).stream()
+                        .filter(this::isSeen)
+                        .map(one -> view(one, names))
+                        .toList(),
+                incoming.findByStateNotOrderByArrivedAtDesc(State.UNCLAIMED, Limit.of(MOST)).stream()
+                        .filter(this::isSeen)
+                        .map(one -> view(one, names))
+                        .toList());
+    }
+
+    /** How many wait for somebody, up to {@value #MOST}. */
+    @Transactional(readOnly = true)
+    public int unclaimed() {
+        return (int) incoming.findByStateOrderByArrivedAt(State.UNCLAIMED, Limit.of(MOST)).stream()
+                .filter(this::isSeen)
+                .count();
+    }
+
+    /** By whoever asks; what is from nowhere known is for those only who are limited to no place. */
+    private boolean isSeen(IncomingScan one) {
+        return Access.sees(placeOf(one));
+    }
+
+    private String placeOf(IncomingScan one) {
+        return of(devices.list(), DeviceView::id, Optional.ofNullable(one.deviceId))
+                .map(DeviceView::place)
+                .orElse("");
+    }
+
+    /** Where it came from; empty where that is not known, or there is no such scan any more. */
+    @Transactional(readOnly = true)
+    Optional<String> placeOf(UUID id) {
+        return incoming.findById(id).map(this::placeOf);
+    }
+
+    /** The scan whose pages an operator may look at, since nobody knows whose they are. */
+    @Transactional(readOnly = true)
+    public UUID unclaimedScan(UUID id) {
+        return incoming.findById(id)
+                .filter(one -> one.state == State.UNCLAIMED && isSeen(one))
+                .map(one -> one.scanId)
+                .orElseThrow(() -> Refusal.notFound("incoming scan"));
+    }
+
+    private IncomingView view(IncomingScan one, Names names) {
+        return new IncomingView(
+                one.id,
+                one.arrivedAt,
+                one.sender,
+                one.recipient,
+                one.subject,
+                named(one.deviceId, names.devices),
+                named(one.jobId, names.jobs),
+                one.jobId,
+                Optional.ofNullable(one.personId).flatMap(people::nameOf).orElse(""),
+                one.personId,
+                one.deliveryId,
+                one.pages,
+                one.state == State.UNCLAIMED
+                        ? scans.get(Objects.requireNonNull(one.scanId)).pages().stream()
+                                .map(page -> page.id())
+                                .toList()
+                        : List.of(),
+                one.state.name(),
+                one.why,
+                one.settledBy);
+    }
+
+    private static String named(@Nullable UUID id, Map<UUID, String> names) {
+        return id == null ? "" : names.getOrDefault(id, "");
+    }
+}

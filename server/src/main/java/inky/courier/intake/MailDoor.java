@@ -1,0 +1,300 @@
+package inky.courier.intake;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
+import inky.courier.core.intake.MailIntake;
+import inky.courier.core.message.Languages;
+import inky.courier.core.message.Message;
+import inky.courier.settings.Settings;
+import inky.courier.store.WorkFolders;
+import inky.courier.web.Refusal;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import javax.net.ssl.SSLSocket;
+import javax.net.ssl.SSLSocketFactory;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.ssl.SslBundles;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+import org.subethamail.smtp.MessageHandler;
+import org.subethamail.smtp.RejectException;
+import org.subethamail.smtp.TooMuchDataException;
+import org.subethamail.smtp.server.SMTPServer;
+import org.subethamail.smtp.server.Session;
+import org.subethamail.smtp.server.SessionHandler;
+
+/**
+ * Takes mail of devices (SMTP, RFC 5321) for the addresses of this office and for no others, and says yes when their pages are kept. It
+ * opens, moves and closes as the settings say, in every instance.
+ */
+@Component
+class MailDoor implements SmartLifecycle {
+    private static final Logger LOG = LoggerFactory.getLogger(MailDoor.class);
+    private static final int MOST_CONNECTIONS = 50;
+    private static final int MOST_OF_ONE = 10;
+    private static final int MOST_RECIPIENTS = 10;
+    private static final int MOST_BYTES = 100 * 1024 * 1024;
+    private static final int SILENCE_MILLIS = 60_000;
+
+    /** Of a conversation as a whole, however slowly it goes on. */
+    private static final Duration LONGEST = Duration.ofMinutes(15);
+
+    private final Settings settings;
+    private final Intake intake;
+    private final WorkFolders folders;
+    private final Optional<SslBundles> certificates;
+    private final boolean hasCertificate;
+    private final Map<Session, Long> sessions = new ConcurrentHashMap<>();
+    private ScheduledExecutorService watch;
+    private SMTPServer server;
+    private MailIntake open = MailIntake.OFF;
+    private volatile Message trouble = Message.none();
+    private volatile boolean listens;
+
+    MailDoor(
+            Settings settings,
+            Intake intake,
+            WorkFolders folders,
+            Optional<SslBundles> certificates,
+            @Value("${courier.tls-certificate:}") String certificate) {
+        this.settings = settings;
+        this.intake = intake;
+        this.folders = folders;
+        this.certificates = certificates;
+        this.hasCertificate = !certificate.isBlank();
+    }
+
+    /** Whether mail is taken here now. */
+    boolean listens() {
+        return listens;
+    }
+
+    /** Why not, although it is wanted; empty for nothing. */
+    Message trouble() {
+        return trouble;
+    }
+
+    @Override
+    public synchronized void start() {
+        watch = Executors.newSingleThreadScheduledExecutor(task -> {
+            Thread thread = new Thread(task, "mail intake");
+            thread.setDaemon(true);
+            return thread;
+        });
+        watch.scheduleWithFixedDelay(this::follow, 0, 1, TimeUnit.SECONDS);
+    }
+
+    @Override
+    public synchronized void stop() {
+        if (watch != null) {
+            watch.shutdownNow();
+            watch = null;
+        }
+        close();
+    }
+
+    @Override
+    public boolean isRunning() {
+        return watch != null;
+    }
+
+    private synchronized void follow() {
+        try {
+            long now = System.nanoTime();
+            sessions.forEach((session, since) -> {
+                if (now - since > LONGEST.toNanos()) {
+                    session.quit();
+                }
+            });
+            MailIntake wanted = settings.read().mailIntake();
+            boolean differs = wanted.on() != open.on() || !wanted.port().equals(open.port());
+            boolean asWanted = wanted.on() == listens;
+            if (watch == null || !differs && asWanted) {
+                open = wanted;
+                return;
+            }
+            close();
+            open = wanted;
+            if (wanted.on()) {
+                open();
+            }
+        } catch (RuntimeException e) {
+            // The database may be away; the next look is a second later.
+            LOG.debug("mail intake: {}", e.getMessage());
+        }
+    }
+
+    private void open() {
+        SMTPServer.Builder builder = SMTPServer.port(open.port())
+                .hostName(open.domain())
+                .softwareName("Inky Courier")
+                .maxConnections(MOST_CONNECTIONS)
+                .maxRecipients(MOST_RECIPIENTS)
+                .maxMessageSize(MOST_BYTES)
+                .connectionTimeoutMs(SILENCE_MILLIS)
+                .insertReceivedHeaders(false)
+                .sessionHandler(new Guard())
+                .messageHandlerFactory(
+                        context -> new Taking(((InetSocketAddress) context.getRemoteAddress()).getAddress()));
+        if (hasCertificate) {
+            builder.enableTLS().startTlsSocketFactory(socket -> encrypted(socket));
+        } else {
+            builder.hideTLS(true);
+        }
+        SMTPServer made = builder.build();
+        try {
+            made.start();
+            server = made;
+            listens = true;
+            trouble = Message.none();
+        } catch (RuntimeException e) {
+            made.stop();
+            trouble = Message.of("intake.port-taken").with("port", open.port());
+        }
+    }
+
+    /** By the certificate as it is now: it is renewed while this runs. */
+    private SSLSocket encrypted(java.net.Socket socket) throws IOException {
+        SSLSocketFactory factory = certificates
+                .orElseThrow()
+                .getBundle("courier")
+                .createSslContext()
+                .getSocketFactory();
+        SSLSocket made = (SSLSocket)
+                factory.createSocket(socket, socket.getInetAddress().getHostAddress(), socket.getPort(), true);
+        made.setUseClientMode(false);
+        return made;
+    }
+
+    private void close() {
+        listens = false;
+        trouble = Message.none();
+        if (server != null) {
+            server.stop();
+            server = null;
+            sessions.clear();
+        }
+    }
+
+    /** Lets in whom the settings name, and of one address only some at once. */
+    private final class Guard implements SessionHandler {
+        @Override
+        public SessionAcceptance accept(Session session) {
+            InetAddress source = address(session);
+            if (!settings.read().mailIntake().takesFrom(source.getAddress())) {
+                return SessionAcceptance.failure(554, "5.7.1 No mail is taken from " + source.getHostAddress());
+            }
+            long same = sessions.keySet().stream()
+                    .filter(other -> address(other).equals(source))
+                    .count();
+            if (same >= MOST_OF_ONE) {
+                return SessionAcceptance.failure(421, "4.7.0 Too many connections; try again later");
+            }
+            sessions.put(session, System.nanoTime());
+            return SessionAcceptance.success();
+        }
+
+        @Override
+        public void onSessionEnd(Session session) {
+            sessions.remove(session);
+        }
+    }
+
+    private static InetAddress address(Session session) {
+        return ((InetSocketAddress) session.getRemoteAddress()).getAddress();
+    }
+
+    /** One message. */
+    private final class Taking implements MessageHandler {
+        private final InetAddress source;
+        private final List<String> recipients = new ArrayList<>();
+        private String returnPath = "";
+
+        Taking(InetAddress source) {
+            this.source = source;
+        }
+
+        @Override
+        public void from(String from) {
+            returnPath = from;
+        }
+
+        @Override
+        public void recipient(String recipient) throws RejectException {
+            int at = recipient.lastIndexOf('@');
+            String domain = recipient.substring(at + 1).toLowerCase(Locale.ROOT);
+            if (at < 1 || !domain.equals(settings.read().mailIntake().domain())) {
+                throw new RejectException(550, "5.7.1 Mail is taken for this office's scans only, not passed on");
+            }
+            recipients.add(recipient);
+        }
+
+        @Override
+        public String data(InputStream data) throws RejectException, IOException {
+            Path folder = folders.make();
+            try {
+                Path file = folder.resolve("message");
+                copy(data, file);
+                try (MailedScan mail = new MailedScan(file, returnPath)) {
+                    for (String recipient : recipients) {
+                        intake.take(mail, new Intake.Envelope(source, recipient));
+                    }
+                }
+                return "2.6.0 Kept";
+            } catch (Invalid e) {
+                Problem problem = e.problems().get(0);
+                throw new RejectException(554, "5.6.0 " + words(problem.sentence()));
+            } catch (Refusal e) {
+                throw new RejectException(554, "5.6.0 " + words(e.sentence()));
+            } catch (TooMuchDataException e) {
+                throw new RejectException(552, "5.3.4 The message is larger than " + MOST_BYTES + " bytes");
+            } catch (RuntimeException e) {
+                LOG.error("a mail from {} cannot be kept", source.getHostAddress(), e);
+                throw new RejectException(451, "4.3.0 It cannot be kept now; try again later");
+            } finally {
+                folders.remove(folder);
+            }
+        }
+
+        @Override
+        public void done() {
+            recipients.clear();
+        }
+    }
+
+    private static String words(Message message) {
+        return message.in(Languages.FIRST).replaceAll("[\\r\\n]+", " ").replaceAll("[^\\x20-\\x7e]", "?");
+    }
+
+    /** What is said of the size may be wrong. */
+    private static void copy(InputStream data, Path file) throws IOException {
+        byte[] buffer = new byte[64 * 1024];
+        long total = 0;
+        try (OutputStream out = Files.newOutputStream(file)) {
+            for (int read = data.read(buffer); read >= 0; read = data.read(buffer)) {
+                total += read;
+                if (total > MOST_BYTES) {
+                    throw new TooMuchDataException();
+                }
+                out.write(buffer, 0, read);
+            }
+        }
+    }
+}

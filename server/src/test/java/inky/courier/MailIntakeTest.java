@@ -1,0 +1,317 @@
+package inky.courier;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import inky.courier.core.access.Role;
+import inky.courier.core.intake.IntakeAddress;
+import inky.courier.harness.Browser;
+import inky.courier.harness.DeviceMail;
+import inky.courier.harness.Office;
+import inky.courier.harness.SharedOffice;
+import inky.courier.harness.Waiting;
+import inky.courier.standins.FreePort;
+import jakarta.mail.internet.MimeUtility;
+import java.io.IOException;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Scans of devices that can only send mail. */
+@ExtendWith(SharedOffice.class)
+class MailIntakeTest {
+    private static final String DOMAIN = "scans.wherrymoor.example";
+    private static int port;
+
+    private final Office office;
+    private final JsonNode person;
+
+    MailIntakeTest(Office office) {
+        this.office = office;
+        person = office.desk
+                .get("/api/people?sort=name")
+                .ok()
+                .json()
+                .path("rows")
+                .path(0);
+    }
+
+    @BeforeEach
+    void open() throws IOException {
+        if (port == 0) {
+            port = FreePort.at("127.0.0.1");
+        }
+        takes(Map.of()).ok();
+        Waiting.until(() -> state().path("listens").asBoolean(), "mail is taken");
+    }
+
+    @AfterEach
+    void asItWas() {
+        office.goesTo(office.destination("Mail to me"));
+        for (JsonNode one : lists().path("unclaimed")) {
+            office.desk.delete("/api/incoming/" + one.path("id").asString()).ok();
+        }
+        takes(Map.of("on", false)).ok();
+    }
+
+    private Browser.Answer takes(Map<String, Object> more) {
+        Map<String, Object> intake = new HashMap<>(
+                Map.of("on", true, "port", port, "domain", DOMAIN, "networks", List.of("127.0.0.1"), "bySender", true));
+        intake.putAll(more);
+        return office.settings("mailIntake", intake);
+    }
+
+    private JsonNode state() {
+        return office.desk.get("/api/incoming/addresses").ok().json();
+    }
+
+    private JsonNode lists() {
+        return office.desk.get("/api/incoming").ok().json();
+    }
+
+    private JsonNode latest(String subject) {
+        JsonNode lists = lists();
+        for (String list : List.of("latest", "unclaimed")) {
+            for (JsonNode one : lists.path(list)) {
+                if (one.path("subject").asString().equals(subject)) {
+                    return one;
+                }
+            }
+        }
+        throw new AssertionError(subject + " is nowhere in " + lists);
+    }
+
+    private String login() {
+        return IntakeAddress.key(person.path("login").asString());
+    }
+
+    private static String at(String local) {
+        return local + "@" + DOMAIN;
+    }
+
+    private JsonNode arrived(String subject) {
+        Waiting.until(() -> latest(subject).path("state").asString().equals("SENT"), "it is a delivery");
+        String delivery = latest(subject).path("deliveryId").asString();
+        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        return office.desk.get("/api/deliveries/" + delivery).ok().json();
+    }
+
+    @Test
+    void severalAttachmentsAreOneScanOfThePersonAndJobThatTheAddressNames() throws Exception {
+        int before = office.post.mailbox().letters().size();
+        DeviceMail mail = DeviceMail.to(at("berth-permit.ticket-office+" + login()))
+                .with("Subject", "=?UTF-8?Q?Permit_f=C3=BCr_Oda?=")
+                .attach("scan.pdf", DeviceMail.pdf(2))
+                .attach("photo.jpg", DeviceMail.picture("jpg"))
+                .attach("drawing.png", DeviceMail.picture("png"))
+                .attach("old.tif", DeviceMail.picture("tiff"))
+                .attach("readme.txt", "no page".getBytes(StandardCharsets.UTF_8));
+        mail.send(port);
+        JsonNode row = arrived("Permit für Oda").path("row");
+        assertThat(row.path("pages").asInt()).isEqualTo(5);
+        assertThat(row.path("deviceName").asString()).isEqualTo("Ticket office");
+        assertThat(row.path("personName").asString())
+                .isEqualTo(person.path("name").asString());
+        assertThat(office.post.mailbox().letters()).hasSize(before + 1);
+
+        mail.send(port);
+        assertThat(office.post.mailbox().letters()).as("the same message").hasSize(before + 1);
+        assertThat(lists().path("latest").toString().split("Permit f", -1)).hasSize(2);
+    }
+
+    /** RFC 5321 by a client that is not ours. */
+    @Test
+    void curlSendsAsADeviceDoes() throws Exception {
+        Path file = Files.createTempFile("mail", ".eml");
+        Files.write(
+                file,
+                DeviceMail.to(at("berth-permit+" + login()))
+                        .with("Subject", "By curl")
+                        .attach("scan.pdf", DeviceMail.pdf(1))
+                        .bytes());
+        Process curl = new ProcessBuilder(
+                        "curl",
+                        "--silent",
+                        "--show-error",
+                        "--url",
+                        "smtp://127.0.0.1:" + port,
+                        "--mail-from",
+                        "copier@wherrymoor.example",
+                        "--mail-rcpt",
+                        at("berth-permit+" + login()),
+                        "--upload-file",
+                        file.toString())
+                .redirectErrorStream(true)
+                .start();
+        assertThat(new String(curl.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
+                .isEmpty();
+        assertThat(curl.waitFor()).isZero();
+        assertThat(arrived("By curl").path("row").path("pages").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void whatNobodyCanBeFoundForWaitsUntilItIsClaimed() throws Exception {
+        DeviceMail.to(at("berth-permit.ticket-office+nobody"))
+                .with("Subject", "Whose is it")
+                .attach("scan.pdf", DeviceMail.pdf(1))
+                .send(port);
+        JsonNode one = latest("Whose is it");
+        assertThat(one.path("state").asString()).isEqualTo("UNCLAIMED");
+        assertThat(one.path("why").asString()).isEqualTo("It does not say whose it is.");
+        assertThat(one.path("job").asString()).isEqualTo("Berth permit");
+        String path = "/api/incoming/" + one.path("id").asString();
+        String page = path + "/pages/" + one.path("pageIds").path(0).asString();
+        assertThat(office.desk.get(page).status()).isEqualTo(200);
+        Browser auditor = office.account(Role.AUDITOR);
+        assertThat(auditor.get(page).status()).isEqualTo(403);
+        assertThat(auditor.delete(path).status()).isEqualTo(403);
+
+        Map<String, Object> claim = Map.of(
+                "personId",
+                person.path("id").asString(),
+                "jobId",
+                one.path("jobId").asString());
+        office.desk.post(path + "/claim", claim).ok();
+        assertThat(arrived("Whose is it").path("row").path("personName").asString())
+                .isEqualTo(person.path("name").asString());
+        assertThat(office.desk.post(path + "/claim", claim).status()).isEqualTo(409);
+        assertThat(office.desk.get(page).status()).as("it is somebody's now").isEqualTo(404);
+
+        DeviceMail.to(at("no-such-job"))
+                .with("Subject", "Nothing known")
+                .attach("scan.pdf", DeviceMail.pdf(1))
+                .send(port);
+        JsonNode other = latest("Nothing known");
+        assertThat(other.path("why").asString()).isEqualTo("It says neither whose it is nor by which job it goes.");
+        office.desk.delete("/api/incoming/" + other.path("id").asString()).ok();
+        assertThat(latest("Nothing known").path("state").asString()).isEqualTo("REMOVED");
+    }
+
+    @Test
+    void senderAndSubjectNameThePersonWhereTheOfficeWantsThat() throws Exception {
+        DeviceMail.to(at("berth-permit"))
+                .with("Subject", "From my own address")
+                .with("From", "Somebody <" + person.path("email").asString().toUpperCase(java.util.Locale.ROOT) + ">")
+                .attach("scan.pdf", DeviceMail.pdf(1))
+                .send(port);
+        arrived("From my own address");
+        takes(Map.of("bySender", false, "bySubject", true)).ok();
+        String subject = "For " + person.path("login").asString() + ": map";
+        DeviceMail.to(at("berth-permit"))
+                .with("Subject", MimeUtility.encodeText(subject, "UTF-8", "B"))
+                .attach("scan.pdf", DeviceMail.pdf(1))
+                .send(port);
+        arrived(subject);
+    }
+
+    @Test
+    void aJobThatHasToAskSaysSoAndWaits() throws Exception {
+        Map<String, Object> question = Map.of(
+                "key", "berth", "label", "Berth", "type", "TEXT", "required", true, "usual", "", "choices", List.of());
+        office.goesTo(Office.asks(Map.of("questions", List.of(question))), office.destination("Mail to me"));
+        DeviceMail.to(at("berth-permit+" + login()))
+                .with("Subject", "Has to be asked")
+                .attach("scan.pdf", DeviceMail.pdf(1))
+                .send(port);
+        Waiting.until(() -> !latest("Has to be asked").path("why").asString().isEmpty(), "it says why");
+        assertThat(latest("Has to be asked").path("state").asString()).isEqualTo("UNCLAIMED");
+    }
+
+    @Test
+    void whatIsNoScanMakesNoneAndWhatIsWrongIsRefusedInWords() throws Exception {
+        String to = at("berth-permit+" + login());
+        byte[] pdf = DeviceMail.pdf(1);
+        DeviceMail.to(to)
+                .with("Subject", "I am away")
+                .with("Auto-Submitted", "auto-replied")
+                .attach("scan.pdf", pdf)
+                .send(port);
+        assertThat(latest("I am away").path("state").asString()).isEqualTo("IGNORED");
+        DeviceMail.to(to)
+                .with("Subject", "Undelivered")
+                .returnPath("")
+                .attach("scan.pdf", pdf)
+                .send(port);
+        assertThat(latest("Undelivered").path("why").asString()).isEqualTo("A bounce message, not a scan.");
+
+        assertThat(DeviceMail.to(to).refusal(port)).contains("554 5.6.0", "no pages");
+        assertThat(DeviceMail.to(to)
+                        .attach("scan.pdf", "%PDF-1.7 cut".getBytes(StandardCharsets.UTF_8))
+                        .refusal(port))
+                .contains("554 5.6.0")
+                .doesNotContain("xception");
+        assertThat(DeviceMail.to("oda@elsewhere.example")
+                        .attach("scan.pdf", pdf)
+                        .refusal(port))
+                .as("no relay")
+                .contains("550 5.7.1");
+        for (String trick : List.of(
+                "oda%elsewhere.example@" + DOMAIN + ".elsewhere.example",
+                "@" + DOMAIN + ":oda@elsewhere.example",
+                "\"oda@elsewhere.example\"@other.example")) {
+            assertThat(rcpt(trick)).as(trick).doesNotStartWith("2");
+        }
+        takes(Map.of("networks", List.of("192.0.2.0/24"))).ok();
+        assertThat(DeviceMail.to(to).attach("scan.pdf", pdf).refusal(port)).contains("554");
+    }
+
+    private static String rcpt(String recipient) throws IOException {
+        try (Socket socket = new Socket("127.0.0.1", port)) {
+            var in = new java.io.BufferedReader(
+                    new java.io.InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII));
+            in.readLine();
+            String answer = "";
+            for (String line : List.of("HELO copier", "MAIL FROM:<a@b.example>", "RCPT TO:<" + recipient + ">")) {
+                socket.getOutputStream().write((line + "\r\n").getBytes(StandardCharsets.US_ASCII));
+                answer = in.readLine();
+            }
+            return answer;
+        }
+    }
+
+    @Test
+    void theSameMessageAtOnceIsOneScan() throws Exception {
+        DeviceMail mail = DeviceMail.to(at("berth-permit+nobody"))
+                .with("Subject", "Eight times")
+                .attach("scan.pdf", DeviceMail.pdf(1));
+        ExecutorService threads = Executors.newFixedThreadPool(8);
+        try {
+            List<Future<String>> sending = new ArrayList<>();
+            for (int i = 0; i < 8; i++) {
+                sending.add(threads.submit(() -> mail.refusal(port)));
+            }
+            for (Future<String> one : sending) {
+                assertThat(one.get()).isEmpty();
+            }
+        } finally {
+            threads.shutdownNow();
+        }
+        assertThat(lists().path("unclaimed").toString().split("Eight times", -1))
+                .hasSize(2);
+    }
+
+    @Test
+    void aPortThatIsTakenIsSaidAndSettingsThatCannotBeAreRefused() throws Exception {
+        try (var other = new java.net.ServerSocket(0)) {
+            takes(Map.of("port", other.getLocalPort())).ok();
+            Waiting.until(() -> !state().path("trouble").asString().isEmpty(), "it says that it cannot listen");
+            assertThat(state().path("listens").asBoolean()).isFalse();
+            assertThat(state().path("trouble").asString()).contains(Integer.toString(other.getLocalPort()));
+        }
+        Browser.Answer refused = takes(Map.of("port", 0, "domain", "a b", "networks", List.of("10.1/8")));
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.text()).contains("mailIntake.port", "mailIntake.domain", "mailIntake.networks");
+    }
+}

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
+import { computed } from 'vue';
+import { useSession } from '@/app/session';
+import { api, ask } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { count, when } from '@/shared/format';
+import TitleBar from '@/shared/TitleBar.vue';
+import IntakeAddress from './IntakeAddress.vue';
+import UnclaimedScan from './UnclaimedScan.vue';
+
+/** Scans that devices sent by themselves: those that wait for somebody, and what became of the others. */
+const { may } = useSession();
+const query = useQuery({ queryKey: ['incoming'], queryFn: () => ask(api.GET('/api/incoming')) });
+const state = useQuery({
+  queryKey: ['incoming', 'addresses'],
+  queryFn: () => ask(api.GET('/api/incoming/addresses')),
+});
+const unclaimed = computed(() => query.data.value?.unclaimed ?? []);
+const latest = computed(() => query.data.value?.latest ?? []);
+const title = computed(() =>
+  unclaimed.value.length ? `${count(unclaimed.value.length, 'scan')} unclaimed` : 'Nothing is unclaimed',
+);
+const STATES: Record<string, string> = { SENT: 'sent', IGNORED: 'no scan', REMOVED: 'removed' };
+</script>
+
+<template>
+  <TitleBar :title="title" hint="Scans that came by mail, and of which nobody knows whose they are." />
+  <ErrorNote :error="query.error.value ?? state.error.value" />
+  <ul v-if="unclaimed.length" class="waiting">
+    <UnclaimedScan v-for="scan in unclaimed" :key="scan.id" :scan="scan" />
+  </ul>
+  <p v-if="state.data.value && !state.data.value.on" class="empty-view">
+    Devices that cannot be reached from here can send their scans by mail. It is switched off:
+    <RouterLink v-if="may('CHANGE_SETUP')" to="/settings#intake">Settings, Scans by mail</RouterLink
+    ><template v-else>an administrator can switch it on under Settings</template>.
+  </p>
+  <section v-if="state.data.value?.on" aria-labelledby="addresses">
+    <h2 id="addresses">Addresses for devices</h2>
+    <IntakeAddress :state="state.data.value" />
+  </section>
+  <section v-if="latest.length" aria-labelledby="latest">
+    <h2 id="latest">Latest by mail</h2>
+    <table class="table">
+      <thead>
+        <tr>
+          <th scope="col">Came</th>
+          <th scope="col">From</th>
+          <th scope="col">To</th>
+          <th scope="col">Subject</th>
+          <th scope="col">Person</th>
+          <th scope="col">What became of it</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in latest" :key="one.id">
+          <td>{{ when(one.arrivedAt) }}</td>
+          <td class="mono cut">{{ one.sender }}</td>
+          <td class="mono cut">{{ one.recipient }}</td>
+          <td class="cut">{{ one.subject }}</td>
+          <td>{{ one.person }}</td>
+          <td>
+            <RouterLink v-if="one.deliveryId" :to="'/deliveries/' + one.deliveryId">{{
+              STATES[one.state]
+            }}</RouterLink>
+            <template v-else>{{ one.why || STATES[one.state] }}</template><template v-if="one.settledBy">
+              by {{ one.settledBy }}</template
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.waiting {
+  margin: 0 0 24px;
+  padding: 0;
+  border-top: 2px solid var(--ink-9);
+  list-style: none;
+}
+section {
+  margin-bottom: 28px;
+}
+.cut {
+  max-width: 220px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>
