@@ -85,7 +85,7 @@ function submit() {
         />
       </FormField>
       <button v-if="!seen?.says" class="button stamp" type="submit" :disabled="busy || !form.address">
-        {{ busy ? 'Asking the device ...' : 'Look at the device' }}
+        {{ form.protocol === 'MAIL' ? 'Continue' : busy ? 'Asking the device ...' : 'Look at the device' }}
       </button>
     </div>
     <button v-if="!more" type="button" class="link small more" @click="more = true">

@@ -60,7 +60,7 @@ const { copy, copied } = useClipboard();
   align-items: center;
   margin: 8px 0;
 }
-.el-select {
+.parts > div {
   width: 220px;
 }
 output {

@@ -144,7 +144,7 @@ form {
   gap: 10px;
   margin-top: 8px;
 }
-form .el-select {
+form > div {
   width: 220px;
 }
 @media (max-width: 700px) {

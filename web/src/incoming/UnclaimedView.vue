@@ -25,7 +25,7 @@ const STATES: Record<string, string> = { SENT: 'sent', IGNORED: 'no scan', REMOV
 </script>
 
 <template>
-  <TitleBar :title="title" hint="Scans that came by mail, and of which nobody knows whose they are." />
+  <TitleBar :title="title" hint="Scans by mail that name no person or no job." />
   <ErrorNote :error="query.error.value ?? state.error.value" />
   <ul v-if="unclaimed.length" class="waiting">
     <UnclaimedScan v-for="scan in unclaimed" :key="scan.id" :scan="scan" />

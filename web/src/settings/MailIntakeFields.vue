@@ -65,6 +65,9 @@ const networks = computed({
 </template>
 
 <style scoped>
+h2 {
+  scroll-margin-top: 60px;
+}
 section {
   display: flex;
   flex-direction: column;

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
+import { watch } from 'vue';
+import { useRoute } from 'vue-router';
 import ExportSums from './ExportSums.vue';
 import MailIntakeFields from './MailIntakeFields.vue';
 import MoveSetUp from './MoveSetUp.vue';
@@ -13,6 +15,12 @@ import { useOfficeSettings } from './office';
 const ADDRESS_EXAMPLE = 'https://scans.office.example';
 const queries = useQueryClient();
 const { query, ready, form, save, general, busy } = useOfficeSettings();
+const route = useRoute();
+/* A link may lead to one part; it stands there when the settings do. */
+watch(ready, () => route.hash && document.getElementById(route.hash.slice(1))?.scrollIntoView(), {
+  immediate: true,
+  flush: 'post',
+});
 
 async function saveIt() {
   if (await save()) void queries.invalidateQueries({ queryKey: ['session'] });
