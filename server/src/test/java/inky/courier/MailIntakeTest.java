@@ -17,6 +17,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -252,6 +253,18 @@ class MailIntakeTest {
                         .refusal(port))
                 .contains("554 5.6.0")
                 .doesNotContain("xception");
+        byte[] cut = DeviceMail.picture("jpg");
+        assertThat(DeviceMail.to(to)
+                        .attach("scan.pdf", pdf)
+                        .attach("cut.jpg", Arrays.copyOf(cut, cut.length / 2))
+                        .refusal(port))
+                .as("a page that is cut, behind a good one")
+                .contains("554 5.6.0");
+        DeviceMail.to(at("berth-permit+nobody"))
+                .with("Subject", "a\u0000b\u202ec")
+                .attach("scan.pdf", pdf)
+                .send(port);
+        assertThat(latest("a b c").path("state").asString()).isEqualTo("UNCLAIMED");
         assertThat(DeviceMail.to("oda@elsewhere.example")
                         .attach("scan.pdf", pdf)
                         .refusal(port))

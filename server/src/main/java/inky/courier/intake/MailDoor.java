@@ -1,10 +1,11 @@
 package inky.courier.intake;
 
 import inky.courier.core.Invalid;
-import inky.courier.core.Problem;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
+import inky.courier.core.page.PixelLimit;
+import inky.courier.core.text.PlainText;
 import inky.courier.settings.Settings;
 import inky.courier.store.WorkFolders;
 import inky.courier.web.Refusal;
@@ -124,7 +125,9 @@ class MailDoor implements SmartLifecycle {
                 }
             });
             MailIntake wanted = settings.read().mailIntake();
-            boolean differs = wanted.on() != open.on() || !wanted.port().equals(open.port());
+            boolean differs = wanted.on() != open.on()
+                    || !wanted.port().equals(open.port())
+                    || !wanted.domain().equals(open.domain());
             boolean asWanted = wanted.on() == listens;
             if (watch == null || !differs && asWanted) {
                 open = wanted;
@@ -134,6 +137,8 @@ class MailDoor implements SmartLifecycle {
             open = wanted;
             if (wanted.on()) {
                 open();
+            } else {
+                trouble = Message.none();
             }
         } catch (RuntimeException e) {
             // The database may be away; the next look is a second later.
@@ -185,7 +190,6 @@ class MailDoor implements SmartLifecycle {
 
     private void close() {
         listens = false;
-        trouble = Message.none();
         if (server != null) {
             server.stop();
             server = null;
@@ -243,7 +247,7 @@ class MailDoor implements SmartLifecycle {
             if (at < 1 || !domain.equals(settings.read().mailIntake().domain())) {
                 throw new RejectException(550, "5.7.1 Mail is taken for this office's scans only, not passed on");
             }
-            recipients.add(recipient);
+            recipients.add(PlainText.line(recipient));
         }
 
         @Override
@@ -252,25 +256,39 @@ class MailDoor implements SmartLifecycle {
             try {
                 Path file = folder.resolve("message");
                 copy(data, file);
-                try (MailedScan mail = new MailedScan(file, returnPath)) {
-                    for (String recipient : recipients) {
-                        intake.take(mail, new Intake.Envelope(source, recipient));
-                    }
-                }
+                take(file);
                 return "2.6.0 Kept";
-            } catch (Invalid e) {
-                Problem problem = e.problems().get(0);
-                throw new RejectException(554, "5.6.0 " + words(problem.sentence()));
-            } catch (Refusal e) {
-                throw new RejectException(554, "5.6.0 " + words(e.sentence()));
             } catch (TooMuchDataException e) {
                 throw new RejectException(552, "5.3.4 The message is larger than " + MOST_BYTES + " bytes");
-            } catch (RuntimeException e) {
-                LOG.error("a mail from {} cannot be kept", source.getHostAddress(), e);
-                throw new RejectException(451, "4.3.0 It cannot be kept now; try again later");
+            } catch (IOException e) {
+                // Where it is the line that broke, nobody hears it.
+                throw new RejectException(452, "4.3.1 There is no room for it now; try again later");
             } finally {
                 folders.remove(folder);
             }
+        }
+
+        private void take(Path file) throws RejectException {
+            try (MailedScan mail = new MailedScan(file, returnPath)) {
+                for (String recipient : recipients) {
+                    intake.take(mail, new Intake.Envelope(source, recipient));
+                }
+            } catch (Invalid e) {
+                throw refused(e.problems().get(0).sentence());
+            } catch (Refusal e) {
+                throw refused(e.sentence());
+            } catch (PixelLimit.TooLarge e) {
+                throw refused(e.sentence());
+            } catch (IOException e) {
+                throw refused(Message.of("problem.intake.message"));
+            } catch (RuntimeException e) {
+                LOG.error("a mail from {} cannot be kept", source.getHostAddress(), e);
+                throw new RejectException(451, "4.3.0 It cannot be kept now; try again later");
+            }
+        }
+
+        private static RejectException refused(Message why) {
+            return new RejectException(554, "5.6.0 " + words(why));
         }
 
         @Override

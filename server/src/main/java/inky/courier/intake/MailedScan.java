@@ -56,7 +56,10 @@ final class MailedScan implements AutoCloseable {
         this.returnPath = returnPath;
         content = new SharedFileInputStream(file.toFile());
         try {
-            message = new MimeMessage(Session.getInstance(new Properties()), content);
+            Properties properties = new Properties();
+            // RFC 6532; also of devices that do not ask whether they may.
+            properties.setProperty("mail.mime.allowutf8", "true");
+            message = new MimeMessage(Session.getInstance(properties), content);
             collect(message, 0, false);
         } catch (MessagingException | IOException e) {
             content.close();
