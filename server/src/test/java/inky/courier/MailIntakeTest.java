@@ -217,6 +217,26 @@ class MailIntakeTest {
         arrived(subject);
     }
 
+    /** What waits for them is removed with them, and of what was sent nothing says whose it was. */
+    @Test
+    void whoIsForgottenStandsInNoMailAnyMore() throws Exception {
+        String id = office.desk
+                .post("/api/people", Map.of("name", "Wren Asher", "login", "w.asher", "email", "w@asher.example"))
+                .ok()
+                .get("id");
+        takes(Map.of("bySender", true)).ok();
+        DeviceMail.to(at("no-such-job"))
+                .with("Subject", "Letter of Wren Asher")
+                .with("From", "w@asher.example")
+                .attach("scan.pdf", DeviceMail.pdf(1))
+                .send(port);
+        assertThat(latest("Letter of Wren Asher").path("personId").asString()).isEqualTo(id);
+        assertThat(office.desk.get("/api/people/" + id + "/everything.json").ok().text())
+                .contains("Letter of Wren Asher");
+        office.desk.post("/api/people/" + id + "/forget", Map.of()).ok();
+        assertThat(lists().toString()).doesNotContain("Asher", "asher.example");
+    }
+
     @Test
     void aJobThatHasToAskSaysSoAndWaits() throws Exception {
         Map<String, Object> question = Map.of(

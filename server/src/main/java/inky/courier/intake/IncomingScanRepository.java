@@ -22,7 +22,9 @@ interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
 
     List<IncomingScan> findByStateNotOrderByArrivedAtDesc(IncomingScan.State state, Limit most);
 
-    long countByState(IncomingScan.State state);
+    List<IncomingScan> findByPersonIdOrderByArrivedAtDesc(UUID person);
+
+    List<IncomingScan> findBySender(String sender);
 
     List<IncomingScan> findByStateAndArrivedAtBefore(IncomingScan.State state, Instant before);
 

@@ -33,6 +33,7 @@ import java.net.InetAddress;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -411,6 +412,35 @@ public class Intake {
         return of(devices.list(), DeviceView::id, Optional.ofNullable(one.deviceId))
                 .map(DeviceView::place)
                 .orElse("");
+    }
+
+    /** What came by mail for somebody. */
+    public record MailedForPerson(Instant at, String sender, String recipient, String subject, String state) {}
+
+    @Transactional(readOnly = true)
+    public List<MailedForPerson> of(UUID person) {
+        return incoming.findByPersonIdOrderByArrivedAtDesc(person).stream()
+                .map(one ->
+                        new MailedForPerson(one.arrivedAt, one.sender, one.recipient, one.subject, one.state.name()))
+                .toList();
+    }
+
+    /** What waits for somebody goes, and what came for them or from their address says so no more. @param email empty for none */
+    @Transactional
+    public void forget(UUID person, String email) {
+        List<IncomingScan> theirs = new ArrayList<>(incoming.findByPersonIdOrderByArrivedAtDesc(person));
+        if (!email.isEmpty()) {
+            theirs.addAll(incoming.findBySender(email.toLowerCase(Locale.ROOT)));
+        }
+        for (IncomingScan one : theirs) {
+            if (one.state == State.UNCLAIMED && person.equals(one.personId)) {
+                remove(one, Who.name());
+            }
+            one.personId = null;
+            one.sender = "";
+            one.recipient = "";
+            one.subject = "";
+        }
     }
 
     /** Where it came from; empty where that is not known, or there is no such scan any more. */

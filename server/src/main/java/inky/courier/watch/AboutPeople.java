@@ -16,6 +16,7 @@ import inky.courier.delivery.query.OwnDeliveries.UsedDevice;
 import inky.courier.destination.OwnFolders;
 import inky.courier.destination.OwnFolders.OwnFolder;
 import inky.courier.help.HelpCalls;
+import inky.courier.intake.Intake;
 import inky.courier.panel.LastTime;
 import inky.courier.panel.OwnJobs;
 import inky.courier.panel.SignedInPeople;
@@ -55,6 +56,7 @@ class AboutPeople {
     private final OwnJobs ownJobs;
     private final OwnFolders ownFolders;
     private final HelpCalls help;
+    private final Intake intake;
     private final ForgottenPeople forgotten;
     private final Consents consents;
     private final SignedInPeople signedIn;
@@ -73,6 +75,7 @@ class AboutPeople {
             OwnJobs ownJobs,
             OwnFolders ownFolders,
             HelpCalls help,
+            Intake intake,
             ForgottenPeople forgotten,
             Consents consents,
             SignedInPeople signedIn,
@@ -89,6 +92,7 @@ class AboutPeople {
         this.ownJobs = ownJobs;
         this.ownFolders = ownFolders;
         this.help = help;
+        this.intake = intake;
         this.forgotten = forgotten;
         this.consents = consents;
         this.signedIn = signedIn;
@@ -180,6 +184,7 @@ class AboutPeople {
             List<OwnJobs.OwnJob> ownJobs,
             List<OwnFolder> ownFolders,
             List<HelpCalls.OwnCall> helpCalls,
+            List<Intake.MailedForPerson> mailedScans,
             List<SecurityLog.Entry> signIns,
             List<ChangeOfPerson> changes) {}
 
@@ -202,6 +207,7 @@ class AboutPeople {
                 ownJobs.of(id),
                 ownFolders.of(id),
                 help.of(id),
+                intake.of(id),
                 security.atPanels(page.person.name()),
                 changes.about(id).stream()
                         .map(one -> new ChangeOfPerson(one.at(), one.who(), one.before(), one.after()))
@@ -250,6 +256,7 @@ class AboutPeople {
         PersonView person = people.get(id);
         List<OwnFolder> folders = ownFolders.of(id);
         forgotten.forget(id);
+        intake.forget(id, person.email());
         people.delete(id);
         changes.forget(id, FORGOTTEN);
         folders.forEach(folder -> changes.forget(folder.id(), FORGOTTEN));
