@@ -24,7 +24,7 @@ function press() {
 </script>
 
 <template>
-  <li>
+  <li :class="{ keys: renames }">
     <div>
       <p class="name">{{ name }}</p>
       <p class="quiet">{{ note }}</p>
@@ -44,3 +44,14 @@ function press() {
     </button>
   </li>
 </template>
+
+<style scoped>
+/* Two of them would leave no room for a name. */
+.keys {
+  flex-wrap: wrap;
+  justify-content: flex-end;
+}
+.keys > div {
+  flex: 1 0 100%;
+}
+</style>
