@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 @Component
 class DeviceFinder {
     /** Somebody stands before the form; what answers at all answers sooner. */
-    private static final Duration LONGEST = Duration.ofSeconds(15);
+    private static final Duration LONGEST = Duration.ofSeconds(30);
 
     private final DeviceLinks links;
     private final DeviceHttp http;
