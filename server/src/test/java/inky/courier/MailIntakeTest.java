@@ -231,7 +231,10 @@ class MailIntakeTest {
                 .attach("scan.pdf", DeviceMail.pdf(1))
                 .send(port);
         assertThat(latest("Letter of Wren Asher").path("personId").asString()).isEqualTo(id);
-        assertThat(office.desk.get("/api/people/" + id + "/everything.json").ok().text())
+        assertThat(office.desk
+                        .get("/api/people/" + id + "/everything.json")
+                        .ok()
+                        .text())
                 .contains("Letter of Wren Asher");
         office.desk.post("/api/people/" + id + "/forget", Map.of()).ok();
         assertThat(lists().toString()).doesNotContain("Asher", "asher.example");
