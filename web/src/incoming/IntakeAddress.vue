@@ -1,54 +1,46 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query';
 import { useClipboard } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import type { Schemas } from '@/api/client';
+import { api, ask } from '@/api/client';
+import ErrorNote from '@/shared/ErrorNote.vue';
+import { DEVICES, JOBS } from '@/shared/pickable';
+import PickOne from '@/shared/PickOne.vue';
 
 /** The address that a device sends to, put together of job, device and person. */
-const props = defineProps<{ state: Schemas['IntakeState'] }>();
+defineProps<{ domain: string }>();
 const job = ref('');
 const device = ref('');
-const nameless = (part: Schemas['AddressPart']) => !part.key;
-/* Two of one name have no address of their own. */
-const without = computed(() => [...props.state.jobs, ...props.state.devices].filter(nameless));
-const address = computed(() =>
-  job.value ? `${job.value}${device.value ? '.' + device.value : ''}@${props.state.domain}` : '',
-);
+const query = useQuery({
+  queryKey: computed(() => ['incoming', 'address', job.value, device.value]),
+  queryFn: () =>
+    ask(
+      api.GET('/api/incoming/address', {
+        params: { query: { job: job.value, device: device.value || undefined } },
+      }),
+    ),
+  enabled: computed(() => Boolean(job.value)),
+});
+const address = computed(() => query.data.value?.address ?? '');
 const { copy, copied } = useClipboard();
 </script>
 
 <template>
   <div class="parts">
-    <el-select v-model="job" filterable placeholder="Job" aria-label="Job">
-      <el-option
-        v-for="part in state.jobs"
-        :key="part.id"
-        :value="part.key"
-        :label="part.name"
-        :disabled="nameless(part)"
-      />
-    </el-select>
-    <el-select v-model="device" filterable clearable placeholder="Any device" aria-label="Device">
-      <el-option
-        v-for="part in state.devices"
-        :key="part.id"
-        :value="part.key"
-        :label="part.name"
-        :disabled="nameless(part)"
-      />
-    </el-select>
+    <PickOne v-bind="JOBS" v-model="job" label="Job" placeholder="Job" />
+    <PickOne v-bind="DEVICES" v-model="device" label="Device" placeholder="Any device" clearable />
     <template v-if="address">
       <output class="mono">{{ address }}</output>
       <button type="button" class="button" @click="copy(address)">{{ copied ? 'Copied' : 'Copy' }}</button>
     </template>
   </div>
+  <p v-if="query.data.value?.problem" class="small" role="alert">{{ query.data.value.problem }}</p>
+  <ErrorNote :error="query.error.value" />
   <p class="quiet small">
-    With a plus sign and a login before the @ it is one person’s:
-    <span class="mono">{{ job || 'job' }}+login@{{ state.domain }}</span
-    >. Without one, sender or subject say whose it is, where the settings allow that; else it waits here.
-    <template v-if="without.length">
-      No address of their own, since their names are alike:
-      {{ without.map((part) => part.name).join(', ') }}.
-    </template>
+    Add a plus sign and a login before the @ for one person’s scans:
+    <span class="mono">{{ address ? address.split('@')[0] : 'job' }}+login@{{ domain }}</span
+    >. Otherwise the sender’s address or the subject can name the person, if the settings allow it. What names
+    nobody is listed above.
   </p>
 </template>
 

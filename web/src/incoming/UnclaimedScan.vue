@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
+import { ref } from 'vue';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import AskDelete from '@/shared/AskDelete.vue';
@@ -22,20 +22,16 @@ const job = ref(props.scan.jobId ?? '');
 const removing = ref(false);
 /** Looking at them is written down, so nobody does unasked. */
 const shown = ref(false);
-const at = ref(0);
-const page = computed(() => props.scan.pageIds[at.value]);
+const at = ref(1);
 const params = { path: { id: props.scan.id } };
 
 async function claim() {
-  const done = await attempt(() =>
-    ask(
-      api.POST('/api/incoming/{id}/claim', {
-        params,
-        body: { personId: person.value, jobId: job.value },
-      }),
-    ),
-  );
-  if (done) say(`Sent for ${done.person}.`);
+  const body = { personId: person.value, jobId: job.value };
+  const done = await attempt(async () => {
+    await ask(api.POST('/api/incoming/{id}/claim', { params, body }));
+    return true;
+  });
+  if (done) say('Claimed, and sent.');
   await queries.invalidateQueries({ queryKey: ['incoming'] });
 }
 async function remove() {
@@ -48,16 +44,16 @@ async function remove() {
   <li>
     <div class="pages">
       <template v-if="shown">
-        <img :src="`/api/incoming/${scan.id}/pages/${page}`" :alt="`Page ${at + 1} of ${scan.pages}`" />
+        <img :src="`/api/incoming/${scan.id}/pages/${at}`" :alt="`Page ${at} of ${scan.pages}`" />
         <p class="turn">
-          <button type="button" class="button" :disabled="at === 0" aria-label="Previous page" @click="at--">
+          <button type="button" class="button" :disabled="at === 1" aria-label="Previous page" @click="at--">
             ‹
           </button>
-          <span class="small">{{ at + 1 }} of {{ scan.pages }}</span>
+          <span class="small">{{ at }} of {{ scan.pages }}</span>
           <button
             type="button"
             class="button"
-            :disabled="at + 1 >= scan.pages"
+            :disabled="at >= scan.pages"
             aria-label="Next page"
             @click="at++"
           >

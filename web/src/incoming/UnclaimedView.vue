@@ -13,23 +13,29 @@ import UnclaimedScan from './UnclaimedScan.vue';
 const { may } = useSession();
 const query = useQuery({ queryKey: ['incoming'], queryFn: () => ask(api.GET('/api/incoming')) });
 const state = useQuery({
-  queryKey: ['incoming', 'addresses'],
-  queryFn: () => ask(api.GET('/api/incoming/addresses')),
+  queryKey: ['incoming', 'state'],
+  queryFn: () => ask(api.GET('/api/incoming/state')),
 });
 const unclaimed = computed(() => query.data.value?.unclaimed ?? []);
 const latest = computed(() => query.data.value?.latest ?? []);
 const title = computed(() =>
-  unclaimed.value.length ? `${count(unclaimed.value.length, 'scan')} unclaimed` : 'Nothing is unclaimed',
+  query.data.value?.waiting ? `${count(query.data.value.waiting, 'scan')} unclaimed` : 'Nothing is unclaimed',
 );
 const STATES: Record<string, string> = { SENT: 'sent', IGNORED: 'no scan', REMOVED: 'removed' };
 </script>
 
 <template>
-  <TitleBar :title="title" hint="Scans by mail that name no person or no job." />
+  <TitleBar
+    :title="title"
+    :hint="`Scans by mail that name no person or no job. After ${query.data.value?.keepDays ?? 30} days they are removed.`"
+  />
   <ErrorNote :error="query.error.value ?? state.error.value" />
   <ul v-if="unclaimed.length" class="waiting">
     <UnclaimedScan v-for="scan in unclaimed" :key="scan.id" :scan="scan" />
   </ul>
+  <p v-if="(query.data.value?.waiting ?? 0) > unclaimed.length" class="quiet small">
+    The oldest {{ unclaimed.length }} are shown.
+  </p>
   <p v-if="state.data.value && !state.data.value.on" class="empty-view">
     Devices that cannot be reached from here can send their scans by mail. It is switched off:
     <RouterLink v-if="may('CHANGE_SETUP')" to="/settings#intake">Settings, Scans by mail</RouterLink
@@ -37,7 +43,7 @@ const STATES: Record<string, string> = { SENT: 'sent', IGNORED: 'no scan', REMOV
   </p>
   <section v-if="state.data.value?.on" aria-labelledby="addresses">
     <h2 id="addresses">Addresses for devices</h2>
-    <IntakeAddress :state="state.data.value" />
+    <IntakeAddress :domain="state.data.value.domain" />
   </section>
   <section v-if="latest.length" aria-labelledby="latest">
     <h2 id="latest">Latest by mail</h2>

@@ -9,8 +9,8 @@ import TickBox from '@/shared/TickBox.vue';
 /** How scans are taken that devices send by mail. */
 const intake = defineModel<Schemas['MailIntake']>({ required: true });
 const state = useQuery({
-  queryKey: ['incoming', 'addresses'],
-  queryFn: () => ask(api.GET('/api/incoming/addresses')),
+  queryKey: ['incoming', 'state'],
+  queryFn: () => ask(api.GET('/api/incoming/state')),
   refetchInterval: 5_000,
 });
 /* One network in each line. */
@@ -21,59 +21,42 @@ const networks = computed({
 </script>
 
 <template>
-  <section aria-labelledby="intake">
-    <h2 id="intake">Scans by mail</h2>
-    <p class="quiet small">
-      For devices that can only send mail: they send to an address of Courier, which says the job, the device
-      and the person. Nothing is passed on to anybody else.
-    </p>
-    <TickBox v-model="intake.on" words="Take scans by mail" />
-    <p v-if="state.data.value?.on" class="small" role="status">
-      <StateMark :mark="state.data.value.listens ? 'accepted' : 'failed'" silent />
-      {{
-        state.data.value.listens
-          ? `Listening on port ${state.data.value.port}.`
-          : state.data.value.trouble || 'Starting.'
-      }}
-    </p>
-    <TextField
-      v-model="intake.domain"
-      mono
-      label="Domain of the addresses"
-      name="mailIntake.domain"
-      placeholder="scans.office.example"
-      :maxlength="253"
-      hint="Enter this machine as mail server at the device; no entry in the name service is needed."
-    />
-    <TextField v-model="intake.port" short label="Port" name="mailIntake.port" />
-    <TextField
-      v-model="networks"
-      type="textarea"
-      mono
-      label="Networks of the devices, one in each line"
-      name="mailIntake.networks"
-      placeholder="192.168.10.0/24"
-      hint="Mail from anywhere else is refused."
-    />
-    <TickBox
-      v-model="intake.bySender"
-      words="The sender’s address says whose scan it is"
-      note="where the address it goes to does not"
-    />
-    <TickBox v-model="intake.bySubject" words="A login in the subject says whose scan it is" />
-  </section>
+  <p class="quiet small">
+    For devices that can only send mail: they send to an address of Courier, which says the job, the device
+    and the person. Nothing is passed on to anybody else.
+  </p>
+  <TickBox v-model="intake.on" words="Take scans by mail" />
+  <p v-if="state.data.value?.on" class="small" role="status">
+    <StateMark :mark="state.data.value.listens ? 'accepted' : 'failed'" silent />
+    {{
+      state.data.value.listens
+        ? `Listening on port ${state.data.value.port}.`
+        : state.data.value.trouble || 'Starting.'
+    }}
+  </p>
+  <TextField
+    v-model="intake.domain"
+    mono
+    label="Domain of the addresses"
+    name="mailIntake.domain"
+    placeholder="scans.office.example"
+    :maxlength="253"
+    hint="Enter this machine as mail server at the device; no entry in the name service is needed."
+  />
+  <TextField v-model="intake.port" short label="Port" name="mailIntake.port" />
+  <TextField
+    v-model="networks"
+    type="textarea"
+    mono
+    label="Networks of the devices, one in each line"
+    name="mailIntake.networks"
+    placeholder="192.168.10.0/24"
+    hint="Mail from anywhere else is refused."
+  />
+  <TickBox
+    v-model="intake.bySender"
+    words="The sender’s address says whose scan it is"
+    note="where the address it goes to does not"
+  />
+  <TickBox v-model="intake.bySubject" words="A login in the subject says whose scan it is" />
 </template>
-
-<style scoped>
-h2 {
-  scroll-margin-top: 60px;
-}
-section {
-  display: flex;
-  flex-direction: column;
-  gap: 10px;
-  margin: 14px 0 20px;
-  padding-top: 8px;
-  border-top: 2px solid var(--ink-9);
-}
-</style>

@@ -73,7 +73,10 @@ async function saveIt() {
         hint="Calls also appear on Today and under Calls for help."
       />
     </section>
-    <MailIntakeFields v-model="form.mailIntake" />
+    <section aria-labelledby="intake">
+      <h2 id="intake">Scans by mail</h2>
+      <MailIntakeFields v-model="form.mailIntake" />
+    </section>
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>
       <p class="quiet small">
@@ -107,6 +110,9 @@ async function saveIt() {
 </template>
 
 <style scoped>
+h2 {
+  scroll-margin-top: 60px;
+}
 form {
   max-width: 520px;
 }

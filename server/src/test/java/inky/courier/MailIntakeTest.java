@@ -55,7 +55,7 @@ class MailIntakeTest {
             port = FreePort.at("127.0.0.1");
         }
         takes(Map.of()).ok();
-        Waiting.until(() -> state().path("listens").asBoolean(), "mail is taken");
+        Waiting.until(() -> state().path("listens").asBoolean(), () -> "mail is taken: " + state());
     }
 
     @AfterEach
@@ -75,7 +75,7 @@ class MailIntakeTest {
     }
 
     private JsonNode state() {
-        return office.desk.get("/api/incoming/addresses").ok().json();
+        return office.desk.get("/api/incoming/state").ok().json();
     }
 
     private JsonNode lists() {
@@ -173,7 +173,8 @@ class MailIntakeTest {
         assertThat(one.path("why").asString()).isEqualTo("It does not say whose it is.");
         assertThat(one.path("job").asString()).isEqualTo("Berth permit");
         String path = "/api/incoming/" + one.path("id").asString();
-        String page = path + "/pages/" + one.path("pageIds").path(0).asString();
+        String page = path + "/pages/1";
+        assertThat(office.desk.get(path + "/pages/2").status()).isEqualTo(404);
         assertThat(office.desk.get(page).status()).isEqualTo(200);
         Browser auditor = office.account(Role.AUDITOR);
         assertThat(auditor.get(page).status()).isEqualTo(403);
@@ -198,6 +199,41 @@ class MailIntakeTest {
         assertThat(other.path("why").asString()).isEqualTo("It says neither whose it is nor by which job it goes.");
         office.desk.delete("/api/incoming/" + other.path("id").asString()).ok();
         assertThat(latest("Nothing known").path("state").asString()).isEqualTo("REMOVED");
+    }
+
+    /** The address that the desk puts together is the one that is taken; what shares its letters with another has none. */
+    @Test
+    void theAddressOfAJobAndADeviceIsTheOneThatIsRead() {
+        String path = "/api/incoming/address?job=" + office.jobId;
+        assertThat(office.desk.get(path + "&device=" + office.deviceId).ok().get("address"))
+                .isEqualTo(at("berth-permit.ticket-office"));
+        assertThat(office.desk.get(path).ok().get("address")).isEqualTo(at("berth-permit"));
+        JsonNode job = office.desk.get("/api/jobs/" + office.jobId).ok().json();
+        String same = office.desk
+                .post(
+                        "/api/jobs",
+                        Map.of(
+                                "name",
+                                "Berth-Permit",
+                                "icon",
+                                "permit",
+                                "profileId",
+                                job.path("profileId").asString(),
+                                "templateId",
+                                job.path("templateId").asString(),
+                                "destinationIds",
+                                List.of(office.destination("Mail to me")),
+                                "subject",
+                                "s",
+                                "body",
+                                "b"))
+                .ok()
+                .get("id");
+        JsonNode none = office.desk.get(path).ok().json();
+        assertThat(none.path("address").asString()).isEmpty();
+        assertThat(none.path("problem").asString()).contains("“Berth permit” has no address of its own");
+        office.desk.delete("/api/jobs/" + same).ok();
+        assertThat(office.desk.get(path).ok().get("address")).isEqualTo(at("berth-permit"));
     }
 
     @Test

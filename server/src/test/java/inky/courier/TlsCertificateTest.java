@@ -3,16 +3,26 @@ package inky.courier;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import inky.courier.core.intake.MailIntake;
+import inky.courier.core.office.OfficeSettings;
 import inky.courier.harness.Courier;
+import inky.courier.harness.DeviceMail;
 import inky.courier.harness.TestDatabase;
 import inky.courier.harness.Waiting;
+import inky.courier.setup.SetUp;
+import inky.courier.setup.Wish;
+import inky.courier.standins.FreePort;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLSocket;
@@ -21,6 +31,7 @@ import javax.net.ssl.X509TrustManager;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** HTTPS of Courier's own, with certificates that OpenSSL makes and a renewal while it runs. */
 @Tag("long")
@@ -110,6 +121,65 @@ class TlsCertificateTest {
                     },
                     "the renewed certificate is shown",
                     Duration.ofSeconds(60));
+        }
+    }
+
+    /** RFC 3207 by clients that are not ours; a device is shown the certificate as it is when it comes. */
+    @Test
+    void devicesSendTheirMailOverTheSameCertificate() throws Exception {
+        make("first");
+        make("second");
+        Path certificate = folder.resolve("courier.pem");
+        Path key = folder.resolve("courier.key");
+        Files.copy(folder.resolve("first.pem"), certificate);
+        Files.copy(folder.resolve("first.key"), key);
+        int port = FreePort.at("127.0.0.1");
+        try (Courier courier = Courier.start(
+                TestDatabase.create(), Map.of("courier.tls-certificate", certificate, "courier.tls-key", key))) {
+            OfficeSettings usual = OfficeSettings.USUAL;
+            courier.bean(SetUp.class)
+                    .change(Wish.put(new OfficeSettings(
+                            usual.office(),
+                            usual.keepAcceptedHours(),
+                            usual.keepOthersDays(),
+                            usual.address(),
+                            usual.signature(),
+                            usual.keepDeliveriesDays(),
+                            usual.language(),
+                            usual.panelSignIn(),
+                            usual.recipientRules(),
+                            usual.helpDesk(),
+                            new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false))));
+            String starttls = "echo QUIT | timeout 20 openssl s_client -starttls smtp -connect 127.0.0.1:" + port;
+            Waiting.until(() -> said(starttls).contains("CN = first"), "the certificate is shown");
+            Path mail = folder.resolve("mail");
+            Files.write(
+                    mail,
+                    DeviceMail.to("permits@scans.example")
+                            .attach("scan.pdf", DeviceMail.pdf(1))
+                            .bytes());
+            String sent = said("curl --silent --show-error --insecure --ssl-reqd --url smtp://127.0.0.1:" + port
+                    + " --mail-from copier@office.example --mail-rcpt permits@scans.example --upload-file " + mail);
+            assertThat(sent).isEmpty();
+            assertThat(courier.bean(JdbcClient.class)
+                            .sql("select count(*) from incoming_scan where state = 'UNCLAIMED' and pages = 1")
+                            .query(Integer.class)
+                            .single())
+                    .isEqualTo(1);
+            Files.copy(folder.resolve("second.key"), key, StandardCopyOption.REPLACE_EXISTING);
+            Files.copy(folder.resolve("second.pem"), certificate, StandardCopyOption.REPLACE_EXISTING);
+            Waiting.until(() -> said(starttls).contains("CN = second"), "the renewed certificate is shown");
+        }
+    }
+
+    private static String said(String command) {
+        try {
+            Process process = new ProcessBuilder("bash", "-c", command)
+                    .redirectErrorStream(true)
+                    .start();
+            return new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 

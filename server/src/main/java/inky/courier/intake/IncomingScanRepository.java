@@ -2,6 +2,7 @@ package inky.courier.intake;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -18,9 +19,17 @@ interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
     @Query("select s from IncomingScan s where s.id = :id")
     Optional<IncomingScan> hold(UUID id);
 
-    List<IncomingScan> findByStateOrderByArrivedAt(IncomingScan.State state, Limit most);
+    String SEEN = "(:everywhere = true or s.deviceId in :devices)";
 
-    List<IncomingScan> findByStateNotOrderByArrivedAtDesc(IncomingScan.State state, Limit most);
+    /** @param devices from which they may be, unless they may be from {@code everywhere} */
+    @Query("select s from IncomingScan s where s.state = UNCLAIMED and " + SEEN + " order by s.arrivedAt")
+    List<IncomingScan> findUnclaimed(boolean everywhere, Collection<UUID> devices, Limit most);
+
+    @Query("select count(s) from IncomingScan s where s.state = UNCLAIMED and " + SEEN)
+    int countUnclaimed(boolean everywhere, Collection<UUID> devices);
+
+    @Query("select s from IncomingScan s where s.state <> UNCLAIMED and " + SEEN + " order by s.arrivedAt desc")
+    List<IncomingScan> findSettled(boolean everywhere, Collection<UUID> devices, Limit most);
 
     List<IncomingScan> findByPersonIdOrderByArrivedAtDesc(UUID person);
 

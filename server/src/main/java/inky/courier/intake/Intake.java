@@ -2,20 +2,16 @@ package inky.courier.intake;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
-import inky.courier.core.intake.IntakeAddress;
-import inky.courier.core.intake.MailIntake;
 import inky.courier.core.intake.NoScan;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
 import inky.courier.delivery.DeliveryService;
-import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.intake.Addressees.Meant;
 import inky.courier.intake.IncomingScan.State;
-import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
 import inky.courier.live.Live;
 import inky.courier.panel.Unattended;
-import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
@@ -26,7 +22,6 @@ import inky.courier.store.Turns;
 import inky.courier.web.Access;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
-import jakarta.annotation.Nullable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
@@ -34,19 +29,13 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Scans that devices sent by themselves: kept at once, sent as soon as it is known whose they are and by which job. */
@@ -58,18 +47,14 @@ public class Intake {
     /** Until its job says otherwise. */
     private static final Resolution USUAL = new Resolution(300);
 
-    private static final int MOST = 200;
-
     /** Notices of this kind tell that there is one, or that one is settled. */
     static final String KIND = "incoming";
 
     private final IncomingScanRepository incoming;
     private final ScanService scans;
     private final Unattended unattended;
-    private final JobService jobs;
+    private final Addressees addressees;
     private final ProfileService profiles;
-    private final PeopleService people;
-    private final DeviceService devices;
     private final Settings settings;
     private final Queue queue;
     private final Turns turns;
@@ -81,10 +66,8 @@ public class Intake {
             IncomingScanRepository incoming,
             ScanService scans,
             Unattended unattended,
-            JobService jobs,
+            Addressees addressees,
             ProfileService profiles,
-            PeopleService people,
-            DeviceService devices,
             Settings settings,
             Queue queue,
             Turns turns,
@@ -94,10 +77,8 @@ public class Intake {
         this.incoming = incoming;
         this.scans = scans;
         this.unattended = unattended;
-        this.jobs = jobs;
+        this.addressees = addressees;
         this.profiles = profiles;
-        this.people = people;
-        this.devices = devices;
         this.settings = settings;
         this.queue = queue;
         this.turns = turns;
@@ -109,16 +90,13 @@ public class Intake {
     /** Where something came from. @param recipient all of the address */
     record Envelope(InetAddress source, String recipient) {}
 
-    /** Who is meant, as far as that is known. */
-    private record Meant(Optional<DeviceView> device, Optional<JobView> job, Optional<PersonView> person) {}
-
     /**
      * Keeps a mail's pages; once this returns they cannot be lost. The same message twice is one scan.
      *
      * @throws Invalid when an attachment is no picture
      * @throws Refusal when there are no pages in it, or too many
      */
-    void take(MailedScan mail, Envelope envelope) throws IOException {
+    void take(IncomingMail mail, Envelope envelope) throws IOException {
         String key = mail.key(envelope.recipient.toLowerCase(Locale.ROOT));
         if (incoming.existsByKey(key)) {
             return;
@@ -127,7 +105,7 @@ public class Intake {
         if (none.isEmpty() && mail.documents().isEmpty()) {
             throw Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "intake.no-pages");
         }
-        Meant meant = meant(mail, envelope);
+        Meant meant = addressees.of(envelope.source, envelope.recipient, mail);
         try {
             transactions.executeWithoutResult(status -> {
                 // The same message may come to two instances at once.
@@ -141,7 +119,7 @@ public class Intake {
         }
     }
 
-    private static IncomingScan described(MailedScan mail, Envelope envelope, String key, Meant meant) {
+    private static IncomingScan described(IncomingMail mail, Envelope envelope, String key, Meant meant) {
         IncomingScan one = new IncomingScan();
         one.id = UUID.randomUUID();
         one.key = key;
@@ -149,13 +127,13 @@ public class Intake {
         one.sender = mail.sender();
         one.recipient = envelope.recipient;
         one.subject = mail.subject();
-        one.deviceId = meant.device.map(DeviceView::id).orElse(null);
-        one.jobId = meant.job.map(JobView::id).orElse(null);
-        one.personId = meant.person.map(PersonView::id).orElse(null);
+        one.deviceId = meant.device().map(DeviceView::id).orElse(null);
+        one.jobId = meant.job().map(JobView::id).orElse(null);
+        one.personId = meant.person().map(PersonView::id).orElse(null);
         return one;
     }
 
-    private void keep(IncomingScan one, MailedScan mail, Optional<NoScan> none, Meant meant) {
+    private void keep(IncomingScan one, IncomingMail mail, Optional<NoScan> none, Meant meant) {
         one.arrivedAt = clock.instant();
         if (none.isPresent()) {
             one.state = State.IGNORED;
@@ -174,8 +152,8 @@ public class Intake {
         live.tell(KIND, one.id);
     }
 
-    private ScanService.Incoming scanOf(IncomingScan one, MailedScan mail, Meant meant) {
-        Resolution resolution = meant.job
+    private ScanService.Incoming scanOf(IncomingScan one, IncomingMail mail, Meant meant) {
+        Resolution resolution = meant.job()
                 .map(job -> profiles.value(job.item().profileId(), job.item().changes())
                         .resolution())
                 .orElse(USUAL);
@@ -195,70 +173,10 @@ public class Intake {
 
     /** Why it cannot go yet; empty for nothing. */
     private static Message missing(Meant meant) {
-        if (meant.job.isEmpty()) {
-            return Message.of(meant.person.isEmpty() ? "intake.nobody-no-job" : "intake.no-job");
+        if (meant.job().isEmpty()) {
+            return Message.of(meant.person().isEmpty() ? "intake.nobody-no-job" : "intake.no-job");
         }
-        return meant.person.isEmpty() ? Message.of("intake.nobody") : Message.none();
-    }
-
-    private Meant meant(MailedScan mail, Envelope envelope) {
-        IntakeAddress address = IntakeAddress.of(envelope.recipient.split("@", 2)[0]);
-        List<DeviceView> all = devices.list();
-        List<JobView> known = jobs.list();
-        Optional<DeviceView> device = of(
-                        all, DeviceView::id, keyed(all, DeviceView::id, DeviceView::name, address.device()))
-                .or(() -> at(all, envelope.source));
-        Optional<JobView> job = of(known, JobView::id, keyed(known, JobView::id, JobView::name, address.job()));
-        return new Meant(device, job, person(address, mail));
-    }
-
-    private static <T> Optional<UUID> keyed(List<T> all, Function<T, UUID> id, Function<T, String> name, String key) {
-        Map<UUID, String> names = all.stream().collect(Collectors.toMap(id, name));
-        return IntakeAddress.named(key, IntakeAddress.keys(names));
-    }
-
-    private static <T> Optional<T> of(List<T> all, Function<T, UUID> id, Optional<UUID> wanted) {
-        return wanted.flatMap(
-                one -> all.stream().filter(each -> id.apply(each).equals(one)).findFirst());
-    }
-
-    /** The one device at an address; where several are behind it, none. */
-    private static Optional<DeviceView> at(List<DeviceView> all, InetAddress source) {
-        List<DeviceView> there = all.stream()
-                .filter(device -> device.address().split(":", 2)[0].equals(source.getHostAddress()))
-                .toList();
-        return there.size() == 1 ? Optional.of(there.get(0)) : Optional.empty();
-    }
-
-    /** Who is said most plainly: in the address, then as the sender, then in the subject. Whom two can be is nobody. */
-    private Optional<PersonView> person(IntakeAddress address, MailedScan mail) {
-        MailIntake rules = settings.read().mailIntake();
-        List<PersonView> all =
-                people.list().stream().filter(person -> !person.disabled()).toList();
-        if (!address.person().isEmpty()) {
-            // What the address says and nobody is called is somebody else than the sender.
-            return of(
-                    all,
-                    PersonView::id,
-                    keyed(all, PersonView::id, PersonView::login, IntakeAddress.key(address.person())));
-        }
-        Optional<PersonView> sender = rules.bySender()
-                ? only(all.stream()
-                        .filter(person -> person.email().equalsIgnoreCase(mail.sender()))
-                        .toList())
-                : Optional.empty();
-        return sender.or(() -> rules.bySubject() ? named(all, mail.subject()) : Optional.empty());
-    }
-
-    private static Optional<PersonView> named(List<PersonView> all, String subject) {
-        List<String> words = Arrays.asList(subject.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}._-]+"));
-        return only(all.stream()
-                .filter(person -> words.contains(person.login().toLowerCase(Locale.ROOT)))
-                .toList());
-    }
-
-    private static <T> Optional<T> only(List<T> found) {
-        return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+        return meant.person().isEmpty() ? Message.of("intake.nobody") : Message.none();
     }
 
     /** Sends one of which everything is known; says why where that cannot be. */
@@ -286,8 +204,7 @@ public class Intake {
     }
 
     private void sent(IncomingScan one, UUID person, UUID job, String who) {
-        Optional<DeviceView> device =
-                Optional.ofNullable(one.deviceId).flatMap(id -> of(devices.list(), DeviceView::id, Optional.of(id)));
+        Optional<DeviceView> device = addressees.device(one.deviceId);
         UUID scan = Objects.requireNonNull(one.scanId);
         scans.claim(scan, person, job);
         DeliveryService.Receipt receipt = unattended.send(scan, device, person, job);
@@ -308,10 +225,8 @@ public class Intake {
      * @throws Refusal where it is settled already, or the job is not for them
      */
     @Transactional
-    public IncomingView claim(UUID id, UUID person, UUID job) {
-        IncomingScan one = unclaimed(id);
-        sent(one, person, job, Who.name());
-        return view(one, names());
+    public void claim(UUID id, UUID person, UUID job) {
+        sent(unclaimed(id), person, job, Who.name());
     }
 
     /** Nobody wants it; its pages go. */
@@ -345,73 +260,13 @@ public class Intake {
         });
     }
 
-    /**
-     * @param device, job and person by their names; empty where that is not known
-     * @param personId absent where it is not known, as jobId
-     * @param pageIds in their order; empty where its pages are gone or another's
-     * @param why it waits, or was no scan; empty for nothing
-     */
-    public record IncomingView(
-            UUID id,
-            Instant arrivedAt,
-            String sender,
-            String recipient,
-            String subject,
-            String device,
-            String job,
-            @Nullable UUID jobId,
-            String person,
-            @Nullable UUID personId,
-            @Nullable UUID deliveryId,
-            int pages,
-            List<UUID> pageIds,
-            String state,
-            Message why,
-            String settledBy) {}
-
-    /** @param latest what came and is settled, the latest first */
-    public record IncomingLists(List<IncomingView> unclaimed, List<IncomingView> latest) {}
-
-    private record Names(Map<UUID, String> devices, Map<UUID, String> jobs) {}
-
-    private Names names() {
-        return new Names(
-                devices.list().stream().collect(Collectors.toMap(DeviceView::id, DeviceView::name)),
-                jobs.list().stream().collect(Collectors.toMap(JobView::id, JobView::name)));
-    }
-
-    /** Both as they are at one moment. */
-    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public IncomingLists list() {
-        Names names = names();
-        return new IncomingLists(
-                incoming.findByStateOrderByArrivedAt(State.UNCLAIMED, Limit.of(MOST)).stream()
-                        .filter(this::isSeen)
-                        .map(one -> view(one, names))
-                        .toList(),
-                incoming.findByStateNotOrderByArrivedAtDesc(State.UNCLAIMED, Limit.of(MOST)).stream()
-                        .filter(this::isSeen)
-                        .map(one -> view(one, names))
-                        .toList());
-    }
-
-    /** How many wait for somebody, up to {@value #MOST}. */
-    @Transactional(readOnly = true)
-    public int unclaimed() {
-        return (int) incoming.findByStateOrderByArrivedAt(State.UNCLAIMED, Limit.of(MOST)).stream()
-                .filter(this::isSeen)
-                .count();
-    }
-
     /** By whoever asks; what is from nowhere known is for those only who are limited to no place. */
     private boolean isSeen(IncomingScan one) {
         return Access.sees(placeOf(one));
     }
 
     private String placeOf(IncomingScan one) {
-        return of(devices.list(), DeviceView::id, Optional.ofNullable(one.deviceId))
-                .map(DeviceView::place)
-                .orElse("");
+        return addressees.device(one.deviceId).map(DeviceView::place).orElse("");
     }
 
     /** What came by mail for somebody. */
@@ -451,38 +306,10 @@ public class Intake {
 
     /** The scan whose pages an operator may look at, since nobody knows whose they are. */
     @Transactional(readOnly = true)
-    public UUID unclaimedScan(UUID id) {
+    UUID unclaimedScan(UUID id) {
         return incoming.findById(id)
                 .filter(one -> one.state == State.UNCLAIMED && isSeen(one))
                 .map(one -> one.scanId)
                 .orElseThrow(() -> Refusal.notFound("incoming scan"));
-    }
-
-    private IncomingView view(IncomingScan one, Names names) {
-        return new IncomingView(
-                one.id,
-                one.arrivedAt,
-                one.sender,
-                one.recipient,
-                one.subject,
-                named(one.deviceId, names.devices),
-                named(one.jobId, names.jobs),
-                one.jobId,
-                Optional.ofNullable(one.personId).flatMap(people::nameOf).orElse(""),
-                one.personId,
-                one.deliveryId,
-                one.pages,
-                one.state == State.UNCLAIMED
-                        ? scans.get(Objects.requireNonNull(one.scanId)).pages().stream()
-                                .map(page -> page.id())
-                                .toList()
-                        : List.of(),
-                one.state.name(),
-                one.why,
-                one.settledBy);
-    }
-
-    private static String named(@Nullable UUID id, Map<UUID, String> names) {
-        return id == null ? "" : names.getOrDefault(id, "");
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.live;
 
+import java.sql.Connection;
 import java.time.Duration;
 import java.util.Set;
 import java.util.function.Supplier;
@@ -39,7 +40,7 @@ public final class Cached<T> {
     private record Reading<T>(T value, long changes, long at) {}
 
     public T get() {
-        if (isWriting() || !live.hears()) {
+        if (isWriting() || isOfThePast() || !live.hears()) {
             return reading.get();
         }
         Reading<T> known = last;
@@ -60,6 +61,12 @@ public final class Cached<T> {
 
     private boolean isFresh(Reading<T> known) {
         return known != null && known.changes == live.changesOf(kinds) && System.nanoTime() - known.at < longest;
+    }
+
+    /** Whether this transaction sees what was there when it began: what it reads may have changed, and the notice of it come already. */
+    private static boolean isOfThePast() {
+        Integer isolation = TransactionSynchronizationManager.getCurrentTransactionIsolationLevel();
+        return isolation != null && isolation > Connection.TRANSACTION_READ_COMMITTED;
     }
 
     /** Whether this is a transaction that writes, which has to see what it wrote itself. */

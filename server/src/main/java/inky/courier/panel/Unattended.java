@@ -58,12 +58,34 @@ public class Unattended {
         if (!job.item().isFor(person.id(), person.groups())) {
             throw Refusal.of(HttpStatus.CONFLICT, "intake.not-theirs");
         }
-        if (job.destinations().stream()
-                .anyMatch(destination -> destination.kind().isAtTheDevice())) {
+        if (endsAtTheDevice(job)) {
             throw Refusal.of(HttpStatus.CONFLICT, "intake.at-the-device");
         }
-        JobQuestions.Answered answered =
-                questions.unattended(job, person, device.map(DeviceView::place).orElse(""));
+        String place = device.map(DeviceView::place).orElse("");
+        return accept(scan, device, person, job, questions.unattended(job, person, place), false);
+    }
+
+    /** The same to try a job, whomever it is for; what it asks is answered with samples. */
+    @Transactional
+    public Receipt tryOut(UUID scan, UUID personId, UUID jobId) {
+        JobView job = jobs.get(jobId);
+        PersonView person = people.get(personId);
+        return accept(scan, Optional.empty(), person, job, questions.answeredFor(job, person), true);
+    }
+
+    /** Whether it saves or prints where nobody stands. */
+    public static boolean endsAtTheDevice(JobView job) {
+        return job.destinations().stream()
+                .anyMatch(destination -> destination.kind().isAtTheDevice());
+    }
+
+    private Receipt accept(
+            UUID scan,
+            Optional<DeviceView> device,
+            PersonView person,
+            JobView job,
+            JobQuestions.Answered answered,
+            boolean test) {
         return deliveries.accept(new DeliveryService.Order(
                 scan,
                 device,
@@ -74,6 +96,6 @@ public class Unattended {
                 names.get(job.item().templateId()).template(),
                 answered.choices(),
                 clock.instant(),
-                false));
+                test));
     }
 }

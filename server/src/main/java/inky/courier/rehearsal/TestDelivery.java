@@ -2,14 +2,10 @@ package inky.courier.rehearsal;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.profile.ScanProfile;
-import inky.courier.delivery.DeliveryService;
 import inky.courier.delivery.DeliveryService.Receipt;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobView;
-import inky.courier.naming.NamingService;
-import inky.courier.panel.JobQuestions;
-import inky.courier.people.PeopleService;
-import inky.courier.people.PeopleService.PersonView;
+import inky.courier.panel.Unattended;
 import inky.courier.profile.ProfileService;
 import inky.courier.scan.ArrivingPage;
 import inky.courier.scan.ScanService;
@@ -17,7 +13,6 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,31 +22,22 @@ import org.springframework.transaction.annotation.Transactional;
 class TestDelivery {
     private final JobService jobs;
     private final ProfileService profiles;
-    private final NamingService names;
-    private final PeopleService people;
-    private final JobQuestions questions;
     private final ScanService scans;
-    private final DeliveryService deliveries;
+    private final Unattended unattended;
     private final TriedPages pages;
     private final Clock clock;
 
     TestDelivery(
             JobService jobs,
             ProfileService profiles,
-            NamingService names,
-            PeopleService people,
-            JobQuestions questions,
             ScanService scans,
-            DeliveryService deliveries,
+            Unattended unattended,
             TriedPages pages,
             Clock clock) {
         this.jobs = jobs;
         this.profiles = profiles;
-        this.names = names;
-        this.people = people;
-        this.questions = questions;
         this.scans = scans;
-        this.deliveries = deliveries;
+        this.unattended = unattended;
         this.pages = pages;
         this.clock = clock;
     }
@@ -64,9 +50,7 @@ class TestDelivery {
     @Transactional
     public Receipt send(String who, UUID jobId, UUID personId, List<String> wanted) throws IOException {
         JobView job = jobs.get(jobId);
-        PersonView person = people.get(personId);
-        if (job.destinations().stream()
-                .anyMatch(destination -> destination.kind().isAtTheDevice())) {
+        if (Unattended.endsAtTheDevice(job)) {
             throw Invalid.of("test-delivery.device", "job");
         }
         ScanProfile profile = profiles.value(job.item().profileId(), job.item().changes());
@@ -75,17 +59,6 @@ class TestDelivery {
                 .<ArrivingPage.From>map(page -> () -> ArrivingPage.of(page.page()))
                 .toList();
         UUID scan = scans.keepComplete(new ScanService.Origin(null, personId, jobId), now, arriving);
-        JobQuestions.Answered answered = questions.answeredFor(job, person);
-        return deliveries.accept(new DeliveryService.Order(
-                scan,
-                Optional.empty(),
-                person,
-                job,
-                profiles.get(job.item().profileId()),
-                answered.profile(),
-                names.get(job.item().templateId()).template(),
-                answered.choices(),
-                now,
-                true));
+        return unattended.tryOut(scan, personId, jobId);
     }
 }

@@ -17,7 +17,7 @@ import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.help.HelpDeskCalls;
 import inky.courier.help.HelpDeskCalls.HelpCallView;
-import inky.courier.intake.Intake;
+import inky.courier.intake.IncomingList;
 import inky.courier.job.JobService;
 import inky.courier.mail.MailServers;
 import inky.courier.mail.MailServers.MailServerView;
@@ -70,7 +70,7 @@ class Watch {
             Map.entry("forget-incoming", "removing scans that nobody claimed"));
 
     private final HelpDeskCalls calls;
-    private final Intake intake;
+    private final IncomingList incoming;
     private final DeliveryQueries deliveries;
     private final Troubles troubles;
     private final DayOfDeliveries day;
@@ -92,7 +92,7 @@ class Watch {
 
     Watch(
             HelpDeskCalls calls,
-            Intake intake,
+            IncomingList incoming,
             DeliveryQueries deliveries,
             Troubles troubles,
             DayOfDeliveries day,
@@ -109,7 +109,7 @@ class Watch {
             Findings preflight,
             Clock clock) {
         this.calls = calls;
-        this.intake = intake;
+        this.incoming = incoming;
         this.deliveries = deliveries;
         this.troubles = troubles;
         this.day = day;
@@ -232,7 +232,7 @@ class Watch {
         scanned = scanned || !deliveries.onTheLine().isEmpty();
         return new Overview(
                 (int) calls().stream().filter(HelpCallView::waits).count(),
-                intake.unclaimed(),
+                incoming.unclaimed(),
                 needCare,
                 day.day().now().moving(),
                 setUp,

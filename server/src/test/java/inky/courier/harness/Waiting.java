@@ -3,6 +3,7 @@ package inky.courier.harness;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 
 /** Waits for what other threads and processes do. */
 public final class Waiting {
@@ -14,11 +15,20 @@ public final class Waiting {
         until(condition, what, PATIENCE);
     }
 
+    /** @param what as it is when it was waited in vain */
+    public static void until(BooleanSupplier condition, Supplier<String> what) {
+        until(condition, what, PATIENCE);
+    }
+
     public static void until(BooleanSupplier condition, String what, Duration patience) {
+        until(condition, () -> what, patience);
+    }
+
+    private static void until(BooleanSupplier condition, Supplier<String> what, Duration patience) {
         Instant end = Instant.now().plus(patience);
         while (!condition.getAsBoolean()) {
             if (Instant.now().isAfter(end)) {
-                throw new AssertionError("waited in vain until " + what);
+                throw new AssertionError("waited in vain until " + what.get());
             }
             try {
                 Thread.sleep(50);

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
@@ -70,7 +71,7 @@ public final class PostOffice implements AutoCloseable {
     private final Set<Session> sessions = ConcurrentHashMap.newKeySet();
     private volatile String password;
     private volatile long bytesPerSecond = Long.MAX_VALUE;
-    private volatile Runnable afterFirstBytes = () -> {};
+    private volatile Optional<Pause> breaking = Optional.empty();
     private volatile Pause beforeAnswer = () -> {};
 
     /** Something that happens while a client waits. */
@@ -150,7 +151,7 @@ public final class PostOffice implements AutoCloseable {
         refusals.clear();
         recipientRefusals.clear();
         bytesPerSecond = Long.MAX_VALUE;
-        afterFirstBytes = () -> {};
+        breaking = Optional.empty();
         beforeAnswer = () -> {};
     }
 
@@ -183,9 +184,9 @@ public final class PostOffice implements AutoCloseable {
         bytesPerSecond = maxBytesPerSecond;
     }
 
-    /** Runs once the first bytes of each message are in. */
-    public void afterFirstBytes(Runnable action) {
-        afterFirstBytes = action;
+    /** The line breaks in the middle of each message: once its first bytes are in and this is over, no more comes. */
+    public void breakLine(Pause afterFirstBytes) {
+        breaking = Optional.of(afterFirstBytes);
     }
 
     @Override
@@ -365,13 +366,14 @@ public final class PostOffice implements AutoCloseable {
             }
         }
 
-        private long read(InputStream in, Path incoming) throws IOException {
+        private long read(InputStream in, Path incoming) throws IOException, InterruptedException {
             long bytes = 0;
             byte[] buffer = new byte[16_384];
             try (OutputStream out = Files.newOutputStream(incoming)) {
                 for (int read = in.read(buffer); read >= 0; read = in.read(buffer)) {
-                    if (bytes == 0) {
-                        afterFirstBytes.run();
+                    if (breaking.isPresent()) {
+                        breaking.get().run();
+                        throw new IOException("the line is broken");
                     }
                     out.write(buffer, 0, read);
                     bytes += read;

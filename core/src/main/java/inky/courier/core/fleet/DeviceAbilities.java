@@ -34,12 +34,15 @@ public record DeviceAbilities(
     public static final int PLACES_IN_A_BROWSER = 24;
 
     /** Of one that has not been asked yet. */
-    public static final DeviceAbilities UNKNOWN = new DeviceAbilities(
-            "Not asked yet", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
+    public static final DeviceAbilities UNKNOWN = ofNothing("Not asked yet");
 
     /** Of one that sends its scans of its own: nothing is started there from here. */
-    public static final DeviceAbilities SENDS = new DeviceAbilities(
-            "Sends scans by mail", false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
+    public static final DeviceAbilities SENDS = ofNothing("Sends scans by mail");
+
+    private static DeviceAbilities ofNothing(String makeAndModel) {
+        return new DeviceAbilities(
+                makeAndModel, false, false, 0, false, false, List.of(), List.of(), 0, false, false, false, false);
+    }
 
     /** Resolutions that scans are made at, of which a scanner that names a range has those within it; dots per inch. */
     public static int[] usualResolutions() {

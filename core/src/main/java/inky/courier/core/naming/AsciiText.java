@@ -8,6 +8,9 @@ public final class AsciiText {
 
     /** CLDR's transliterations; German umlauts become two letters, as German offices write them. What has no such letters is left out. */
     public static String of(String text) {
+        if (text.chars().allMatch(c -> c >= ' ' && c <= '~')) {
+            return text;
+        }
         String german = text.replace("ä", "ae")
                 .replace("ö", "oe")
                 .replace("ü", "ue")

@@ -31,7 +31,7 @@ import java.util.Properties;
 import java.util.regex.Pattern;
 
 /** A mail as it came from a device; read from its file, of which hardly anything is in memory. */
-final class MailedScan implements AutoCloseable {
+final class IncomingMail implements AutoCloseable {
     private static final int DEEPEST = 10;
     private static final int MOST_PARTS = 200;
     private static final int LONGEST_LINE = 300;
@@ -51,7 +51,7 @@ final class MailedScan implements AutoCloseable {
      * @param returnPath of the envelope; empty for none
      * @throws Invalid where it is no message
      */
-    MailedScan(Path file, String returnPath) throws IOException {
+    IncomingMail(Path file, String returnPath) throws IOException {
         this.file = file;
         this.returnPath = returnPath;
         content = new SharedFileInputStream(file.toFile());
@@ -98,8 +98,8 @@ final class MailedScan implements AutoCloseable {
 
     private static String name(Part part) throws MessagingException {
         return Optional.ofNullable(part.getFileName())
-                .map(MailedScan::decoded)
-                .map(MailedScan::line)
+                .map(IncomingMail::decoded)
+                .map(IncomingMail::line)
                 .filter(name -> !name.isEmpty())
                 .orElse("attachment");
     }

@@ -46,8 +46,8 @@ import org.subethamail.smtp.server.SessionHandler;
  * opens, moves and closes as the settings say, in every instance.
  */
 @Component
-class MailDoor implements SmartLifecycle {
-    private static final Logger LOG = LoggerFactory.getLogger(MailDoor.class);
+class MailIntakeServer implements SmartLifecycle {
+    private static final Logger LOG = LoggerFactory.getLogger(MailIntakeServer.class);
     private static final int MOST_CONNECTIONS = 50;
     private static final int MOST_OF_ONE = 10;
     private static final int MOST_RECIPIENTS = 10;
@@ -69,7 +69,7 @@ class MailDoor implements SmartLifecycle {
     private volatile Message trouble = Message.none();
     private volatile boolean listens;
 
-    MailDoor(
+    MailIntakeServer(
             Settings settings,
             Intake intake,
             WorkFolders folders,
@@ -269,7 +269,7 @@ class MailDoor implements SmartLifecycle {
         }
 
         private void take(Path file) throws RejectException {
-            try (MailedScan mail = new MailedScan(file, returnPath)) {
+            try (IncomingMail mail = new IncomingMail(file, returnPath)) {
                 for (String recipient : recipients) {
                     intake.take(mail, new Intake.Envelope(source, recipient));
                 }
