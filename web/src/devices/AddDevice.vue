@@ -95,7 +95,7 @@ function submit() {
     <template v-if="seen?.says">
       <div class="found">
         <p>
-          <StateMark :mark="conditionMark(seen.says.condition)" />
+          <StateMark :mark="conditionMark(seen.says.condition, seen.protocol)" />
           <strong>{{ seen.says.abilities.makeAndModel }}</strong>
           <span class="quiet">
             {{ seen.says.conditionWords

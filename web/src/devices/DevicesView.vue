@@ -120,7 +120,7 @@ async function lookAgain() {
             <td class="mono address">{{ row.address }}</td>
             <td>
               <div class="state">
-                <StateMark :mark="conditionMark(row.condition)" silent />
+                <StateMark :mark="conditionMark(row.condition, row.protocol)" silent />
                 <span :class="{ quiet: row.condition === 'READY' }">{{ row.conditionWords }}</span>
               </div>
             </td>
@@ -132,7 +132,7 @@ async function lookAgain() {
     <template #editor>
       <template v-if="open">
         <p>
-          <StateMark :mark="conditionMark(open.condition)" silent /> {{ open.conditionWords }}
+          <StateMark :mark="conditionMark(open.condition, open.protocol)" silent /> {{ open.conditionWords }}
           <span class="caption">seen {{ open.seenAt ? ago(open.seenAt) : 'never' }}</span>
         </p>
         <FoundHere :id="open.id" kind="DEVICE" />

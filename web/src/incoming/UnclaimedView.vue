@@ -87,7 +87,7 @@ const STATES: Record<string, string> = { SENT: 'sent', IGNORED: 'no scan', REMOV
   list-style: none;
 }
 section {
-  margin-bottom: 28px;
+  margin: 18px 0 28px;
 }
 .cut {
   max-width: 220px;

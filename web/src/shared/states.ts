@@ -30,7 +30,12 @@ export function deliveryMark(state: Delivery['state']): Mark {
   )[state];
 }
 
-export function conditionMark(condition: Schemas['DeviceView']['condition']): Mark {
+/** A device that only sends says nothing of itself. */
+export function conditionMark(
+  condition: Schemas['DeviceView']['condition'],
+  protocol?: Schemas['DeviceView']['protocol'],
+): Mark {
+  if (protocol === 'MAIL') return 'off';
   return (
     { READY: 'accepted', BUSY: 'moving', CARE: 'care', STOPPED: 'failed', UNREACHABLE: 'failed' } as const
   )[condition];

@@ -17,6 +17,7 @@ const props = defineProps<{
   today: Schemas['Today'];
   findings: Schemas['PanelFinding'][];
   findingCount: number;
+  unclaimed: number;
 }>();
 
 type Trouble = Schemas['Trouble'];
@@ -44,7 +45,8 @@ const nothing = computed(
       props.today.unmade.length +
       props.today.devices.length +
       props.today.certificates.length +
-      props.findings.length ===
+      props.findings.length +
+      props.unclaimed ===
     0,
 );
 
@@ -199,6 +201,14 @@ function listPath(trouble: Trouble): string {
           >Show {{ group.deliveries }}</RouterLink
         >
       </p>
+    </li>
+    <li v-if="unclaimed" class="minor">
+      <StateMark mark="held" />
+      <p>
+        <strong>{{ unclaimed === 1 ? 'A scan is' : `${unclaimed} scans are` }} unclaimed</strong>
+        <span class="quiet small">sent by mail, without a person or a job</span>
+      </p>
+      <RouterLink class="link small" to="/unclaimed">Claim</RouterLink>
     </li>
     <li v-for="device in stopped.slice(0, MOST)" :key="device.deviceId">
       <p class="how-many"><span class="numeral">1</span><span class="caption">device</span></p>

@@ -58,6 +58,7 @@ const now = computed(() => today.data.value?.day.now);
           :today="today.data.value"
           :findings="overview.data.value?.findings ?? []"
           :finding-count="overview.data.value?.findingCount ?? 0"
+          :unclaimed="overview.data.value?.unclaimed ?? 0"
         />
       </section>
       <section aria-labelledby="line-now">
