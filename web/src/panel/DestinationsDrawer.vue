@@ -16,12 +16,13 @@ const { t } = useWords();
 const FEW = 9;
 const letters = ref('');
 const field = ref<HTMLInputElement>();
+const list = ref<InstanceType<typeof ChoiceList>>();
 const chosen = computed(() => answersTo(props.question, props.answers));
 const isChosen = (value: string) => chosen.value.some((one) => one.value === value);
 const shown = computed(() =>
   props.question.options.options.filter((one) => beginsSo([one.words], letters.value)),
 );
-onMounted(() => field.value?.focus());
+onMounted(() => (field.value ?? list.value)?.focus());
 
 function press(value: string, name: string) {
   const others = chosen.value.filter((one) => one.value !== value);
@@ -33,8 +34,8 @@ function press(value: string, name: string) {
   <section class="choice-drawer" :aria-label="captionOf(question, t)" @keydown.esc="emit('done')">
     <header>
       <h2>{{ captionOf(question, t) }}</h2>
-      <button type="button" class="key stamp" :disabled="!chosen.length" @click="emit('done')">
-        {{ t('ask.ok') }}
+      <button type="button" class="key stamp" @click="emit('done')">
+        {{ t(chosen.length ? 'ask.ok' : 'panel.back') }}
       </button>
     </header>
     <input
@@ -49,6 +50,7 @@ function press(value: string, name: string) {
       @input="panel.touch()"
     />
     <ChoiceList
+      ref="list"
       :label="captionOf(question, t)"
       :options="shown"
       :is-chosen="isChosen"

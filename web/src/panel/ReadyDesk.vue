@@ -5,7 +5,7 @@ import AskRows from './AskRows.vue';
 import JobHead from './JobHead.vue';
 import LastTimeKey from './LastTimeKey.vue';
 import type { Ask, At, PaperSource } from './machine';
-import { asksNow, drawerOf } from './questions';
+import { asksNow, chosenTo, drawerOf } from './questions';
 import SampleDrawer from './SampleDrawer.vue';
 import type { PanelState } from './usePanel';
 
@@ -26,7 +26,7 @@ function scan(source?: PaperSource) {
 
 <template>
   <div class="desk">
-    <JobHead :job="job">
+    <JobHead :job="job" :to="chosenTo(asks, at.answers, t)">
       <LastTimeKey :panel="panel" :job="job" :answers="at.answers" />
       <button type="button" class="key" @click="panel.leaveReady()">{{ t('panel.back') }}</button>
     </JobHead>

@@ -13,7 +13,7 @@ import { usePlan } from './plan';
 import OriginalStrip from './OriginalStrip.vue';
 import TooLargeStrip from './TooLargeStrip.vue';
 import AskRows from './AskRows.vue';
-import { answerTo, asksNow, captionOf, drawerOf, isMissing, keyOf, wordsOf } from './questions';
+import { answerTo, asksNow, captionOf, chosenTo, drawerOf, isMissing, keyOf, wordsOf } from './questions';
 import type { PanelState } from './usePanel';
 
 const props = defineProps<{ panel: PanelState; at: At<'scan'> }>();
@@ -42,10 +42,11 @@ const planned = computed(() => {
   const size = bytes(toBe.reduce((sum, file) => sum + file.bytes, 0));
   return toBe[0] && { n: toBe.length, name: toBe[0].name, readsMore: toBe[0].readsMore, size };
 });
-/** Where somebody chose. */
-const chosenTo = computed(() => {
-  const where = asks.value.find(({ kind }) => kind === 'DESTINATIONS');
-  return where && !isMissing(where, props.at.answers) ? wordsOf(where, props.at.answers, t) : undefined;
+const where = computed(() => chosenTo(asks.value, props.at.answers, t));
+const goesTo = computed(() => {
+  const [who = '', ...others] = props.at.job.to;
+  if (where.value || !others.length) return t('scan.to', { who: where.value ?? who });
+  return t('scan.to-several', { who, more: others.length });
 });
 const sheet = ref(false);
 const open = ref<Ask>();
@@ -105,7 +106,7 @@ watch(
 
 <template>
   <div :class="['desk', { tight: trouble || plan?.tooLarge || odd }]">
-    <JobHead :job="job" :to="chosenTo">
+    <JobHead :job="job" :to="where">
       <LastTimeKey :panel="panel" :job="job" :answers="at.answers" />
       <button
         v-for="asked in asks.length > FEW ? [] : asks"
@@ -264,7 +265,7 @@ watch(
               ? t('scan.goes-then')
               : scanning
                 ? t('scan.as-soon-as')
-                : t('scan.to', { who: chosenTo ?? job.to[0] ?? '' })
+                : goesTo
         }}</span>
       </button>
     </div>

@@ -40,15 +40,23 @@ export const hasKeys = ({ options, type }: Ask) =>
 
 /**
  * What is asked by now: some things only for some of the destinations that may be chosen. A consent is asked for before the paper goes
- * through, as a stage of its own.
+ * through, as a stage of its own. What has to be answered comes first.
  */
 export function asksNow(asks: Ask[], answers: Answers): Ask[] {
   const where = asks.find(({ kind }) => kind === 'DESTINATIONS');
   const chosen = where ? valuesOf(where, answers) : [];
-  return asks.filter(
-    ({ kind, onlyFor }) =>
-      kind !== 'CONSENT' && (!onlyFor.length || onlyFor.some((one) => chosen.includes(one))),
-  );
+  return asks
+    .filter(
+      ({ kind, onlyFor }) =>
+        kind !== 'CONSENT' && (!onlyFor.length || onlyFor.some((one) => chosen.includes(one))),
+    )
+    .sort((one, other) => Number(other.required) - Number(one.required));
+}
+
+/** Where somebody chose; undefined while they did not, or cannot. */
+export function chosenTo(asks: Ask[], answers: Answers, t: Say): string | undefined {
+  const where = asks.find(({ kind }) => kind === 'DESTINATIONS');
+  return where && !isMissing(where, answers) ? wordsOf(where, answers, t) : undefined;
 }
 
 /** Whether nothing goes before it is answered. */
@@ -69,7 +77,7 @@ export function captionOf(asked: Ask, t: Say): string {
     case 'DESTINATIONS':
       return t('ask.destinations');
     case 'RECIPIENTS':
-      return t('jobs.to');
+      return t('recipients.title');
     case 'COPIES':
       return t('ask.copies');
     case 'FOLDER':
@@ -99,7 +107,7 @@ export function wordsOf(asked: Ask, answers: Answers, t: Say): string {
     if (asked.kind === 'FOLDER') return asked.name;
     if (asked.kind === 'PASSCODE' && asked.name) return asked.name;
     if (asked.required) return t('ask.required');
-    return asked.kind === 'QUESTION' ? t('ask.unanswered') : t('ask.as-job');
+    return asked.kind === 'QUESTION' ? t('ask.unanswered') : t('ask.as-usual');
   }
   if (asked.kind === 'PASSCODE') return '•'.repeat(Math.min(8, answer.length));
   if (asked.type === 'DATE') return dayOf(answer);

@@ -129,7 +129,7 @@ class AddressBookWalkTest {
         panel.keyboard().press("Enter");
         office.device.put(Stack.TIDE_TABLE);
         button(panel, "Berth permit").click();
-        button(panel, "to Choose people").click();
+        button(panel, "Recipients Choose people").click();
     }
 
     private void sendToAGroup(Office office) {
@@ -162,7 +162,7 @@ class AddressBookWalkTest {
         button(panel, "Back").click();
         button(panel, "As last time").click();
         assertThat(button(panel, "As last time")).isHidden();
-        button(panel, "to 2 people").click();
+        button(panel, "Recipients 2 people").click();
         assertThat(button(panel, "Done, 2 chosen")).isVisible();
         Locator favourites = panel.getByRole(AriaRole.REGION, named("Favourites"));
         assertThat(favourites).containsText("Harbour watch");

@@ -122,7 +122,7 @@ class AtThePanelTest {
         String chosen = office.desk
                 .post(
                         "/api/destinations",
-                        Map.of("name", "Mail to whom they choose", "kind", "MAIL_CHOSEN", "routeId", office.serverId))
+                        Map.of("name", "Mail to chosen people", "kind", "MAIL_CHOSEN", "routeId", office.serverId))
                 .ok()
                 .get("id");
         office.goesTo(Map.of("notifyWhen", "ALWAYS"), chosen);
@@ -131,7 +131,7 @@ class AtThePanelTest {
         office.device.put(Stack.BERTH_PERMIT);
         button(panel, "Berth permit").click();
         assertThat(panel.getByText("choose the recipients first")).isVisible();
-        button(panel, "to Choose people").click();
+        button(panel, "Recipients Choose people").click();
         panel.getByLabel("First letters of a name, or an address").fill("harbour.master@quay.example");
         button(panel, "Add address").click();
         Chrome.checkAccessibility(panel, "people at the panel");

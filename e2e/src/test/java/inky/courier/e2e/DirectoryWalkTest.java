@@ -112,14 +112,14 @@ class DirectoryWalkTest {
         office.device.put(Stack.TIDE_TABLE);
         panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Berth permit"))
                 .click();
-        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("to Choose people"))
+        panel.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Recipients Choose people"))
                 .click();
         Locator letters = panel.getByLabel("First letters of a name, or an address");
         letters.fill("addr");
         assertThat(panel.getByText("No matching name.")).isVisible();
         key(panel, "Back").click();
         readsBetterWith(panel, "Large type", "High contrast", "Keyboard on the screen");
-        key(panel, "to Choose people").click();
+        key(panel, "Recipients Choose people").click();
         letters.focus();
         Locator keyboard = panel.getByRole(AriaRole.GROUP, named("Keyboard"));
         for (String letter : List.of("Shift", "B", "r", "u", "Delete", "i")) {

@@ -279,7 +279,7 @@ class DemoSetUp {
         job(made, "Safety drill", "ring", grey, plain, watch, toMe);
         UUID chosen = destinations
                 .add(DestinationForm.mail(
-                        "Mail to whom they choose",
+                        "Mail to chosen people",
                         DestinationKind.MAIL_CHOSEN,
                         lantern,
                         new MailSettings(List.of(), List.of(), true, true)))
