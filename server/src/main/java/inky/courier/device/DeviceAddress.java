@@ -7,6 +7,8 @@ import inky.courier.core.message.Message;
 import java.net.URI;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -74,6 +76,16 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
                         .flatMap(protocol -> ports(given, protocol, encrypted, usualPort)
                                 .map(port -> wanted.at(host, port, protocol, encrypted))))
                 .toList();
+    }
+
+    /** Where devices listen, of all protocols. */
+    static Set<Integer> usualPorts(int usualPort) {
+        return new TreeSet<>(List.of(usualPort, WEB, SECURE_WEB, SANE));
+    }
+
+    /** Whether it can be the address of one. */
+    static boolean isOne(String text) {
+        return FORM.matcher(text.strip()).matches();
     }
 
     private static Stream<Integer> ports(

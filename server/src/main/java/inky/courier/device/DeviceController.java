@@ -1,6 +1,8 @@
 package inky.courier.device;
 
 import inky.courier.core.access.Right;
+import inky.courier.device.DeviceSearch.FoundAddress;
+import inky.courier.device.DeviceSearch.RangePart;
 import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
@@ -30,9 +32,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/devices")
 class DeviceController {
     private final DeviceService devices;
+    private final DeviceSearch search;
 
-    DeviceController(DeviceService devices) {
+    DeviceController(DeviceService devices, DeviceSearch search) {
         this.devices = devices;
+        this.search = search;
     }
 
     @Needs(Right.READ_DELIVERIES)
@@ -57,6 +61,27 @@ class DeviceController {
     @PostMapping("/look")
     Look lookAtDevice(@RequestBody LookForm form) {
         return devices.look(form);
+    }
+
+    /** What announces itself on the network; listens for some seconds. */
+    @PostMapping("/search/announced")
+    List<FoundAddress> listAnnounced() {
+        return search.announced();
+    }
+
+    /** @param from how many of it were looked at before */
+    record RangeForm(String range, int from) {}
+
+    @PostMapping("/search/range")
+    RangePart lookAtRange(@RequestBody RangeForm form) {
+        return search.look(form.range(), form.from());
+    }
+
+    record DeviceTableForm(String file) {}
+
+    @PostMapping("/search/table")
+    List<FoundAddress> readDeviceTable(@RequestBody DeviceTableForm form) {
+        return search.read(form.file());
     }
 
     @PostMapping

@@ -60,6 +60,16 @@ public final class StandIns {
         Thread.currentThread().join();
     }
 
+    private static Stream<Announcements.Service> announced(World.Device device, int port) {
+        return Stream.of("_ipp._tcp", "_uscan._tcp")
+                .map(type -> new Announcements.Service(
+                        type,
+                        device.name(),
+                        device.address(),
+                        port,
+                        List.of("txtvers=1", "ty=" + device.model(), "note=" + device.place(), "rs=eSCL")));
+    }
+
     private static void start(World world, Path folder, int devicePort, int mailPort, int filePort, int pagePort)
             throws IOException {
         Map<String, StandInDevice> devices = new TreeMap<>();
@@ -77,6 +87,9 @@ public final class StandIns {
                             PAGE_MILLIS,
                             folder.resolve("device " + device.name())));
         }
+        Announcements.of(world.devices().stream()
+                .flatMap(device -> announced(device, devicePort))
+                .toList());
         for (StandInDevice device : devices.values()) {
             device.stick(false);
         }

@@ -17,7 +17,7 @@ record World(
         Directory directory,
         List<Person> people) {
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Device(String name, String model, String address) {}
+    record Device(String name, String place, String model, String address) {}
 
     /** A stick that is in a device. @param stack whose pages lie on it as pictures */
     record Stick(String device, Stack stack) {}

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * Addresses that have their first bits in common, as RFC 4632 and RFC 4291 (section 2.2, without IPv4 at the end) write them:
@@ -89,5 +91,33 @@ public record AddressRange(BigInteger first, int length, int bits) {
         int behind = length - bits;
         return address.length * Byte.SIZE == length
                 && new BigInteger(1, address).shiftRight(behind).equals(first.shiftRight(behind));
+    }
+
+    /** How many addresses a device can have in it: of a network of more than two, not its first and its last (RFC 1122 section 3.2.1.3). */
+    public long hosts() {
+        int free = length - bits;
+        if (free > 62) {
+            return Long.MAX_VALUE;
+        }
+        return (1L << free) - 2L * outer();
+    }
+
+    private int outer() {
+        return length == IPV4 && length - bits > 1 ? 1 : 0;
+    }
+
+    /** One of them as text; of IPv4 only. @param number from 0 to {@link #hosts} */
+    public String host(long number) {
+        if (length != IPV4 || number < 0 || number >= hosts()) {
+            throw new IllegalArgumentException(number + " of " + this);
+        }
+        long address = first.longValueExact() + outer() + number;
+        return IntStream.of(24, 16, 8, 0)
+                .mapToObj(shift -> Long.toString(address >> shift & 0xff))
+                .collect(Collectors.joining("."));
+    }
+
+    public boolean isIpv4() {
+        return length == IPV4;
     }
 }

@@ -41,4 +41,14 @@ public final class PlainText {
         });
         return line.toString().strip();
     }
+
+    /** The same, cut where it is longer; no sign is cut in two. @param longest in UTF-16 units */
+    public static String line(String text, int longest) {
+        String line = line(text);
+        if (line.length() <= longest) {
+            return line;
+        }
+        int end = Character.isHighSurrogate(line.charAt(longest - 1)) ? longest - 1 : longest;
+        return line.substring(0, end).strip();
+    }
 }

@@ -109,4 +109,21 @@ class IntakeTest {
                 Optional.of(one),
                 IntakeAddress.named("crew-roster", IntakeAddress.keys(Map.of(one, "Crew roster", other, "Crew"))));
     }
+
+    /** RFC 4632 section 3.1 (how many), RFC 1122 section 3.2.1.3 (the first and the last are nobody's). */
+    @ParameterizedTest
+    @CsvSource({
+        "192.0.2.0/24, 254, 192.0.2.1, 192.0.2.254",
+        "192.0.2.8/30, 2, 192.0.2.9, 192.0.2.10",
+        "192.0.2.8/31, 2, 192.0.2.8, 192.0.2.9",
+        "192.0.2.8, 1, 192.0.2.8, 192.0.2.8",
+        "10.1.252.0/22, 1022, 10.1.252.1, 10.1.255.254",
+        "0.0.0.0/0, 4294967294, 0.0.0.1, 255.255.255.254",
+    })
+    void aRangeHasSoManyHosts(String range, long count, String first, String last) {
+        AddressRange of = AddressRange.of(range).orElseThrow();
+        assertEquals(count, of.hosts());
+        assertEquals(first, of.host(0));
+        assertEquals(last, of.host(count - 1));
+    }
 }
