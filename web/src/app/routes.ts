@@ -49,6 +49,12 @@ const routes: RouteRecordRaw[] = [
     component: () => import('@/dependents/DependentsView.vue'),
     meta: { place: 'Dependents' },
   },
+  {
+    path: '/devices/find',
+    name: 'Find devices',
+    component: () => import('@/devices/FindDevices.vue'),
+    meta: { place: 'Devices' },
+  },
   area('devices', 'Devices', () => import('@/devices/DevicesView.vue')),
   {
     path: '/mail-servers',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, reactive, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
@@ -13,6 +13,7 @@ import ReachFields from './ReachFields.vue';
 import { abilityRows } from './abilities';
 
 const router = useRouter();
+const { query } = useRoute();
 const queries = useQueryClient();
 const { say } = useToast();
 const { general, busy, attempt } = useForm();
@@ -21,7 +22,7 @@ const known = useQuery({
   queryFn: () => ask(api.GET('/api/devices/places')),
 });
 const form = reactive<Schemas['DeviceForm']>({
-  address: '',
+  address: String(query.address ?? ''),
   name: '',
   place: '',
   placeWhat: '',

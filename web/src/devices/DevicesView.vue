@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
+import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ListTools from '@/shared/ListTools.vue';
 import ShowMore from '@/shared/ShowMore.vue';
@@ -23,6 +24,7 @@ type View = Schemas['DeviceView'];
 type Form = Schemas['DeviceForm'];
 const queries = useQueryClient();
 const { say } = useToast();
+const { may } = useSession();
 const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useArea<View, View, Form>({
   path: 'devices',
   list: (query, signal) => ask(api.GET('/api/devices', { params: { query }, signal })),
@@ -74,7 +76,8 @@ async function lookAgain() {
   <div v-if="isNew" class="new">
     <h1>Add a device</h1>
     <p class="quiet small">
-      Courier asks it what it can do, over IPP, eSCL or SANE. Nothing is changed on the device.
+      Courier asks it what it can do, over IPP, eSCL or SANE. Nothing is changed on the device. Several at
+      once: <RouterLink to="/devices/find">Find devices</RouterLink>.
     </p>
     <AddDevice class="raised" />
   </div>
@@ -88,6 +91,9 @@ async function lookAgain() {
     :editor-title="open?.name ?? ''"
     @save="save"
   >
+    <template #also>
+      <RouterLink v-if="may('CHANGE_SETUP')" class="button" to="/devices/find">Find devices</RouterLink>
+    </template>
     <template #list>
       <ListTools :list="list" label="Name, place or address" attention="Only those that cannot be used" />
       <table class="table">

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import ErrorNote from './ErrorNote.vue';
 import { count } from './format';
+import { textOf } from './textFile';
 
 /** A file that comes in: chosen, then what it would change is shown, then all of it is made or nothing. */
 export interface ImportRow {
@@ -46,15 +47,6 @@ async function choose(event: Event) {
   const text = await textOf(chosen);
   input.value = '';
   emit('file', text);
-}
-/** Spreadsheets also save tables in the letters of their country. */
-async function textOf(chosen: File) {
-  const bytes = await chosen.arrayBuffer();
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
-  }
 }
 </script>
 

@@ -7,10 +7,13 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
+import inky.courier.standins.Announcements;
 import inky.courier.standins.DeviceModel;
 import inky.courier.standins.StandInDevice;
 import inky.courier.standins.StandInDevice.SignIn;
+import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -61,8 +64,47 @@ class DevicesWalkTest {
             button("Look at its certificate").click();
             assertThat(desk.getByText("CN=Vault").first()).isVisible();
             assertThat(button("Trust exactly this one")).isHidden();
+
+            findSeveral(guarded);
             Assertions.assertThat(chrome.complaints()).isEmpty();
         }
+    }
+
+    /** What announces itself is found, named and added, two at once; what is there already is said to be. */
+    private void findSeveral(StandInDevice there) throws IOException {
+        DeviceModel model = DeviceModel.named("Alder M30").orElseThrow();
+        try (StandInDevice berths = StandInDevice.start(model, "Berths", "127.20.9.33", 0, 1, 0);
+                StandInDevice tolls = StandInDevice.start(model, "Tolls", "127.20.9.34", 0, 1, 0);
+                Announcements heard = Announcements.of(
+                        List.of(service(berths, "Berths"), service(tolls, "Tolls"), service(there, "Vault")))) {
+            desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Devices"))
+                    .first()
+                    .click();
+            desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Find devices"))
+                    .click();
+            button("Search").click();
+            assertThat(row(there)).containsText("is added already");
+            assertThat(row(tolls)).containsText("can be added");
+            desk.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Name of " + tolls.address()))
+                    .fill("Toll house");
+            Chrome.checkAccessibility(desk, "devices that were found");
+            button("Add 2 devices").click();
+            assertThat(desk.getByText("2 devices added.")).isVisible();
+            desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Toll house"))
+                    .click();
+            assertThat(desk.getByLabel("Name, as people call it")).hasValue("Toll house");
+            assertThat(desk.getByLabel("Place", new Page.GetByLabelOptions().setExact(true)))
+                    .hasValue("Pier");
+        }
+    }
+
+    private static Announcements.Service service(StandInDevice device, String name) {
+        return new Announcements.Service(
+                "_ipp._tcp", name, device.address(), device.port(), List.of("ty=Alder M30", "note=Pier"));
+    }
+
+    private Locator row(StandInDevice device) {
+        return desk.locator("tbody tr", new Page.LocatorOptions().setHasText(device.address() + ":" + device.port()));
     }
 
     private void look(Courier courier, StandInDevice device) {
