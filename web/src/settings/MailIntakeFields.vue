@@ -7,7 +7,10 @@ import TextField from '@/shared/TextField.vue';
 import TickBox from '@/shared/TickBox.vue';
 
 /** How scans are taken that devices send by mail. */
+defineProps<{ keepsPassword: boolean }>();
 const intake = defineModel<Schemas['MailIntake']>({ required: true });
+/** Empty to keep the one that is there. */
+const password = defineModel<string>('password', { required: true });
 const state = useQuery({
   queryKey: ['incoming', 'state'],
   queryFn: () => ask(api.GET('/api/incoming/state')),
@@ -52,6 +55,23 @@ const networks = computed({
     name="mailIntake.networks"
     placeholder="192.168.10.0/24"
     hint="Mail from anywhere else is refused."
+  />
+  <TextField
+    v-model="intake.account"
+    mono
+    label="Account that devices sign in with; empty for none"
+    name="mailIntake.account"
+    :maxlength="64"
+    hint="Devices that do not sign in with it are refused. Without encryption the password can be read on the way."
+  />
+  <TextField
+    v-if="intake.account"
+    v-model="password"
+    type="password"
+    label="Password of that account"
+    name="intakePassword"
+    :placeholder="keepsPassword ? 'kept' : ''"
+    :maxlength="200"
   />
   <TickBox
     v-model="intake.bySender"

@@ -75,7 +75,11 @@ async function saveIt() {
     </section>
     <section aria-labelledby="intake">
       <h2 id="intake">Scans by mail</h2>
-      <MailIntakeFields v-model="form.mailIntake" />
+      <MailIntakeFields
+        v-model="form.mailIntake"
+        v-model:password="form.intakePassword"
+        :keeps-password="query.data.value?.keepsIntakePassword ?? false"
+      />
     </section>
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>

@@ -32,7 +32,16 @@ export const useOfficeSettings = () =>
       },
       recipientRules: { entry: { mode: 'ANY', domains: [] }, groups: {}, most: 100, ownContacts: true },
       helpDesk: { phone: '', email: '' },
-      mailIntake: { on: false, port: 2525, domain: '', networks: [], bySender: true, bySubject: false },
+      mailIntake: {
+        on: false,
+        port: 2525,
+        domain: '',
+        networks: [],
+        bySender: true,
+        bySubject: false,
+        account: '',
+      },
+      intakePassword: '',
     }),
     formOf: (v) => ({
       office: v.office,
@@ -46,5 +55,6 @@ export const useOfficeSettings = () =>
       recipientRules: v.recipientRules,
       helpDesk: v.helpDesk,
       mailIntake: v.mailIntake,
+      intakePassword: '',
     }),
   });

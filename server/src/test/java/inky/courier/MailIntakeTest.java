@@ -67,11 +67,15 @@ class MailIntakeTest {
         takes(Map.of("on", false)).ok();
     }
 
-    private Browser.Answer takes(Map<String, Object> more) {
+    private static Map<String, Object> intake(Map<String, Object> more) {
         Map<String, Object> intake = new HashMap<>(
                 Map.of("on", true, "port", port, "domain", DOMAIN, "networks", List.of("127.0.0.1"), "bySender", true));
         intake.putAll(more);
-        return office.settings("mailIntake", intake);
+        return intake;
+    }
+
+    private Browser.Answer takes(Map<String, Object> more) {
+        return office.settings("mailIntake", intake(more));
     }
 
     private JsonNode state() {
@@ -132,34 +136,60 @@ class MailIntakeTest {
         assertThat(lists().path("latest").toString().split("Permit f", -1)).hasSize(2);
     }
 
-    /** RFC 5321 by a client that is not ours. */
-    @Test
-    void curlSendsAsADeviceDoes() throws Exception {
+    /** RFC 5321 by a client that is not ours. @return what it said; empty where all was well */
+    private static String curl(String subject, String to, String... more) throws Exception {
         Path file = Files.createTempFile("mail", ".eml");
         Files.write(
                 file,
-                DeviceMail.to(at("berth-permit+" + login()))
-                        .with("Subject", "By curl")
+                DeviceMail.to(to)
+                        .with("Subject", subject)
                         .attach("scan.pdf", DeviceMail.pdf(1))
                         .bytes());
-        Process curl = new ProcessBuilder(
-                        "curl",
-                        "--silent",
-                        "--show-error",
-                        "--url",
-                        "smtp://127.0.0.1:" + port,
-                        "--mail-from",
-                        "copier@wherrymoor.example",
-                        "--mail-rcpt",
-                        at("berth-permit+" + login()),
-                        "--upload-file",
-                        file.toString())
-                .redirectErrorStream(true)
-                .start();
-        assertThat(new String(curl.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
-                .isEmpty();
-        assertThat(curl.waitFor()).isZero();
+        List<String> command = new ArrayList<>(List.of(
+                "curl",
+                "--silent",
+                "--show-error",
+                "--url",
+                "smtp://127.0.0.1:" + port,
+                "--mail-from",
+                "copier@wherrymoor.example",
+                "--mail-rcpt",
+                to,
+                "--upload-file",
+                file.toString()));
+        command.addAll(List.of(more));
+        Process curl = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String said = new String(curl.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(curl.waitFor() == 0).isEqualTo(said.isEmpty());
+        return said;
+    }
+
+    @Test
+    void curlSendsAsADeviceDoes() throws Exception {
+        assertThat(curl("By curl", at("berth-permit+" + login()))).isEmpty();
         assertThat(arrived("By curl").path("row").path("pages").asInt()).isEqualTo(1);
+    }
+
+    /** SMTP AUTH: RFC 4954, section 6. */
+    @Test
+    void whereDevicesSignInNobodySendsWithoutThePassword() throws Exception {
+        String to = at("berth-permit+" + login());
+        Map<String, Object> account = Map.of("account", "copier");
+        assertThat(takes(account).text()).contains("intakePassword");
+        Browser.Answer kept = office.settings(Map.of("mailIntake", intake(account), "intakePassword", "oil skin 4"));
+        assertThat(kept.ok().text()).contains("\"keepsIntakePassword\":true").doesNotContain("oil skin");
+        DeviceMail unknown = DeviceMail.to(to).attach("scan.pdf", DeviceMail.pdf(1));
+        Waiting.until(() -> unknown.refusal(port).contains("530"), "it asks");
+        assertThat(curl("Guessed", to, "--user", "copier:oil skin")).contains("Login denied");
+        assertThat(curl("Signed in", to, "--user", "copier:oil skin 4")).isEmpty();
+        assertThat(curl("By the other way", to, "--user", "copier:oil skin 4", "--login-options", "AUTH=LOGIN"))
+                .isEmpty();
+        assertThat(arrived("Signed in").path("row").path("pages").asInt()).isEqualTo(1);
+
+        takes(account).ok();
+        assertThat(curl("It stays", to, "--user", "copier:oil skin 4")).isEmpty();
+        assertThat(takes(Map.of()).ok().text()).contains("\"keepsIntakePassword\":false");
+        assertThat(lists().toString()).doesNotContain("Guessed");
     }
 
     @Test

@@ -149,7 +149,7 @@ class TlsCertificateTest {
                             usual.panelSignIn(),
                             usual.recipientRules(),
                             usual.helpDesk(),
-                            new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false))));
+                            new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false, ""))));
             String starttls = "echo QUIT | timeout 20 openssl s_client -starttls smtp -connect 127.0.0.1:" + port;
             Waiting.until(() -> said(starttls).contains("CN = first"), "the certificate is shown");
             Path mail = folder.resolve("mail");

@@ -6,6 +6,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
+import inky.courier.harness.Loopback;
 import inky.courier.harness.Office;
 import inky.courier.standins.Announcements;
 import inky.courier.standins.DeviceModel;
@@ -65,7 +66,9 @@ class DevicesWalkTest {
             assertThat(desk.getByText("CN=Vault").first()).isVisible();
             assertThat(button("Trust exactly this one")).isHidden();
 
-            findSeveral(guarded);
+            if (Loopback.hasMulticast()) {
+                findSeveral(guarded);
+            }
             Assertions.assertThat(chrome.complaints()).isEmpty();
         }
     }

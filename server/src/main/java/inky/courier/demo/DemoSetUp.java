@@ -136,7 +136,8 @@ class DemoSetUp {
                                 true),
                         new HelpDesk("0199 4620", "help@" + world.domain()),
                         new MailIntake(
-                                true, mailPort + 9, "scans." + world.domain(), List.of("127.0.0.0/8"), true, false)),
+                                true, mailPort + 9, "scans." + world.domain(), List.of("127.0.0.0/8"), true, false, ""),
+                        null),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);

@@ -71,7 +71,7 @@ class IntakeController {
     @GetMapping("/state")
     IntakeState intakeState() {
         MailIntake wanted = settings.read().mailIntake();
-        return new IntakeState(wanted.on(), server.listens(), server.trouble(), wanted.port(), wanted.domain());
+        return new IntakeState(wanted.on(), server.listens(wanted), server.trouble(), wanted.port(), wanted.domain());
     }
 
     @GetMapping("/address")

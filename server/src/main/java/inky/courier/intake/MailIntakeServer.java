@@ -14,8 +14,10 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,9 +36,12 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ssl.SslBundles;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
+import org.subethamail.smtp.MessageContext;
 import org.subethamail.smtp.MessageHandler;
 import org.subethamail.smtp.RejectException;
 import org.subethamail.smtp.TooMuchDataException;
+import org.subethamail.smtp.auth.EasyAuthenticationHandlerFactory;
+import org.subethamail.smtp.auth.LoginFailedException;
 import org.subethamail.smtp.server.SMTPServer;
 import org.subethamail.smtp.server.Session;
 import org.subethamail.smtp.server.SessionHandler;
@@ -53,6 +58,7 @@ class MailIntakeServer implements SmartLifecycle {
     private static final int MOST_RECIPIENTS = 10;
     private static final int MOST_BYTES = 100 * 1024 * 1024;
     private static final int SILENCE_MILLIS = 60_000;
+    private static final int AFTER_WRONG_MILLIS = 1_000;
 
     /** Of a conversation as a whole, however slowly it goes on. */
     private static final Duration LONGEST = Duration.ofMinutes(15);
@@ -65,7 +71,7 @@ class MailIntakeServer implements SmartLifecycle {
     private final Map<Session, Long> sessions = new ConcurrentHashMap<>();
     private ScheduledExecutorService watch;
     private SMTPServer server;
-    private MailIntake open = MailIntake.OFF;
+    private volatile MailIntake open = MailIntake.OFF;
     private volatile Message trouble = Message.none();
     private volatile boolean listens;
 
@@ -82,9 +88,17 @@ class MailIntakeServer implements SmartLifecycle {
         this.hasCertificate = !certificate.isBlank();
     }
 
-    /** Whether mail is taken here now. */
-    boolean listens() {
-        return listens;
+    /** Whether mail is taken here now, in this way. */
+    boolean listens(MailIntake wanted) {
+        return listens && isSame(wanted, open);
+    }
+
+    /** Whether it need not be opened anew. */
+    private static boolean isSame(MailIntake one, MailIntake other) {
+        return one.on().equals(other.on())
+                && one.port().equals(other.port())
+                && one.domain().equals(other.domain())
+                && one.account().equals(other.account());
     }
 
     /** Why not, although it is wanted; empty for nothing. */
@@ -125,11 +139,8 @@ class MailIntakeServer implements SmartLifecycle {
                 }
             });
             MailIntake wanted = settings.read().mailIntake();
-            boolean differs = wanted.on() != open.on()
-                    || !wanted.port().equals(open.port())
-                    || !wanted.domain().equals(open.domain());
             boolean asWanted = wanted.on() == listens;
-            if (watch == null || !differs && asWanted) {
+            if (watch == null || isSame(wanted, open) && asWanted) {
                 open = wanted;
                 return;
             }
@@ -158,6 +169,10 @@ class MailIntakeServer implements SmartLifecycle {
                 .sessionHandler(new Guard())
                 .messageHandlerFactory(
                         context -> new Taking(((InetSocketAddress) context.getRemoteAddress()).getAddress()));
+        if (!open.account().isEmpty()) {
+            builder.authenticationHandlerFactory(new EasyAuthenticationHandlerFactory(this::signIn))
+                    .requireAuth();
+        }
         if (hasCertificate) {
             builder.enableTLS().startTlsSocketFactory(socket -> encrypted(socket));
         } else {
@@ -173,6 +188,25 @@ class MailIntakeServer implements SmartLifecycle {
             made.stop();
             trouble = Message.of("intake.port-taken").with("port", open.port());
         }
+    }
+
+    /** Who guesses waits as long for each guess as a device never does. */
+    private void signIn(String account, String password, MessageContext context) throws LoginFailedException {
+        byte[] given = password.getBytes(StandardCharsets.UTF_8);
+        boolean right =
+                MessageDigest.isEqual(settings.intakePassword().orElse("").getBytes(StandardCharsets.UTF_8), given);
+        if (right
+                && given.length > 0
+                && account.equals(settings.read().mailIntake().account())) {
+            return;
+        }
+        LOG.warn("mail from {}: wrong account or password", context.getRemoteAddress());
+        try {
+            Thread.sleep(AFTER_WRONG_MILLIS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        throw new LoginFailedException();
     }
 
     /** By the certificate as it is now: it is renewed while this runs. */

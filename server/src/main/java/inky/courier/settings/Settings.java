@@ -1,13 +1,17 @@
 package inky.courier.settings;
 
+import inky.courier.core.Invalid;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn;
+import inky.courier.core.text.PlainText;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
+import inky.courier.vault.Vault;
 import jakarta.annotation.Nullable;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -16,13 +20,19 @@ import org.springframework.transaction.annotation.Transactional;
 /** The few settings of the whole office. */
 @Service
 public class Settings {
-    private final SetUp setUp;
+    private static final int LONGEST_PASSWORD = 200;
 
-    Settings(SetUp setUp) {
+    private final SetUp setUp;
+    private final SettingsTable table;
+    private final Vault vault;
+
+    Settings(SetUp setUp, SettingsTable table, Vault vault) {
         this.setUp = setUp;
+        this.table = table;
+        this.vault = vault;
     }
 
-    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and what follows absent to leave them as they are */
+    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and what follows absent to leave them as they are @param intakePassword with which devices sign in that send mail */
     public record SettingsForm(
             String office,
             int keepAcceptedHours,
@@ -34,14 +44,15 @@ public class Settings {
             @Nullable PanelSignIn panelSignIn,
             @Nullable RecipientRules recipientRules,
             @Nullable HelpDesk helpDesk,
-            @Nullable MailIntake mailIntake) {}
+            @Nullable MailIntake mailIntake,
+            @Nullable String intakePassword) {}
 
     @Transactional(readOnly = true)
     public OfficeSettings read() {
         return setUp.get(OfficeSettings.class, OfficeSettings.USUAL.id());
     }
 
-    /** As {@link OfficeSettings}. */
+    /** As {@link OfficeSettings}. @param keepsIntakePassword whether there is one with which devices sign in that send mail */
     public record SettingsView(
             UUID id,
             String name,
@@ -56,8 +67,9 @@ public class Settings {
             RecipientRules recipientRules,
             HelpDesk helpDesk,
             MailIntake mailIntake,
+            boolean keepsIntakePassword,
             String version) {
-        static SettingsView of(OfficeSettings s) {
+        static SettingsView of(OfficeSettings s, boolean keepsIntakePassword) {
             return new SettingsView(
                     s.id(),
                     s.name(),
@@ -72,6 +84,7 @@ public class Settings {
                     s.recipientRules(),
                     s.helpDesk(),
                     s.mailIntake(),
+                    keepsIntakePassword,
                     SetUp.versionOf(s));
         }
     }
@@ -91,7 +104,38 @@ public class Settings {
                 Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()),
                 Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()),
                 Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()));
-        setUp.change(Wish.put(wanted).of(version));
+        Map<String, byte[]> secrets = secrets(wanted.mailIntake(), form.intakePassword());
+        Wish wish = Wish.put(wanted).of(version);
+        setUp.change(secrets.isEmpty() ? wish : wish.with(secrets));
         return wanted;
+    }
+
+    /** Those that change. Without an account there is no password either. */
+    private Map<String, byte[]> secrets(MailIntake intake, @Nullable String password) {
+        if (intake.account().isEmpty()) {
+            return keepsIntakePassword() ? Map.of(SettingsTable.INTAKE_PASSWORD, new byte[0]) : Map.of();
+        }
+        boolean isNew = password != null && !password.isEmpty();
+        if (isNew && (password.length() > LONGEST_PASSWORD || !PlainText.isLine(password))
+                || !isNew && !keepsIntakePassword()) {
+            throw Invalid.of("settings.intake-password", "intakePassword");
+        }
+        return isNew ? Map.of(SettingsTable.INTAKE_PASSWORD, vault.sealText(password, sealedFor())) : Map.of();
+    }
+
+    private String sealedFor() {
+        return table.sealedFor(OfficeSettings.USUAL.id(), SettingsTable.INTAKE_PASSWORD);
+    }
+
+    @Transactional(readOnly = true)
+    public boolean keepsIntakePassword() {
+        return !table.secrets(OfficeSettings.USUAL.id()).isEmpty();
+    }
+
+    /** With which devices sign in that send mail; empty for none. */
+    @Transactional(readOnly = true)
+    public Optional<String> intakePassword() {
+        return Optional.ofNullable(table.secrets(OfficeSettings.USUAL.id()).get(SettingsTable.INTAKE_PASSWORD))
+                .map(kept -> vault.openText(kept, sealedFor()));
     }
 }

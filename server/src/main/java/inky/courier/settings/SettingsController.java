@@ -1,6 +1,7 @@
 package inky.courier.settings;
 
 import inky.courier.core.access.Right;
+import inky.courier.core.office.OfficeSettings;
 import inky.courier.settings.Settings.SettingsView;
 import inky.courier.web.Needs;
 import org.springframework.http.HttpHeaders;
@@ -24,13 +25,14 @@ class SettingsController {
     @Needs(Right.READ_SETUP)
     @GetMapping
     SettingsView read() {
-        return SettingsView.of(settings.read());
+        return SettingsView.of(settings.read(), settings.keepsIntakePassword());
     }
 
     @PutMapping
     SettingsView change(
             @RequestBody Settings.SettingsForm form,
             @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
-        return SettingsView.of(settings.change(form, version));
+        OfficeSettings changed = settings.change(form, version);
+        return SettingsView.of(changed, settings.keepsIntakePassword());
     }
 }

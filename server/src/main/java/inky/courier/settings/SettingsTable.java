@@ -10,6 +10,7 @@ import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn;
 import inky.courier.setup.ItemTable;
 import inky.courier.web.Json;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +27,12 @@ class SettingsTable implements ItemTable {
     private static final String RECIPIENT_RULES = "recipient-rules";
     private static final String HELP_DESK = "help-desk";
     private static final String MAIL_INTAKE = "mail-intake";
+
+    /** The password with which devices sign in when they send mail. */
+    static final String INTAKE_PASSWORD = "intake-password";
+
+    /** Before the names of secrets; behind them they are sealed, and in Base64. */
+    private static final String SECRET = "secret ";
 
     private final JdbcClient jdbc;
 
@@ -99,6 +106,33 @@ class SettingsTable implements ItemTable {
                         "insert into setting (name, value) values (?, ?) on conflict (name) do update set value = excluded.value")
                 .params(name, value)
                 .update();
+    }
+
+    @Override
+    public Map<String, byte[]> secrets(UUID id) {
+        return jdbc.sql("select value from setting where name = ?")
+                .param(SECRET + INTAKE_PASSWORD)
+                .query(String.class)
+                .optional()
+                .map(value -> Map.of(INTAKE_PASSWORD, Base64.getDecoder().decode(value)))
+                .orElse(Map.of());
+    }
+
+    @Override
+    public String sealedFor(UUID id, String name) {
+        return "settings " + name;
+    }
+
+    @Override
+    public void keepSecrets(UUID id, Map<String, byte[]> sealed) {
+        byte[] password = sealed.get(INTAKE_PASSWORD);
+        if (password == null) {
+            jdbc.sql("delete from setting where name = ?")
+                    .param(SECRET + INTAKE_PASSWORD)
+                    .update();
+        } else {
+            put(SECRET + INTAKE_PASSWORD, Base64.getEncoder().encodeToString(password));
+        }
     }
 
     @Override

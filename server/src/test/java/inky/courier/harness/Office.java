@@ -208,6 +208,10 @@ public final class Office implements AutoCloseable {
 
     /** Sets one part of the settings, and leaves the others as they are. */
     public Browser.Answer settings(String part, Object value) {
+        return settings(Map.of(part, value));
+    }
+
+    public Browser.Answer settings(Map<String, Object> parts) {
         JsonNode now = desk.get("/api/settings").ok().json();
         Map<String, Object> form = new HashMap<>();
         for (String field : List.of("office", "address", "signature", "language")) {
@@ -216,7 +220,7 @@ public final class Office implements AutoCloseable {
         for (String field : List.of("keepAcceptedHours", "keepOthersDays", "keepDeliveriesDays")) {
             form.put(field, now.path(field).asInt());
         }
-        form.put(part, value);
+        form.putAll(parts);
         return desk.put("/api/settings", form);
     }
 

@@ -74,7 +74,7 @@ public final class StandIns {
             throws IOException {
         Map<String, StandInDevice> devices = new TreeMap<>();
         long seed = 1;
-        for (World.Device device : world.devices()) {
+        for (World.Device device : world.allDevices()) {
             DeviceModel model = DeviceModel.named(device.model()).orElseThrow();
             devices.put(
                     device.name(),
@@ -87,7 +87,7 @@ public final class StandIns {
                             PAGE_MILLIS,
                             folder.resolve("device " + device.name())));
         }
-        Announcements.of(world.devices().stream()
+        Announcements.of(world.allDevices().stream()
                 .flatMap(device -> announced(device, devicePort))
                 .toList());
         for (StandInDevice device : devices.values()) {

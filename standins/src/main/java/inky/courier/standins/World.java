@@ -3,12 +3,14 @@ package inky.courier.standins;
 import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Stream;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What the file of the demo world says about stand-ins; the rest of the file is for the application's demo data. */
 @JsonIgnoreProperties(ignoreUnknown = true)
 record World(
         List<Device> devices,
+        List<Device> newDevices,
         List<Trouble> troubles,
         List<Stick> sticks,
         List<Office> postOffices,
@@ -16,6 +18,11 @@ record World(
         House cloud,
         Directory directory,
         List<Person> people) {
+    /** Those of the office, and those that stand there and are to be found yet. */
+    List<Device> allDevices() {
+        return Stream.concat(devices.stream(), newDevices.stream()).toList();
+    }
+
     @JsonIgnoreProperties(ignoreUnknown = true)
     record Device(String name, String place, String model, String address) {}
 

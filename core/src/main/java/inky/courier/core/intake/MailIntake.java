@@ -1,6 +1,7 @@
 package inky.courier.core.intake;
 
 import inky.courier.core.Problem;
+import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -16,14 +17,22 @@ import java.util.regex.Pattern;
  * @param networks from which mail is taken, as {@link AddressRange}; up to 20
  * @param bySender whether the sender's address says whose scan it is, where the recipient's does not
  * @param bySubject whether a login in the subject does
+ * @param account with which devices have to sign in (SMTP AUTH, RFC 4954); empty where they need not
  */
 public record MailIntake(
-        Boolean on, Integer port, String domain, List<String> networks, Boolean bySender, Boolean bySubject) {
+        Boolean on,
+        Integer port,
+        String domain,
+        List<String> networks,
+        Boolean bySender,
+        Boolean bySubject,
+        String account) {
     private static final int USUAL_PORT = 2525;
 
-    public static final MailIntake OFF = new MailIntake(false, USUAL_PORT, "", List.of(), true, false);
+    public static final MailIntake OFF = new MailIntake(false, USUAL_PORT, "", List.of(), true, false, "");
 
     private static final int MOST_NETWORKS = 20;
+    private static final int LONGEST_ACCOUNT = 64;
 
     /** As RFC 1123 section 2.1 has it. */
     private static final Pattern DOMAIN =
@@ -42,6 +51,7 @@ public record MailIntake(
                         .toList();
         bySender = !Boolean.FALSE.equals(bySender);
         bySubject = Boolean.TRUE.equals(bySubject);
+        account = Objects.requireNonNullElse(account, "").strip();
     }
 
     public List<Problem> problems() {
@@ -57,6 +67,9 @@ public record MailIntake(
         boolean wrong = networks.stream().anyMatch(one -> AddressRange.of(one).isEmpty());
         if (wrong || networks.size() > MOST_NETWORKS || on && networks.isEmpty()) {
             problems.add(Problem.of("settings.intake-networks", "mailIntake.networks"));
+        }
+        if (account.length() > LONGEST_ACCOUNT || !PlainText.isLine(account)) {
+            problems.add(Problem.of("settings.intake-account", "mailIntake.account"));
         }
         return problems;
     }

@@ -80,7 +80,8 @@ public final class Offices {
                         "scans" + random.nextInt(3) + ".wherrymoor.example",
                         List.of("192.0.2." + random.nextInt(256), "198.51.100.0/24"),
                         random.nextBoolean(),
-                        random.nextBoolean())));
+                        random.nextBoolean(),
+                        random.nextBoolean() ? "" : "copier" + random.nextInt(9))));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
