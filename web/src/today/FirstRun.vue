@@ -83,7 +83,10 @@ const title = computed(() => {
             <div>
               <h3>{{ step.name }}</h3>
               <p class="small">{{ step.what }}</p>
-              <AddDevice v-if="step.key === 'DEVICES'" class="form" />
+              <template v-if="step.key === 'DEVICES'">
+                <AddDevice class="form" />
+                <p class="small">Several at once: <RouterLink to="/devices/find">Find devices</RouterLink></p>
+              </template>
               <RouterLink v-else class="button stamp form" :to="step.first">
                 {{ step.key === 'PANELS' ? 'Put jobs in place' : 'Set it up' }}
               </RouterLink>
@@ -135,7 +138,7 @@ const title = computed(() => {
       </dl>
       <h2 class="second">No device available?</h2>
       <p class="small quiet stand-ins">
-        <code>bin/demo</code> starts twelve stand-in devices on this machine. They scan sample paper and can
+        <code>bin/demo</code> starts fourteen stand-in devices on this machine. They scan sample paper and can
         be added here by their addresses too, for example <code>127.20.2.2:6310</code>.
       </p>
     </section>
