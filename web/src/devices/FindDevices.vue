@@ -84,7 +84,10 @@ async function addChosen() {
 </script>
 
 <template>
-  <TitleBar title="Find devices" hint="Nothing is changed on them, and nothing added that you do not choose">
+  <TitleBar
+    title="Find devices"
+    hint="Nothing is changed on the devices. Only those that you choose are added."
+  >
     <RouterLink class="button" to="/devices/new">Add one by its address</RouterLink>
   </TitleBar>
   <div class="sources">
@@ -136,8 +139,7 @@ async function addChosen() {
   <template v-if="shown.length">
     <FoundDevices :rows="shown" :places="places" :adding="adding" @trust="trust" @again="lookAt" />
     <p v-if="others" class="quiet small">
-      {{ count(others, 'other address', 'other addresses') }} answered and
-      {{ others === 1 ? 'is' : 'are' }} no scanner or printer.
+      {{ count(others, 'other address', 'other addresses') }} answered, but not as a scanner or printer.
     </p>
     <footer class="actions">
       <button
@@ -150,7 +152,7 @@ async function addChosen() {
       </button>
     </footer>
   </template>
-  <p v-else-if="asking" class="quiet" role="status">Asking what answers ...</p>
+  <p v-else-if="asking" class="quiet" role="status">Asking the addresses that answer ...</p>
   <p v-else-if="searched && !busy" class="empty-view">{{ searched }}</p>
 </template>
 

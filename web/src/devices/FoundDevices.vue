@@ -28,9 +28,9 @@ const MARKS: Record<FoundRow['state'], Mark> = {
 const WORDS: Record<FoundRow['state'], string> = {
   ASKING: 'being asked',
   READY: 'can be added',
-  TRUST: 'certificate to be compared',
+  TRUST: 'check its certificate',
   NONE: 'no device',
-  KEPT: 'is added already',
+  KEPT: 'already added',
   ADDING: 'being added',
   ADDED: 'added',
   FAILED: '',
@@ -110,7 +110,7 @@ const isFixed = (row: FoundRow) => props.adding || ['KEPT', 'ADDED', 'ADDING'].i
               v-if="row.state === 'FAILED'"
               class="link small"
               :to="{ path: '/devices/new', query: { address: row.address } }"
-              >Open</RouterLink
+              >Add by address</RouterLink
             >
           </p>
           <ShownCertificate

@@ -59,6 +59,7 @@ const WRONG: Record<Entry['place']['kind'], string> = {
   PANEL: 'wrong PIN',
   EVERY_PANEL: 'wrong PIN',
   DOWNLOAD_LINK: 'wrong passcode',
+  MAIL_INTAKE: 'wrong account or password',
   THIS_MACHINE: 'wrong password',
 };
 const whatOf = (entry: Entry) => (entry.what === 'FAILED' ? WRONG[entry.place.kind] : WORDS[entry.what]);
@@ -67,6 +68,7 @@ const PLACES: Record<Entry['place']['kind'], string> = {
   PANEL: 'panel of',
   EVERY_PANEL: 'every panel',
   DOWNLOAD_LINK: 'download link',
+  MAIL_INTAKE: 'scans by mail',
   THIS_MACHINE: 'command line',
 };
 const placeOf = (entry: Entry) => [PLACES[entry.place.kind], entry.place.name].filter(Boolean).join(' ');

@@ -62,7 +62,7 @@ const networks = computed({
     label="Account that devices sign in with; empty for none"
     name="mailIntake.account"
     :maxlength="64"
-    hint="Devices that do not sign in with it are refused. Without encryption the password can be read on the way."
+    hint="Devices that do not sign in with it are refused. Without encryption, others on the network can read the password."
   />
   <TextField
     v-if="intake.account"

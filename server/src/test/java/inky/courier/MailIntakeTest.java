@@ -137,7 +137,15 @@ class MailIntakeTest {
     }
 
     /** RFC 5321 by a client that is not ours. @return what it said; empty where all was well */
-    private static String curl(String subject, String to, String... more) throws Exception {
+    private static String curl(String subject, String to, String... more) {
+        try {
+            return curlSays(subject, to, more);
+        } catch (Exception e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static String curlSays(String subject, String to, String... more) throws Exception {
         Path file = Files.createTempFile("mail", ".eml");
         Files.write(
                 file,
@@ -181,6 +189,9 @@ class MailIntakeTest {
         DeviceMail unknown = DeviceMail.to(to).attach("scan.pdf", DeviceMail.pdf(1));
         Waiting.until(() -> unknown.refusal(port).contains("530"), "it asks");
         assertThat(curl("Guessed", to, "--user", "copier:oil skin")).contains("Login denied");
+        assertThat(office.desk.get("/api/security-log?what=FAILED").ok().text())
+                .contains("MAIL_INTAKE")
+                .doesNotContain("oil skin");
         assertThat(curl("Signed in", to, "--user", "copier:oil skin 4")).isEmpty();
         assertThat(curl("By the other way", to, "--user", "copier:oil skin 4", "--login-options", "AUTH=LOGIN"))
                 .isEmpty();
@@ -190,6 +201,44 @@ class MailIntakeTest {
         assertThat(curl("It stays", to, "--user", "copier:oil skin 4")).isEmpty();
         assertThat(takes(Map.of()).ok().text()).contains("\"keepsIntakePassword\":false");
         assertThat(lists().toString()).doesNotContain("Guessed");
+
+        String settings = office.desk.get("/api/settings").ok().get("id");
+        long last = office.desk
+                .get("/api/changes/of/" + settings)
+                .ok()
+                .json()
+                .path(0)
+                .path("id")
+                .asLong();
+        office.desk.post("/api/changes/" + last + "/undo", Map.of()).ok();
+        Waiting.until(() -> state().path("listens").asBoolean(), "it asks again");
+        assertThat(curl("With what was taken back", to)).isNotEmpty();
+        assertThat(curl("As before", to, "--user", "copier:oil skin 4")).isEmpty();
+        arrived("As before");
+    }
+
+    /** As where people sign in: ten are free, then each waits; whoever stands before a panel there does not. */
+    @Test
+    void whoGuessesThePasswordOfDevicesIsSlowed() throws Exception {
+        String to = at("berth-permit+" + login());
+        office.settings(Map.of("mailIntake", intake(Map.of("account", "copier")), "intakePassword", "oil skin 4"))
+                .ok();
+        Waiting.until(() -> curl("Guessed", to, "--user", "copier:1").contains("Login denied"), "it asks");
+        Waiting.until(
+                () -> {
+                    curl("Guessed", to, "--user", "copier:2");
+                    return locks().contains("scans by mail from 127.0.0.1");
+                },
+                "guesses are slowed");
+        assertThat(curl("Right too early", to, "--user", "copier:oil skin 4")).contains("Login denied");
+        assertThat(office.guest().get(office.panel("/jobs")).status()).isEqualTo(200);
+        office.desk.delete("/api/locks?kind=MAIL&of=127.0.0.1").ok();
+        assertThat(curl("Right", to, "--user", "copier:oil skin 4")).isEmpty();
+        arrived("Right");
+    }
+
+    private String locks() {
+        return office.desk.get("/api/locks").ok().text();
     }
 
     @Test

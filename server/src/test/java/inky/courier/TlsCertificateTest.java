@@ -97,20 +97,31 @@ class TlsCertificateTest {
         }
     }
 
+    /** Makes one of those that were made the certificate of Courier. */
+    private void use(String name) throws IOException {
+        Files.copy(folder.resolve(name + ".key"), folder.resolve("courier.key"), StandardCopyOption.REPLACE_EXISTING);
+        Files.copy(folder.resolve(name + ".pem"), folder.resolve("courier.pem"), StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    private Courier startedWith(String name) throws IOException {
+        use(name);
+        return Courier.start(
+                TestDatabase.create(),
+                Map.of(
+                        "courier.tls-certificate",
+                        folder.resolve("courier.pem"),
+                        "courier.tls-key",
+                        folder.resolve("courier.key")));
+    }
+
     @Test
     void aRenewedCertificateIsShownWithoutARestart() throws Exception {
         make("first");
         make("second");
-        Path certificate = folder.resolve("courier.pem");
-        Path key = folder.resolve("courier.key");
-        Files.copy(folder.resolve("first.pem"), certificate);
-        Files.copy(folder.resolve("first.key"), key);
-        try (Courier courier = Courier.start(
-                TestDatabase.create(), Map.of("courier.tls-certificate", certificate, "courier.tls-key", key))) {
+        try (Courier courier = startedWith("first")) {
             int port = courier.uri().getPort();
             assertThat(shown(port)).isEqualTo(of("first"));
-            Files.copy(folder.resolve("second.key"), key, StandardCopyOption.REPLACE_EXISTING);
-            Files.copy(folder.resolve("second.pem"), certificate, StandardCopyOption.REPLACE_EXISTING);
+            use("second");
             Waiting.until(
                     () -> {
                         try {
@@ -129,27 +140,9 @@ class TlsCertificateTest {
     void devicesSendTheirMailOverTheSameCertificate() throws Exception {
         make("first");
         make("second");
-        Path certificate = folder.resolve("courier.pem");
-        Path key = folder.resolve("courier.key");
-        Files.copy(folder.resolve("first.pem"), certificate);
-        Files.copy(folder.resolve("first.key"), key);
         int port = FreePort.at("127.0.0.1");
-        try (Courier courier = Courier.start(
-                TestDatabase.create(), Map.of("courier.tls-certificate", certificate, "courier.tls-key", key))) {
-            OfficeSettings usual = OfficeSettings.USUAL;
-            courier.bean(SetUp.class)
-                    .change(Wish.put(new OfficeSettings(
-                            usual.office(),
-                            usual.keepAcceptedHours(),
-                            usual.keepOthersDays(),
-                            usual.address(),
-                            usual.signature(),
-                            usual.keepDeliveriesDays(),
-                            usual.language(),
-                            usual.panelSignIn(),
-                            usual.recipientRules(),
-                            usual.helpDesk(),
-                            new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false, ""))));
+        try (Courier courier = startedWith("first")) {
+            takesMail(courier, port, "");
             String starttls = "echo QUIT | timeout 20 openssl s_client -starttls smtp -connect 127.0.0.1:" + port;
             Waiting.until(() -> said(starttls).contains("CN = first"), "the certificate is shown");
             Path mail = folder.resolve("mail");
@@ -166,10 +159,30 @@ class TlsCertificateTest {
                             .query(Integer.class)
                             .single())
                     .isEqualTo(1);
-            Files.copy(folder.resolve("second.key"), key, StandardCopyOption.REPLACE_EXISTING);
-            Files.copy(folder.resolve("second.pem"), certificate, StandardCopyOption.REPLACE_EXISTING);
+            use("second");
             Waiting.until(() -> said(starttls).contains("CN = second"), "the renewed certificate is shown");
+            takesMail(courier, port, "copier");
+            Waiting.until(
+                    () -> said(starttls).contains("refused"), "without the password of devices it does not listen");
         }
+    }
+
+    /** As a file of the set-up may bring it: without a password. */
+    private static void takesMail(Courier courier, int port, String account) {
+        OfficeSettings usual = OfficeSettings.USUAL;
+        courier.bean(SetUp.class)
+                .change(Wish.put(new OfficeSettings(
+                        usual.office(),
+                        usual.keepAcceptedHours(),
+                        usual.keepOthersDays(),
+                        usual.address(),
+                        usual.signature(),
+                        usual.keepDeliveriesDays(),
+                        usual.language(),
+                        usual.panelSignIn(),
+                        usual.recipientRules(),
+                        usual.helpDesk(),
+                        new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false, account))));
     }
 
     private static String said(String command) {

@@ -86,7 +86,7 @@ class DevicesWalkTest {
             desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Find devices"))
                     .click();
             button("Search").click();
-            assertThat(row(there)).containsText("is added already");
+            assertThat(row(there)).containsText("already added");
             assertThat(row(tolls)).containsText("can be added");
             desk.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Name of " + tolls.address()))
                     .fill("Toll house");

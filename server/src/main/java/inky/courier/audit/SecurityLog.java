@@ -68,12 +68,14 @@ public class SecurityLog {
             PANEL,
             EVERY_PANEL,
             DOWNLOAD_LINK,
+            MAIL_INTAKE,
             THIS_MACHINE
         }
 
         public static final Place DESK = new Place(Kind.DESK, "");
         public static final Place EVERY_PANEL = new Place(Kind.EVERY_PANEL, "");
         public static final Place DOWNLOAD_LINK = new Place(Kind.DOWNLOAD_LINK, "");
+        public static final Place MAIL_INTAKE = new Place(Kind.MAIL_INTAKE, "");
 
         public static Place panel(String device) {
             return new Place(Kind.PANEL, device);

@@ -1,6 +1,7 @@
 package inky.courier.device;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.fleet.AnnouncedDevice;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.intake.AddressRange;
 import inky.courier.core.message.Message;
@@ -23,6 +24,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
@@ -41,7 +43,6 @@ class DeviceSearch {
 
     private static final int MOST_LINES = 1_000;
     private static final int MOST_SIGNS = 300_000;
-    private static final int LONGEST = 40;
 
     private final NetworkAnnouncements announcements;
     private final DeviceService devices;
@@ -78,20 +79,26 @@ class DeviceSearch {
             @Nullable UUID deviceId,
             Message problem) {}
 
-    /** By address: a device is the same however it is reached. */
-    private Map<String, UUID> kept() {
+    /** @param by what of an address says which device it is */
+    private Map<String, UUID> kept(UnaryOperator<String> by) {
         Map<String, UUID> kept = new HashMap<>();
-        devices.list().forEach((DeviceView device) -> kept.put(host(device.address()), device.id()));
+        devices.list().forEach((DeviceView device) -> kept.put(by.apply(device.address()), device.id()));
         return kept;
     }
 
+    /** Where nobody said a port a device is the same however it is reached. */
     private static String host(String address) {
-        return address.split(":", 2)[0].toLowerCase(Locale.ROOT);
+        return whole(address).split(":", 2)[0];
+    }
+
+    /** Behind one host there may be several, each at a port of its own, where somebody says so. */
+    private static String whole(String address) {
+        return address.toLowerCase(Locale.ROOT);
     }
 
     /** What announces itself; takes some seconds. */
     List<FoundAddress> announced() {
-        Map<String, UUID> kept = kept();
+        Map<String, UUID> kept = kept(DeviceSearch::host);
         return announcements.listen().stream()
                 .map(device -> new FoundAddress(
                         finder.shown(device.address(), device.port()),
@@ -137,7 +144,7 @@ class DeviceSearch {
         List<String> addresses = IntStream.range(Math.min(Math.max(0, from), end), end)
                 .mapToObj(of::host)
                 .toList();
-        Map<String, UUID> kept = kept();
+        Map<String, UUID> kept = kept(DeviceSearch::host);
         List<FoundAddress> found = listening(addresses).stream()
                 .map(address ->
                         new FoundAddress(address, null, null, "", "", "", "", kept.get(address), Message.none()))
@@ -181,7 +188,7 @@ class DeviceSearch {
      */
     List<FoundAddress> read(String table) {
         IncomingTable.requireShort(table, MOST_SIGNS, MOST_LINES, "device.table");
-        Map<String, UUID> kept = kept();
+        Map<String, UUID> kept = kept(DeviceSearch::whole);
         Set<String> before = new HashSet<>();
         return IncomingTable.read(table, List.of("address"), MOST_LINES, "device.table").lines().stream()
                 .map(line -> read(line, kept, before))
@@ -194,12 +201,12 @@ class DeviceSearch {
                 address,
                 protocol(line.get("protocol")),
                 null,
-                PlainText.line(line.get("name"), LONGEST),
-                PlainText.line(line.get("place"), LONGEST),
-                PlainText.line(line.get("what"), LONGEST),
+                PlainText.line(line.get("name"), AnnouncedDevice.LONGEST),
+                PlainText.line(line.get("place"), AnnouncedDevice.LONGEST),
+                PlainText.line(line.get("what"), AnnouncedDevice.LONGEST),
                 "",
-                kept.get(host(address)),
-                problem(line, before.add(host(address))));
+                kept.get(whole(address)),
+                problem(line, before.add(whole(address))));
     }
 
     @Nullable
@@ -217,7 +224,8 @@ class DeviceSearch {
             return Message.of("problem.device.address");
         }
         if (!line.get("protocol").isEmpty() && protocol(line.get("protocol")) == null) {
-            return Message.of("device.list-protocol").with("said", PlainText.line(line.get("protocol"), LONGEST));
+            return Message.of("device.list-protocol")
+                    .with("said", PlainText.line(line.get("protocol"), AnnouncedDevice.LONGEST));
         }
         return first ? Message.none() : Message.of("device.list-twice");
     }

@@ -18,6 +18,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.Stream;
 import javax.jmdns.JmDNS;
 import javax.jmdns.ServiceInfo;
 import org.slf4j.Logger;
@@ -31,6 +32,9 @@ class NetworkAnnouncements {
 
     /** Devices answer within a second; some are asleep, and are asked twice. */
     private static final int LISTENS_MILLIS = 4_000;
+
+    /** Of one type; who announces more on a network has no scanners in mind. */
+    private static final int MOST = 2_000;
 
     private static final String DOMAIN = ".local.";
 
@@ -55,9 +59,9 @@ class NetworkAnnouncements {
         }
         atOnce(AnnouncedDevice.TYPES.stream()
                 .map(type -> (Runnable) () -> {
-                    for (ServiceInfo info : network.list(type + DOMAIN, LISTENS_MILLIS)) {
-                        heard.addAll(services(type, info));
-                    }
+                    Stream.of(network.list(type + DOMAIN, LISTENS_MILLIS))
+                            .limit(MOST)
+                            .forEach(info -> heard.addAll(services(type, info)));
                 })
                 .toList());
         Thread end = new Thread(() -> close(network), "end of listening");
@@ -107,6 +111,15 @@ class NetworkAnnouncements {
         return found;
     }
 
+    /** What one network or one type has against it keeps nothing from the others. */
+    private static void await(Future<?> one) throws InterruptedException {
+        try {
+            one.get();
+        } catch (ExecutionException e) {
+            LOG.warn("listening for devices", e.getCause());
+        }
+    }
+
     private static void atOnce(List<Runnable> all) {
         if (all.isEmpty()) {
             return;
@@ -118,10 +131,8 @@ class NetworkAnnouncements {
         });
         try {
             for (Future<?> one : all.stream().map(threads::submit).toList()) {
-                one.get();
+                await(one);
             }
-        } catch (ExecutionException e) {
-            throw new IllegalStateException(e.getCause());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         } finally {

@@ -1,5 +1,6 @@
 package inky.courier.intake;
 
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.Invalid;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.message.Languages;
@@ -7,6 +8,9 @@ import inky.courier.core.message.Message;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.text.PlainText;
 import inky.courier.settings.Settings;
+import inky.courier.signin.SignInThrottle;
+import inky.courier.signin.Source;
+import inky.courier.signin.ThrottleKey;
 import inky.courier.store.WorkFolders;
 import inky.courier.web.Refusal;
 import java.io.IOException;
@@ -58,7 +62,6 @@ class MailIntakeServer implements SmartLifecycle {
     private static final int MOST_RECIPIENTS = 10;
     private static final int MOST_BYTES = 100 * 1024 * 1024;
     private static final int SILENCE_MILLIS = 60_000;
-    private static final int AFTER_WRONG_MILLIS = 1_000;
 
     /** Of a conversation as a whole, however slowly it goes on. */
     private static final Duration LONGEST = Duration.ofMinutes(15);
@@ -66,6 +69,7 @@ class MailIntakeServer implements SmartLifecycle {
     private final Settings settings;
     private final Intake intake;
     private final WorkFolders folders;
+    private final SignInThrottle throttle;
     private final Optional<SslBundles> certificates;
     private final boolean hasCertificate;
     private final Map<Session, Long> sessions = new ConcurrentHashMap<>();
@@ -79,11 +83,13 @@ class MailIntakeServer implements SmartLifecycle {
             Settings settings,
             Intake intake,
             WorkFolders folders,
+            SignInThrottle throttle,
             Optional<SslBundles> certificates,
             @Value("${courier.tls-certificate:}") String certificate) {
         this.settings = settings;
         this.intake = intake;
         this.folders = folders;
+        this.throttle = throttle;
         this.certificates = certificates;
         this.hasCertificate = !certificate.isBlank();
     }
@@ -139,17 +145,18 @@ class MailIntakeServer implements SmartLifecycle {
                 }
             });
             MailIntake wanted = settings.read().mailIntake();
-            boolean asWanted = wanted.on() == listens;
-            if (watch == null || isSame(wanted, open) && asWanted) {
+            // A file of the set-up may bring an account without its password.
+            boolean lacksPassword = wanted.on() && !wanted.account().isEmpty() && !settings.keepsIntakePassword();
+            boolean wants = wanted.on() && !lacksPassword;
+            if (watch == null || isSame(wanted, open) && wants == listens) {
                 open = wanted;
                 return;
             }
             close();
             open = wanted;
-            if (wanted.on()) {
+            trouble = lacksPassword ? Message.of("intake.no-password") : Message.none();
+            if (wants) {
                 open();
-            } else {
-                trouble = Message.none();
             }
         } catch (RuntimeException e) {
             // The database may be away; the next look is a second later.
@@ -190,23 +197,28 @@ class MailIntakeServer implements SmartLifecycle {
         }
     }
 
-    /** Who guesses waits as long for each guess as a device never does. */
+    /** Who guesses is slowed and recorded, as where people sign in. */
     private void signIn(String account, String password, MessageContext context) throws LoginFailedException {
-        byte[] given = password.getBytes(StandardCharsets.UTF_8);
-        boolean right =
-                MessageDigest.isEqual(settings.intakePassword().orElse("").getBytes(StandardCharsets.UTF_8), given);
-        if (right
-                && given.length > 0
-                && account.equals(settings.read().mailIntake().account())) {
-            return;
-        }
-        LOG.warn("mail from {}: wrong account or password", context.getRemoteAddress());
+        Source source = new Source(
+                ((InetSocketAddress) context.getRemoteAddress()).getAddress().getHostAddress());
+        SignInThrottle.Attempt attempt;
         try {
-            Thread.sleep(AFTER_WRONG_MILLIS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
+            attempt = throttle.begin(ThrottleKey.mail(source));
+        } catch (Refusal tooEarly) {
+            throw new LoginFailedException();
         }
-        throw new LoginFailedException();
+        if (!isRight(account, password)) {
+            throttle.wrong(attempt, account.equals(open.account()) ? account : "", Place.MAIL_INTAKE, source);
+            throw new LoginFailedException();
+        }
+        throttle.right(attempt);
+    }
+
+    private boolean isRight(String account, String password) {
+        Optional<byte[]> kept = settings.intakePassword().map(one -> one.getBytes(StandardCharsets.UTF_8));
+        return kept.filter(one -> MessageDigest.isEqual(one, password.getBytes(StandardCharsets.UTF_8)))
+                .filter(one -> account.equals(settings.read().mailIntake().account()))
+                .isPresent();
     }
 
     /** By the certificate as it is now: it is renewed while this runs. */

@@ -12,6 +12,7 @@ public record ThrottleKey(Kind kind, String of) {
         ACCOUNT(ThrottleRule.ACCOUNT),
         BROWSER(ThrottleRule.BROWSER),
         LINK(ThrottleRule.LINK),
+        MAIL(ThrottleRule.SOURCE),
         FIRST_START(ThrottleRule.FIRST_START);
 
         final ThrottleRule rule;
@@ -40,6 +41,11 @@ public record ThrottleKey(Kind kind, String of) {
 
     static ThrottleKey browser(String mark) {
         return new ThrottleKey(Kind.BROWSER, mark);
+    }
+
+    /** A device that signs in to send mail; whoever stands before its panel is not held up by it. */
+    public static ThrottleKey mail(Source source) {
+        return new ThrottleKey(Kind.MAIL, source.network());
     }
 
     public static ThrottleKey source(Source source) {

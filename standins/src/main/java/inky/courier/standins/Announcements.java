@@ -7,7 +7,9 @@ import java.net.InetSocketAddress;
 import java.net.MulticastSocket;
 import java.net.NetworkInterface;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.xbill.DNS.ARecord;
@@ -110,11 +112,28 @@ public final class Announcements implements AutoCloseable {
                             && asked.getName().equals(known.getName()))
                     .forEach(known -> answer.addRecord(known, Section.ANSWER));
         }
+        // What will be asked next goes along (RFC 6763 section 12): of a type its services, of a service where it is.
+        addWhatIsNamed(answer, Section.ANSWER);
+        addWhatIsNamed(answer, Section.ADDITIONAL);
         if (answer.getSection(Section.ANSWER).isEmpty()) {
             return;
         }
         byte[] bytes = answer.toWire();
         socket.send(new DatagramPacket(bytes, bytes.length, group));
+    }
+
+    private void addWhatIsNamed(Message answer, int by) {
+        Set<Name> named = new HashSet<>();
+        for (Record one : answer.getSection(by)) {
+            if (one instanceof PTRRecord type) {
+                named.add(type.getTarget());
+            } else if (one instanceof SRVRecord service) {
+                named.add(service.getTarget());
+            }
+        }
+        records.stream()
+                .filter(known -> named.contains(known.getName()) && !answer.findRecord(known))
+                .forEach(known -> answer.addRecord(known, Section.ADDITIONAL));
     }
 
     @Override

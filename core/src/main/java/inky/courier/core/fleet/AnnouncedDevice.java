@@ -24,7 +24,8 @@ import java.util.stream.Collectors;
  */
 public record AnnouncedDevice(
         String address, int port, DeviceProtocol protocol, boolean encrypted, String name, String place, String model) {
-    private static final int LONGEST = 40;
+    /** Of the names that devices and places have, in letters. */
+    public static final int LONGEST = 40;
 
     /** What a type of service (IANA service names; eSCL's from memory) says of how its device is reached. */
     private record Way(DeviceProtocol protocol, boolean encrypted) {}
