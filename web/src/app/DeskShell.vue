@@ -8,6 +8,7 @@ import BrandMark from '@/shared/BrandMark.vue';
 import { clockSeconds, count, figure, longDay } from '@/shared/format';
 import { useKeys } from '@/shared/keys';
 import StateMark from '@/shared/StateMark.vue';
+import type { Mark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
 import { useKinds } from '@/destinations/kinds';
 import { useSession } from './session';
@@ -37,6 +38,32 @@ function stopOf(key: Schemas['StopView']['stop']) {
 }
 /** An operator keeps devices and deliveries going, and sees no more of the set-up. */
 const stops = computed(() => (may('READ_SETUP') ? SET_UP : []));
+/** The views that come first, each with what of it needs somebody. */
+const first = computed(() => {
+  const now = overview.data.value;
+  const rows: { to: string; name: string; count?: number; mark: Mark; words?: string }[] = [
+    { to: '/', name: 'Today', mark: 'off' },
+    { to: '/deliveries', name: 'Deliveries', count: now?.needCare, mark: 'failed', words: 'need attention' },
+    { to: '/fleet', name: 'Fleet', count: now?.devicesDown, mark: 'failed', words: 'cannot be used' },
+  ];
+  if (may('HELP_AT_PANELS')) {
+    rows.push({
+      to: '/help',
+      name: 'Calls for help',
+      count: now?.calls,
+      mark: 'waiting',
+      words: 'wait for an answer',
+    });
+  }
+  rows.push({
+    to: '/unclaimed',
+    name: 'Unclaimed',
+    count: now?.unclaimed,
+    mark: 'waiting',
+    words: 'wait to be claimed',
+  });
+  return rows;
+});
 const findings = computed(() => overview.data.value?.preflight ?? 0);
 
 const find = ref<InstanceType<typeof FindBox>>();
@@ -49,6 +76,7 @@ const { start: stopGoing } = useTimeoutFn(() => (going.value = false), 2000, { i
 const GO: Record<string, string> = {
   t: '/',
   d: '/deliveries',
+  f: '/fleet',
   v: '/devices',
   m: '/mail-servers',
   o: '/destinations',
@@ -122,30 +150,11 @@ window.addEventListener(
   <div class="body">
     <nav id="rail" class="rail" :class="{ opened: menu }" aria-label="Main" @click="menu = false">
       <ul>
-        <li><RouterLink to="/" :class="{ chosen: place === 'Today' }">Today</RouterLink></li>
-        <li>
-          <RouterLink to="/deliveries" :class="{ chosen: place === 'Deliveries' }">
-            Deliveries
-            <span v-if="overview.data.value?.needCare" class="count">
-              <StateMark mark="failed" :size="11" words="need attention" /> {{ overview.data.value.needCare }}
-            </span>
-          </RouterLink>
-        </li>
-        <li v-if="may('HELP_AT_PANELS')">
-          <RouterLink to="/help" :class="{ chosen: place === 'Calls for help' }">
-            Calls for help
-            <span v-if="overview.data.value?.calls" class="count">
-              <StateMark mark="waiting" :size="11" words="wait for an answer" />
-              {{ overview.data.value.calls }}
-            </span>
-          </RouterLink>
-        </li>
-        <li>
-          <RouterLink to="/unclaimed" :class="{ chosen: place === 'Unclaimed' }">
-            Unclaimed
-            <span v-if="overview.data.value?.unclaimed" class="count">
-              <StateMark mark="waiting" :size="11" words="wait to be claimed" />
-              {{ overview.data.value.unclaimed }}
+        <li v-for="row in first" :key="row.to">
+          <RouterLink :to="row.to" :class="{ chosen: place === row.name }">
+            {{ row.name }}
+            <span v-if="row.count" class="count">
+              <StateMark :mark="row.mark" :size="11" :words="row.words" /> {{ figure(row.count) }}
             </span>
           </RouterLink>
         </li>

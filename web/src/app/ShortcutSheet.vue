@@ -12,6 +12,7 @@ const KEYS: [string, string][] = [
   ['Esc', 'back'],
   ['g t', 'go to Today'],
   ['g d', 'Deliveries'],
+  ['g f', 'Fleet'],
   ['g h', 'Calls for help'],
   ['g l', 'Unclaimed'],
   ['g v', 'Devices'],

@@ -26,6 +26,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Deliveries' },
   },
   {
+    path: '/fleet',
+    name: 'Fleet',
+    component: () => import('@/fleet/FleetView.vue'),
+    meta: { place: 'Fleet' },
+  },
+  {
     path: '/help',
     name: 'Calls for help',
     component: () => import('@/help/HelpCallsView.vue'),

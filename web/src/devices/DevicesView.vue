@@ -17,6 +17,7 @@ import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
 import ReachFields from './ReachFields.vue';
+import { daysLeft, levelWords } from '@/fleet/levels';
 import { abilityLine, abilityRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
 
@@ -145,6 +146,22 @@ async function lookAgain() {
         <p v-if="scans(open.abilities)">
           <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
         </p>
+        <template v-if="open.supplies.trays.length || open.supplies.supplies.length">
+          <p class="caption">Paper and supplies</p>
+          <dl>
+            <div v-for="tray in open.supplies.trays" :key="tray.name">
+              <dt>{{ tray.name }}</dt>
+              <dd>{{ levelWords(tray.level) }}</dd>
+            </div>
+            <div v-for="supply in open.supplies.supplies" :key="supply.name">
+              <dt>{{ supply.name }}</dt>
+              <dd>
+                {{ levelWords(supply.level) }}
+                <span class="quiet">{{ daysLeft(open.forecasts[supply.name] ?? {}) }}</span>
+              </dd>
+            </div>
+          </dl>
+        </template>
         <dl>
           <div
             v-for="ability in abilityRows(open.abilities, open.protocol, open.access.encrypted)"
@@ -224,7 +241,7 @@ async function lookAgain() {
   font-size: 13px;
 }
 dl {
-  margin: 0;
+  margin: 0 0 12px;
 }
 dl div {
   display: flex;

@@ -10,7 +10,7 @@ import { textOf } from '@/shared/textFile';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import FoundDevices from './FoundDevices.vue';
-import { useFound } from './useFound';
+import { useFound, type FoundRow } from './useFound';
 
 /** Devices that are found by themselves, in a range of addresses or in a list, and added many at once. */
 const queries = useQueryClient();
@@ -35,13 +35,31 @@ const shown = computed(() =>
     .sort((one, other) => Number(one.state === 'KEPT') - Number(other.state === 'KEPT')),
 );
 const others = computed(() => rows.value.length - shown.value.length);
-let stopped = false;
+const summary = computed(() => {
+  const of = (...states: FoundRow['state'][]) =>
+    rows.value.filter(({ state }) => states.includes(state)).length;
+  const parts = [
+    [of('ASKING'), 'being asked'],
+    [of('READY', 'ADDING'), 'can be added'],
+    [of('TRUST'), 'show a certificate to check'],
+    [of('FAILED'), 'cannot be added'],
+    [of('ADDED'), 'added'],
+    [of('KEPT'), 'already added'],
+  ] as const;
+  return parts
+    .filter(([n]) => n)
+    .map(([n, words]) => `${n} ${words}`)
+    .join(', ');
+});
+const stopped = ref(false);
+const outcome = ref<HTMLElement>();
 onBeforeUnmount(() => {
-  stopped = true;
+  stopped.value = true;
   stop();
 });
 
 async function listen() {
+  if (busy.value) return;
   listening.value = true;
   const found = await attempt(() => ask(api.POST('/api/devices/search/announced')));
   listening.value = false;
@@ -51,9 +69,9 @@ async function listen() {
 }
 
 async function look() {
-  stopped = false;
+  stopped.value = false;
   await attempt(async () => {
-    for (let from = 0, hosts = 1; from < hosts && !stopped;) {
+    for (let from = 0, hosts = 1; from < hosts && !stopped.value;) {
       const part = await ask(api.POST('/api/devices/search/range', { body: { range: range.value, from } }));
       take(part.found);
       from = part.looked;
@@ -80,6 +98,8 @@ async function addChosen() {
   await queries.invalidateQueries({ queryKey: ['devices'] });
   void queries.invalidateQueries({ queryKey: ['overview'] });
   if (added) say(`${count(added, 'device')} added.`);
+  // The button rests now: whoever goes by the keyboard goes on where the outcome stands
+  outcome.value?.focus();
 }
 </script>
 
@@ -94,13 +114,13 @@ async function addChosen() {
     <section aria-labelledby="announced">
       <h2 id="announced">On the network</h2>
       <p class="small quiet">What announces itself to the server by DNS-SD: IPP, eSCL and SANE.</p>
-      <button type="button" class="button" :disabled="busy" @click="listen">
+      <button type="button" class="button" @click="listen">
         {{ listening ? 'Listening ...' : 'Search' }}
       </button>
     </section>
     <section aria-labelledby="range">
       <h2 id="range">In a range of addresses</h2>
-      <form novalidate @submit.prevent="look">
+      <form novalidate @submit.prevent="progress ? (stopped = true) : look()">
         <FormField v-slot="f" label="Range" name="range">
           <el-input
             :id="f.id"
@@ -111,8 +131,7 @@ async function addChosen() {
             :aria-describedby="f.describedby"
           />
         </FormField>
-        <button v-if="progress" type="button" class="button" @click="stopped = true">Stop</button>
-        <button v-else type="submit" class="button" :disabled="busy || !range">Look</button>
+        <button type="submit" class="button" :disabled="!range">{{ progress ? 'Stop' : 'Look' }}</button>
       </form>
       <p v-if="progress" class="small quiet" role="status">
         {{ progress.looked }} of {{ progress.hosts }} addresses looked at
@@ -137,6 +156,7 @@ async function addChosen() {
   </div>
   <ErrorNote :error="general" />
   <template v-if="shown.length">
+    <p ref="outcome" class="quiet small" role="status" tabindex="-1">{{ summary }}</p>
     <FoundDevices :rows="shown" :places="places" :adding="adding" @trust="trust" @again="lookAt" />
     <p v-if="others" class="quiet small">
       {{ count(others, 'other address', 'other addresses') }} answered, but not as a scanner or printer.
@@ -148,7 +168,15 @@ async function addChosen() {
         :disabled="adding || asking || !chosen.length"
         @click="addChosen"
       >
-        {{ adding ? 'Adding ...' : asking ? 'Asking them ...' : `Add ${count(chosen.length, 'device')}` }}
+        {{
+          adding
+            ? 'Adding ...'
+            : asking
+              ? 'Asking them ...'
+              : chosen.length
+                ? `Add ${count(chosen.length, 'device')}`
+                : 'Add'
+        }}
       </button>
     </footer>
   </template>

@@ -52,7 +52,7 @@ const isFixed = (row: FoundRow) => props.adding || ['KEPT', 'ADDED', 'ADDING'].i
       </tr>
     </thead>
     <tbody>
-      <tr v-for="row in rows" :key="row.address + row.name">
+      <tr v-for="row in rows" :key="row.key">
         <td>
           <input
             v-if="row.state !== 'KEPT'"
@@ -89,7 +89,7 @@ const isFixed = (row: FoundRow) => props.adding || ['KEPT', 'ADDED', 'ADDING'].i
           />
         </td>
         <td>
-          <span class="mono">{{ row.address }}</span>
+          <span class="mono address">{{ row.address }}</span>
           <p v-if="row.protocol" class="caption">
             {{ protocols[row.protocol] }}<template v-if="row.encrypted">, encrypted</template>
           </p>
@@ -129,6 +129,9 @@ const isFixed = (row: FoundRow) => props.adding || ['KEPT', 'ADDED', 'ADDING'].i
 </template>
 
 <style scoped>
+.address {
+  white-space: nowrap;
+}
 .state {
   max-width: 320px;
 }

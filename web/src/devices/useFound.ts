@@ -8,6 +8,8 @@ type Found = Schemas['FoundAddress'];
  * where its certificate has to be looked at first; KEPT where it is a device of the office already.
  */
 export interface FoundRow {
+  /** Stays the same, whatever it is called. */
+  key: number;
   address: string;
   protocol: Found['protocol'];
   encrypted: Found['encrypted'];
@@ -26,9 +28,10 @@ export interface FoundRow {
 /** So many are asked at once. */
 const AT_ONCE = 4;
 
-function rowOf(found: Found): FoundRow {
+function rowOf(found: Found, key: number): FoundRow {
   const kept = found.deviceId ?? '';
   return {
+    key,
     address: found.address,
     protocol: found.protocol,
     encrypted: found.encrypted,
@@ -63,7 +66,7 @@ export function useFound() {
     for (const one of found) {
       if (known.has(one.address) && !one.problem) continue;
       known.add(one.address);
-      const row = reactive(rowOf(one));
+      const row = reactive(rowOf(one, rows.value.length));
       rows.value.push(row);
       if (row.state === 'ASKING') waiting.push(row);
     }

@@ -91,6 +91,10 @@ class PlacesTest {
         assertThat(elsewhere.get("/api/devices").ok().json().path("total").asInt())
                 .isZero();
         assertThat(elsewhere.get("/api/devices/places").ok().json()).isEmpty();
+        assertThat(elsewhere.get("/api/fleet").ok().json().path("devices").asInt())
+                .isZero();
+        assertThat(elsewhere.get("/api/fleet/devices?group=Linnet%20Pier").ok().text())
+                .isEqualTo("{\"rows\":[],\"fitting\":0}");
         assertThat(elsewhere
                         .get("/api/find?text=" + row.path("jobName").asString().replace(" ", "%20"))
                         .ok()

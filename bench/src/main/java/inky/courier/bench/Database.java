@@ -6,6 +6,8 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.sql.Timestamp;
+import java.time.Instant;
 
 /** The application's database, looked into beside it: asking the application itself would slow what is measured. */
 final class Database implements AutoCloseable {
@@ -39,12 +41,12 @@ final class Database implements AutoCloseable {
         return fewest;
     }
 
-    /** Whether a task of the application is being done now. */
-    boolean isRunning(String task) throws SQLException {
+    /** How many devices have answered since then. */
+    int devicesSeen(Instant since) throws SQLException {
         try (PreparedStatement statement =
-                connection.prepareStatement("select count(*) from scheduled_tasks where picked and task_name = ?")) {
-            statement.setString(1, task);
-            return count(statement) > 0;
+                connection.prepareStatement("select count(*) from device where seen_at > ?")) {
+            statement.setTimestamp(1, Timestamp.from(since));
+            return count(statement);
         }
     }
 

@@ -15,6 +15,8 @@ import inky.courier.standins.StandInDevice.SignIn;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -66,6 +68,7 @@ class DevicesWalkTest {
             assertThat(desk.getByText("CN=Vault").first()).isVisible();
             assertThat(button("Trust exactly this one")).isHidden();
 
+            fleet(office, plain);
             if (Loopback.hasMulticast()) {
                 findSeveral(guarded);
             }
@@ -88,9 +91,20 @@ class DevicesWalkTest {
             button("Search").click();
             assertThat(row(there)).containsText("already added");
             assertThat(row(tolls)).containsText("can be added");
-            desk.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Name of " + tolls.address()))
-                    .fill("Toll house");
+            // Letter by letter, as people do
+            Locator name =
+                    desk.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Name of " + tolls.address()));
+            name.clear();
+            name.pressSequentially("Toll house");
             Chrome.checkAccessibility(desk, "devices that were found");
+            // Others on this machine may announce theirs, the demo for one
+            Locator all = desk.getByLabel("All that can be added");
+            assertThat(desk.getByRole(
+                            AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Add \\d+ devices"))))
+                    .isEnabled();
+            all.uncheck();
+            desk.getByLabel("Add Toll house").check();
+            desk.getByLabel("Add Berths").check();
             button("Add 2 devices").click();
             assertThat(desk.getByText("2 devices added.")).isVisible();
             desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Toll house"))
@@ -99,6 +113,66 @@ class DevicesWalkTest {
             assertThat(desk.getByLabel("Place", new Page.GetByLabelOptions().setExact(true)))
                     .hasValue("Pier");
         }
+    }
+
+    /** What stops people stands first, without asking for it; narrowed, folded and put together otherwise by the keyboard. */
+    private void fleet(Office office, StandInDevice charts) {
+        desk.locator("body").press("g");
+        desk.locator("body").press("f");
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText(Pattern.compile("All \\d devices are ready"));
+        Chrome.checkAccessibility(desk, "the fleet");
+        office.device.stock().paper(1, 0);
+        charts.misbehave(5, List.of("input-media-jam-error"));
+        askAll(office);
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("1 device stopped, 1 needs attention");
+        Locator strips = desk.locator(".strip");
+        assertThat(strips.first()).containsText("Chart office");
+        assertThat(strips.first()).containsText("Paper jam in the feeder.");
+        assertThat(strips.filter(new Locator.FilterOptions().setHasText("Ticket office")))
+                .containsText("Tray 1: empty");
+        Chrome.checkAccessibility(desk, "a fleet with a device that is stopped");
+
+        Locator stopped = desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stopped 1"));
+        stopped.press("Enter");
+        assertThat(strips).hasCount(1);
+        assertThat(desk).hasURL(Pattern.compile("state=STOPPED"));
+        stopped.press("Enter");
+        button("By model").press("Enter");
+        Locator model = desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Borage S1"))
+                .first();
+        assertThat(model).hasAttribute("aria-expanded", "true");
+        model.press("Enter");
+        assertThat(strips.filter(new Locator.FilterOptions().setHasText("Chart office")))
+                .hasCount(0);
+        desk.getByLabel("Name, place, model or address").fill("nothing like this");
+        assertThat(desk.getByText("No device matches.")).isVisible();
+        button("Show all").click();
+
+        assertThat(model).hasAttribute("aria-expanded", "false");
+        model.press("Enter");
+        assertThat(model).hasAttribute("aria-expanded", "true");
+        assertThat(strips.filter(new Locator.FilterOptions().setHasText("Chart office")))
+                .containsText("Paper jam in the feeder.");
+        button("Check again").click();
+        assertThat(desk.getByText("Chart office: Paper jam in the feeder.")).isVisible();
+        charts.misbehave(3, List.of());
+        askAll(office);
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("1 device needs attention");
+        strips.filter(new Locator.FilterOptions().setHasText("Ticket office"))
+                .getByRole(AriaRole.LINK)
+                .click();
+        assertThat(desk.getByText("Black toner")).isVisible();
+    }
+
+    private static void askAll(Office office) {
+        office.desk
+                .get("/api/devices")
+                .ok()
+                .json()
+                .path("rows")
+                .forEach(device -> office.desk
+                        .post("/api/devices/" + device.path("id").asString() + "/refresh", Map.of())
+                        .ok());
     }
 
     private static Announcements.Service service(StandInDevice device, String name) {

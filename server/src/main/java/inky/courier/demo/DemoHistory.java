@@ -1,12 +1,14 @@
 package inky.courier.demo;
 
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Json;
 import inky.courier.web.MessageColumn;
+import java.sql.Date;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.DayOfWeek;
@@ -28,6 +30,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Profile("demo")
 class DemoHistory {
     private static final int DAYS = 21;
+    private static final int DAYS_OF_LEVELS = 35;
+    private static final int FULL = 100;
+    private static final int EMPTIED_AT = 3;
     private static final long SEED = 20_261_124;
 
     /** Share of a working day's scans in each hour from 0 to 23; common practice, no source. */
@@ -59,10 +64,36 @@ class DemoHistory {
         }
         all.sort(Comparator.comparing(Past::at));
         insert(all);
+        office.devices().values().forEach(device -> insertLevels(device, today));
+    }
+
+    /** What was left of each toner on the days before today, back from what is left now. */
+    private void insertLevels(DeviceView device, LocalDate today) {
+        Random using = new Random(device.name().hashCode());
+        List<Object[]> levels = new ArrayList<>();
+        for (DeviceSupplies.Supply supply : device.supplies().supplies()) {
+            double aDay = 0.7 + using.nextDouble();
+            double left = supply.level().percent();
+            for (int back = 1; back <= DAYS_OF_LEVELS; back++) {
+                LocalDate day = today.minusDays(back);
+                left += isWeekend(day) ? 0 : aDay * (0.5 + using.nextDouble());
+                if (left > FULL) {
+                    left = EMPTIED_AT;
+                }
+                levels.add(new Object[] {device.id(), supply.name(), Date.valueOf(day), (int) Math.round(left)});
+            }
+        }
+        jdbc.batchUpdate("insert into supply_level (device_id, supply, day, percent) values (?, ?, ?, ?)", levels);
+        // So that the next look at it reckons with them
+        jdbc.update("update device set seen_at = null where id = ?", device.id());
+    }
+
+    private static boolean isWeekend(LocalDate day) {
+        return day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY;
     }
 
     private void addDay(List<Past> all, LocalDate day, World.Device device, DemoSetUp.Office office) {
-        boolean weekend = day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY;
+        boolean weekend = isWeekend(day);
         boolean sails = device.place().equals("Linnet Pier") || device.place().equals("MV Sandpiper");
         double factor = weekend ? (sails ? 0.8 : 0.03) : 1;
         long count = Math.round(device.scansADay() * 2 * factor * (0.85 + 0.3 * random.nextDouble()));

@@ -4,6 +4,9 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSupplies;
+import inky.courier.core.fleet.LookPause;
+import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.setup.ItemRow;
@@ -14,9 +17,11 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.time.LocalTime;
 import java.util.Map;
 import java.util.UUID;
 import org.hibernate.annotations.OptimisticLock;
+import tools.jackson.core.type.TypeReference;
 
 @Entity
 class Device implements ItemRow<DeviceItem> {
@@ -37,6 +42,13 @@ class Device implements ItemRow<DeviceItem> {
     String abilities;
 
     @OptimisticLock(excluded = true)
+    String supplies;
+
+    /** When supplies will be out, as reckoned when what is left of them was last kept. */
+    @OptimisticLock(excluded = true)
+    String forecasts;
+
+    @OptimisticLock(excluded = true)
     String standInUri;
 
     /** Below which its stick and its shelf are reached; null when it has neither. */
@@ -52,6 +64,17 @@ class Device implements ItemRow<DeviceItem> {
 
     @OptimisticLock(excluded = true)
     Instant seenAt;
+
+    @OptimisticLock(excluded = true)
+    Instant nextLookAt;
+
+    /** How often in a row it did not answer. */
+    @OptimisticLock(excluded = true)
+    int unanswered;
+
+    /** Somebody scans there, or has just begun to; null where nobody has. */
+    @OptimisticLock(excluded = true)
+    Instant inUseUntil;
 
     int signOutSeconds;
     String language = "";
@@ -73,7 +96,10 @@ class Device implements ItemRow<DeviceItem> {
         Device device = new Device();
         device.id = id;
         device.createdAt = now;
+        device.nextLookAt = now;
         device.abilities = Json.write(DeviceAbilities.UNKNOWN);
+        device.supplies = Json.write(DeviceSupplies.UNKNOWN);
+        device.forecasts = "{}";
         device.take(DeviceCondition.UNREACHABLE);
         return device;
     }
@@ -117,15 +143,32 @@ class Device implements ItemRow<DeviceItem> {
         return Json.read(abilities, DeviceAbilities.class);
     }
 
+    DeviceSupplies supplies() {
+        return Json.read(supplies, DeviceSupplies.class);
+    }
+
+    Map<String, SupplyForecast> forecasts() {
+        return Json.read(forecasts, new TypeReference<>() {});
+    }
+
     /** @return whether anything that a person sees has changed */
     boolean take(DeviceStatus.Report report, Instant now) {
         String described = Json.write(report.abilities());
-        boolean changed = take(report.condition()) | !described.equals(abilities);
+        String stocked = Json.write(report.supplies());
+        boolean changed = take(report.condition()) | !described.equals(abilities) | !stocked.equals(supplies);
         abilities = described;
+        supplies = stocked;
         standInUri = report.standInUri().orElse(null);
         storageUri = report.storageUri().orElse(null);
         seenAt = now;
         return changed;
+    }
+
+    /** It was asked, and is asked again after a while. @param chance 0 to 1, by which devices drift apart */
+    void looked(Instant now, LocalTime clock, double chance) {
+        unanswered = condition == DeviceCondition.State.UNREACHABLE ? unanswered + 1 : 0;
+        boolean inUse = inUseUntil != null && now.isBefore(inUseUntil);
+        nextLookAt = now.plus(LookPause.after(unanswered, inUse, clock, chance));
     }
 
     boolean take(DeviceCondition seen) {

@@ -6,6 +6,8 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSupplies;
+import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.ItemKind;
@@ -16,19 +18,25 @@ import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.vault.Vault;
 import inky.courier.web.Access;
+import inky.courier.web.Json;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.LongList;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.random.RandomGenerator;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -56,6 +64,9 @@ public class DeviceService {
 
     private static final int LONGEST_PASSWORD = 200;
 
+    /** After somebody came; longer than most scans take. */
+    private static final Duration IN_USE = Duration.ofMinutes(5);
+
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLinks links;
@@ -65,6 +76,9 @@ public class DeviceService {
     private final Cached<List<DeviceView>> all;
     private final Live live;
     private final Clock clock;
+    private final ZoneId zone;
+    private final SupplyLevels levels;
+    private final RandomGenerator random;
     private final TransactionTemplate transaction;
     private final ApplicationEventPublisher events;
     private final int usualPort;
@@ -77,6 +91,9 @@ public class DeviceService {
             SetUp setUp,
             Live live,
             Clock clock,
+            ZoneId zone,
+            SupplyLevels levels,
+            RandomGenerator random,
             TransactionTemplate transaction,
             ApplicationEventPublisher events,
             @Value("${courier.device-port}") int usualPort) {
@@ -88,6 +105,9 @@ public class DeviceService {
         this.live = live;
         this.all = new Cached<>(live, this::read, "device");
         this.clock = clock;
+        this.zone = zone;
+        this.levels = levels;
+        this.random = random;
         this.transaction = transaction;
         this.events = events;
         this.usualPort = usualPort;
@@ -131,6 +151,7 @@ public class DeviceService {
             @Nullable String account,
             @Nullable String password) {}
 
+    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} */
     public record DeviceView(
             UUID id,
             String name,
@@ -140,6 +161,8 @@ public class DeviceService {
             DeviceProtocol protocol,
             DeviceAccess access,
             DeviceAbilities abilities,
+            DeviceSupplies supplies,
+            Map<String, SupplyForecast> forecasts,
             boolean standIn,
             DeviceCondition.State condition,
             Message conditionWords,
@@ -325,7 +348,9 @@ public class DeviceService {
                     same.isPresent() ? wish : wish.with(Map.of(DeviceTable.PASSWORD, sealed(address.password(), id))));
             Device device = find(id);
             report.ifPresent(one -> {
-                device.take(one, clock.instant());
+                // What is kept of its supplies refers to its row
+                devices.saveAndFlush(device);
+                take(device, one);
                 devices.saveAndFlush(device);
             });
             DeviceView after = view(device);
@@ -366,16 +391,44 @@ public class DeviceService {
         DeviceCondition without = otherwise;
         return transaction.execute(status -> {
             Device device = devices.hold(id).orElseThrow(() -> Refusal.notFound("device"));
-            boolean changed =
-                    seen.map(found -> device.take(found, clock.instant())).orElseGet(() -> device.take(without));
+            boolean changed = seen.map(found -> take(device, found)).orElseGet(() -> device.take(without));
             if (without.state() == DeviceCondition.State.BUSY) {
                 device.seenAt = clock.instant();
             }
+            device.looked(clock.instant(), LocalTime.now(clock.withZone(zone)), random.nextDouble());
             if (changed) {
                 live.tell("device", id);
             }
             return view(device);
         });
+    }
+
+    /** The devices that are to be asked by now how they are. */
+    List<UUID> due() {
+        return devices.due(clock.instant());
+    }
+
+    /** Somebody has come to a device: it is asked at once, and more often for a while. */
+    @Transactional
+    public void inUse(UUID id) {
+        Instant now = clock.instant();
+        devices.inUse(id, now.plus(IN_USE), now);
+    }
+
+    /** @return whether anything that a person sees has changed */
+    private boolean take(Device device, DeviceStatus.Report report) {
+        Instant now = clock.instant();
+        boolean isFirstOfDay = device.seenAt == null || !dayOf(device.seenAt).equals(dayOf(now));
+        String before = device.supplies;
+        boolean changed = device.take(report, now);
+        if (isFirstOfDay || !device.supplies.equals(before)) {
+            device.forecasts = Json.write(levels.keep(device.id, report.supplies(), dayOf(now)));
+        }
+        return changed;
+    }
+
+    private LocalDate dayOf(Instant at) {
+        return LocalDate.ofInstant(at, zone);
     }
 
     /** Where a stand-in takes sample paper; a real device has no such door. */
@@ -415,6 +468,8 @@ public class DeviceService {
                 device.protocol,
                 device.access(),
                 device.abilities(),
+                device.supplies(),
+                device.forecasts(),
                 device.standInUri != null,
                 condition.state(),
                 condition.sentence(),

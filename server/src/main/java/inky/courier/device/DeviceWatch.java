@@ -11,7 +11,7 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Asks every device how it is, again and again; one instance at a time does it. */
+/** Asks devices how they are, each when its time has come; one instance at a time does it. */
 @Configuration
 class DeviceWatch {
     /** Those that drop what they are sent are waited for some seconds each, so that many of them fit into one round. */
@@ -23,18 +23,18 @@ class DeviceWatch {
     @Bean
     Task<Void> lookAtDevices(DeviceService devices, @Value("${courier.device-look-seconds}") int seconds) {
         return Tasks.recurring("look-at-devices", FixedDelay.of(Duration.ofSeconds(seconds)))
-                .execute((instance, context) -> lookAtAll(devices));
+                .execute((instance, context) -> lookAtDue(devices));
     }
 
-    private static void lookAtAll(DeviceService devices) {
+    private static void lookAtDue(DeviceService devices) {
         ExecutorService pool = Executors.newFixedThreadPool(AT_ONCE);
         try {
-            devices.list().forEach(device -> pool.execute(() -> devices.refresh(device.id())));
+            devices.due().forEach(device -> pool.execute(() -> devices.refresh(device)));
         } finally {
             pool.shutdown();
         }
         try {
-            // No second round beside this one.
+            // No second one beside this one: a device would be asked twice.
             if (!pool.awaitTermination(LONGEST.toSeconds(), TimeUnit.SECONDS)) {
                 pool.shutdownNow();
             }

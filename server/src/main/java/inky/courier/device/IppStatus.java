@@ -4,6 +4,8 @@ import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.BooleanType;
 import com.hp.jipp.encoding.IntType;
 import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.KeyValues;
+import com.hp.jipp.encoding.KeyValuesType;
 import com.hp.jipp.encoding.Resolution;
 import com.hp.jipp.encoding.Tag;
 import com.hp.jipp.encoding.UriType;
@@ -12,6 +14,7 @@ import com.hp.jipp.model.Types;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.profile.PaperSource;
 import java.net.URI;
 import java.util.List;
@@ -68,9 +71,37 @@ class IppStatus implements DeviceStatus {
         return new Report(
                 abilities,
                 conditionOf(group, abilities.scans()),
+                supplies(device, group, abilities.prints()),
                 ownDoor(device, group.getValue(STAND_IN_URI)),
                 ownDoor(device, group.getValue(STORAGE_URI)),
                 number(group, FEEDER_SHEETS));
+    }
+
+    /** As the scanner's door tells them, else the printer's: both are of one device. */
+    private DeviceSupplies supplies(DeviceAddress device, AttributeGroup group, boolean prints) {
+        DeviceSupplies told = supplies(group);
+        if (!prints || !told.equals(DeviceSupplies.UNKNOWN)) {
+            return told;
+        }
+        try {
+            return description(device, device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()))
+                    .map(IppStatus::supplies)
+                    .orElse(told);
+        } catch (DeviceTrouble e) {
+            // How it is has been told; this is more than was needed.
+            return told;
+        }
+    }
+
+    private static DeviceSupplies supplies(AttributeGroup group) {
+        return DeviceSupplies.ofIpp(
+                texts(group, Types.printerInputTray),
+                texts(group, Types.printerSupply),
+                group.getStrings(Types.printerSupplyDescription));
+    }
+
+    private static List<String> texts(AttributeGroup group, KeyValuesType.Set type) {
+        return group.getValues(type).stream().map(KeyValues::combine).toList();
     }
 
     private static int panelPlaces(AttributeGroup group, List<String> sources) {

@@ -3,6 +3,7 @@ package inky.courier.device;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.message.Message;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -13,6 +14,7 @@ class SendingDevice implements DeviceStatus {
     private static final Report REPORT = new Report(
             DeviceAbilities.SENDS,
             new DeviceCondition(DeviceCondition.State.READY, Message.of("device.sends")),
+            DeviceSupplies.UNKNOWN,
             Optional.empty(),
             Optional.empty(),
             0);

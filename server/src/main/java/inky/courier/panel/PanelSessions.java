@@ -72,6 +72,7 @@ class PanelSessions {
                         now,
                         replace.map(Enum::name).orElse(null))
                 .update();
+        devices.inUse(deviceId);
         return token;
     }
 
@@ -106,6 +107,7 @@ class PanelSessions {
         jdbc.sql("""
                         insert into panel_session (token_hash, device_id, guest_id, created_at, last_at)
                         values (?, ?, ?, ?, ?)""").params(hash(made.token), deviceId, made.guest, now, now).update();
+        devices.inUse(deviceId);
         return Optional.of(made);
     }
 

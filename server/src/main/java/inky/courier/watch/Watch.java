@@ -151,6 +151,7 @@ class Watch {
     /**
      * @param calls for help that nobody has answered
      * @param unclaimed scans of which nobody knows whose they are
+     * @param devicesDown at which nobody can scan or print
      * @param firstScan whether anything has ever been delivered
      * @param findingCount how many there are
      * @param findings the first of them
@@ -159,6 +160,7 @@ class Watch {
     record Overview(
             int calls,
             int unclaimed,
+            int devicesDown,
             int needCare,
             int onTheLine,
             List<StopView> setUp,
@@ -233,6 +235,7 @@ class Watch {
         return new Overview(
                 (int) calls().stream().filter(HelpCallView::waits).count(),
                 incoming.unclaimed(),
+                (int) devices.seen().stream().filter(DeviceView::cannotBeUsed).count(),
                 needCare,
                 day.day().now().moving(),
                 setUp,

@@ -100,6 +100,7 @@ final class BenchPage {
             rows.append(
                     letters.isEmpty() ? "<tr><td colspan=5>Nothing has arrived here yet.</tr></table>" : "</table>");
         }
+        rows.append(breaking("Devices", machines()));
         rows.append(breaking("USB sticks", sticks()));
         return rows.toString();
     }
@@ -142,6 +143,23 @@ final class BenchPage {
                         + c.password(),
                 Map.of("full", "is full", "withdrawn", "has forgotten every consent")));
         return all;
+    }
+
+    private List<FarSide> machines() {
+        return devices.values().stream()
+                .map(device -> {
+                    Map<String, String> faults = new TreeMap<>(Map.of("jam", "has a sheet stuck"));
+                    if (!device.model().toners().isEmpty()) {
+                        faults.put("tray", "has no paper in tray 1");
+                        faults.put("toner", "has little toner");
+                    }
+                    return new FarSide(
+                            "state/" + device.name(),
+                            device.name(),
+                            device.model().name() + " at " + device.address(),
+                            faults);
+                })
+                .toList();
     }
 
     private List<FarSide> sticks() {
@@ -306,6 +324,20 @@ final class BenchPage {
 
     /** {@code /control/post/HOST/refuse?step=&reply=}, {@code .../closes}, {@code .../behave}, {@code .../password?value=}, {@code /control/device/NAME?state=&reasons=}, {@code /control/files/FAULT}, {@code /control/cloud/FAULT}. */
     private boolean obey(String[] path, Map<String, String> query) throws IOException {
+        if (path.length > 4 && path[2].equals("state") && devices.containsKey(path[3])) {
+            ails.put("state/" + path[3], path[4].equals("behave") ? "" : path[4]);
+            StandInDevice device = devices.get(path[3]);
+            switch (path[4]) {
+                case "jam" -> device.misbehave(5, List.of("input-media-jam-error"));
+                case "tray" -> device.stock().paper(1, 0);
+                case "toner" -> device.stock().toner(1, 2);
+                default -> {
+                    device.misbehave(3, List.of());
+                    device.stock().full();
+                }
+            }
+            return true;
+        }
         if (path.length > 4 && path[2].equals("device") && devices.containsKey(path[3])) {
             boolean in = path[4].equals("behave");
             devices.get(path[3]).stick(in);

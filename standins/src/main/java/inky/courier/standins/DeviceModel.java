@@ -12,6 +12,8 @@ import java.util.Optional;
  * @param panelPlaces how many jobs its panel shows
  * @param stores whether it has a shelf
  * @param ipp whether its scanner speaks IPP; eSCL they all speak
+ * @param trays for paper to write on; 0 where it writes on none
+ * @param toners their colours
  */
 public record DeviceModel(
         String name,
@@ -26,7 +28,12 @@ public record DeviceModel(
         boolean usbPort,
         boolean stores,
         boolean prints,
-        boolean ipp) {
+        boolean ipp,
+        int trays,
+        List<String> toners) {
+    private static final int SHEETS_IN_A_TRAY = 500;
+    private static final List<String> BLACK = List.of("black");
+    private static final List<String> FOUR_COLOURS = List.of("black", "cyan", "magenta", "yellow");
     private static final List<String> UP_TO_A4 = List.of(
             "iso_a4_210x297mm", "iso_a5_148x210mm", "iso_a6_105x148mm", "na_letter_8.5x11in", "na_legal_8.5x14in");
     private static final List<String> UP_TO_A3 = List.of(
@@ -53,7 +60,9 @@ public record DeviceModel(
                             true,
                             false,
                             true,
-                            true),
+                            true,
+                            2,
+                            BLACK),
             "alder-m60c",
                     new DeviceModel(
                             "Alder M60c",
@@ -68,7 +77,9 @@ public record DeviceModel(
                             true,
                             true,
                             true,
-                            true),
+                            true,
+                            4,
+                            FOUR_COLOURS),
             "sorrel-d2",
                     new DeviceModel(
                             "Sorrel D2",
@@ -83,7 +94,9 @@ public record DeviceModel(
                             true,
                             false,
                             false,
-                            true),
+                            true,
+                            1,
+                            BLACK),
             "sorrel-f1",
                     new DeviceModel(
                             "Sorrel F1",
@@ -98,7 +111,9 @@ public record DeviceModel(
                             false,
                             false,
                             false,
-                            true),
+                            true,
+                            2,
+                            BLACK),
             "borage-s1",
                     new DeviceModel(
                             "Borage S1",
@@ -113,7 +128,9 @@ public record DeviceModel(
                             false,
                             false,
                             false,
-                            false),
+                            false,
+                            0,
+                            List.of()),
             "tansy-p1",
                     new DeviceModel(
                             "Tansy P1",
@@ -128,11 +145,18 @@ public record DeviceModel(
                             false,
                             false,
                             true,
-                            true));
+                            true,
+                            1,
+                            BLACK));
 
     /** One without a scanner only prints. */
     public boolean scans() {
         return !resolutions.isEmpty();
+    }
+
+    /** All full. */
+    Stock stock() {
+        return new Stock(trays, SHEETS_IN_A_TRAY, toners);
     }
 
     /** How large its glass is: as large as the larger of A3 and A4 that it takes. */

@@ -16,6 +16,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The printing half of a device: what RFC 8011 section 3.2 requires of a Printer, in jobs of one document. Paper is a file.
@@ -33,17 +35,21 @@ final class PrintRoom {
 
     private static final byte[] ENCRYPTED = "/Encrypt".getBytes(StandardCharsets.US_ASCII);
 
+    private static final Pattern PAGE = Pattern.compile("/Type\\s*/Page\\b");
+
     private final Path folder;
     private final URI uri;
     private final IppRules rules;
+    private final Stock stock;
     private final List<IppRules.Job> jobs = new CopyOnWriteArrayList<>();
     private final AtomicInteger toAbort = new AtomicInteger();
     private volatile Status refusal;
 
-    PrintRoom(Path folder, URI uri, IppRules rules) throws IOException {
+    PrintRoom(Path folder, URI uri, IppRules rules, Stock stock) throws IOException {
         this.folder = Files.createDirectories(folder);
         this.uri = uri;
         this.rules = rules;
+        this.stock = stock;
     }
 
     /** Names of the jobs, the oldest first. */
@@ -133,8 +139,21 @@ final class PrintRoom {
                 rules.upTime());
         Files.write(folder.resolve(job.id() + " " + name.replaceAll("[^\\p{L}\\p{N}. _-]", "_")), document);
         jobs.add(job);
+        if (printed) {
+            stock.use(pages(document));
+        }
         // What becomes of it shows later: the answer comes before the first sheet (RFC 8011 section 4.2.1.2).
         return rules.created(request, job.become(JobState.pending, "none"), uri);
+    }
+
+    /** Of a PDF as many as it has page objects outside of compressed streams, at least one; of anything else one. */
+    private static int pages(byte[] document) {
+        Matcher page = PAGE.matcher(new String(document, StandardCharsets.ISO_8859_1));
+        int count = 0;
+        while (page.find()) {
+            count++;
+        }
+        return Math.max(1, count);
     }
 
     private static boolean contains(byte[] document, byte[] word) {

@@ -5,6 +5,7 @@ import com.hp.jipp.encoding.IntType;
 import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppPacket;
 import com.hp.jipp.encoding.MutableAttributeGroup;
+import com.hp.jipp.encoding.OctetsType;
 import com.hp.jipp.encoding.Resolution;
 import com.hp.jipp.encoding.ResolutionUnit;
 import com.hp.jipp.encoding.Tag;
@@ -36,6 +37,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 import java.util.regex.Matcher;
@@ -60,6 +62,8 @@ public final class StandInDevice implements AutoCloseable {
     static final IntType PANEL_PLACES = new IntType("panel-places");
     static final BooleanType CARD_READER = new BooleanType("card-reader");
 
+    private static final OctetsType.Set INPUT_TRAY = new OctetsType.Set("printer-input-tray");
+    private static final OctetsType.Set SUPPLY = new OctetsType.Set("printer-supply");
     private static final int BACKLOG = 16;
     private static final int VALID_DAYS = 900;
     private static final int USUAL_DPI = 200;
@@ -91,6 +95,8 @@ public final class StandInDevice implements AutoCloseable {
     private final Optional<DavRoom> storage;
     private final Optional<PrintRoom> printer;
     private final IppRules rules = new IppRules();
+    private final Stock stock;
+    private final AtomicBoolean closed = new AtomicBoolean();
     private final AtomicInteger pagesToCut = new AtomicInteger();
     private volatile int pageMillis;
     private volatile Condition condition = new Condition(PrinterState.idle, List.of("none"));
@@ -128,6 +134,7 @@ public final class StandInDevice implements AutoCloseable {
             throws IOException {
         this.model = model;
         this.name = name;
+        stock = model.stock();
         this.seed = seed;
         this.pageMillis = pageMillis;
         boolean stores = folder.isPresent() && (model.usbPort() || model.stores());
@@ -143,7 +150,8 @@ public final class StandInDevice implements AutoCloseable {
                 + http.getAddress().getPort();
         uri = URI.create(base + "/ipp/scan");
         printer = folder.isPresent() && model.prints()
-                ? Optional.of(new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules))
+                ? Optional.of(
+                        new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules, stock))
                 : Optional.empty();
         if (model.scans()) {
             List<HttpContext> contexts = new ArrayList<>(new EsclDoor(new Machine()).open(http));
@@ -289,8 +297,26 @@ public final class StandInDevice implements AutoCloseable {
         condition = new Condition(PrinterState.Companion.get(state), reasons.isEmpty() ? List.of("none") : reasons);
     }
 
+    /** What it would say of itself, with what its stock makes it say. */
+    private List<String> reasons() {
+        List<String> all = new ArrayList<>(condition.reasons);
+        all.addAll(stock.reasons());
+        if (all.size() > 1) {
+            all.remove("none");
+        }
+        return all;
+    }
+
+    public Stock stock() {
+        return stock;
+    }
+
+    /** Switches it off for good. */
     @Override
     public void close() {
+        if (closed.getAndSet(true)) {
+            return;
+        }
         http.stop(0);
         threads.shutdownNow();
         storage.ifPresent(DavRoom::close);
@@ -325,6 +351,7 @@ public final class StandInDevice implements AutoCloseable {
                         rules.describe(service(room.uri(), PrintRoom.FORMATS, PrintRoom.OPERATIONS, 0));
                 String[] media = model.media().toArray(String[]::new);
                 group.put(Types.mediaSupported, media[0], Arrays.copyOfRange(media, 1, media.length));
+                stock(group);
                 standInDoors(group);
                 reply(exchange, IppRules.described(request, group));
             } else if (request.getOperation().equals(Operation.printJob) && condition.state == PrinterState.stopped) {
@@ -337,8 +364,7 @@ public final class StandInDevice implements AutoCloseable {
     }
 
     private IppRules.Service service(URI at, List<String> formats, List<Operation> operations, int queued) {
-        return new IppRules.Service(
-                at, name, model.name(), condition.state, condition.reasons, formats, operations, queued);
+        return new IppRules.Service(at, name, model.name(), condition.state, reasons(), formats, operations, queued);
     }
 
     private void answer(IppPacket request, HttpExchange exchange) throws IOException {
@@ -413,9 +439,23 @@ public final class StandInDevice implements AutoCloseable {
             group.put(SHELF, model.stores());
             group.put(STORAGE_URI, URI.create(room.uri()));
         });
+        stock(group);
         standInDoors(group);
         group.put(FEEDER_SHEETS, feeder.count());
         return IppRules.described(request, group);
+    }
+
+    private void stock(MutableAttributeGroup group) {
+        if (!model.toners().isEmpty()) {
+            group.put(INPUT_TRAY.of(octets(stock.ippTrays())));
+            group.put(SUPPLY.of(octets(stock.ippSupplies())));
+            String[] names = stock.descriptions().toArray(String[]::new);
+            group.put(Types.printerSupplyDescription, names[0], Arrays.copyOfRange(names, 1, names.length));
+        }
+    }
+
+    private static List<byte[]> octets(List<String> texts) {
+        return texts.stream().map(text -> text.getBytes(StandardCharsets.UTF_8)).toList();
     }
 
     private void standInDoors(MutableAttributeGroup group) {

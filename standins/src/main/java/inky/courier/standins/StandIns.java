@@ -86,6 +86,7 @@ public final class StandIns {
                             seed++ * 100,
                             PAGE_MILLIS,
                             folder.resolve("device " + device.name())));
+            devices.get(device.name()).stock().fill(device.paper(), device.toner());
         }
         Announcements.of(world.allDevices().stream()
                 .flatMap(device -> announced(device, devicePort))

@@ -24,7 +24,13 @@ record World(
     }
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Device(String name, String place, String model, String address) {}
+    /** @param paper in its trays, in percent; full where absent @param toner likewise */
+    record Device(String name, String place, String model, String address, List<Integer> paper, List<Integer> toner) {
+        Device {
+            paper = paper == null ? List.of() : paper;
+            toner = toner == null ? List.of() : toner;
+        }
+    }
 
     /** A stick that is in a device. @param stack whose pages lie on it as pictures */
     record Stick(String device, Stack stack) {}

@@ -22,7 +22,7 @@ public record DeviceCondition(State state, Message sentence) {
 
     public static final DeviceCondition BUSY = new DeviceCondition(State.BUSY, Message.of("device.busy"));
 
-    /** Devices are asked twice a minute; what is older than this is no longer how it is. */
+    /** Devices are asked more often ({@link LookPause}); what is older than this is no longer how it is. */
     private static final Duration FRESH = Duration.ofMinutes(5);
 
     /** IPP's {@code printer-state}: RFC 8011 section 5.4.11. */

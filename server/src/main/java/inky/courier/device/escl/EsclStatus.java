@@ -1,6 +1,7 @@
 package inky.courier.device.escl;
 
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceStatus;
 import inky.courier.device.DeviceTrouble;
@@ -28,6 +29,7 @@ class EsclStatus implements DeviceStatus {
         return new Report(
                 capabilities.abilities(),
                 state.condition(),
+                DeviceSupplies.UNKNOWN,
                 Optional.empty(),
                 Optional.empty(),
                 state.isFeederLoaded() ? 1 : 0);

@@ -2,6 +2,7 @@ package inky.courier.device.sane;
 
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceStatus;
 import inky.courier.device.DeviceTrouble;
@@ -29,6 +30,7 @@ class SaneStatus implements DeviceStatus {
             return new Report(
                     options.abilities(scanner),
                     DeviceCondition.of(3, List.of(), true),
+                    DeviceSupplies.UNKNOWN,
                     Optional.empty(),
                     Optional.empty(),
                     0);

@@ -1,0 +1,33 @@
+package inky.courier.watch;
+
+import inky.courier.core.access.Right;
+import inky.courier.web.Needs;
+import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@Needs(Right.READ_DELIVERIES)
+class FleetController {
+    private final Fleet fleet;
+
+    FleetController(Fleet fleet) {
+        this.fleet = fleet;
+    }
+
+    @GetMapping("/api/fleet")
+    Fleet.FleetSummary fleetSummary(@ParameterObject Fleet.FleetRequest wanted) {
+        return fleet.summary(wanted);
+    }
+
+    /** @param group a place or a model; absent for all @param from how many are left out before the first */
+    @GetMapping("/api/fleet/devices")
+    Fleet.FleetPart fleetDevices(
+            @ParameterObject Fleet.FleetRequest wanted,
+            @RequestParam(required = false) @Nullable String group,
+            @RequestParam(defaultValue = "0") int from) {
+        return fleet.part(wanted, group, from);
+    }
+}
