@@ -78,7 +78,7 @@ class SecurityTest {
         }
     }
 
-    /** docs/endpoints.md says who may call what; -Dapi.write=true writes it anew. */
+    /** docs/endpoints.md says who may call what; bin/generate writes it anew. */
     @Test
     void whoMayCallWhatIsWrittenDown(Office office) throws Exception {
         Set<String> ofGuests = openToGuests(office);

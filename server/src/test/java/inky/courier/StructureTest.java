@@ -168,7 +168,7 @@ class StructureTest {
         }
         assertThat(mapper.readValue(Files.readString(file), Object.class))
                 .as(
-                        "web/src/api/openapi.json is out of date: run bin/test test -pl core,web,standins,server -Dtest=StructureTest -Dapi.write=true")
+                        "web/src/api/openapi.json is out of date: run bin/generate")
                 .isEqualTo(described);
     }
 

@@ -35,8 +35,8 @@ import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The schema of a set-up file (JSON Schema 2020-12), for editors and pipelines, made of the very records that are read; {@code
- * -Dschema.write=true} writes it anew. Files are held to it by a validator that nobody here wrote.
+ * The schema of a set-up file (JSON Schema 2020-12), for editors and pipelines, made of the very records that are read;
+ * {@code bin/generate} writes it anew. Files are held to it by a validator that nobody here wrote.
  */
 class OfficeSchemaTest {
     private static final Path FILE = Path.of("../docs/set-up.schema.json");
