@@ -167,8 +167,7 @@ class StructureTest {
             Files.writeString(file, mapper.writerWithDefaultPrettyPrinter().writeValueAsString(described) + "\n");
         }
         assertThat(mapper.readValue(Files.readString(file), Object.class))
-                .as(
-                        "web/src/api/openapi.json is out of date: run bin/generate")
+                .as("web/src/api/openapi.json is out of date: run bin/generate")
                 .isEqualTo(described);
     }
 
