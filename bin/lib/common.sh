@@ -84,6 +84,9 @@ need_for_application() {
     # What scans over eSCL
     need scanimage sane-utils
     [ -e /usr/lib/*/sane/libsane-airscan.so.1 ] || missing+=(sane-airscan)
+    # What asks by SNMP, and answers
+    need snmpwalk snmp
+    need /usr/sbin/snmpd snmpd
     # What announces scanners, and hears of them
     [ -e /usr/lib/python3/dist-packages/zeroconf ] || missing+=(python3-zeroconf)
   fi

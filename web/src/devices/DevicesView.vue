@@ -18,7 +18,7 @@ import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
 import ReachFields from './ReachFields.vue';
 import { daysLeft, levelWords } from '@/fleet/levels';
-import { abilityLine, abilityRows, scans } from './abilities';
+import { abilityLine, abilityRows, detailRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
 
 type View = Schemas['DeviceView'];
@@ -169,6 +169,10 @@ async function lookAgain() {
           >
             <dt>{{ ability.name }}</dt>
             <dd>{{ ability.words }}</dd>
+          </div>
+          <div v-for="detail in detailRows(open.details)" :key="detail.name">
+            <dt>{{ detail.name }}</dt>
+            <dd>{{ detail.words }}</dd>
           </div>
         </dl>
       </template>

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client';
+import { figure } from '@/shared/format';
 
 type Abilities = Schemas['DeviceAbilities'];
 
@@ -48,6 +49,16 @@ export function abilityRows(
     { name: 'Protocol', words: `${protocols[protocol]}, ${encrypted ? 'encrypted' : 'not encrypted'}` },
     { name: 'Cards', words: a.cardReader ? 'card reader fitted' : 'no card reader' },
   ];
+}
+
+/** What a device tells of itself by SNMP. */
+export function detailRows(details: Schemas['DeviceDetails']): { name: string; words: string }[] {
+  return [
+    { name: 'Serial number', words: details.serialNumber },
+    { name: 'Sides printed', words: details.printed ? figure(details.printed) : '' },
+    { name: 'Its display', words: details.display },
+    { name: 'It calls itself', words: details.description },
+  ].filter((row) => row.words);
 }
 
 /** Sizes are named by PWG 5101.1: class, name and size, parted by underscores. */

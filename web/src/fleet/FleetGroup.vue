@@ -165,10 +165,7 @@ h2 {
 }
 .strip {
   display: grid;
-  grid-template-columns: 16px minmax(120px, 1.5fr) 72px 66px 92px 100px minmax(96px, 0.9fr) minmax(
-      150px,
-      1.7fr
-    );
+  grid-template-columns: var(--strip);
   gap: 12px;
   align-items: center;
   min-height: 52px;

@@ -10,7 +10,7 @@ import TickBox from '@/shared/TickBox.vue';
 defineProps<{ keepsPassword: boolean }>();
 const intake = defineModel<Schemas['MailIntake']>({ required: true });
 /** Empty to keep the one that is there. */
-const password = defineModel<string>('password', { required: true });
+const password = defineModel<string>('password');
 const state = useQuery({
   queryKey: ['incoming', 'state'],
   queryFn: () => ask(api.GET('/api/incoming/state')),
@@ -69,7 +69,7 @@ const networks = computed({
     v-model="password"
     type="password"
     label="Password of that account"
-    name="intakePassword"
+    name="secrets.INTAKE_PASSWORD"
     :placeholder="keepsPassword ? 'kept' : ''"
     :maxlength="200"
   />

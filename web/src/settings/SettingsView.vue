@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
-import { watch } from 'vue';
+import { computed, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import ExportSums from './ExportSums.vue';
 import MailIntakeFields from './MailIntakeFields.vue';
 import MoveSetUp from './MoveSetUp.vue';
+import SnmpFields from './SnmpFields.vue';
 import TextWithFields from '@/names/TextWithFields.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import LanguageField from '@/shared/LanguageField.vue';
@@ -15,6 +16,7 @@ import { useOfficeSettings } from './office';
 const ADDRESS_EXAMPLE = 'https://scans.office.example';
 const queries = useQueryClient();
 const { query, ready, form, save, general, busy } = useOfficeSettings();
+const kept = computed(() => query.data.value?.kept ?? []);
 const route = useRoute();
 /* A link may lead to one part; it stands there when the settings do. */
 watch(ready, () => route.hash && document.getElementById(route.hash.slice(1))?.scrollIntoView(), {
@@ -77,9 +79,13 @@ async function saveIt() {
       <h2 id="intake">Scans by mail</h2>
       <MailIntakeFields
         v-model="form.mailIntake"
-        v-model:password="form.intakePassword"
-        :keeps-password="query.data.value?.keepsIntakePassword ?? false"
+        v-model:password="form.secrets.INTAKE_PASSWORD"
+        :keeps-password="kept.includes('INTAKE_PASSWORD')"
       />
+    </section>
+    <section aria-labelledby="snmp">
+      <h2 id="snmp">State of devices by SNMP</h2>
+      <SnmpFields v-model="form.snmp" v-model:secrets="form.secrets" :kept="kept" />
     </section>
     <section aria-labelledby="keep">
       <h2 id="keep">How long pages are kept</h2>

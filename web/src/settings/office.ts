@@ -1,6 +1,8 @@
 import { api, ask, type Schemas } from '@/api/client';
 import { ifMatch, useOne } from '@/shared/one';
 
+const NO_SECRETS = { INTAKE_PASSWORD: '', SNMP_COMMUNITY: '', SNMP_PASSWORD: '', SNMP_PRIVACY_PASSWORD: '' };
+
 /** Nothing is left out. */
 type Form = { [Name in keyof Schemas['SettingsForm']]-?: NonNullable<Schemas['SettingsForm'][Name]> };
 
@@ -41,7 +43,8 @@ export const useOfficeSettings = () =>
         bySubject: false,
         account: '',
       },
-      intakePassword: '',
+      snmp: { version: 'OFF', port: 161, user: '', authentication: 'SHA_256', privacy: 'AES_128' },
+      secrets: { ...NO_SECRETS },
     }),
     formOf: (v) => ({
       office: v.office,
@@ -55,6 +58,7 @@ export const useOfficeSettings = () =>
       recipientRules: v.recipientRules,
       helpDesk: v.helpDesk,
       mailIntake: v.mailIntake,
-      intakePassword: '',
+      snmp: v.snmp,
+      secrets: { ...NO_SECRETS },
     }),
   });

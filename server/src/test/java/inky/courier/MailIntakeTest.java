@@ -183,9 +183,10 @@ class MailIntakeTest {
     void whereDevicesSignInNobodySendsWithoutThePassword() throws Exception {
         String to = at("berth-permit+" + login());
         Map<String, Object> account = Map.of("account", "copier");
-        assertThat(takes(account).text()).contains("intakePassword");
-        Browser.Answer kept = office.settings(Map.of("mailIntake", intake(account), "intakePassword", "oil skin 4"));
-        assertThat(kept.ok().text()).contains("\"keepsIntakePassword\":true").doesNotContain("oil skin");
+        assertThat(takes(account).text()).contains("secrets.INTAKE_PASSWORD");
+        Browser.Answer kept = office.settings(
+                Map.of("mailIntake", intake(account), "secrets", Map.of("INTAKE_PASSWORD", "oil skin 4")));
+        assertThat(kept.ok().text()).contains("INTAKE_PASSWORD").doesNotContain("oil skin");
         DeviceMail unknown = DeviceMail.to(to).attach("scan.pdf", DeviceMail.pdf(1));
         Waiting.until(() -> unknown.refusal(port).contains("530"), "it asks");
         assertThat(curl("Guessed", to, "--user", "copier:oil skin")).contains("Login denied");
@@ -199,7 +200,7 @@ class MailIntakeTest {
 
         takes(account).ok();
         assertThat(curl("It stays", to, "--user", "copier:oil skin 4")).isEmpty();
-        assertThat(takes(Map.of()).ok().text()).contains("\"keepsIntakePassword\":false");
+        assertThat(takes(Map.of()).ok().text()).doesNotContain("INTAKE_PASSWORD");
         assertThat(lists().toString()).doesNotContain("Guessed");
 
         String settings = office.desk.get("/api/settings").ok().get("id");
@@ -221,7 +222,11 @@ class MailIntakeTest {
     @Test
     void whoGuessesThePasswordOfDevicesIsSlowed() throws Exception {
         String to = at("berth-permit+" + login());
-        office.settings(Map.of("mailIntake", intake(Map.of("account", "copier")), "intakePassword", "oil skin 4"))
+        office.settings(Map.of(
+                        "mailIntake",
+                        intake(Map.of("account", "copier")),
+                        "secrets",
+                        Map.of("INTAKE_PASSWORD", "oil skin 4")))
                 .ok();
         Waiting.until(() -> curl("Guessed", to, "--user", "copier:1").contains("Login denied"), "it asks");
         Waiting.until(

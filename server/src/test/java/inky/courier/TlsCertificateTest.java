@@ -169,20 +169,8 @@ class TlsCertificateTest {
 
     /** As a file of the set-up may bring it: without a password. */
     private static void takesMail(Courier courier, int port, String account) {
-        OfficeSettings usual = OfficeSettings.USUAL;
-        courier.bean(SetUp.class)
-                .change(Wish.put(new OfficeSettings(
-                        usual.office(),
-                        usual.keepAcceptedHours(),
-                        usual.keepOthersDays(),
-                        usual.address(),
-                        usual.signature(),
-                        usual.keepDeliveriesDays(),
-                        usual.language(),
-                        usual.panelSignIn(),
-                        usual.recipientRules(),
-                        usual.helpDesk(),
-                        new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false, account))));
+        MailIntake intake = new MailIntake(true, port, "scans.example", List.of("127.0.0.1"), true, false, account);
+        courier.bean(SetUp.class).change(Wish.put(OfficeSettings.USUAL.with(settings -> settings.mailIntake = intake)));
     }
 
     private static String said(String command) {

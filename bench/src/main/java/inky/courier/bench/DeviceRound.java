@@ -3,7 +3,6 @@ package inky.courier.bench;
 import inky.courier.standins.DeviceModel;
 import inky.courier.standins.ManyAddresses;
 import inky.courier.standins.StandInDevice;
-import java.net.InetSocketAddress;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -21,8 +20,7 @@ final class DeviceRound {
     static void measure(Server server, Database database) throws Exception {
         try (StandInDevice behind = StandInDevice.start(
                         DeviceModel.named("Alder M30").orElseThrow(), "Bench", "127.20.7.2", 0, 1, 0);
-                ManyAddresses many = ManyAddresses.open(
-                        DEVICES, PORT, List.of(new InetSocketAddress("127.20.7.2", behind.port())), AWAY_EVERY)) {
+                ManyAddresses many = ManyAddresses.open(DEVICES, PORT, List.of(behind), AWAY_EVERY)) {
             awaitLooks(database, Instant.now());
             Duration processor = server.processorTime();
             long begin = System.nanoTime();

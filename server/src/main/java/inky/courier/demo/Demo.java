@@ -60,7 +60,7 @@ class Demo {
     void fill() throws Exception {
         if (signIn.isFirstStart()) {
             World world = World.read(worldFile);
-            DemoSetUp.Office office = setUp.build(world, mailPort, filePort, "http://127.0.0.1:" + port);
+            DemoSetUp.Office office = setUp.build(world, mailPort, filePort, devicePort, "http://127.0.0.1:" + port);
             history.write(world, office);
             scans.run(office);
             if (makesLarge) {

@@ -8,6 +8,7 @@ import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
@@ -49,6 +50,7 @@ import inky.courier.people.Pins;
 import inky.courier.profile.ProfileService;
 import inky.courier.profile.ProfileService.ProfileForm;
 import inky.courier.settings.Settings;
+import inky.courier.settings.SettingsSecret;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -118,7 +120,7 @@ class DemoSetUp {
     /** What was set up, by name. */
     record Office(Map<String, DeviceView> devices, Map<String, JobView> jobs, List<PersonView> people) {}
 
-    Office build(World world, int mailPort, int filePort, String address) {
+    Office build(World world, int mailPort, int filePort, int snmpPort, String address) {
         settings.change(
                 new Settings.SettingsForm(
                         world.office(),
@@ -137,7 +139,13 @@ class DemoSetUp {
                         new HelpDesk("0199 4620", "help@" + world.domain()),
                         new MailIntake(
                                 true, mailPort + 9, "scans." + world.domain(), List.of("127.0.0.0/8"), true, false, ""),
-                        null),
+                        new SnmpAccess(
+                                SnmpAccess.Version.V2C,
+                                snmpPort,
+                                "",
+                                SnmpAccess.Authentication.SHA_256,
+                                SnmpAccess.Privacy.AES_128),
+                        Map.of(SettingsSecret.SNMP_COMMUNITY, world.snmp().community())),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);
         UUID lantern = server(world.postOffices().get(1), mailPort + 2, Encryption.TLS, world, 25);

@@ -17,6 +17,7 @@ record World(
         House fileHouse,
         House cloud,
         Directory directory,
+        Snmp snmp,
         Admin administrator,
         List<Person> people,
         List<String> contacts,
@@ -31,6 +32,8 @@ record World(
     record House(String host, String address, String account, String password) {}
 
     record Directory(String host, String address, String base, String account, String password) {}
+
+    record Snmp(String community) {}
 
     record Admin(String login, String name, String email, String password) {}
 

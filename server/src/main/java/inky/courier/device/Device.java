@@ -3,6 +3,7 @@ package inky.courier.device;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceDetails;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.fleet.LookPause;
@@ -47,6 +48,14 @@ class Device implements ItemRow<DeviceItem> {
     /** When supplies will be out, as reckoned when what is left of them was last kept. */
     @OptimisticLock(excluded = true)
     String forecasts;
+
+    /** What it told by SNMP when it last answered. */
+    @OptimisticLock(excluded = true)
+    String details;
+
+    /** Null where it does not answer by SNMP. */
+    @OptimisticLock(excluded = true)
+    Instant detailsAt;
 
     @OptimisticLock(excluded = true)
     String standInUri;
@@ -100,6 +109,7 @@ class Device implements ItemRow<DeviceItem> {
         device.abilities = Json.write(DeviceAbilities.UNKNOWN);
         device.supplies = Json.write(DeviceSupplies.UNKNOWN);
         device.forecasts = "{}";
+        device.details = Json.write(DeviceDetails.NONE);
         device.take(DeviceCondition.UNREACHABLE);
         return device;
     }
@@ -147,15 +157,25 @@ class Device implements ItemRow<DeviceItem> {
         return Json.read(supplies, DeviceSupplies.class);
     }
 
+    DeviceDetails details() {
+        return Json.read(details, DeviceDetails.class);
+    }
+
     Map<String, SupplyForecast> forecasts() {
         return Json.read(forecasts, new TypeReference<>() {});
     }
 
     /** @return whether anything that a person sees has changed */
-    boolean take(DeviceStatus.Report report, Instant now) {
+    boolean take(DeviceReport report, Instant now) {
+        String detailed = Json.write(report.details());
         String described = Json.write(report.abilities());
         String stocked = Json.write(report.supplies());
-        boolean changed = take(report.condition()) | !described.equals(abilities) | !stocked.equals(supplies);
+        boolean changed = take(report.condition())
+                | !described.equals(abilities)
+                | !stocked.equals(supplies)
+                | !detailed.equals(details);
+        details = detailed;
+        detailsAt = report.detailsAt().orElse(null);
         abilities = described;
         supplies = stocked;
         standInUri = report.standInUri().orElse(null);

@@ -7,6 +7,8 @@ import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
 import inky.courier.device.DeviceService.LookForm;
+import inky.courier.device.DeviceService.SnmpForm;
+import inky.courier.device.DeviceService.SnmpTrial;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
@@ -102,6 +104,12 @@ class DeviceController {
     @PostMapping("/{id}/refresh")
     DeviceView refreshDevice(@PathVariable UUID id) {
         return devices.refresh(id);
+    }
+
+    /** Asks it by SNMP in a way that may not have been saved yet. */
+    @PostMapping("/{id}/snmp")
+    SnmpTrial trySnmp(@PathVariable UUID id, @RequestBody SnmpForm form) {
+        return devices.trySnmp(id, form);
     }
 
     @DeleteMapping("/{id}")

@@ -2,18 +2,24 @@ package inky.courier.device;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceDetails;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSupplies;
+import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Reference;
+import inky.courier.device.snmp.SnmpReader;
+import inky.courier.device.snmp.SnmpReport;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.settings.SettingsSecret;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.vault.Vault;
@@ -67,10 +73,14 @@ public class DeviceService {
     /** After somebody came; longer than most scans take. */
     private static final Duration IN_USE = Duration.ofMinutes(5);
 
+    /** What a device told by SNMP, while it does not answer. */
+    private static final Duration DETAILS_KEPT = Duration.ofHours(1);
+
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLinks links;
     private final DeviceFinder finder;
+    private final SnmpReader snmp;
     private final Vault vault;
     private final SetUp setUp;
     private final Cached<List<DeviceView>> all;
@@ -87,6 +97,7 @@ public class DeviceService {
             DeviceRepository devices,
             DeviceLinks links,
             DeviceFinder finder,
+            SnmpReader snmp,
             Vault vault,
             SetUp setUp,
             Live live,
@@ -100,6 +111,7 @@ public class DeviceService {
         this.devices = devices;
         this.links = links;
         this.finder = finder;
+        this.snmp = snmp;
         this.vault = vault;
         this.setUp = setUp;
         this.live = live;
@@ -151,7 +163,7 @@ public class DeviceService {
             @Nullable String account,
             @Nullable String password) {}
 
-    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} */
+    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP */
     public record DeviceView(
             UUID id,
             String name,
@@ -163,6 +175,7 @@ public class DeviceService {
             DeviceAbilities abilities,
             DeviceSupplies supplies,
             Map<String, SupplyForecast> forecasts,
+            DeviceDetails details,
             boolean standIn,
             DeviceCondition.State condition,
             Message conditionWords,
@@ -350,7 +363,7 @@ public class DeviceService {
             report.ifPresent(one -> {
                 // What is kept of its supplies refers to its row
                 devices.saveAndFlush(device);
-                take(device, one);
+                take(device, DeviceReport.of(one));
                 devices.saveAndFlush(device);
             });
             DeviceView after = view(device);
@@ -370,6 +383,39 @@ public class DeviceService {
         return password.isEmpty() ? new byte[0] : vault.sealText(password, DeviceTable.secretContext(id));
     }
 
+    /** @param secrets those that are missing are the ones that are kept */
+    public record SnmpForm(SnmpAccess access, @Nullable Map<SettingsSecret, String> secrets) {}
+
+    /** What a device told by SNMP, or why it did not. @param printer whether it tells how its printer is */
+    public record SnmpTrial(
+            boolean answers,
+            Message trouble,
+            Message remedy,
+            DeviceDetails details,
+            boolean printer,
+            DeviceSupplies supplies) {}
+
+    /** Asks a device in a way that may not have been saved yet. */
+    public SnmpTrial trySnmp(UUID id, SnmpForm form) {
+        List<Problem> problems = form.access.problems();
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
+        try {
+            SnmpReport report = snmp.look(
+                    find(get(id).id()).address, form.access, Objects.requireNonNullElse(form.secrets, Map.of()));
+            return new SnmpTrial(
+                    true,
+                    Message.none(),
+                    Message.none(),
+                    report.details(),
+                    report.state().isPresent(),
+                    report.supplies());
+        } catch (DeviceTrouble e) {
+            return new SnmpTrial(false, e.sentence(), e.remedy(), DeviceDetails.NONE, false, DeviceSupplies.UNKNOWN);
+        }
+    }
+
     @Transactional
     public void delete(UUID id) {
         setUp.change(Wish.remove(new Reference(ItemKind.DEVICE, id)));
@@ -377,17 +423,19 @@ public class DeviceService {
 
     /** Asks the device again and keeps what it says; one that does not answer becomes unreachable. */
     public DeviceView refresh(UUID id) {
-        DeviceAddress address = at(find(get(id).id()));
-        Optional<DeviceStatus.Report> report = Optional.empty();
+        get(id);
+        Device asked = find(id);
+        DeviceAddress address = at(asked);
+        Optional<DeviceReport> report = Optional.empty();
         DeviceCondition otherwise = DeviceCondition.UNREACHABLE;
         try {
-            report = Optional.of(links.status(address).look(address));
+            report = Optional.of(complete(asked, links.status(address).look(address)));
         } catch (DeviceTrouble trouble) {
             otherwise = trouble.isBusy() ? DeviceCondition.BUSY : DeviceCondition.UNREACHABLE;
         } catch (RuntimeException e) {
             LOG.warn("device {} says what cannot be understood", address, e);
         }
-        Optional<DeviceStatus.Report> seen = report;
+        Optional<DeviceReport> seen = report;
         DeviceCondition without = otherwise;
         return transaction.execute(status -> {
             Device device = devices.hold(id).orElseThrow(() -> Refusal.notFound("device"));
@@ -403,6 +451,24 @@ public class DeviceService {
         });
     }
 
+    /** With what it tells by SNMP; what it told is kept for a while where it does not answer now. */
+    private DeviceReport complete(Device device, DeviceStatus.Report report) throws DeviceTrouble {
+        DeviceReport own = DeviceReport.of(report);
+        if (!snmp.asks()) {
+            return own;
+        }
+        Instant now = clock.instant();
+        boolean answersUsually = device.detailsAt != null && now.isBefore(device.detailsAt.plus(DETAILS_KEPT));
+        Optional<SnmpReport> told = snmp.look(device.address, answersUsually);
+        boolean isOfScanner = device.protocol.answers();
+        if (told.isEmpty() && answersUsually && !isOfScanner) {
+            // It answers nothing else.
+            throw DeviceTrouble.of(DeviceTrouble.UNREACHABLE);
+        }
+        return told.map(more -> own.with(more, isOfScanner, now))
+                .orElseGet(() -> answersUsually ? own.as(device.supplies(), device.details(), device.detailsAt) : own);
+    }
+
     /** The devices that are to be asked by now how they are. */
     List<UUID> due() {
         return devices.due(clock.instant());
@@ -416,7 +482,7 @@ public class DeviceService {
     }
 
     /** @return whether anything that a person sees has changed */
-    private boolean take(Device device, DeviceStatus.Report report) {
+    private boolean take(Device device, DeviceReport report) {
         Instant now = clock.instant();
         boolean isFirstOfDay = device.seenAt == null || !dayOf(device.seenAt).equals(dayOf(now));
         String before = device.supplies;
@@ -470,6 +536,7 @@ public class DeviceService {
                 device.abilities(),
                 device.supplies(),
                 device.forecasts(),
+                device.details(),
                 device.standInUri != null,
                 condition.state(),
                 condition.sentence(),

@@ -8,6 +8,7 @@ import inky.courier.core.message.Message;
 import inky.courier.core.page.PixelLimit;
 import inky.courier.core.text.PlainText;
 import inky.courier.settings.Settings;
+import inky.courier.settings.SettingsSecret;
 import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
@@ -146,7 +147,9 @@ class MailIntakeServer implements SmartLifecycle {
             });
             MailIntake wanted = settings.read().mailIntake();
             // A file of the set-up may bring an account without its password.
-            boolean lacksPassword = wanted.on() && !wanted.account().isEmpty() && !settings.keepsIntakePassword();
+            boolean lacksPassword = wanted.on()
+                    && !wanted.account().isEmpty()
+                    && !settings.kept().contains(SettingsSecret.INTAKE_PASSWORD);
             boolean wants = wanted.on() && !lacksPassword;
             if (watch == null || isSame(wanted, open) && wants == listens) {
                 open = wanted;
@@ -215,7 +218,8 @@ class MailIntakeServer implements SmartLifecycle {
     }
 
     private boolean isRight(String account, String password) {
-        Optional<byte[]> kept = settings.intakePassword().map(one -> one.getBytes(StandardCharsets.UTF_8));
+        Optional<byte[]> kept =
+                settings.secret(SettingsSecret.INTAKE_PASSWORD).map(one -> one.getBytes(StandardCharsets.UTF_8));
         return kept.filter(one -> MessageDigest.isEqual(one, password.getBytes(StandardCharsets.UTF_8)))
                 .filter(one -> account.equals(settings.read().mailIntake().account()))
                 .isPresent();

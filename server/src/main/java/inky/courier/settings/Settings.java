@@ -2,6 +2,7 @@ package inky.courier.settings;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.contact.RecipientRules;
+import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.OfficeSettings;
@@ -11,9 +12,15 @@ import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.vault.Vault;
 import jakarta.annotation.Nullable;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,7 +39,7 @@ public class Settings {
         this.vault = vault;
     }
 
-    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and what follows absent to leave them as they are @param intakePassword with which devices sign in that send mail */
+    /** As {@link OfficeSettings}. @param signature absent for none @param keepDeliveriesDays and what follows absent to leave them as they are @param secrets those that are to be others */
     public record SettingsForm(
             String office,
             int keepAcceptedHours,
@@ -45,14 +52,15 @@ public class Settings {
             @Nullable RecipientRules recipientRules,
             @Nullable HelpDesk helpDesk,
             @Nullable MailIntake mailIntake,
-            @Nullable String intakePassword) {}
+            @Nullable SnmpAccess snmp,
+            @Nullable Map<SettingsSecret, String> secrets) {}
 
     @Transactional(readOnly = true)
     public OfficeSettings read() {
         return setUp.get(OfficeSettings.class, OfficeSettings.USUAL.id());
     }
 
-    /** As {@link OfficeSettings}. @param keepsIntakePassword whether there is one with which devices sign in that send mail */
+    /** As {@link OfficeSettings}. @param kept the secrets that there are */
     public record SettingsView(
             UUID id,
             String name,
@@ -67,9 +75,10 @@ public class Settings {
             RecipientRules recipientRules,
             HelpDesk helpDesk,
             MailIntake mailIntake,
-            boolean keepsIntakePassword,
+            SnmpAccess snmp,
+            Set<SettingsSecret> kept,
             String version) {
-        static SettingsView of(OfficeSettings s, boolean keepsIntakePassword) {
+        static SettingsView of(OfficeSettings s, Set<SettingsSecret> kept) {
             return new SettingsView(
                     s.id(),
                     s.name(),
@@ -84,7 +93,8 @@ public class Settings {
                     s.recipientRules(),
                     s.helpDesk(),
                     s.mailIntake(),
-                    keepsIntakePassword,
+                    s.snmp(),
+                    kept,
                     SetUp.versionOf(s));
         }
     }
@@ -103,39 +113,76 @@ public class Settings {
                 Optional.ofNullable(form.panelSignIn()).orElseGet(() -> read().panelSignIn()),
                 Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()),
                 Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()),
-                Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()));
-        Map<String, byte[]> secrets = secrets(wanted.mailIntake(), form.intakePassword());
+                Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()),
+                Optional.ofNullable(form.snmp()).orElseGet(() -> read().snmp()));
+        Map<String, byte[]> secrets = secrets(wanted, Objects.requireNonNullElse(form.secrets(), Map.of()));
         Wish wish = Wish.put(wanted).of(version);
         setUp.change(secrets.isEmpty() ? wish : wish.with(secrets));
         return wanted;
     }
 
-    /** Those that change. Without an account there is no password either. */
-    private Map<String, byte[]> secrets(MailIntake intake, @Nullable String password) {
-        if (intake.account().isEmpty()) {
-            return keepsIntakePassword() ? Map.of(SettingsTable.INTAKE_PASSWORD, new byte[0]) : Map.of();
-        }
-        boolean isNew = password != null && !password.isEmpty();
-        if (isNew && (password.length() > LONGEST_PASSWORD || !PlainText.isLine(password))
-                || !isNew && !keepsIntakePassword()) {
-            throw Invalid.of("settings.intake-password", "intakePassword");
-        }
-        return isNew ? Map.of(SettingsTable.INTAKE_PASSWORD, vault.sealText(password, sealedFor())) : Map.of();
+    /** Those that change, by the names under which they are kept: what is not needed any more is taken away. */
+    private Map<String, byte[]> secrets(OfficeSettings wanted, Map<SettingsSecret, String> given) {
+        Map<String, byte[]> changes = new HashMap<>();
+        Set<SettingsSecret> kept = kept();
+        needed(wanted).forEach((secret, need) -> {
+            String value = given.getOrDefault(secret, "");
+            if (!need.isNeeded) {
+                if (kept.contains(secret)) {
+                    changes.put(secret.key(), new byte[0]);
+                }
+            } else if (value.isEmpty() ? !kept.contains(secret) : !need.canBe.test(value)) {
+                throw Invalid.of(need.problem, "secrets." + secret);
+            } else if (!value.isEmpty()) {
+                changes.put(secret.key(), vault.sealText(value, sealedFor(secret)));
+            }
+        });
+        return changes;
     }
 
-    private String sealedFor() {
-        return table.sealedFor(OfficeSettings.USUAL.id(), SettingsTable.INTAKE_PASSWORD);
+    private record Need(boolean isNeeded, Predicate<String> canBe, String problem) {}
+
+    private static Map<SettingsSecret, Need> needed(OfficeSettings wanted) {
+        SnmpAccess snmp = wanted.snmp();
+        Map<SettingsSecret, Need> needs = new EnumMap<>(SettingsSecret.class);
+        needs.put(
+                SettingsSecret.INTAKE_PASSWORD,
+                new Need(
+                        !wanted.mailIntake().account().isEmpty(),
+                        password -> password.length() <= LONGEST_PASSWORD && PlainText.isLine(password),
+                        "settings.intake-password"));
+        needs.put(
+                SettingsSecret.SNMP_COMMUNITY,
+                new Need(
+                        snmp.version() == SnmpAccess.Version.V2C,
+                        SnmpAccess::canBeCommunity,
+                        "settings.snmp-community"));
+        needs.put(
+                SettingsSecret.SNMP_PASSWORD,
+                new Need(snmp.version() == SnmpAccess.Version.V3, SnmpAccess::canBePassword, "settings.snmp-password"));
+        needs.put(
+                SettingsSecret.SNMP_PRIVACY_PASSWORD,
+                new Need(snmp.encrypts(), SnmpAccess::canBePassword, "settings.snmp-password"));
+        return needs;
     }
 
+    private String sealedFor(SettingsSecret secret) {
+        return table.sealedFor(OfficeSettings.USUAL.id(), secret.key());
+    }
+
+    /** Those that there are. */
     @Transactional(readOnly = true)
-    public boolean keepsIntakePassword() {
-        return !table.secrets(OfficeSettings.USUAL.id()).isEmpty();
+    public Set<SettingsSecret> kept() {
+        Map<String, byte[]> all = table.secrets(OfficeSettings.USUAL.id());
+        return Set.of(SettingsSecret.values()).stream()
+                .filter(secret -> all.containsKey(secret.key()))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
-    /** With which devices sign in that send mail; empty for none. */
+    /** One of them, opened; empty where there is none. */
     @Transactional(readOnly = true)
-    public Optional<String> intakePassword() {
-        return Optional.ofNullable(table.secrets(OfficeSettings.USUAL.id()).get(SettingsTable.INTAKE_PASSWORD))
-                .map(kept -> vault.openText(kept, sealedFor()));
+    public Optional<String> secret(SettingsSecret secret) {
+        return Optional.ofNullable(table.secrets(OfficeSettings.USUAL.id()).get(secret.key()))
+                .map(kept -> vault.openText(kept, sealedFor(secret)));
     }
 }

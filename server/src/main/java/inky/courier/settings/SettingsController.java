@@ -25,7 +25,7 @@ class SettingsController {
     @Needs(Right.READ_SETUP)
     @GetMapping
     SettingsView read() {
-        return SettingsView.of(settings.read(), settings.keepsIntakePassword());
+        return SettingsView.of(settings.read(), settings.kept());
     }
 
     @PutMapping
@@ -33,6 +33,6 @@ class SettingsController {
             @RequestBody Settings.SettingsForm form,
             @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
         OfficeSettings changed = settings.change(form, version);
-        return SettingsView.of(changed, settings.keepsIntakePassword());
+        return SettingsView.of(changed, settings.kept());
     }
 }

@@ -2,6 +2,7 @@ package inky.courier.settings;
 
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
+import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.Item;
@@ -27,9 +28,7 @@ class SettingsTable implements ItemTable {
     private static final String RECIPIENT_RULES = "recipient-rules";
     private static final String HELP_DESK = "help-desk";
     private static final String MAIL_INTAKE = "mail-intake";
-
-    /** The password with which devices sign in when they send mail. */
-    static final String INTAKE_PASSWORD = "intake-password";
+    private static final String SNMP = "snmp";
 
     /** Before the names of secrets; behind them they are sealed, and in Base64. */
     private static final String SECRET = "secret ";
@@ -69,7 +68,8 @@ class SettingsTable implements ItemTable {
                 part(all, PANEL_SIGN_IN, PanelSignIn.class, usual.panelSignIn()),
                 part(all, RECIPIENT_RULES, RecipientRules.class, usual.recipientRules()),
                 part(all, HELP_DESK, HelpDesk.class, usual.helpDesk()),
-                part(all, MAIL_INTAKE, MailIntake.class, usual.mailIntake())));
+                part(all, MAIL_INTAKE, MailIntake.class, usual.mailIntake()),
+                part(all, SNMP, SnmpAccess.class, usual.snmp())));
     }
 
     @Override
@@ -99,6 +99,7 @@ class SettingsTable implements ItemTable {
         put(RECIPIENT_RULES, Json.write(wanted.recipientRules()));
         put(HELP_DESK, Json.write(wanted.helpDesk()));
         put(MAIL_INTAKE, Json.write(wanted.mailIntake()));
+        put(SNMP, Json.write(wanted.snmp()));
     }
 
     private void put(String name, String value) {
@@ -110,12 +111,14 @@ class SettingsTable implements ItemTable {
 
     @Override
     public Map<String, byte[]> secrets(UUID id) {
-        return jdbc.sql("select value from setting where name = ?")
-                .param(SECRET + INTAKE_PASSWORD)
-                .query(String.class)
-                .optional()
-                .map(value -> Map.of(INTAKE_PASSWORD, Base64.getDecoder().decode(value)))
-                .orElse(Map.of());
+        Map<String, byte[]> secrets = new HashMap<>();
+        jdbc.sql("select name, value from setting where name like ?")
+                .param(SECRET + "%")
+                .query((row, n) -> secrets.put(
+                        row.getString(1).substring(SECRET.length()),
+                        Base64.getDecoder().decode(row.getString(2))))
+                .list();
+        return secrets;
     }
 
     @Override
@@ -125,14 +128,8 @@ class SettingsTable implements ItemTable {
 
     @Override
     public void keepSecrets(UUID id, Map<String, byte[]> sealed) {
-        byte[] password = sealed.get(INTAKE_PASSWORD);
-        if (password == null) {
-            jdbc.sql("delete from setting where name = ?")
-                    .param(SECRET + INTAKE_PASSWORD)
-                    .update();
-        } else {
-            put(SECRET + INTAKE_PASSWORD, Base64.getEncoder().encodeToString(password));
-        }
+        jdbc.sql("delete from setting where name like ?").param(SECRET + "%").update();
+        sealed.forEach((name, secret) -> put(SECRET + name, Base64.getEncoder().encodeToString(secret)));
     }
 
     @Override

@@ -4,15 +4,23 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
+import java.net.SocketAddress;
+import java.nio.ByteBuffer;
+import java.nio.channels.DatagramChannel;
 import java.nio.channels.SelectionKey;
 import java.nio.channels.Selector;
 import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 
@@ -22,42 +30,66 @@ import java.util.concurrent.Executors;
  */
 public final class ManyAddresses implements AutoCloseable {
     private static final int A_NETWORK = 250;
+    private static final int LARGEST_DATAGRAM = 65_535;
 
     private final Selector selector = Selector.open();
     private final List<AutoCloseable> open = new ArrayList<>();
-    private final List<InetSocketAddress> behind;
+    private final Map<InetAddress, StandInDevice> answering = new HashMap<>();
     private final ExecutorService threads = Executors.newCachedThreadPool(task -> daemon(task, "many addresses"));
 
-    private ManyAddresses(List<InetSocketAddress> behind) throws IOException {
-        this.behind = behind;
-    }
+    private ManyAddresses() throws IOException {}
 
     /**
      * @param behind stand-ins that answer, by turns
      * @param port at every address, 127.21.0.1 and following
      * @param away every how manieth is away; 0 for none
      */
-    public static ManyAddresses open(int count, int port, List<InetSocketAddress> behind, int away) throws IOException {
-        ManyAddresses many = new ManyAddresses(behind);
+    public static ManyAddresses open(int count, int port, List<StandInDevice> behind, int away) throws IOException {
+        ManyAddresses many = new ManyAddresses();
         for (int n = 0; n < count; n++) {
             InetSocketAddress address =
                     new InetSocketAddress("127.21." + n / A_NETWORK + "." + (n % A_NETWORK + 1), port);
             if (away > 0 && n % away == away - 1) {
                 many.silent(address);
             } else {
-                many.listen(address, n);
+                many.listen(address, behind.get(n % behind.size()));
             }
         }
         daemon(many::run, "many addresses").start();
         return many;
     }
 
-    private void listen(InetSocketAddress address, int n) throws IOException {
+    private void listen(InetSocketAddress address, StandInDevice device) throws IOException {
+        answering.put(address.getAddress(), device);
         ServerSocketChannel channel = ServerSocketChannel.open();
         open.add(channel);
         channel.bind(address, 16);
         channel.configureBlocking(false);
-        channel.register(selector, SelectionKey.OP_ACCEPT, behind.get(n % behind.size()));
+        channel.register(selector, SelectionKey.OP_ACCEPT, device);
+    }
+
+    /** Those that answer do so over SNMP version 2c too, as the stand-ins behind them. */
+    public void snmp(int port) throws IOException {
+        for (Map.Entry<InetAddress, StandInDevice> one : answering.entrySet()) {
+            DatagramChannel channel = DatagramChannel.open();
+            open.add(channel);
+            channel.bind(new InetSocketAddress(one.getKey(), port));
+            channel.configureBlocking(false);
+            selector.wakeup();
+            channel.register(selector, SelectionKey.OP_READ, one.getValue());
+        }
+    }
+
+    private static void answer(DatagramChannel channel, StandInDevice device) throws IOException {
+        ByteBuffer asked = ByteBuffer.allocate(LARGEST_DATAGRAM);
+        SocketAddress from = channel.receive(asked);
+        if (from != null) {
+            byte[] datagram = Arrays.copyOf(asked.array(), asked.position());
+            Optional<byte[]> answer = device.answerSnmp(datagram);
+            if (answer.isPresent()) {
+                channel.send(ByteBuffer.wrap(answer.get()), from);
+            }
+        }
     }
 
     /** Full from the beginning: Linux then drops what else would connect. */
@@ -77,10 +109,14 @@ public final class ManyAddresses implements AutoCloseable {
             while (selector.isOpen()) {
                 selector.select(key -> {
                     try {
+                        if (key.channel() instanceof DatagramChannel channel) {
+                            answer(channel, (StandInDevice) key.attachment());
+                            return;
+                        }
                         SocketChannel line = ((ServerSocketChannel) key.channel()).accept();
                         if (line != null) {
                             line.configureBlocking(true);
-                            threads.execute(() -> relay(line.socket(), (InetSocketAddress) key.attachment()));
+                            threads.execute(() -> relay(line.socket(), (StandInDevice) key.attachment()));
                         }
                     } catch (IOException e) {
                         throw new UncheckedIOException(e);
@@ -92,9 +128,9 @@ public final class ManyAddresses implements AutoCloseable {
         }
     }
 
-    private void relay(Socket from, InetSocketAddress to) {
+    private void relay(Socket from, StandInDevice to) {
         try (from;
-                Socket other = new Socket(to.getAddress(), to.getPort())) {
+                Socket other = new Socket(to.address(), to.port())) {
             threads.execute(() -> copy(from, other));
             copy(other, from);
         } catch (IOException e) {

@@ -35,6 +35,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -97,6 +98,7 @@ public final class StandInDevice implements AutoCloseable {
     private final IppRules rules = new IppRules();
     private final Stock stock;
     private final AtomicBoolean closed = new AtomicBoolean();
+    private final List<SnmpAgent> agents = new CopyOnWriteArrayList<>();
     private final AtomicInteger pagesToCut = new AtomicInteger();
     private volatile int pageMillis;
     private volatile Condition condition = new Condition(PrinterState.idle, List.of("none"));
@@ -311,6 +313,33 @@ public final class StandInDevice implements AutoCloseable {
         return stock;
     }
 
+    /** Answers over SNMP version 2c from now on, at the address where it is reached. @param port 0 for the number of its own port */
+    public void snmp(int port, String community) throws IOException {
+        agents.add(agent(port, community, Optional.empty()));
+    }
+
+    /** Answers over SNMP version 3 too, by SHA-256 and AES-128. */
+    public void snmp(int port, String community, String user, String password, String privacy) throws IOException {
+        agents.add(agent(port, community, Optional.of(new SnmpAgent.User(user, password, privacy))));
+    }
+
+    /** Answers no longer over SNMP. */
+    public void stopSnmp() {
+        agents.forEach(SnmpAgent::close);
+        agents.clear();
+    }
+
+    private SnmpAgent agent(int port, String community, Optional<SnmpAgent.User> user) throws IOException {
+        PrinterValues values = new PrinterValues(
+                model, name, stock, () -> new PrinterValues.Now(condition.state == PrinterState.stopped, reasons()));
+        return new SnmpAgent(values, community, user, address(), port == 0 ? port() : port);
+    }
+
+    /** What it answers to a datagram of SNMP version 2c that came in elsewhere; empty for nothing. */
+    Optional<byte[]> answerSnmp(byte[] datagram) {
+        return agents.stream().findFirst().flatMap(agent -> agent.answer(datagram));
+    }
+
     /** Switches it off for good. */
     @Override
     public void close() {
@@ -319,6 +348,7 @@ public final class StandInDevice implements AutoCloseable {
         }
         http.stop(0);
         threads.shutdownNow();
+        stopSnmp();
         storage.ifPresent(DavRoom::close);
     }
 

@@ -2,7 +2,6 @@ package inky.courier.standins;
 
 import java.io.IOException;
 import java.net.BindException;
-import java.net.InetSocketAddress;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,12 +38,13 @@ public final class StandIns {
         int pagePort = Integer.parseInt(args[5]);
         try {
             World world = World.read(Path.of(args[0]));
-            start(world, folder, devicePort, mailPort, filePort, pagePort);
+            Map<String, StandInDevice> devices = start(world, folder, devicePort, mailPort, filePort, pagePort);
             if (args.length == 7) {
-                List<InetSocketAddress> behind = world.devices().stream()
-                        .map(device -> new InetSocketAddress(device.address(), devicePort))
+                List<StandInDevice> behind = world.devices().stream()
+                        .map(device -> devices.get(device.name()))
                         .toList();
-                ManyAddresses.open(Integer.parseInt(args[6]), devicePort + 1, behind, AWAY_EVERY);
+                ManyAddresses.open(Integer.parseInt(args[6]), devicePort + 1, behind, AWAY_EVERY)
+                        .snmp(devicePort);
             }
         } catch (BindException e) {
             System.err.println(
@@ -70,8 +70,8 @@ public final class StandIns {
                         List.of("txtvers=1", "ty=" + device.model(), "note=" + device.place(), "rs=eSCL")));
     }
 
-    private static void start(World world, Path folder, int devicePort, int mailPort, int filePort, int pagePort)
-            throws IOException {
+    private static Map<String, StandInDevice> start(
+            World world, Path folder, int devicePort, int mailPort, int filePort, int pagePort) throws IOException {
         Map<String, StandInDevice> devices = new TreeMap<>();
         long seed = 1;
         for (World.Device device : world.allDevices()) {
@@ -87,6 +87,7 @@ public final class StandIns {
                             PAGE_MILLIS,
                             folder.resolve("device " + device.name())));
             devices.get(device.name()).stock().fill(device.paper(), device.toner());
+            devices.get(device.name()).snmp(devicePort, world.snmp().community());
         }
         Announcements.of(world.allDevices().stream()
                 .flatMap(device -> announced(device, devicePort))
@@ -146,5 +147,6 @@ public final class StandIns {
                 .map(World.Person::entry)
                 .toList());
         new BenchPage(offices, devices, house, cloud, pagePort).start();
+        return devices;
     }
 }

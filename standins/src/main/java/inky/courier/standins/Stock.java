@@ -20,6 +20,7 @@ public final class Stock {
     private final int[] toner;
 
     private int sinceAPoint;
+    private int printed;
 
     /** All full. @param capacity of each tray, in sheets */
     Stock(int trays, int capacity, List<String> colours) {
@@ -57,6 +58,7 @@ public final class Stock {
 
     /** Sheets that are printed. */
     synchronized void use(int count) {
+        printed += count;
         for (int left = count; left > 0; left--) {
             for (int i = 0; i < sheets.length; i++) {
                 if (sheets[i] > 0) {
@@ -69,6 +71,25 @@ public final class Stock {
                 Arrays.setAll(toner, i -> Math.max(0, toner[i] - 1));
             }
         }
+    }
+
+    int capacity() {
+        return capacity;
+    }
+
+    /** What is left in each tray. */
+    synchronized List<Integer> sheets() {
+        return Arrays.stream(sheets).boxed().toList();
+    }
+
+    /** What is left of each toner, in percent. */
+    synchronized List<Integer> toners() {
+        return Arrays.stream(toner).boxed().toList();
+    }
+
+    /** Sides since it was made. */
+    synchronized int printed() {
+        return printed;
     }
 
     /** Keywords of {@code printer-state-reasons} (RFC 8011 section 5.4.12): scanning goes on with each of them. */
@@ -86,7 +107,7 @@ public final class Stock {
     }
 
     /** Values of {@code printer-input-tray} (PWG 5100.13, from memory). */
-    synchronized List<String> ippTrays() {
+    public synchronized List<String> ippTrays() {
         List<String> trays = new ArrayList<>();
         for (int i = 0; i < sheets.length; i++) {
             trays.add("type=sheetFeedAutoRemovableTray;mediafeed=297000;mediaxfeed=210000;maxcapacity=" + capacity
@@ -96,7 +117,7 @@ public final class Stock {
     }
 
     /** Values of {@code printer-supply} (PWG 5100.13, from memory). */
-    synchronized List<String> ippSupplies() {
+    public synchronized List<String> ippSupplies() {
         List<String> supplies = new ArrayList<>();
         for (int i = 0; i < toner.length; i++) {
             supplies.add("index=" + (i + 1) + ";class=supplyThatIsConsumed;type=toner;unit=percent;maxcapacity=" + FULL
@@ -106,7 +127,7 @@ public final class Stock {
     }
 
     /** Values of {@code printer-supply-description}, in the order of the supplies. */
-    List<String> descriptions() {
+    public List<String> descriptions() {
         return colours.isEmpty()
                 ? Collections.emptyList()
                 : colours.stream()

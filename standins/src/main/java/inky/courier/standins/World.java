@@ -17,6 +17,7 @@ record World(
         House fileHouse,
         House cloud,
         Directory directory,
+        Snmp snmp,
         List<Person> people) {
     /** Those of the office, and those that stand there and are to be found yet. */
     List<Device> allDevices() {
@@ -39,6 +40,9 @@ record World(
 
     @JsonIgnoreProperties(ignoreUnknown = true)
     record Office(String name, String host, String address, String account, String password, int maxMessageMb) {}
+
+    /** How devices may be asked over SNMP version 2c. */
+    record Snmp(String community) {}
 
     /** A file house or a cloud folder. */
     @JsonIgnoreProperties(ignoreUnknown = true)

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** The state of a device as a person understands it. */
 public record DeviceCondition(State state, Message sentence) {
@@ -30,7 +31,7 @@ public record DeviceCondition(State state, Message sentence) {
 
     private static final int HALTED = 5;
 
-    /** The reasons of RFC 8011 section 5.4.12 and PWG 5100.17 that have words of ours, without their severity suffix; and of other protocols. */
+    /** The reasons of RFC 8011 section 5.4.12, PWG 5100.9 and PWG 5100.17 that have words of ours, without their severity suffix; and of other protocols. */
     private static final Set<String> REASONS = Set.of(
             "media-jam",
             "input-media-jam",
@@ -44,7 +45,28 @@ public record DeviceCondition(State state, Message sentence) {
             "media-low",
             "toner-low",
             "toner-empty",
-            "spool-area-full");
+            "spool-area-full",
+            "interlock-open",
+            "offline",
+            "service-needed",
+            "input-tray-missing",
+            "output-tray-missing",
+            "output-area-almost-full",
+            "output-area-full",
+            "media-needed",
+            "marker-supply-low",
+            "marker-supply-empty",
+            "marker-supply-missing",
+            "marker-waste-almost-full",
+            "marker-waste-full",
+            "fuser-over-temp",
+            "fuser-under-temp",
+            "opc-near-eol",
+            "opc-life-over",
+            "developer-low",
+            "developer-empty");
+
+    private static final Pattern KEYWORD = Pattern.compile("[a-z0-9-]+");
 
     /** How it looks now, when it was last heard of then: a state without a fresh answer is shown as an old one. */
     public DeviceCondition asOf(Instant heard, Instant now) {
@@ -78,6 +100,21 @@ public record DeviceCondition(State state, Message sentence) {
         return printerState == PROCESSING ? BUSY : new DeviceCondition(State.READY, Message.of("device.ready"));
     }
 
+    /**
+     * The same with what its printer says of itself by another protocol: the graver of both. Of a device that scans, a printer that has
+     * stopped is no reason to stay away from it.
+     *
+     * @param scans whether it has a scanner
+     * @param isOfScanner whether this condition is what the scanner itself says
+     */
+    public DeviceCondition with(PrinterMib.State printer, boolean scans, boolean isOfScanner) {
+        int state = scans ? Math.min(printer.printerState(), PROCESSING) : printer.printerState();
+        boolean halted = printer.printerState() == HALTED;
+        DeviceCondition other = of(state, printer.reasons(), scans && (isOfScanner || !halted));
+        boolean nothingElse = !isOfScanner && this.state == State.READY;
+        return nothingElse || other.state.compareTo(this.state) > 0 && other.state != State.BUSY ? other : this;
+    }
+
     /** RFC 8011: a reason without suffix counts as an error. */
     private static int rank(String reason) {
         return reason.endsWith("-report") ? 2 : reason.endsWith("-warning") ? 1 : 0;
@@ -87,6 +124,7 @@ public record DeviceCondition(State state, Message sentence) {
         String bare = reason.replaceFirst("-(error|warning|report)$", "");
         return REASONS.contains(bare)
                 ? Message.of("device.reason." + bare)
-                : Message.of("device.reason.other").with("reason", bare.replace('-', ' '));
+                : Message.of("device.reason.other")
+                        .with("reason", KEYWORD.matcher(bare).matches() ? bare.replace('-', ' ') : bare);
     }
 }

@@ -43,6 +43,10 @@ public record DeviceSupplies(List<Tray> trays, List<Supply> supplies) {
         Builder builder = new Builder();
         for (String tray : trays) {
             Map<String, String> fields = fields(tray);
+            if (said(fields, "type").equals("sheetFeedManual")) {
+                // One lays sheets into it when they are asked for; empty is how it always is.
+                continue;
+            }
             builder.tray(said(fields, "name"), number(fields, "level"), number(fields, "maxcapacity"));
         }
         for (int i = 0; i < supplies.size(); i++) {

@@ -6,6 +6,7 @@ import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.JobText;
 import inky.courier.core.job.WhenTooLarge;
@@ -19,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.UUID;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 
 /**
@@ -35,6 +37,7 @@ import java.util.stream.Stream;
  * @param recipientRules whom they may send mail to from there
  * @param helpDesk who helps them
  * @param mailIntake how scans are taken that devices send by mail
+ * @param snmp how devices are asked beside their own protocol
  */
 public record OfficeSettings(
         String office,
@@ -47,7 +50,8 @@ public record OfficeSettings(
         PanelSignIn panelSignIn,
         RecipientRules recipientRules,
         HelpDesk helpDesk,
-        MailIntake mailIntake)
+        MailIntake mailIntake,
+        SnmpAccess snmp)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
@@ -65,7 +69,8 @@ public record OfficeSettings(
             PanelSignIn.USUAL,
             RecipientRules.USUAL,
             HelpDesk.NONE,
-            MailIntake.OFF);
+            MailIntake.OFF,
+            SnmpAccess.OFF);
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -86,22 +91,65 @@ public record OfficeSettings(
         recipientRules = Objects.requireNonNullElse(recipientRules, RecipientRules.USUAL);
         helpDesk = Objects.requireNonNullElse(helpDesk, HelpDesk.NONE);
         mailIntake = Objects.requireNonNullElse(mailIntake, MailIntake.OFF);
+        snmp = Objects.requireNonNullElse(snmp, SnmpAccess.OFF);
+    }
+
+    public OfficeSettings with(Consumer<Changes> change) {
+        Changes changed = new Changes(this);
+        change.accept(changed);
+        return changed.settings();
     }
 
     /** The same, reached under another address. */
     OfficeSettings at(String other) {
-        return new OfficeSettings(
-                office,
-                keepAcceptedHours,
-                keepOthersDays,
-                other,
-                signature,
-                keepDeliveriesDays,
-                language,
-                panelSignIn,
-                recipientRules,
-                helpDesk,
-                mailIntake);
+        return with(settings -> settings.address = other);
+    }
+
+    /** Settings that are about to be changed, by their names. */
+    public static final class Changes {
+        public String office;
+        public int keepAcceptedHours;
+        public int keepOthersDays;
+        public String address;
+        public String signature;
+        public int keepDeliveriesDays;
+        public String language;
+        public PanelSignIn panelSignIn;
+        public RecipientRules recipientRules;
+        public HelpDesk helpDesk;
+        public MailIntake mailIntake;
+        public SnmpAccess snmp;
+
+        private Changes(OfficeSettings of) {
+            office = of.office;
+            keepAcceptedHours = of.keepAcceptedHours;
+            keepOthersDays = of.keepOthersDays;
+            address = of.address;
+            signature = of.signature;
+            keepDeliveriesDays = of.keepDeliveriesDays;
+            language = of.language;
+            panelSignIn = of.panelSignIn;
+            recipientRules = of.recipientRules;
+            helpDesk = of.helpDesk;
+            mailIntake = of.mailIntake;
+            snmp = of.snmp;
+        }
+
+        private OfficeSettings settings() {
+            return new OfficeSettings(
+                    office,
+                    keepAcceptedHours,
+                    keepOthersDays,
+                    address,
+                    signature,
+                    keepDeliveriesDays,
+                    language,
+                    panelSignIn,
+                    recipientRules,
+                    helpDesk,
+                    mailIntake,
+                    snmp);
+        }
     }
 
     public Keeping keeping() {
@@ -166,7 +214,8 @@ public record OfficeSettings(
         Languages.require(language, "language");
         panelSignIn.check();
         recipientRules.check();
-        List<Problem> problems = Stream.concat(helpDesk.problems().stream(), mailIntake.problems().stream())
+        List<Problem> problems = Stream.of(helpDesk.problems(), mailIntake.problems(), snmp.problems())
+                .flatMap(List::stream)
                 .toList();
         if (!problems.isEmpty()) {
             throw new Invalid(problems);

@@ -8,6 +8,7 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
@@ -81,7 +82,13 @@ public final class Offices {
                         List.of("192.0.2." + random.nextInt(256), "198.51.100.0/24"),
                         random.nextBoolean(),
                         random.nextBoolean(),
-                        random.nextBoolean() ? "" : "copier" + random.nextInt(9))));
+                        random.nextBoolean() ? "" : "copier" + random.nextInt(9)),
+                new SnmpAccess(
+                        SnmpAccess.Version.values()[random.nextInt(3)],
+                        1 + random.nextInt(65_535),
+                        "courier" + random.nextInt(3),
+                        SnmpAccess.Authentication.values()[random.nextInt(3)],
+                        SnmpAccess.Privacy.values()[random.nextInt(3)])));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {

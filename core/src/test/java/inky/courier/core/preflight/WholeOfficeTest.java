@@ -6,14 +6,12 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
-import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceProtocol;
-import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Notify;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.mail.MailSignIn;
@@ -23,7 +21,6 @@ import inky.courier.core.office.Change;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.DirectoryItem;
-import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -271,18 +268,7 @@ class WholeOfficeTest {
                 }),
                 new Case("office.change-not-made", w -> w.notMade = List.of(Message.text("Copy the panel"))),
                 new Case("office.open-address", w -> {
-                    w.put(new OfficeSettings(
-                            "Ferries",
-                            24,
-                            30,
-                            "http://scans.example",
-                            "",
-                            400,
-                            "en",
-                            PanelSignIn.USUAL,
-                            RecipientRules.USUAL,
-                            HelpDesk.NONE,
-                            MailIntake.OFF));
+                    w.put(OfficeSettings.USUAL.with(settings -> settings.address = "http://scans.example"));
                     w.put(JobItem.usual(
                                     JOB,
                                     "Berth permit",
@@ -298,18 +284,7 @@ class WholeOfficeTest {
                 }),
                 new Case(
                         "office.nothing-kept",
-                        w -> w.put(new OfficeSettings(
-                                "Ferries",
-                                0,
-                                30,
-                                "",
-                                "",
-                                400,
-                                "en",
-                                PanelSignIn.USUAL,
-                                RecipientRules.USUAL,
-                                HelpDesk.NONE,
-                                MailIntake.OFF))));
+                        w -> w.put(OfficeSettings.USUAL.with(settings -> settings.keepAcceptedHours = 0))));
     }
 
     @Test
@@ -417,18 +392,8 @@ class WholeOfficeTest {
     }
 
     private static OfficeSettings lettingGuests(OfficeSettings of) {
-        return new OfficeSettings(
-                of.office(),
-                of.keepAcceptedHours(),
-                of.keepOthersDays(),
-                of.address(),
-                of.signature(),
-                of.keepDeliveriesDays(),
-                of.language(),
-                new PanelSignIn(PanelSignIn.Way.PIN, 6, false, false, 0, true),
-                of.recipientRules(),
-                of.helpDesk(),
-                of.mailIntake());
+        return of.with(
+                settings -> settings.panelSignIn = new PanelSignIn(PanelSignIn.Way.PIN, 6, false, false, 0, true));
     }
 
     private static JobItem job(int i, String name, UUID... to) {
