@@ -3,9 +3,12 @@ package inky.courier.core.fleet;
 import inky.courier.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /**
@@ -145,13 +148,12 @@ public final class PrinterMib {
                 .flatMap(alert -> reason(alert).stream())
                 .distinct()
                 .toList());
-        List<String> known = reasons.stream().map(PrinterMib::bare).toList();
+        Set<String> known = reasons.stream().map(PrinterMib::bare).collect(Collectors.toCollection(HashSet::new));
         IntStream.range(0, FAULTS.size())
                 .filter(bit -> isSet(errors, bit))
                 .mapToObj(FAULTS::get)
-                .filter(fault -> !known.contains(fault.reason))
+                .filter(fault -> known.add(fault.reason))
                 .map(fault -> fault.reason + (state == HALTED && !fault.foretells ? "-error" : "-warning"))
-                .distinct()
                 .forEach(reasons::add);
         return new State(state, reasons.isEmpty() ? List.of("none") : List.copyOf(reasons));
     }
@@ -175,7 +177,7 @@ public final class PrinterMib {
         if (!grave && (alert.severity != WARNS || NO_TROUBLE.contains(alert.code))) {
             return Optional.empty();
         }
-        String ownWords = PlainText.line(alert.description, LONGEST).strip().replaceFirst("[.!]+$", "");
+        String ownWords = PlainText.line(alert.description, LONGEST).replaceFirst("[\\s.!]+$", "");
         return Optional.ofNullable(REASONS.get(alert.code))
                 .or(() ->
                         Optional.ofNullable(REASONS_IN_GROUPS.get(alert.group)).map(group -> group.get(alert.code)))
