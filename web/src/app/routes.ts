@@ -32,6 +32,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Fleet' },
   },
   {
+    path: '/fleet/:id',
+    name: 'Device',
+    component: () => import('@/fleet/DevicePage.vue'),
+    meta: { place: 'Fleet' },
+  },
+  {
     path: '/help',
     name: 'Calls for help',
     component: () => import('@/help/HelpCallsView.vue'),

@@ -17,8 +17,7 @@ import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
 import ReachFields from './ReachFields.vue';
-import { daysLeft, levelWords } from '@/fleet/levels';
-import { abilityLine, abilityRows, detailRows, scans } from './abilities';
+import { abilityLine, abilityRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
 
 type View = Schemas['DeviceView'];
@@ -146,22 +145,7 @@ async function lookAgain() {
         <p v-if="scans(open.abilities)">
           <a class="button" :href="`/panel/${open.id}`" target="_blank">Open its panel</a>
         </p>
-        <template v-if="open.supplies.trays.length || open.supplies.supplies.length">
-          <p class="caption">Paper and supplies</p>
-          <dl>
-            <div v-for="tray in open.supplies.trays" :key="tray.name">
-              <dt>{{ tray.name }}</dt>
-              <dd>{{ levelWords(tray.level) }}</dd>
-            </div>
-            <div v-for="supply in open.supplies.supplies" :key="supply.name">
-              <dt>{{ supply.name }}</dt>
-              <dd>
-                {{ levelWords(supply.level) }}
-                <span class="quiet">{{ daysLeft(open.forecasts[supply.name] ?? {}) }}</span>
-              </dd>
-            </div>
-          </dl>
-        </template>
+        <p><RouterLink class="small" :to="`/fleet/${open.id}`">State, supplies and history</RouterLink></p>
         <dl>
           <div
             v-for="ability in abilityRows(open.abilities, open.protocol, open.access.encrypted)"
@@ -169,10 +153,6 @@ async function lookAgain() {
           >
             <dt>{{ ability.name }}</dt>
             <dd>{{ ability.words }}</dd>
-          </div>
-          <div v-for="detail in detailRows(open.details)" :key="detail.name">
-            <dt>{{ detail.name }}</dt>
-            <dd>{{ detail.words }}</dd>
           </div>
         </dl>
       </template>

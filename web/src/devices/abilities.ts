@@ -56,8 +56,8 @@ export function detailRows(details: Schemas['DeviceDetails']): { name: string; w
   return [
     { name: 'Serial number', words: details.serialNumber },
     { name: 'Sides printed', words: details.printed ? figure(details.printed) : '' },
-    { name: 'Its display', words: details.display },
-    { name: 'It calls itself', words: details.description },
+    { name: 'Display', words: details.display },
+    { name: 'Description', words: details.description },
   ].filter((row) => row.words);
 }
 

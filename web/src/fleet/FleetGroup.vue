@@ -87,7 +87,7 @@ async function askAgain(row: Row) {
       <li v-for="row in rows" :key="row.id" :class="['strip', row.state.toLowerCase()]">
         <StateMark :mark="conditionMark(row.condition, row.protocol)" class="mark" />
         <div class="name">
-          <RouterLink :to="`/devices/${row.id}`">{{ row.name }}</RouterLink>
+          <RouterLink :to="`/fleet/${row.id}`">{{ row.name }}</RouterLink>
           <p class="caption">
             {{ asked.by === 'MODEL' ? row.place : row.model }} <span class="mono">{{ row.address }}</span>
           </p>

@@ -125,4 +125,7 @@ async function test() {
   gap: 8px;
   align-items: center;
 }
+.test :deep(.el-select) {
+  width: 260px;
+}
 </style>

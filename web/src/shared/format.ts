@@ -114,8 +114,8 @@ export function ago(at: string): string {
 }
 
 /** "1 h 30 min" */
-export function lasting(since: string): string {
-  const minutes = Math.max(1, Math.round((Date.now() - new Date(since).getTime()) / 60_000));
+export function lasting(since: string, until: string | number = Date.now()): string {
+  const minutes = Math.max(1, Math.round((new Date(until).getTime() - new Date(since).getTime()) / 60_000));
   if (minutes < 60) return `${minutes} min`;
   if (minutes < 48 * 60) return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
   return `${Math.round(minutes / 1440)} days`;

@@ -162,6 +162,38 @@ class DevicesWalkTest {
                 .getByRole(AriaRole.LINK)
                 .click();
         assertThat(desk.getByText("Black toner")).isVisible();
+        onesPage(office, charts);
+    }
+
+    /** What a device is, how it was and whether the way to it is open, on one page. */
+    private void onesPage(Office office, StandInDevice charts) {
+        assertThat(desk).hasURL(Pattern.compile("/fleet/"));
+        desk.getByRole(
+                        AriaRole.LINK,
+                        new Page.GetByRoleOptions().setName("Fleet").setExact(true))
+                .last()
+                .click();
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Chart office"))
+                .click();
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("Chart office");
+        assertThat(desk.getByText(Pattern.compile("Usable [0-9.]+ % of the last 24 hours; 1 interruption\\.")))
+                .isVisible();
+        assertThat(desk.getByRole(AriaRole.TABLE, new Page.GetByRoleOptions().setName("Interruptions")))
+                .containsText("Paper jam in the feeder.");
+        button("Quarter").press("Enter");
+        assertThat(desk.getByText(Pattern.compile("of the last 90 days; 1 interruption")))
+                .isVisible();
+        assertThat(desk).hasURL(Pattern.compile("days=90"));
+        desk.reload();
+        assertThat(button("Quarter")).hasAttribute("aria-pressed", "true");
+        button("Test").press("Enter");
+        assertThat(desk.getByText("Answer of the device")).isVisible();
+        Chrome.checkAccessibility(desk, "a device");
+        charts.close();
+        button("Test").press("Enter");
+        assertThat(desk.getByText("Nothing answers at this address.")).isVisible();
+        assertThat(desk.getByText("What to do.")).isVisible();
+        Chrome.checkAccessibility(desk, "a device that does not answer");
     }
 
     private static void askAll(Office office) {

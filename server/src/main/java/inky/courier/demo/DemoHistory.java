@@ -1,6 +1,7 @@
 package inky.courier.demo;
 
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.destination.DestinationService.DestinationView;
 import inky.courier.device.DeviceService.DeviceView;
@@ -12,6 +13,7 @@ import java.sql.Date;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.DayOfWeek;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -30,6 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Profile("demo")
 class DemoHistory {
     private static final int DAYS = 21;
+    private static final int DAYS_OF_STATES = 88;
     private static final int DAYS_OF_LEVELS = 35;
     private static final int FULL = 100;
     private static final int EMPTIED_AT = 3;
@@ -65,6 +68,55 @@ class DemoHistory {
         all.sort(Comparator.comparing(Past::at));
         insert(all);
         office.devices().values().forEach(device -> insertLevels(device, today));
+        office.devices().values().forEach(device -> insertStates(device, today));
+    }
+
+    /** A trouble of a device in the past. @param reason of IPP; empty for one that does not answer */
+    private record Incident(String reason, int state, int leastMinutes, int mostMinutes) {
+        private DeviceCondition condition() {
+            return reason.isEmpty() ? DeviceCondition.UNREACHABLE : DeviceCondition.of(state, List.of(reason), true);
+        }
+    }
+
+    private static final List<Incident> INCIDENTS = List.of(
+            new Incident("media-empty-warning", 3, 15, 160),
+            new Incident("media-empty-warning", 3, 5, 60),
+            new Incident("media-low-warning", 3, 30, 300),
+            new Incident("input-media-jam-error", 5, 2, 25),
+            new Incident("cover-open-error", 5, 1, 4),
+            new Incident("", 5, 4, 90));
+
+    /** What became of a device on the days before today. */
+    private void insertStates(DeviceView device, LocalDate today) {
+        Random happening = new Random(device.name().hashCode() + 1L);
+        // Aboard the line to the shore is worse
+        double aDay = device.place().startsWith("MV") ? 0.9 : 0.35;
+        DeviceCondition well = DeviceCondition.of(3, List.of("none"), true);
+        List<Object[]> states = new ArrayList<>();
+        states.add(stateRow(
+                device, today.minusDays(DAYS_OF_STATES).atStartOfDay(zone).toInstant(), well));
+        for (int back = DAYS_OF_STATES - 1; back >= 1; back--) {
+            LocalDate day = today.minusDays(back);
+            if (isWeekend(day) || happening.nextDouble() > aDay) {
+                continue;
+            }
+            Incident incident = INCIDENTS.get(happening.nextInt(INCIDENTS.size()));
+            Instant at = day.atTime(7 + happening.nextInt(9), happening.nextInt(60))
+                    .atZone(zone)
+                    .toInstant();
+            int minutes = incident.leastMinutes + happening.nextInt(incident.mostMinutes - incident.leastMinutes);
+            states.add(stateRow(device, at, incident.condition()));
+            states.add(stateRow(device, at.plus(Duration.ofMinutes(minutes)), well));
+        }
+        jdbc.batchUpdate(
+                "insert into device_state (device_id, since, state, words) values (?, ?, ?, ?) on conflict do nothing",
+                states);
+    }
+
+    private static Object[] stateRow(DeviceView device, Instant at, DeviceCondition condition) {
+        return new Object[] {
+            device.id(), Timestamp.from(at), condition.state().name(), MessageColumn.write(condition.sentence())
+        };
     }
 
     /** What was left of each toner on the days before today, back from what is left now. */

@@ -1,5 +1,6 @@
 package inky.courier.device;
 
+import inky.courier.connection.ProbeReport;
 import inky.courier.core.access.Right;
 import inky.courier.device.DeviceSearch.FoundAddress;
 import inky.courier.device.DeviceSearch.RangePart;
@@ -35,10 +36,12 @@ import org.springframework.web.bind.annotation.RestController;
 class DeviceController {
     private final DeviceService devices;
     private final DeviceSearch search;
+    private final DeviceProbe probe;
 
-    DeviceController(DeviceService devices, DeviceSearch search) {
+    DeviceController(DeviceService devices, DeviceSearch search, DeviceProbe probe) {
         this.devices = devices;
         this.search = search;
+        this.probe = probe;
     }
 
     @Needs(Right.READ_DELIVERIES)
@@ -58,6 +61,20 @@ class DeviceController {
     @GetMapping("/{id}")
     DeviceView getDevice(@PathVariable UUID id) {
         return devices.get(id);
+    }
+
+    /** @param days up to now, 1 to 92 */
+    @Needs(Right.READ_DELIVERIES)
+    @GetMapping("/{id}/history")
+    DeviceService.DeviceHistory getDeviceHistory(@PathVariable UUID id, @RequestParam(defaultValue = "1") int days) {
+        return devices.history(id, days);
+    }
+
+    /** Each step of the way to it, up to the first that fails. */
+    @Needs(Right.ACT_ON_DELIVERIES)
+    @PostMapping("/{id}/probe")
+    ProbeReport probeDevice(@PathVariable UUID id) {
+        return probe.of(devices.get(id).id());
     }
 
     @PostMapping("/look")

@@ -10,6 +10,7 @@ import inky.courier.core.fleet.DeviceDetails;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.fleet.SnmpAccess;
+import inky.courier.core.fleet.StateHistory;
 import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
@@ -36,10 +37,13 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
@@ -76,6 +80,13 @@ public class DeviceService {
     /** What a device told by SNMP, while it does not answer. */
     private static final Duration DETAILS_KEPT = Duration.ofHours(1);
 
+    private static final int MOST_DAYS = 92;
+
+    /** As fine as a time line is drawn. */
+    private static final int STEPS = 480;
+
+    private static final int MOST_STOPS = 20;
+
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
     private final DeviceLinks links;
@@ -88,6 +99,7 @@ public class DeviceService {
     private final Clock clock;
     private final ZoneId zone;
     private final SupplyLevels levels;
+    private final DeviceStates states;
     private final RandomGenerator random;
     private final TransactionTemplate transaction;
     private final ApplicationEventPublisher events;
@@ -104,6 +116,7 @@ public class DeviceService {
             Clock clock,
             ZoneId zone,
             SupplyLevels levels,
+            DeviceStates states,
             RandomGenerator random,
             TransactionTemplate transaction,
             ApplicationEventPublisher events,
@@ -119,6 +132,7 @@ public class DeviceService {
         this.clock = clock;
         this.zone = zone;
         this.levels = levels;
+        this.states = states;
         this.random = random;
         this.transaction = transaction;
         this.events = events;
@@ -185,7 +199,7 @@ public class DeviceService {
             String version) {
         /** Whether nobody can scan or print there now. */
         public boolean cannotBeUsed() {
-            return condition == DeviceCondition.State.STOPPED || condition == DeviceCondition.State.UNREACHABLE;
+            return new DeviceCondition(condition, conditionWords).stops();
         }
     }
 
@@ -383,6 +397,50 @@ public class DeviceService {
         return password.isEmpty() ? new byte[0] : vault.sealText(password, DeviceTable.secretContext(id));
     }
 
+    /** @param state absent while nobody looked */
+    public record StateSpan(
+            Instant from, Instant until, @Nullable DeviceCondition.State state, Message words) {
+        private static StateSpan of(StateHistory.Span span) {
+            return new StateSpan(span.from(), span.until(), span.state().orElse(null), span.words());
+        }
+    }
+
+    /**
+     * How a device was.
+     *
+     * @param spans without gaps, the oldest first; of a long time in steps, each with the gravest that was in it
+     * @param usable how much of the time that somebody looked it could be used, 0 to 1; absent where nobody looked
+     * @param interruptions how often it could not be used
+     * @param stops the latest of them, the latest first
+     */
+    public record DeviceHistory(
+            List<StateSpan> spans, @Nullable Double usable, int interruptions, List<StateSpan> stops) {}
+
+    /** @param days up to now, 1 to 92 */
+    @Transactional(readOnly = true)
+    public DeviceHistory history(UUID id, int days) {
+        if (days < 1 || days > MOST_DAYS) {
+            throw Invalid.of("device.days", "days");
+        }
+        get(id);
+        Instant now = clock.instant();
+        StateHistory history = states.read(id, now.minus(Duration.ofDays(days)), now);
+        List<StateSpan> stops = new ArrayList<>(history.spans().stream()
+                .filter(span -> span.state()
+                        .filter(state ->
+                                state == DeviceCondition.State.STOPPED || state == DeviceCondition.State.UNREACHABLE)
+                        .isPresent())
+                .map(StateSpan::of)
+                .toList());
+        Collections.reverse(stops);
+        OptionalDouble usable = history.usable();
+        return new DeviceHistory(
+                history.inSteps(STEPS).spans().stream().map(StateSpan::of).toList(),
+                usable.isPresent() ? usable.getAsDouble() : null,
+                stops.size(),
+                List.copyOf(stops.subList(0, Math.min(MOST_STOPS, stops.size()))));
+    }
+
     /** @param secrets those that are missing are the ones that are kept */
     public record SnmpForm(SnmpAccess access, @Nullable Map<SettingsSecret, String> secrets) {}
 
@@ -443,6 +501,11 @@ public class DeviceService {
             if (without.state() == DeviceCondition.State.BUSY) {
                 device.seenAt = clock.instant();
             }
+            states.keep(
+                    id,
+                    new DeviceCondition(device.condition, device.conditionWords),
+                    device.nextLookAt,
+                    clock.instant());
             device.looked(clock.instant(), LocalTime.now(clock.withZone(zone)), random.nextDouble());
             if (changed) {
                 live.tell("device", id);

@@ -176,6 +176,17 @@ class Fleet {
                 part.stream().map(device -> row(device, last.get(device.id()))).toList(), fitting.size());
     }
 
+    @Transactional(readOnly = true)
+    public FleetDevice one(UUID id) {
+        DeviceView device = devices.get(id);
+        return row(device, activity.lastScans(List.of(id)).get(id));
+    }
+
+    @Transactional(readOnly = true)
+    public DeviceActivity.Outcomes outcomes(UUID id) {
+        return activity.outcomes(devices.get(id).id());
+    }
+
     private List<DeviceView> find(FleetRequest wanted) {
         return devices.find(wanted.find == null ? "" : wanted.find);
     }

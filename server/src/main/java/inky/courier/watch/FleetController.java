@@ -1,10 +1,13 @@
 package inky.courier.watch;
 
 import inky.courier.core.access.Right;
+import inky.courier.delivery.query.DeviceActivity;
 import inky.courier.web.Needs;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,5 +32,16 @@ class FleetController {
             @RequestParam(required = false) @Nullable String group,
             @RequestParam(defaultValue = "0") int from) {
         return fleet.part(wanted, group, from);
+    }
+
+    @GetMapping("/api/fleet/devices/{id}")
+    Fleet.FleetDevice fleetDevice(@PathVariable UUID id) {
+        return fleet.one(id);
+    }
+
+    /** What became of what was scanned there in the last weeks. */
+    @GetMapping("/api/fleet/devices/{id}/outcomes")
+    DeviceActivity.Outcomes deviceOutcomes(@PathVariable UUID id) {
+        return fleet.outcomes(id);
     }
 }

@@ -68,6 +68,11 @@ public record DeviceCondition(State state, Message sentence) {
 
     private static final Pattern KEYWORD = Pattern.compile("[a-z0-9-]+");
 
+    /** Whether nobody can scan or print there now. */
+    public boolean stops() {
+        return state == State.STOPPED || state == State.UNREACHABLE;
+    }
+
     /** How it looks now, when it was last heard of then: a state without a fresh answer is shown as an old one. */
     public DeviceCondition asOf(Instant heard, Instant now) {
         if (state == State.UNREACHABLE || heard == null || !heard.plus(FRESH).isBefore(now)) {

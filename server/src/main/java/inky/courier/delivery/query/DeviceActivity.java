@@ -1,7 +1,9 @@
 package inky.courier.delivery.query;
 
+import inky.courier.core.message.Message;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
+import inky.courier.web.MessageColumn;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
@@ -10,7 +12,9 @@ import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
@@ -25,6 +29,9 @@ public class DeviceActivity {
 
     /** Earlier weeks whose same weekday makes the usual day. */
     private static final int USUAL_WEEKS = 3;
+
+    private static final int OUTCOME_DAYS = 30;
+    private static final int MOST_CAUSES = 5;
 
     private final JdbcClient jdbc;
     private final Clock clock;
@@ -77,6 +84,44 @@ public class DeviceActivity {
             }
         });
         return last;
+    }
+
+    /**
+     * What became of what was scanned at a device in the last {@link #OUTCOME_DAYS} days.
+     *
+     * @param states deliveries in each state
+     * @param causes why some did not arrive or not at once, the most frequent first
+     */
+    public record Outcomes(int days, int documents, int pages, Map<String, Integer> states, List<Cause> causes) {}
+
+    /** @param deliveries of which a leg stands for this cause */
+    public record Cause(String route, Message sentence, int deliveries) {}
+
+    public Outcomes outcomes(UUID device) {
+        OffsetDateTime since = start(day().minusDays(OUTCOME_DAYS - 1));
+        Map<String, Integer> states = new TreeMap<>();
+        int[] pages = new int[1];
+        jdbc.sql("select state, count(*), sum(pages) from delivery where device_id = :device and scanned_at >= :since "
+                        + "group by 1")
+                .param("device", device)
+                .param("since", since)
+                .query(row -> {
+                    states.put(row.getString(1), row.getInt(2));
+                    pages[0] += row.getInt(3);
+                });
+        List<Cause> causes = jdbc.sql("""
+                        select l.route_name, (array_agg(l.sentence order by d.number desc))[1], count(distinct d.id) as deliveries
+                        from delivery d join leg l on l.delivery_id = d.id
+                        where d.device_id = :device and d.scanned_at >= :since and l.cause <> ''
+                        group by l.route_name, l.cause order by deliveries desc, 1 limit :most""")
+                .param("device", device)
+                .param("since", since)
+                .param("most", MOST_CAUSES)
+                .query((row, n) ->
+                        new Cause(row.getString(1), MessageColumn.read(row.getString(2)), row.getInt("deliveries")))
+                .list();
+        int documents = states.values().stream().mapToInt(Integer::intValue).sum();
+        return new Outcomes(OUTCOME_DAYS, documents, pages[0], states, causes);
     }
 
     private LocalDate day() {

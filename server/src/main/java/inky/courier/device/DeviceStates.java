@@ -1,0 +1,105 @@
+package inky.courier.device;
+
+import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceCondition.State;
+import inky.courier.core.fleet.StateHistory;
+import inky.courier.core.fleet.StateHistory.Change;
+import inky.courier.core.message.Message;
+import inky.courier.web.MessageColumn;
+import java.sql.Timestamp;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** What became of devices, change by change. */
+@Component
+class DeviceStates {
+    /** A quarter, and what it is compared with at its end. */
+    private static final Duration KEPT = Duration.ofDays(100);
+
+    /** A device that was asked so much later than it should have been was not watched in between: Courier was not running. */
+    private static final Duration LATE = Duration.ofMinutes(15);
+
+    private final JdbcClient jdbc;
+
+    DeviceStates(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /**
+     * Keeps how a device is, where that differs from what is known of it; in the transaction of whoever calls.
+     *
+     * @param due when it should have been asked
+     */
+    void keep(UUID device, DeviceCondition condition, Instant due, Instant now) {
+        Optional<Change> last = last(device);
+        boolean unwatched = due.plus(LATE).isBefore(now);
+        if (unwatched && last.isPresent() && last.get().at().isBefore(due)) {
+            insert(device, new Change(due, Optional.empty(), Message.none()));
+        }
+        // Whoever scans there finds it well.
+        Change change = condition.state() == State.BUSY
+                ? new Change(now, Optional.of(State.READY), Message.of("device.ready"))
+                : new Change(now, Optional.of(condition.state()), condition.sentence());
+        boolean same = !unwatched
+                && last.filter(one -> one.state().equals(change.state())
+                                && one.words().equals(change.words()))
+                        .isPresent();
+        if (!same) {
+            insert(device, change);
+            forget(device, now.minus(KEPT));
+        }
+    }
+
+    private void insert(UUID device, Change change) {
+        jdbc.sql("insert into device_state (device_id, since, state, words) values (?, ?, ?, ?) "
+                        + "on conflict (device_id, since) do update set state = excluded.state, words = excluded.words")
+                .params(
+                        device,
+                        change.at().atOffset(ZoneOffset.UTC),
+                        change.state().map(Enum::name).orElse(""),
+                        MessageColumn.write(change.words()))
+                .update();
+    }
+
+    /** The last before that time stays: it says how the device was then. */
+    private void forget(UUID device, Instant before) {
+        jdbc.sql("delete from device_state where device_id = :device and since < "
+                        + "(select max(since) from device_state where device_id = :device and since < :before)")
+                .param("device", device)
+                .param("before", before.atOffset(ZoneOffset.UTC))
+                .update();
+    }
+
+    private Optional<Change> last(UUID device) {
+        return jdbc.sql("select since, state, words from device_state where device_id = ? order by since desc limit 1")
+                .param(device)
+                .query((row, n) -> change(row.getTimestamp(1), row.getString(2), row.getString(3)))
+                .optional();
+    }
+
+    StateHistory read(UUID device, Instant from, Instant until) {
+        List<Change> changes = new ArrayList<>(jdbc.sql("""
+                        select since, state, words from device_state where device_id = :device and since >=
+                            coalesce((select max(since) from device_state where device_id = :device and since < :from), :from)
+                        order by since""")
+                .param("device", device)
+                .param("from", from.atOffset(ZoneOffset.UTC))
+                .query((row, n) -> change(row.getTimestamp(1), row.getString(2), row.getString(3)))
+                .list());
+        return StateHistory.of(changes, from, until);
+    }
+
+    private static Change change(Timestamp since, String state, String words) {
+        return new Change(
+                since.toInstant(),
+                state.isEmpty() ? Optional.empty() : Optional.of(State.valueOf(state)),
+                MessageColumn.read(words));
+    }
+}
