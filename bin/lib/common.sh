@@ -87,6 +87,8 @@ need_for_application() {
     # What asks by SNMP, and answers
     need snmpwalk snmp
     need /usr/sbin/snmpd snmpd
+    # What reads metrics and rules about them
+    need promtool prometheus
     # What announces scanners, and hears of them
     [ -e /usr/lib/python3/dist-packages/zeroconf ] || missing+=(python3-zeroconf)
   fi

@@ -192,6 +192,21 @@ const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefi
           <DeviceLevels :device="row.data.value" />
         </section>
         <DeviceProbe v-if="may('ACT_ON_DELIVERIES')" :id="id" :key="id" />
+        <section v-if="device.data.value?.abilities.panelPlaces" aria-labelledby="sheet">
+          <h2 id="sheet">Instruction sheet</h2>
+          <p class="quiet small">
+            A page to hang beside the device: how to sign in, its jobs and where they go, what to do when it
+            stops.
+          </p>
+          <p class="actions">
+            <a class="button small" :href="`/api/instruction-sheets?device=${id}&paper=A4`" download
+              >PDF, A4</a
+            >
+            <a class="button small" :href="`/api/instruction-sheets?device=${id}&paper=LETTER`" download
+              >PDF, Letter</a
+            >
+          </p>
+        </section>
         <section v-if="device.data.value" aria-labelledby="what">
           <h2 id="what">What it is</h2>
           <dl>

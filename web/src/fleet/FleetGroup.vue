@@ -75,6 +75,11 @@ async function askAgain(row: Row) {
         <button type="button" :aria-expanded="open" @click="$emit('fold')">{{ title }}</button>
       </h2>
       <p class="caption">{{ group.what }}</p>
+      <p v-if="open && asked.by === 'PLACE' && group.name" class="caption">
+        <a :href="`/api/instruction-sheets?place=${encodeURIComponent(group.name)}`" download
+          >Instruction sheets</a
+        >
+      </p>
       <p v-if="!open" class="caption folded">
         {{ count(group.devices, 'device') }}, {{ group.today }} today
         <span v-for="one in amiss" :key="one.state">

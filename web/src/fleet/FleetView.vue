@@ -6,9 +6,11 @@ import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { figure } from '@/shared/format';
+import { count, figure } from '@/shared/format';
+import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
+import { useToast } from '@/shared/toast';
 import FleetGroup from './FleetGroup.vue';
 import { fleetTitle, MARK_OF, STATES, STATE_WORDS, type Asked, type FleetState } from './states';
 
@@ -70,6 +72,12 @@ function foldAll(all: boolean) {
   groups.value.forEach((group) => folded.value.set(group.name, all));
 }
 const anyOpen = computed(() => groups.value.some((group, n) => isOpen(group.name, n)));
+const { general, busy, attempt } = useForm();
+const { say } = useToast();
+async function lookAtAll() {
+  const looked = await attempt(() => ask(api.POST('/api/fleet/look', { params: { query: asked.value } })));
+  if (looked) say(`${count(looked.devices, 'device')} will be asked within seconds.`);
+}
 const toggle = (state: FleetState) => set({ state: asked.value.state === state ? '' : state });
 </script>
 
@@ -83,7 +91,7 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
         </button>
       </div>
     </TitleBar>
-    <ErrorNote :error="fleet.error.value ?? all.error.value" />
+    <ErrorNote :error="fleet.error.value ?? all.error.value ?? general" />
     <div v-if="fleet.data.value?.devices" class="tools">
       <el-input
         v-model="words"
@@ -107,6 +115,15 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
       </div>
       <button v-if="groups.length > 1" type="button" class="link small" @click="foldAll(anyOpen)">
         {{ anyOpen ? 'Collapse all' : 'Expand all' }}
+      </button>
+      <button
+        v-if="may('ACT_ON_DELIVERIES') && fitting"
+        type="button"
+        class="link small"
+        :disabled="busy"
+        @click="lookAtAll"
+      >
+        {{ asked.find || asked.state ? `Check these ${figure(fitting)} again` : 'Check all again' }}
       </button>
     </div>
     <div v-if="groups.length && anyOpen" class="captions caption" aria-hidden="true">

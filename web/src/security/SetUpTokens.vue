@@ -56,7 +56,7 @@ const isOver = (token: Token) => new Date(token.until) < new Date();
     </div>
     <p class="quiet small">
       By a token the command line (<span class="mono">bin/setup</span>) exports, compares and applies the
-      set-up. It opens nothing else.
+      set-up, and Prometheus reads <span class="mono">/actuator/prometheus</span>. It opens nothing else.
     </p>
     <ErrorNote :error="query.error.value ?? failed" />
     <table v-if="query.data.value?.length" class="table">

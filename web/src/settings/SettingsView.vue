@@ -6,6 +6,7 @@ import ExportSums from './ExportSums.vue';
 import MailIntakeFields from './MailIntakeFields.vue';
 import MoveSetUp from './MoveSetUp.vue';
 import SnmpFields from './SnmpFields.vue';
+import SupportFile from './SupportFile.vue';
 import TextWithFields from '@/names/TextWithFields.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import LanguageField from '@/shared/LanguageField.vue';
@@ -117,6 +118,7 @@ async function saveIt() {
     <ExportSums />
   </SetUpForm>
   <MoveSetUp />
+  <SupportFile />
 </template>
 
 <style scoped>

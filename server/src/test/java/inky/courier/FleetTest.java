@@ -3,6 +3,7 @@ package inky.courier;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import inky.courier.core.access.Role;
 import inky.courier.harness.Browser;
 import inky.courier.harness.TimedOffice;
 import inky.courier.standins.DeviceModel;
@@ -13,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -155,6 +157,40 @@ class FleetTest {
     }
 
     /** What PWG 5100.14 asks of a printer's supplies, as CUPS' own test of it has it ({@code ipp-everywhere.test}). */
+    @Test
+    void thoseThatFitAreAskedAgainSoon() throws IOException {
+        try (TimedOffice office = new TimedOffice()) {
+            Browser desk = office.office.desk;
+            DeviceRounds rounds = new DeviceRounds(office);
+            desk.post("/api/devices/" + office.office.deviceId + "/refresh", Map.of())
+                    .ok();
+            assertThat(rounds.due()).isZero();
+            assertThat(desk.post("/api/fleet/look?state=STOPPED", Map.of()).ok().get("devices"))
+                    .isEqualTo("0");
+            assertThat(rounds.due()).isZero();
+            assertThat(desk.post("/api/fleet/look?find=ticket%20office", Map.of())
+                            .ok()
+                            .get("devices"))
+                    .isEqualTo("1");
+            assertThat(rounds.due()).isEqualTo(1);
+            assertThat(office.office
+                            .account(Role.AUDITOR)
+                            .post("/api/fleet/look", Map.of())
+                            .status())
+                    .isEqualTo(403);
+        }
+    }
+
+    private record DeviceRounds(TimedOffice office) {
+        private long due() {
+            return office.jdbc()
+                    .sql("select count(*) from device where next_look_at <= ?")
+                    .param(office.time.instant().atOffset(ZoneOffset.UTC))
+                    .query(Long.class)
+                    .single();
+        }
+    }
+
     @Test
     void anotherClientReadsTheSuppliesOfAStandIn() throws Exception {
         assumeTrue(Files.isExecutable(Path.of("/usr/bin/ipptool")), "cups-ipp-utils is installed by bin/test");

@@ -11,6 +11,7 @@ import inky.courier.standins.FileHouse;
 import inky.courier.standins.FreePort;
 import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.Stack;
+import inky.courier.web.Json;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -278,10 +279,27 @@ class KilledServerTest {
         assertThat(server.ask("select named_at is null from delivery where id = '" + delivery + "'"))
                 .as("it was killed while they were made")
                 .isEqualTo("t");
+        server.set("COURIER_LOG_FORMAT", "ecs");
         startAgain();
         arrives(delivery);
+        saysItByJson(delivery);
+        server.set("COURIER_LOG_FORMAT", "");
         liesOnce("made again", 1);
         assertThat(server.workFolders()).as("of this process alone").isEqualTo(1);
+    }
+
+    /** Elastic Common Schema: {@code @timestamp}, {@code log.level}, {@code message}, {@code ecs.version}. */
+    private static void saysItByJson(String delivery) {
+        List<JsonNode> lines = server.log()
+                .lines()
+                .filter(line -> line.startsWith("{"))
+                .map(line -> Json.read(line, JsonNode.class))
+                .toList();
+        assertThat(lines).anyMatch(line -> line.path("delivery").asString("").equals(delivery));
+        assertThat(lines)
+                .allMatch(line -> line.hasNonNull("@timestamp") && line.hasNonNull("message"))
+                .allMatch(line -> !line.path("ecs").path("version").asString("").isEmpty());
+        assertThat(server.log()).doesNotContainPattern("(?m)^\\d\\d:\\d\\d:\\d\\d\\.");
     }
 
     @Test

@@ -2,6 +2,7 @@ package inky.courier.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -13,6 +14,7 @@ import inky.courier.standins.DeviceModel;
 import inky.courier.standins.StandInDevice;
 import inky.courier.standins.StandInDevice.SignIn;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -69,6 +71,8 @@ class DevicesWalkTest {
             assertThat(button("Trust exactly this one")).isHidden();
 
             fleet(office, plain);
+            askedBySnmp(courier, office);
+            supportFile();
             if (Loopback.hasMulticast()) {
                 findSeveral(guarded);
             }
@@ -132,6 +136,9 @@ class DevicesWalkTest {
                 .containsText("Tray 1: empty");
         Chrome.checkAccessibility(desk, "a fleet with a device that is stopped");
 
+        button("Check all again").press("Enter");
+        assertThat(desk.getByText(Pattern.compile("\\d devices will be asked within seconds\\.")))
+                .isVisible();
         Locator stopped = desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stopped 1"));
         stopped.press("Enter");
         assertThat(strips).hasCount(1);
@@ -194,6 +201,52 @@ class DevicesWalkTest {
         assertThat(desk.getByText("Nothing answers at this address.")).isVisible();
         assertThat(desk.getByText("What to do.")).isVisible();
         Chrome.checkAccessibility(desk, "a device that does not answer");
+    }
+
+    /** Tried before anything is saved: first by the wrong community, then by the right one. */
+    private void askedBySnmp(Courier courier, Office office) throws IOException {
+        office.device.snmp(0, "tidewater");
+        desk.navigate(courier.uri() + "/settings");
+        Locator version = desk.getByLabel("SNMP", new Page.GetByLabelOptions().setExact(true));
+        version.focus();
+        version.press("Enter");
+        desk.getByRole(AriaRole.OPTION).getByText("Version 2c").click();
+        desk.getByLabel("Port (UDP)").fill(String.valueOf(office.device.port()));
+        Locator community = desk.getByLabel("Community");
+        community.fill("public");
+        Locator device = desk.getByRole(
+                AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Device").setExact(true));
+        device.click();
+        desk.getByRole(AriaRole.OPTION).getByText("Ticket office").click();
+        button("Test").click();
+        assertThat(desk.getByText("No answer by SNMP.")).isVisible();
+        community.fill("tidewater");
+        button("Test").click();
+        assertThat(desk.getByText("Serial number AM30")).isVisible();
+        Chrome.checkAccessibility(desk, "the settings");
+        desk.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName("Save").setExact(true))
+                .click();
+        assertThat(community).hasAttribute("placeholder", "kept");
+        assertThat(community).hasValue("");
+    }
+
+    /** What leaves is what was seen, and corrected. */
+    private void supportFile() throws IOException {
+        desk.getByLabel("Deliveries it is about; empty for none").fill("D-999999");
+        button("Look at the support file").click();
+        assertThat(desk.getByText("There is no delivery D-999999.")).isVisible();
+        desk.getByText("Versions").click();
+        Locator versions = desk.getByLabel("Versions");
+        assertThat(versions).hasValue(Pattern.compile("PostgreSQL"));
+        Chrome.checkAccessibility(desk, "a support file");
+        versions.fill("nothing of it");
+        Download file = desk.waitForDownload(() -> button("Download").click());
+        Assertions.assertThat(file.suggestedFilename()).startsWith("inky-courier-support-");
+        Assertions.assertThat(Files.readString(file.path()))
+                .contains("===== Versions =====\nnothing of it", "===== Devices =====")
+                .doesNotContain("PostgreSQL");
     }
 
     private static void askAll(Office office) {

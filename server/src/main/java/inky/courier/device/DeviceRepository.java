@@ -19,6 +19,10 @@ interface DeviceRepository extends JpaRepository<Device, UUID> {
     @Query("update Device d set d.inUseUntil = :until, d.nextLookAt = :now where d.id = :id")
     void inUse(UUID id, Instant until, Instant now);
 
+    @Modifying
+    @Query("update Device d set d.nextLookAt = :now where d.id in :ids and d.nextLookAt > :now")
+    void lookSoon(List<UUID> ids, Instant now);
+
     Optional<Device> findByAddressAndPort(String address, int port);
 
     /** Nobody else's until the transaction ends: what a device says is written by the round, and by whoever looks again. */

@@ -537,6 +537,12 @@ public class DeviceService {
         return devices.due(clock.instant());
     }
 
+    /** They are asked with the next round, whenever their time would have come. */
+    @Transactional
+    public void lookSoon(List<UUID> ids) {
+        devices.lookSoon(ids, clock.instant());
+    }
+
     /** Somebody has come to a device: it is asked at once, and more often for a while. */
     @Transactional
     public void inUse(UUID id) {

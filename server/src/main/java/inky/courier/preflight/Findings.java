@@ -94,7 +94,7 @@ public class Findings {
     }
 
     /** @param until the last day on which it counts */
-    record Acceptance(String reason, String by, LocalDate until) {}
+    public record Acceptance(String reason, String by, LocalDate until) {}
 
     /**
      * @param name of what it is about
@@ -102,7 +102,7 @@ public class Findings {
      * @param mends whether Courier can mend it from the list
      * @param acceptance absent where nobody has accepted it, or the time of that is over
      */
-    record PreflightFinding(
+    public record PreflightFinding(
             String code,
             Severity severity,
             ItemKind kind,
@@ -115,7 +115,7 @@ public class Findings {
             @Nullable Acceptance acceptance) {}
 
     @Transactional(readOnly = true)
-    List<PreflightFinding> list() {
+    public List<PreflightFinding> list() {
         return all.get();
     }
 

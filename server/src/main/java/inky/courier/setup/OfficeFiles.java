@@ -33,7 +33,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The set-up out into a file, and in from one: first shown, then made, all or nothing. */
 @Service
-class OfficeFiles {
+public class OfficeFiles {
     private final SetUp setUp;
     private final Vault vault;
     private final Followers followers;
@@ -82,7 +82,7 @@ class OfficeFiles {
      * @throws Refusal when there is no job of that name
      */
     @Transactional(readOnly = true)
-    String write(OfficeFormat format, List<String> jobs, String passphrase) {
+    public String write(OfficeFormat format, List<String> jobs, String passphrase) {
         Office all = setUp.office();
         Office office = jobs.isEmpty() ? all : all.only(references(all, jobs));
         return passphrase.isEmpty()

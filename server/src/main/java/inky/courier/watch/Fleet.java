@@ -187,6 +187,15 @@ class Fleet {
         return activity.outcomes(devices.get(id).id());
     }
 
+    /** Has those that fit the request asked again, soon. @return how many */
+    @Transactional
+    public int lookSoon(FleetRequest wanted) {
+        List<UUID> ids =
+                find(wanted).stream().filter(wanted::wants).map(DeviceView::id).toList();
+        devices.lookSoon(ids);
+        return ids.size();
+    }
+
     private List<DeviceView> find(FleetRequest wanted) {
         return devices.find(wanted.find == null ? "" : wanted.find);
     }

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -32,6 +33,15 @@ class FleetController {
             @RequestParam(required = false) @Nullable String group,
             @RequestParam(defaultValue = "0") int from) {
         return fleet.part(wanted, group, from);
+    }
+
+    record LookedAt(int devices) {}
+
+    /** Has those that fit the request asked again within seconds. */
+    @Needs(Right.ACT_ON_DELIVERIES)
+    @PostMapping("/api/fleet/look")
+    LookedAt lookAtFleet(@ParameterObject Fleet.FleetRequest wanted) {
+        return new LookedAt(fleet.lookSoon(wanted));
     }
 
     @GetMapping("/api/fleet/devices/{id}")

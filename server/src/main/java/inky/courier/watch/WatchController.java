@@ -1,9 +1,13 @@
 package inky.courier.watch;
 
+import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Event;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.access.Right;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.Reference;
 import inky.courier.web.Needs;
+import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
@@ -19,8 +23,18 @@ class WatchController {
     private final Finder finder;
     private final Dependents dependents;
     private final FirstScan firstScan;
+    private final SupportFile support;
+    private final SecurityLog log;
 
-    WatchController(Watch watch, Finder finder, Dependents dependents, FirstScan firstScan) {
+    WatchController(
+            Watch watch,
+            Finder finder,
+            Dependents dependents,
+            FirstScan firstScan,
+            SupportFile support,
+            SecurityLog log) {
+        this.support = support;
+        this.log = log;
         this.firstScan = firstScan;
         this.watch = watch;
         this.finder = finder;
@@ -46,6 +60,23 @@ class WatchController {
     @PostMapping("/api/first-scan")
     FirstScan.FirstScanReady prepareFirstScan(Principal who) {
         return firstScan.make(who.getName());
+    }
+
+    /**
+     * What whoever helps has to know, in parts that are looked through before they leave.
+     *
+     * @param number of deliveries whose steps are wanted
+     * @param names whether names and addresses of people stay as they are
+     */
+    @Needs(Right.CHANGE_SETUP)
+    @GetMapping("/api/support-file")
+    SupportFile.Support supportFile(
+            @RequestParam(defaultValue = "") List<Long> number,
+            @RequestParam(defaultValue = "false") boolean names,
+            Principal who,
+            HttpServletRequest request) {
+        log.note(Event.EXPORTED, who.getName(), Place.DESK, request.getRemoteAddr(), "a support file");
+        return support.make(number, names);
     }
 
     @GetMapping("/api/overview")

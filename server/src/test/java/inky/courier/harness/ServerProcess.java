@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -16,6 +17,7 @@ public final class ServerProcess implements Host, AutoCloseable {
     private final boolean ownDatabase;
     private final Path folder;
     private final int port;
+    private final Map<String, String> environment = new HashMap<>();
     private Process process;
 
     private static final String USUAL_HEAP = "-Xmx512m";
@@ -42,6 +44,15 @@ public final class ServerProcess implements Host, AutoCloseable {
     public void startAgain() throws IOException {
         start("", USUAL_HEAP);
         awaitAnswer();
+    }
+
+    /** A setting of the next starts. @param value empty for none */
+    public void set(String name, String value) {
+        if (value.isEmpty()) {
+            environment.remove(name);
+        } else {
+            environment.put(name, value);
+        }
     }
 
     /** Does not wait until it answers: with too little it may never. @param heap as Java's own option says it */
@@ -82,10 +93,11 @@ public final class ServerProcess implements Host, AutoCloseable {
         command.add("inky.courier.InkyCourier");
         command.addAll(List.of(
                 Courier.arguments(database, Map.of("server.port", port, "courier.key-file", folder.resolve("key")))));
-        process = new ProcessBuilder(command)
+        ProcessBuilder builder = new ProcessBuilder(command)
                 .redirectErrorStream(true)
-                .redirectOutput(folder.resolve("log").toFile())
-                .start();
+                .redirectOutput(folder.resolve("log").toFile());
+        builder.environment().putAll(environment);
+        process = builder.start();
     }
 
     /** SIGKILL: nothing of the process can react to it. */

@@ -22,7 +22,7 @@ class DeviceConditionTest {
                 "3 | toner-low-warning | CARE | Toner is low. Scanning works.",
                 "3 | media-empty-warning | CARE | A paper tray is empty. Scanning works.",
                 "4 | media-low-report | BUSY | It is at work.",
-                "3 | marker-waste-full-warning | CARE | It reports: marker waste full. Scanning works.",
+                "3 | marker-waste-full-warning | CARE | The waste toner container is full. Scanning works.",
             })
     void whatADeviceReportsIsToldInASentence(
             int state, String reasons, DeviceCondition.State expected, String sentence) {

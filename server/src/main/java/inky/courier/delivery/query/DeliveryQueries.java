@@ -265,6 +265,14 @@ public class DeliveryQueries {
         return byNumbers(found, most).rows;
     }
 
+    /** Those of the numbers that there are, at the places that whoever asks sees; the newest first. */
+    public List<DeliveryRow> numbered(List<Long> numbers) {
+        Map<String, Object> values = new HashMap<>(Map.of("numbers", numbers, "limit", numbers.size() + 1));
+        List<String> where = new ArrayList<>(List.of("d.number in (:numbers)"));
+        PlaceLimit.add(where, values);
+        return numbers.isEmpty() ? List.of() : listing(where, values, numbers.size()).rows;
+    }
+
     private Listing listing(List<String> where, Map<String, ?> values, int limit) {
         List<DeliveryRow> rows =
                 rows(ROW + "where " + String.join(" and ", where) + " order by d.number desc limit :limit", values);
