@@ -123,7 +123,7 @@ public final class SheetWriter {
         heading(sheet.device(), width, 30);
         String where = List.of(sheet.place(), sheet.address()).stream()
                 .filter(text -> !text.isEmpty())
-                .collect(Collectors.joining("   "));
+                .collect(Collectors.joining(", "));
         if (!where.isEmpty()) {
             paragraph(where, MARGIN, width, 13);
         }
@@ -138,7 +138,7 @@ public final class SheetWriter {
     }
 
     private void section(InstructionSheet sheet, String code) throws IOException {
-        if (y < MARGIN + 90) {
+        if (y < MARGIN + 70) {
             turn();
         }
         y -= 10;
@@ -148,7 +148,7 @@ public final class SheetWriter {
         page.stroke();
         y -= 4;
         heading(words(sheet, code), right() - MARGIN, 15);
-        y -= 2;
+        y -= 4;
     }
 
     /** In columns that are filled one after the other; what does not fit stands on the next page. */
@@ -212,11 +212,12 @@ public final class SheetWriter {
         List<String> steps = List.of(
                 words(sheet, "sheet.stops.read"), words(sheet, "sheet.stops.clear"), words(sheet, "sheet.stops.go-on"));
         float width = right() - MARGIN - NUMBER;
-        int lines = 4;
+        int lines = 0;
         for (String step : steps) {
             lines += lines(step, width, 12).size();
         }
-        if (y - lines * 12 * LINE - 44 < MARGIN) {
+        // With its heading above, and the help desk and the day below
+        if (y - lines * 12 * LINE - 76 < MARGIN) {
             turn();
         }
         section(sheet, "sheet.stops");
