@@ -442,7 +442,8 @@ public class DeviceService {
     }
 
     /** @param secrets those that are missing are the ones that are kept */
-    public record SnmpForm(SnmpAccess access, @Nullable Map<SettingsSecret, String> secrets) {}
+    public record SnmpForm(
+            @Nullable SnmpAccess access, @Nullable Map<SettingsSecret, String> secrets) {}
 
     /** What a device told by SNMP, or why it did not. @param printer whether it tells how its printer is */
     public record SnmpTrial(
@@ -455,13 +456,17 @@ public class DeviceService {
 
     /** Asks a device in a way that may not have been saved yet. */
     public SnmpTrial trySnmp(UUID id, SnmpForm form) {
-        List<Problem> problems = form.access.problems();
+        SnmpAccess access = Objects.requireNonNullElse(form.access, SnmpAccess.OFF);
+        if (!access.asks()) {
+            throw Invalid.of("settings.snmp-version", "snmp.version");
+        }
+        List<Problem> problems = access.problems();
         if (!problems.isEmpty()) {
             throw new Invalid(problems);
         }
         try {
-            SnmpReport report = snmp.look(
-                    find(get(id).id()).address, form.access, Objects.requireNonNullElse(form.secrets, Map.of()));
+            SnmpReport report =
+                    snmp.look(find(get(id).id()).address, access, Objects.requireNonNullElse(form.secrets, Map.of()));
             return new SnmpTrial(
                     true,
                     Message.none(),
