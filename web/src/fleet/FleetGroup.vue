@@ -76,7 +76,7 @@ async function askAgain(row: Row) {
       </h2>
       <p class="caption">{{ group.what }}</p>
       <p v-if="open && asked.by === 'PLACE' && group.name" class="caption">
-        <a :href="`/api/instruction-sheets?place=${encodeURIComponent(group.name)}`" download
+        <a class="sheets" :href="`/api/instruction-sheets?place=${encodeURIComponent(group.name)}`" download
           >Instruction sheets</a
         >
       </p>
@@ -144,7 +144,13 @@ async function askAgain(row: Row) {
 .head {
   padding: 8px 10px 8px 0;
 }
+.sheets {
+  display: inline-block;
+  min-height: 24px;
+  line-height: 24px;
+}
 h2 button {
+  min-height: 24px;
   padding: 0;
   border: 0;
   background: none;
