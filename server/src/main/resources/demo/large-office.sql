@@ -6,13 +6,18 @@
 create function pg_temp.some(seed text, below bigint) returns bigint language sql immutable as
     $$ select (('x' || substr(md5(seed), 1, 12))::bit(48)::bigint) % below $$;
 
-insert into device (id, version, name, place, place_what, address, port, abilities, stand_in_uri, condition, condition_words,
-    seen_at, sign_out_seconds, created_at)
-select md5('device ' || n)::uuid, 0, t.name || ' ' || n, t.place || ', level ' || n % 9, t.place_what,
-    '127.21.' || n / 250 || '.' || n % 250 + 1, :port, t.abilities, null, 'READY', 'Ready.', now(), 60, now() - interval '3 years'
+-- The whole row is copied, so that a column that comes to the table later is filled as it is in the demo.
+insert into device
+select copy.*
 from generate_series(1, :devices - (select count(*) from device)) n
-    join (select *, row_number() over (order by name) - 1 as i, count(*) over () as all_of from device where stand_in_uri is not null) t
-        on t.i = n % t.all_of;
+    join (select d as was, row_number() over (order by name) - 1 as i, count(*) over () as all_of from device d
+            where stand_in_uri is not null) t on t.i = n % t.all_of
+    cross join lateral jsonb_populate_record(t.was, jsonb_build_object(
+        'id', md5('device ' || n)::uuid, 'version', 0, 'name', (t.was).name || ' ' || n,
+        'place', (t.was).place || ', level ' || n % 9, 'address', '127.21.' || n / 250 || '.' || n % 250 + 1, 'port', :port,
+        'protocol', 'IPP', 'encrypted', false, 'fingerprint', '', 'account', '', 'secret', null, 'stand_in_uri', null,
+        'storage_uri', null, 'condition', 'READY', 'condition_words', 'Ready.', 'seen_at', now(), 'next_look_at', now(),
+        'unanswered', 0, 'in_use_until', null, 'sign_out_seconds', 60, 'created_at', now() - interval '3 years')) copy;
 
 insert into person (id, version, name, login, email, pin_index, pin_length, created_at)
 select md5('person ' || n)::uuid, 0, t.name || ' ' || n, t.login || '.' || n, t.login || '.' || n || '@wherrymoor.example', null, 0,
@@ -26,11 +31,14 @@ select md5('destination ' || n)::uuid, 0, 'Desk ' || n, 'MAIL_FIXED', t.route_id
 from generate_series(1, :destinations - (select count(*) from destination)) n
     cross join lateral (select * from destination where kind = 'MAIL_FIXED' order by name offset n % 2 limit 1) t;
 
-insert into one_touch_job (id, version, name, icon, profile_id, template_id, subject, body, created_at, when_too_large, notify_when, ask_folder)
-select md5('job ' || n)::uuid, 0, t.name || ' ' || n, t.icon, t.profile_id, t.template_id, t.subject, t.body, now() - interval '3 years',
-    t.when_too_large, t.notify_when, false
+insert into one_touch_job
+select copy.*
 from generate_series(1, :jobs - (select count(*) from one_touch_job)) n
-    join (select *, row_number() over (order by name) - 1 as i, count(*) over () as all_of from one_touch_job) t on t.i = n % t.all_of;
+    join (select j as was, row_number() over (order by name) - 1 as i, count(*) over () as all_of from one_touch_job j) t
+        on t.i = n % t.all_of
+    cross join lateral jsonb_populate_record(t.was, jsonb_build_object(
+        'id', md5('job ' || n)::uuid, 'version', 0, 'name', (t.was).name || ' ' || n, 'ask_folder', false,
+        'created_at', now() - interval '3 years')) copy;
 insert into job_destination (job_id, position, destination_id, kinds)
 select md5('job ' || n)::uuid, p, md5('destination ' || 1 + pg_temp.some('to ' || n, 250) + p)::uuid, ''
 from generate_series(1, 5000) n, generate_series(0, 1) p

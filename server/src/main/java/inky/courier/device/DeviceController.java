@@ -8,8 +8,8 @@ import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceService.Look;
 import inky.courier.device.DeviceService.LookForm;
-import inky.courier.device.DeviceService.SnmpForm;
-import inky.courier.device.DeviceService.SnmpTrial;
+import inky.courier.device.SnmpTrials.SnmpForm;
+import inky.courier.device.SnmpTrials.SnmpTrial;
 import inky.courier.web.ListPart;
 import inky.courier.web.ListRequest;
 import inky.courier.web.Needs;
@@ -37,8 +37,13 @@ class DeviceController {
     private final DeviceService devices;
     private final DeviceSearch search;
     private final DeviceProbe probe;
+    private final DeviceStates states;
+    private final SnmpTrials trials;
 
-    DeviceController(DeviceService devices, DeviceSearch search, DeviceProbe probe) {
+    DeviceController(
+            DeviceService devices, DeviceSearch search, DeviceProbe probe, DeviceStates states, SnmpTrials trials) {
+        this.states = states;
+        this.trials = trials;
         this.devices = devices;
         this.search = search;
         this.probe = probe;
@@ -66,8 +71,8 @@ class DeviceController {
     /** @param days up to now, 1 to 92 */
     @Needs(Right.READ_DELIVERIES)
     @GetMapping("/{id}/history")
-    DeviceService.DeviceHistory getDeviceHistory(@PathVariable UUID id, @RequestParam(defaultValue = "1") int days) {
-        return devices.history(id, days);
+    DeviceStates.DeviceHistory getDeviceHistory(@PathVariable UUID id, @RequestParam(defaultValue = "1") int days) {
+        return states.history(devices.get(id).id(), days);
     }
 
     /** Each step of the way to it, up to the first that fails. */
@@ -126,7 +131,7 @@ class DeviceController {
     /** Asks it by SNMP in a way that may not have been saved yet. */
     @PostMapping("/{id}/snmp")
     SnmpTrial trySnmp(@PathVariable UUID id, @RequestBody SnmpForm form) {
-        return devices.trySnmp(id, form);
+        return trials.ask(id, form);
     }
 
     @DeleteMapping("/{id}")

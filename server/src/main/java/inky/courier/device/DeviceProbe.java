@@ -3,10 +3,8 @@ package inky.courier.device;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.ProbeReport.StepResult;
 import inky.courier.connection.ProbeReport.StepState;
-import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
 import inky.courier.device.snmp.SnmpReader;
-import inky.courier.device.snmp.SnmpReport;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -38,12 +36,6 @@ class DeviceProbe {
         this.clock = clock;
     }
 
-    private static final String NAME = "name";
-    private static final String CONNECTION = "connection";
-    private static final String CERTIFICATE = "certificate";
-    private static final String ANSWER = "answer";
-    private static final String SNMP = "snmp";
-
     /** What a step finds out. @param farSide as the other side has it */
     private record Finding(StepState state, String farSide, Message note) {
         private static Finding passed(String farSide) {
@@ -61,8 +53,8 @@ class DeviceProbe {
         private Optional<DeviceTrouble> trouble = Optional.empty();
         private Optional<ProbeReport.Certificate> certificate = Optional.empty();
 
-        void step(String name, Step step) {
-            Message title = Message.of("device.probe." + name);
+        void step(String name, String code, Step step) {
+            Message title = Message.of(code);
             if (trouble.isPresent()) {
                 steps.add(new StepResult(name, title, StepState.NOT_TRIED, 0, "", Message.none()));
                 return;
@@ -96,21 +88,21 @@ class DeviceProbe {
     ProbeReport of(UUID id) {
         DeviceAddress device = devices.addressOf(id);
         Way way = new Way();
-        way.step(NAME, () -> Finding.passed(address(device)));
+        way.step("name", "device.probe.name", () -> Finding.passed(address(device)));
         if (device.protocol().answers()) {
-            way.step(CONNECTION, () -> Finding.passed(connected(device)));
+            way.step("connection", "device.probe.connection", () -> Finding.passed(connected(device)));
             if (device.isEncrypted()) {
-                way.step(CERTIFICATE, () -> {
+                way.step("certificate", "device.probe.certificate", () -> {
                     way.certificate = http.certificate(device);
                     return way.certificate
                             .map(shown -> new Finding(StepState.PASSED, shown.subject(), shown.verdict()))
                             .orElseThrow(() -> DeviceTrouble.of("device.no-tls"));
                 });
             }
-            way.step(ANSWER, () -> answer(device));
+            way.step("answer", "device.probe.answer", () -> answer(device));
         }
         if (snmp.asks()) {
-            way.step(SNMP, () -> bySnmp(device));
+            way.step("snmp", "device.probe.snmp", () -> bySnmp(device));
         }
         return way.report();
     }
@@ -149,12 +141,13 @@ class DeviceProbe {
                 report.condition().sentence());
     }
 
-    /** Where it does not answer so, it can be used all the same; one that only sends has nothing else to tell. */
+    /** Where it does not answer so, it can be used all the same. */
     private Finding bySnmp(DeviceAddress device) {
-        Optional<SnmpReport> told = snmp.look(device.host(), true);
-        boolean only = device.protocol() == DeviceProtocol.MAIL;
-        return told.map(report -> Finding.passed(report.details().description()))
-                .orElseGet(() -> new Finding(
-                        only ? StepState.CARE : StepState.PASSED, "", Message.of("device.probe.snmp-silent")));
+        try {
+            return Finding.passed(snmp.ask(device.host()).details().description());
+        } catch (DeviceTrouble e) {
+            Message why = e.sentence().and(e.remedy()).and(Message.of("device.probe.snmp-silent"));
+            return new Finding(StepState.CARE, "", why);
+        }
     }
 }

@@ -2,15 +2,12 @@ package inky.courier.device;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.Invalid;
-import inky.courier.core.Problem;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSupplies;
-import inky.courier.core.fleet.SnmpAccess;
-import inky.courier.core.fleet.StateHistory;
 import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
@@ -20,7 +17,6 @@ import inky.courier.device.snmp.SnmpReader;
 import inky.courier.device.snmp.SnmpReport;
 import inky.courier.live.Cached;
 import inky.courier.live.Live;
-import inky.courier.settings.SettingsSecret;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.vault.Vault;
@@ -37,13 +33,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
-import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
@@ -79,13 +72,6 @@ public class DeviceService {
 
     /** What a device told by SNMP, while it does not answer. */
     private static final Duration DETAILS_KEPT = Duration.ofHours(1);
-
-    private static final int MOST_DAYS = 92;
-
-    /** As fine as a time line is drawn. */
-    private static final int STEPS = 480;
-
-    private static final int MOST_STOPS = 20;
 
     private static final Logger LOG = LoggerFactory.getLogger(DeviceService.class);
     private final DeviceRepository devices;
@@ -395,88 +381,6 @@ public class DeviceService {
 
     private byte[] sealed(String password, UUID id) {
         return password.isEmpty() ? new byte[0] : vault.sealText(password, DeviceTable.secretContext(id));
-    }
-
-    /** @param state absent while nobody looked */
-    public record StateSpan(
-            Instant from, Instant until, @Nullable DeviceCondition.State state, Message words) {
-        private static StateSpan of(StateHistory.Span span) {
-            return new StateSpan(span.from(), span.until(), span.state().orElse(null), span.words());
-        }
-    }
-
-    /**
-     * How a device was.
-     *
-     * @param spans without gaps, the oldest first; of a long time in steps, each with the gravest that was in it
-     * @param usable how much of the time that somebody looked it could be used, 0 to 1; absent where nobody looked
-     * @param interruptions how often it could not be used
-     * @param stops the latest of them, the latest first
-     */
-    public record DeviceHistory(
-            List<StateSpan> spans, @Nullable Double usable, int interruptions, List<StateSpan> stops) {}
-
-    /** @param days up to now, 1 to 92 */
-    @Transactional(readOnly = true)
-    public DeviceHistory history(UUID id, int days) {
-        if (days < 1 || days > MOST_DAYS) {
-            throw Invalid.of("device.days", "days");
-        }
-        get(id);
-        Instant now = clock.instant();
-        StateHistory history = states.read(id, now.minus(Duration.ofDays(days)), now);
-        List<StateSpan> stops = new ArrayList<>(history.spans().stream()
-                .filter(span -> span.state()
-                        .filter(state ->
-                                state == DeviceCondition.State.STOPPED || state == DeviceCondition.State.UNREACHABLE)
-                        .isPresent())
-                .map(StateSpan::of)
-                .toList());
-        Collections.reverse(stops);
-        OptionalDouble usable = history.usable();
-        return new DeviceHistory(
-                history.inSteps(STEPS).spans().stream().map(StateSpan::of).toList(),
-                usable.isPresent() ? usable.getAsDouble() : null,
-                stops.size(),
-                List.copyOf(stops.subList(0, Math.min(MOST_STOPS, stops.size()))));
-    }
-
-    /** @param secrets those that are missing are the ones that are kept */
-    public record SnmpForm(
-            @Nullable SnmpAccess access, @Nullable Map<SettingsSecret, String> secrets) {}
-
-    /** What a device told by SNMP, or why it did not. @param printer whether it tells how its printer is */
-    public record SnmpTrial(
-            boolean answers,
-            Message trouble,
-            Message remedy,
-            DeviceDetails details,
-            boolean printer,
-            DeviceSupplies supplies) {}
-
-    /** Asks a device in a way that may not have been saved yet. */
-    public SnmpTrial trySnmp(UUID id, SnmpForm form) {
-        SnmpAccess access = Objects.requireNonNullElse(form.access, SnmpAccess.OFF);
-        if (!access.asks()) {
-            throw Invalid.of("settings.snmp-version", "snmp.version");
-        }
-        List<Problem> problems = access.problems();
-        if (!problems.isEmpty()) {
-            throw new Invalid(problems);
-        }
-        try {
-            SnmpReport report =
-                    snmp.look(find(get(id).id()).address, access, Objects.requireNonNullElse(form.secrets, Map.of()));
-            return new SnmpTrial(
-                    true,
-                    Message.none(),
-                    Message.none(),
-                    report.details(),
-                    report.state().isPresent(),
-                    report.supplies());
-        } catch (DeviceTrouble e) {
-            return new SnmpTrial(false, e.sentence(), e.remedy(), DeviceDetails.NONE, false, DeviceSupplies.UNKNOWN);
-        }
     }
 
     @Transactional

@@ -1,35 +1,91 @@
 package inky.courier.device;
 
+import inky.courier.core.Invalid;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceCondition.State;
 import inky.courier.core.fleet.StateHistory;
 import inky.courier.core.fleet.StateHistory.Change;
 import inky.courier.core.message.Message;
 import inky.courier.web.MessageColumn;
+import jakarta.annotation.Nullable;
 import java.sql.Timestamp;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** What became of devices, change by change. */
 @Component
-class DeviceStates {
+public class DeviceStates {
     /** A quarter, and what it is compared with at its end. */
     private static final Duration KEPT = Duration.ofDays(100);
 
     /** A device that was asked so much later than it should have been was not watched in between: Courier was not running. */
     private static final Duration LATE = Duration.ofMinutes(15);
 
-    private final JdbcClient jdbc;
+    private static final int MOST_DAYS = 92;
 
-    DeviceStates(JdbcClient jdbc) {
+    /** As fine as a time line is drawn. */
+    private static final int STEPS = 480;
+
+    private static final int MOST_TOLD = 20;
+
+    private final JdbcClient jdbc;
+    private final Clock clock;
+
+    DeviceStates(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    /** @param state absent while nobody looked */
+    public record StateSpan(
+            Instant from, Instant until, @Nullable State state, Message words) {
+        private static List<StateSpan> of(List<StateHistory.Span> spans) {
+            return spans.stream()
+                    .map(span -> new StateSpan(
+                            span.from(), span.until(), span.state().orElse(null), span.words()))
+                    .toList();
+        }
+    }
+
+    /**
+     * How a device was.
+     *
+     * @param spans without gaps, the oldest first; of a long time in steps, each with the gravest that was in it
+     * @param usable how much of the time that somebody looked it could be used, 0 to 1; absent where nobody looked
+     * @param interruptions how often it could not be used
+     * @param stops the latest of them, the latest first
+     */
+    public record DeviceHistory(
+            List<StateSpan> spans, @Nullable Double usable, int interruptions, List<StateSpan> stops) {}
+
+    /**
+     * @param device one that whoever asks may see
+     * @param days up to now, 1 to 92
+     */
+    @Transactional(readOnly = true)
+    public DeviceHistory history(UUID device, int days) {
+        if (days < 1 || days > MOST_DAYS) {
+            throw Invalid.of("device.days", "days");
+        }
+        Instant now = clock.instant();
+        StateHistory history = read(device, now.minus(Duration.ofDays(days)), now);
+        List<StateHistory.Span> stops = history.interruptions();
+        OptionalDouble usable = history.usable();
+        return new DeviceHistory(
+                StateSpan.of(history.inSteps(STEPS).spans()),
+                usable.isPresent() ? usable.getAsDouble() : null,
+                stops.size(),
+                StateSpan.of(stops.subList(0, Math.min(MOST_TOLD, stops.size()))));
     }
 
     /**
@@ -84,7 +140,7 @@ class DeviceStates {
                 .optional();
     }
 
-    StateHistory read(UUID device, Instant from, Instant until) {
+    private StateHistory read(UUID device, Instant from, Instant until) {
         List<Change> changes = new ArrayList<>(jdbc.sql("""
                         select since, state, words from device_state where device_id = :device and since >=
                             coalesce((select max(since) from device_state where device_id = :device and since < :from), :from)

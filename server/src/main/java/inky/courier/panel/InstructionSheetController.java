@@ -1,7 +1,7 @@
 package inky.courier.panel;
 
 import inky.courier.core.access.Right;
-import inky.courier.core.document.SheetWriter;
+import inky.courier.core.document.InstructionSheetWriter;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import java.util.Set;
@@ -27,7 +27,7 @@ class InstructionSheetController {
     ResponseEntity<byte[]> instructionSheets(
             @RequestParam(defaultValue = "") Set<UUID> device,
             @RequestParam(required = false) @Nullable String place,
-            @RequestParam(defaultValue = "A4") SheetWriter.Paper paper) {
+            @RequestParam(defaultValue = "A4") InstructionSheetWriter.Paper paper) {
         return StreamedContent.attachment(ResponseEntity.ok(), "instruction-sheets.pdf")
                 .contentType(MediaType.APPLICATION_PDF)
                 .body(sheets.pdf(device, place, paper));

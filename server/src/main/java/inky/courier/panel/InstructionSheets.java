@@ -1,6 +1,6 @@
 package inky.courier.panel;
 
-import inky.courier.core.document.SheetWriter;
+import inky.courier.core.document.InstructionSheetWriter;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn.Way;
@@ -52,7 +52,7 @@ class InstructionSheets {
      * @throws Refusal when there is no such device that scans
      */
     @Transactional(readOnly = true)
-    public byte[] pdf(Set<UUID> wanted, @Nullable String place, SheetWriter.Paper paper) {
+    public byte[] pdf(Set<UUID> wanted, @Nullable String place, InstructionSheetWriter.Paper paper) {
         OfficeSettings office = settings.read();
         List<InstructionSheet> sheets = devices.seen().stream()
                 .filter(device -> device.abilities().panelPlaces() > 0)
@@ -64,7 +64,7 @@ class InstructionSheets {
             throw Refusal.notFound("device");
         }
         try {
-            return SheetWriter.write(sheets, paper);
+            return InstructionSheetWriter.write(sheets, paper);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -103,11 +103,11 @@ class InstructionSheets {
     private List<Message> signIn(DeviceView device, OfficeSettings office) {
         List<Message> sentences = new ArrayList<>();
         Way way = device.abilities().cardReader() ? office.panelSignIn().way() : Way.PIN;
-        sentences.add(Message.of("sheet.sign-in."
-                + switch (way) {
-                    case PIN -> "pin";
-                    case CARD_OR_PIN -> "card-or-pin";
-                    case CARD_AND_PIN -> "card-and-pin";
+        sentences.add(Message.of(
+                switch (way) {
+                    case PIN -> "sheet.sign-in.pin";
+                    case CARD_OR_PIN -> "sheet.sign-in.card-or-pin";
+                    case CARD_AND_PIN -> "sheet.sign-in.card-and-pin";
                 }));
         if (places.areGuestsWelcome(device.id())) {
             sentences.add(Message.of("sheet.sign-in.guests"));

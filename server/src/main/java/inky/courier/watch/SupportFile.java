@@ -1,6 +1,7 @@
 package inky.courier.watch;
 
 import inky.courier.InkyCourier;
+import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.office.OfficeFormat;
 import inky.courier.core.text.Pseudonyms;
 import inky.courier.delivery.query.DeliveryQueries;
@@ -9,6 +10,7 @@ import inky.courier.delivery.query.Troubles;
 import inky.courier.destination.DestinationService;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.device.DeviceStates;
 import inky.courier.mail.MailServers;
 import inky.courier.people.PeopleService;
 import inky.courier.preflight.Findings;
@@ -44,6 +46,7 @@ class SupportFile {
     private final MailServers servers;
     private final DestinationService destinations;
     private final DeviceService devices;
+    private final DeviceStates states;
     private final Troubles troubles;
     private final Findings findings;
     private final DeliveryQueries deliveries;
@@ -58,6 +61,7 @@ class SupportFile {
             MailServers servers,
             DestinationService destinations,
             DeviceService devices,
+            DeviceStates states,
             Troubles troubles,
             Findings findings,
             DeliveryQueries deliveries,
@@ -70,6 +74,7 @@ class SupportFile {
         this.servers = servers;
         this.destinations = destinations;
         this.devices = devices;
+        this.states = states;
         this.troubles = troubles;
         this.findings = findings;
         this.deliveries = deliveries;
@@ -113,10 +118,19 @@ class SupportFile {
         return new SupportPart(name, mapper.writeValueAsString(content));
     }
 
+    /** Of one that is well a line is enough; an office may have a thousand. */
     private Map<String, Object> device(DeviceView device) {
         Map<String, Object> all = new LinkedHashMap<>();
-        all.put("device", device);
-        all.put("interruptions", devices.history(device.id(), DAYS).stops());
+        if (device.condition() == DeviceCondition.State.READY) {
+            all.put("name", device.name());
+            all.put("place", device.place());
+            all.put("model", device.abilities().makeAndModel());
+            all.put("protocol", device.protocol());
+            all.put("seenAt", device.seenAt());
+        } else {
+            all.put("device", device);
+            all.put("interruptions", states.history(device.id(), DAYS).stops());
+        }
         return all;
     }
 

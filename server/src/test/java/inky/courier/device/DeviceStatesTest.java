@@ -3,8 +3,8 @@ package inky.courier.device;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import inky.courier.core.fleet.DeviceCondition.State;
-import inky.courier.device.DeviceService.DeviceHistory;
-import inky.courier.device.DeviceService.StateSpan;
+import inky.courier.device.DeviceStates.DeviceHistory;
+import inky.courier.device.DeviceStates.StateSpan;
 import inky.courier.harness.TimedOffice;
 import java.io.IOException;
 import java.time.Duration;
@@ -31,7 +31,7 @@ class DeviceStatesTest {
     }
 
     private DeviceHistory history(int days) {
-        return office.bean(DeviceService.class).history(id, days);
+        return office.bean(DeviceStates.class).history(id, days);
     }
 
     private static List<State> states(DeviceHistory history) {

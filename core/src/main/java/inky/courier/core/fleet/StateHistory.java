@@ -99,6 +99,26 @@ public record StateHistory(List<Span> spans) {
     private static final Comparator<Span> GRAVER =
             Comparator.comparing(span -> span.state.map(State::ordinal).orElse(-1));
 
+    /**
+     * When it could not be used, the latest first; what follows on each other is one, with the words of its beginning. A halt during
+     * which the device was switched off as well is no second one.
+     */
+    public List<Span> interruptions() {
+        List<Span> interruptions = new ArrayList<>();
+        for (Span span : spans) {
+            if (span.state.isEmpty() || USABLE.contains(span.state.get())) {
+                continue;
+            }
+            Span last = interruptions.isEmpty() ? null : interruptions.get(0);
+            if (last != null && last.until.equals(span.from)) {
+                interruptions.set(0, new Span(last.from, span.until, last.state, last.words));
+            } else {
+                interruptions.add(0, span);
+            }
+        }
+        return List.copyOf(interruptions);
+    }
+
     /** How long it was so; states that it was never in are left out. */
     public Map<State, Duration> lengths() {
         Map<State, Duration> lengths = new EnumMap<>(State.class);

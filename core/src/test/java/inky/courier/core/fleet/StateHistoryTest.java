@@ -49,6 +49,26 @@ class StateHistoryTest {
     }
 
     @Test
+    void whatFollowsOnEachOtherIsOneInterruption() {
+        StateHistory day = StateHistory.of(
+                List.of(
+                        change(0, State.READY),
+                        change(6, State.STOPPED),
+                        change(7, State.UNREACHABLE),
+                        change(8, State.CARE),
+                        change(9, State.UNREACHABLE),
+                        change(10, null),
+                        change(11, State.STOPPED)),
+                hour(0),
+                hour(12));
+        assertEquals(
+                List.of(hour(11), hour(9), hour(6)),
+                day.interruptions().stream().map(Span::from).toList());
+        assertEquals(hour(8), day.interruptions().get(2).until());
+        assertEquals(Optional.of(State.STOPPED), day.interruptions().get(2).state());
+    }
+
+    @Test
     void ofADeviceThatIsNewNothingIsSaid() {
         assertEquals(
                 OptionalDouble.empty(),

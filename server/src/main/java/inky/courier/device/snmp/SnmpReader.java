@@ -117,18 +117,22 @@ public class SnmpReader implements DisposableBean {
      * @return empty where it does not answer, or is not asked
      */
     public Optional<SnmpReport> look(String host, boolean answersUsually) {
-        Optional<SnmpSession> asking = session();
-        if (asking.isEmpty() || !answersUsually && isLetAlone(host)) {
+        if (!asks() || !answersUsually && isLetAlone(host)) {
             return Optional.empty();
         }
         try {
-            SnmpReport report = read(asking.get().to(host));
+            SnmpReport report = ask(host);
             letAloneUntil.remove(host);
             return Optional.of(report);
         } catch (DeviceTrouble e) {
             letAloneUntil.put(host, clock.instant().plus(LET_ALONE));
             return Optional.empty();
         }
+    }
+
+    /** Asks a device as the settings say, whether it was silent before or not. */
+    public SnmpReport ask(String host) throws DeviceTrouble {
+        return read(session().orElseThrow(() -> DeviceTrouble.of(SILENT)).to(host));
     }
 
     private boolean isLetAlone(String host) {
@@ -142,7 +146,7 @@ public class SnmpReader implements DisposableBean {
      *
      * @param secrets those that are missing are the ones that are kept
      */
-    public SnmpReport look(String host, SnmpAccess access, Map<SettingsSecret, String> secrets) throws DeviceTrouble {
+    public SnmpReport ask(String host, SnmpAccess access, Map<SettingsSecret, String> secrets) throws DeviceTrouble {
         Map<SettingsSecret, String> all = new EnumMap<>(SettingsSecret.class);
         for (SettingsSecret secret : SettingsSecret.OF_SNMP) {
             Optional.ofNullable(secrets.get(secret))

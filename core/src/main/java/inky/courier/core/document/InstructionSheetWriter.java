@@ -25,7 +25,7 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.graphics.state.RenderingMode;
 
 /** Draws instruction sheets as a PDF, to be printed: black on white, each device on a page of its own or more. Lengths are points. */
-public final class SheetWriter {
+public final class InstructionSheetWriter {
     private static final float MARGIN = 48;
     private static final float GAP = 24;
     private static final float CODE = 104;
@@ -57,7 +57,7 @@ public final class SheetWriter {
     private PDPageContentStream page;
     private float y;
 
-    private SheetWriter(Paper paper) throws IOException {
+    private InstructionSheetWriter(Paper paper) throws IOException {
         size = paper.size;
         page = added(document, size);
         y = size.getHeight() - MARGIN;
@@ -71,7 +71,7 @@ public final class SheetWriter {
 
     /** @param sheets at least one */
     public static byte[] write(List<InstructionSheet> sheets, Paper paper) throws IOException {
-        SheetWriter writer = new SheetWriter(paper);
+        InstructionSheetWriter writer = new InstructionSheetWriter(paper);
         try (PDDocument document = writer.document) {
             document.getDocumentInformation().setTitle("Instruction sheets");
             for (int i = 0; i < sheets.size(); i++) {

@@ -9,7 +9,7 @@ import com.google.zxing.RGBLuminanceSource;
 import com.google.zxing.ReaderException;
 import com.google.zxing.common.HybridBinarizer;
 import com.google.zxing.qrcode.QRCodeReader;
-import inky.courier.core.document.SheetWriter.Paper;
+import inky.courier.core.document.InstructionSheetWriter.Paper;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
 import inky.courier.core.sheet.InstructionSheet;
@@ -30,7 +30,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-class SheetWriterTest {
+class InstructionSheetWriterTest {
     private static final String PANEL = "https://scans.wherrymoor.example/panel/5f0c1e6a-8b0c-4f57-9a6e-2d3b7c1a9e10";
 
     private static InstructionSheet sheet(String device, Locale language, List<InstructionSheet.Job> jobs) {
@@ -62,7 +62,7 @@ class SheetWriterTest {
 
     @Test
     void everythingThatSomebodyNeedsStandsOnIt() throws IOException {
-        String text = text(SheetWriter.write(
+        String text = text(InstructionSheetWriter.write(
                 List.of(sheet(
                         "Ticket office",
                         Locale.ENGLISH,
@@ -82,7 +82,8 @@ class SheetWriterTest {
             assertTrue(text.contains(words), words);
         }
         for (Locale language : Languages.ALL) {
-            String other = text(SheetWriter.write(List.of(sheet("Kasse", language, List.of())), Paper.LETTER));
+            String other =
+                    text(InstructionSheetWriter.write(List.of(sheet("Kasse", language, List.of())), Paper.LETTER));
             for (String code : List.of("sheet.jobs", "sheet.no-jobs", "sheet.stops", "sheet.code")) {
                 String words = Message.of(code).in(language);
                 assertTrue(
@@ -96,7 +97,7 @@ class SheetWriterTest {
     @ParameterizedTest
     @EnumSource(Paper.class)
     void theCodeLeadsToThePanel(Paper paper) throws IOException, ReaderException {
-        byte[] pdf = SheetWriter.write(List.of(sheet("Ticket office", Locale.ENGLISH, List.of())), paper);
+        byte[] pdf = InstructionSheetWriter.write(List.of(sheet("Ticket office", Locale.ENGLISH, List.of())), paper);
         try (PDDocument document = Loader.loadPDF(pdf)) {
             BufferedImage image = new PDFRenderer(document).renderImageWithDPI(0, 150);
             int[] pixels = image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
@@ -127,7 +128,7 @@ class SheetWriterTest {
                 jobs.add(job(name, to));
             }
             Paper paper = Paper.values()[random.nextInt(2)];
-            byte[] pdf = SheetWriter.write(
+            byte[] pdf = InstructionSheetWriter.write(
                     List.of(
                             sheet("Counter " + "long name ".repeat(random.nextInt(8)), Locale.FRENCH, jobs),
                             sheet("Second", Locale.GERMAN, List.of())),
