@@ -8,6 +8,7 @@ import { createApp } from 'vue';
 import App from './app/App.vue';
 import { router } from './app/routes';
 import { Problem } from './api/client';
+import { keepFocusOfBusyButtons } from './shared/focus';
 import { i18n } from './shared/words';
 
 const queries = new QueryClient({
@@ -21,3 +22,4 @@ const queries = new QueryClient({
 });
 
 createApp(App).use(router).use(i18n).use(VueQueryPlugin, { queryClient: queries }).mount('#app');
+keepFocusOfBusyButtons(document);

@@ -19,7 +19,8 @@ import DeviceProbe from './DeviceProbe.vue';
 import { shareWords } from './states';
 import StateLine from './StateLine.vue';
 
-/** One device: how it is, how it has been, what it holds, what came of its scans, and whether the way to it is open. */
+/** Of the interruptions so many are shown at first. */
+const FEW = 5;
 const SPANS = [
   { days: 1, words: 'Day', text: 'the last 24 hours' },
   { days: 7, words: 'Week', text: 'the last 7 days' },
@@ -75,7 +76,7 @@ async function checkAgain() {
 }
 const allStops = ref(false);
 watch([id, span], () => (allStops.value = false));
-const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefined : 5) ?? []);
+const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefined : FEW) ?? []);
 </script>
 
 <template>
@@ -156,13 +157,17 @@ const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefi
               </tbody>
             </table>
             <button
-              v-if="shown.stops.length > stops.length"
+              v-if="shown.stops.length > FEW"
               type="button"
               class="link small"
-              @click="allStops = true"
+              :aria-expanded="allStops"
+              @click="allStops = !allStops"
             >
-              Show {{ figure(shown.stops.length - stops.length) }} more
+              {{ allStops ? 'Show fewer' : `Show ${figure(shown.stops.length - FEW)} more` }}
             </button>
+            <p v-if="allStops && shown.interruptions > shown.stops.length" class="caption">
+              The latest {{ shown.stops.length }} of {{ figure(shown.interruptions) }}.
+            </p>
           </template>
         </section>
         <section v-if="row.data.value" aria-labelledby="scans">
@@ -261,25 +266,6 @@ section {
   align-items: center;
   justify-content: space-between;
   margin-bottom: 6px;
-}
-.segments {
-  display: flex;
-}
-.segments button {
-  height: 30px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-7);
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font: 600 13px/20px var(--text);
-  cursor: pointer;
-}
-.segments button + button {
-  border-left: 0;
-}
-.segments [aria-pressed='true'] {
-  background: var(--ink-9);
-  color: var(--paper-0);
 }
 .stops {
   margin-top: 10px;

@@ -157,29 +157,6 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
 </template>
 
 <style scoped>
-.segments {
-  display: flex;
-  flex-wrap: wrap;
-}
-.segments button {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-  height: 32px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-7);
-  background: var(--paper-0);
-  color: var(--ink-9);
-  font: 600 13px/20px var(--text);
-  cursor: pointer;
-}
-.segments button + button {
-  border-left: 0;
-}
-.segments [aria-pressed='true'] {
-  background: var(--ink-9);
-  color: var(--paper-0);
-}
 .tools {
   display: flex;
   flex-wrap: wrap;

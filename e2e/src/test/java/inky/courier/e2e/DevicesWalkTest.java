@@ -139,6 +139,7 @@ class DevicesWalkTest {
         button("Check all again").press("Enter");
         assertThat(desk.getByText(Pattern.compile("\\d devices will be asked within seconds\\.")))
                 .isVisible();
+        assertThat(button("Check all again")).isFocused();
         Locator stopped = desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stopped 1"));
         stopped.press("Enter");
         assertThat(strips).hasCount(1);
@@ -195,6 +196,7 @@ class DevicesWalkTest {
         assertThat(button("Quarter")).hasAttribute("aria-pressed", "true");
         button("Test").press("Enter");
         assertThat(desk.getByText("Answer of the device")).isVisible();
+        assertThat(button("Test")).isFocused();
         Chrome.checkAccessibility(desk, "a device");
         charts.close();
         button("Test").press("Enter");
