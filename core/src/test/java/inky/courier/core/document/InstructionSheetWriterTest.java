@@ -115,7 +115,7 @@ class InstructionSheetWriterTest {
     @Test
     void nothingIsLostOrCutOff() throws IOException {
         Random random = new Random(18);
-        for (int n = 0; n < 60; n++) {
+        for (int n = 0; n < 12; n++) {
             List<InstructionSheet.Job> jobs = new ArrayList<>();
             int count = random.nextInt(41);
             for (int i = 0; i < count; i++) {

@@ -29,7 +29,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class UniquenessTest {
     /** Fewer in the quick lane. */
-    private static final int TEMPLATES = Integer.getInteger("histories", 10_000);
+    private static final int TEMPLATES = Integer.getInteger("histories", 3_000);
 
     private static final ZoneId OSLO = ZoneId.of("Europe/Oslo");
 

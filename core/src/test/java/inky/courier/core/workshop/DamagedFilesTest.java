@@ -37,7 +37,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 @Tag("long")
 class DamagedFilesTest {
     private static final OptionalInt DPI = OptionalInt.of(100);
-    private static final int DAMAGES = 120;
+    private static final int DAMAGES = 48;
 
     private static final PageRaster PAGE = TruthPages.text(1, 75, 1).raster();
 

@@ -264,7 +264,7 @@ class WorkshopTest {
         };
         Random random = new Random(28);
         ScanProfile profile = profile(Grouping.ONE_FILE, Tidy.NONE, FileSettings.PDF);
-        for (int i = 0; i < 60; i++) {
+        for (int i = 0; i < 24; i++) {
             profile = changed(profile, random);
             List<Source> stack = new ArrayList<>(sources);
             Collections.shuffle(stack, random);
