@@ -46,6 +46,7 @@ const first = computed(() => {
     { to: '/deliveries', name: 'Deliveries', count: now?.needCare, mark: 'failed', words: 'need attention' },
     { to: '/fleet', name: 'Fleet', count: now?.devicesDown, mark: 'failed', words: 'cannot be used' },
   ];
+  rows.push({ to: '/alerts', name: 'Alerts', count: now?.alerts, mark: 'failed', words: 'open' });
   if (may('HELP_AT_PANELS')) {
     rows.push({
       to: '/help',
@@ -86,6 +87,7 @@ const GO: Record<string, string> = {
   e: '/people',
   a: '/panels',
   h: '/help',
+  r: '/alerts',
   l: '/unclaimed',
   c: '/changes',
   i: '/sign-ins',

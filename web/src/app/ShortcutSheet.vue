@@ -13,6 +13,7 @@ const KEYS: [string, string][] = [
   ['g t', 'go to Today'],
   ['g d', 'Deliveries'],
   ['g f', 'Fleet'],
+  ['g r', 'Alerts'],
   ['g h', 'Calls for help'],
   ['g l', 'Unclaimed'],
   ['g v', 'Devices'],

@@ -38,6 +38,18 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Fleet' },
   },
   {
+    path: '/alerts',
+    name: 'Alerts',
+    component: () => import('@/alerts/AlertsView.vue'),
+    meta: { place: 'Alerts' },
+  },
+  {
+    path: '/alerts/rules',
+    name: 'Rules of alerts',
+    component: () => import('@/alerts/AlertRulesView.vue'),
+    meta: { place: 'Alerts' },
+  },
+  {
     path: '/help',
     name: 'Calls for help',
     component: () => import('@/help/HelpCallsView.vue'),

@@ -1,7 +1,13 @@
 import { api, ask, type Schemas } from '@/api/client';
 import { ifMatch, useOne } from '@/shared/one';
 
-const NO_SECRETS = { INTAKE_PASSWORD: '', SNMP_COMMUNITY: '', SNMP_PASSWORD: '', SNMP_PRIVACY_PASSWORD: '' };
+const NO_SECRETS = {
+  INTAKE_PASSWORD: '',
+  SNMP_COMMUNITY: '',
+  SNMP_PASSWORD: '',
+  SNMP_PRIVACY_PASSWORD: '',
+  WEBHOOK_SECRET: '',
+};
 
 /** Nothing is left out. */
 type Form = { [Name in keyof Schemas['SettingsForm']]-?: NonNullable<Schemas['SettingsForm'][Name]> };
@@ -44,6 +50,7 @@ export const useOfficeSettings = () =>
         account: '',
       },
       snmp: { version: 'OFF', port: 161, user: '', authentication: 'SHA_256', privacy: 'AES_128' },
+      alerts: { rules: [], emails: [], digestHour: 7, webhook: '' },
       secrets: { ...NO_SECRETS },
     }),
     formOf: (v) => ({
@@ -59,6 +66,7 @@ export const useOfficeSettings = () =>
       helpDesk: v.helpDesk,
       mailIntake: v.mailIntake,
       snmp: v.snmp,
+      alerts: v.alerts,
       secrets: { ...NO_SECRETS },
     }),
   });

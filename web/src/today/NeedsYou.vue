@@ -5,8 +5,9 @@ import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import { isFolder } from '@/destinations/kinds';
 import ErrorNote from '@/shared/ErrorNote.vue';
+import { markOf as markOfAlert } from '@/alerts/alerts';
 import { markOf, summary, who } from '@/help/calls';
-import { ago, count, longDay, when, whereIs } from '@/shared/format';
+import { ago, count, when, whereIs } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import MoreNeeds from './MoreNeeds.vue';
 import StateMark from '@/shared/StateMark.vue';
@@ -34,7 +35,18 @@ const { may } = useSession();
 const open = computed(() => (may('CHANGE_SETUP') ? props.today.troubles.find(needsPassword) : undefined));
 /** A large office always has some; all of them are on their own view. */
 const MOST = 6;
-const stopped = computed(() => props.today.devices.filter((d) => d.condition !== 'CARE'));
+/* Those that an alert names together are told of once. */
+const together = computed(
+  () =>
+    new Set(
+      props.today.alerts
+        .flatMap((alert) => (alert.concerns.length > 1 ? alert.concerns : []))
+        .map((one) => one.id),
+    ),
+);
+const stopped = computed(() =>
+  props.today.devices.filter((d) => d.condition !== 'CARE' && !together.value.has(d.deviceId)),
+);
 const careful = computed(() => props.today.devices.filter((d) => d.condition === 'CARE'));
 const nothing = computed(
   () =>
@@ -44,7 +56,7 @@ const nothing = computed(
       props.today.troubles.length +
       props.today.unmade.length +
       props.today.devices.length +
-      props.today.certificates.length +
+      props.today.alerts.length +
       props.findings.length +
       props.unclaimed ===
     0,
@@ -259,13 +271,13 @@ function listPath(trouble: Trouble): string {
       to="/devices"
       mark="care"
     />
-    <li v-for="server in today.certificates" :key="server.serverId" class="minor">
-      <StateMark mark="care" />
+    <li v-for="alert in today.alerts" :key="alert.id" class="minor">
+      <StateMark :mark="markOfAlert(alert)" />
       <p>
-        <strong>{{ server.name }}'s certificate ends soon</strong>
-        <span class="quiet small">{{ longDay(server.until) }}</span>
+        <strong>{{ alert.sentence }}</strong>
+        <span class="quiet small">{{ alert.takenBy ? `Taken by ${alert.takenBy}.` : alert.remedy }}</span>
       </p>
-      <RouterLink class="link small" :to="`/mail-servers/${server.serverId}`">Open</RouterLink>
+      <RouterLink class="link small" to="/alerts">Open</RouterLink>
     </li>
   </ul>
 </template>

@@ -22,6 +22,7 @@ import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Devices are added by their address alone; one that is guarded has its certificate looked at and its account entered. */
 class DevicesWalkTest {
@@ -73,6 +74,7 @@ class DevicesWalkTest {
             fleet(office, plain);
             askedBySnmp(courier, office);
             supportFile();
+            alerts(courier, office);
             if (Loopback.hasMulticast()) {
                 findSeveral(guarded);
             }
@@ -250,6 +252,63 @@ class DevicesWalkTest {
         Assertions.assertThat(Files.readString(file.path()))
                 .contains("===== Versions =====\nnothing of it", "===== Devices =====")
                 .doesNotContain("PostgreSQL");
+    }
+
+    /** A jam that has lasted is an alert; somebody takes it, puts it off, says who else is told, and it ends by itself. */
+    private void alerts(Courier courier, Office office) {
+        JdbcClient jdbc = courier.bean(JdbcClient.class);
+        office.device.misbehave(5, List.of("input-media-jam-error"));
+        askAll(office);
+        jdbc.sql("update device_state set since = since - interval '10 minutes' where state = 'STOPPED'")
+                .update();
+        lookForAlerts(jdbc);
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Alerts"))
+                .first()
+                .click();
+        Locator alert =
+                desk.locator("li", new Page.LocatorOptions().setHasText("Linnet Pier, Ticket office cannot be used"));
+        assertThat(alert).isVisible();
+        button("Take").press("Enter");
+        assertThat(alert).containsText("taken by maud");
+        assertThat(button("Give back")).isVisible();
+        Chrome.checkAccessibility(desk, "alerts");
+        alert.getByRole(AriaRole.COMBOBOX).selectOption("1 hour");
+        assertThat(alert).isHidden();
+        button("Put off").click();
+        assertThat(alert).containsText("put off until");
+        button("Open again").click();
+        assertThat(desk.getByText("Nothing is put off.")).isVisible();
+
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Rules and recipients"))
+                .click();
+        desk.getByLabel("Mail addresses, one a line; empty for no mail").fill("keeper@wherrymoor.example");
+        desk.getByLabel("Device cannot be used: minutes, 1 to 240").fill("900");
+        button("Save").click();
+        assertThat(desk.getByText("This figure is out of the rule’s range.").first())
+                .isVisible();
+        desk.getByLabel("Device cannot be used: minutes, 1 to 240").fill("9");
+        desk.getByLabel("Device cannot be used: otherwise at a place").selectOption("Linnet Pier");
+        assertThat(desk.getByLabel("Linnet Pier")).isChecked();
+        Chrome.checkAccessibility(desk, "rules of alerts");
+        button("Save").click();
+        assertThat(button("Send a test")).isEnabled();
+        button("Send a test").click();
+        assertThat(desk.getByText("Taken.")).isVisible();
+
+        office.device.misbehave(3, List.of());
+        askAll(office);
+        jdbc.sql("update alert set seen_at = seen_at - interval '5 minutes'").update();
+        lookForAlerts(jdbc);
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Alerts"))
+                .first()
+                .click();
+        button("Ended").click();
+        assertThat(alert).containsText("taken by maud");
+    }
+
+    private static void lookForAlerts(JdbcClient jdbc) {
+        jdbc.sql("update scheduled_tasks set execution_time = now() where task_name = 'watch-alerts'")
+                .update();
     }
 
     private static void askAll(Office office) {

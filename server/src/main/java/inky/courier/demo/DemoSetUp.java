@@ -2,6 +2,7 @@ package inky.courier.demo;
 
 import inky.courier.addressbook.AddressBook;
 import inky.courier.connection.ProbeReport;
+import inky.courier.core.alert.AlertSettings;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.contact.DirectEntry;
@@ -145,6 +146,8 @@ class DemoSetUp {
                                 "",
                                 SnmpAccess.Authentication.SHA_256,
                                 SnmpAccess.Privacy.AES_128),
+                        new AlertSettings(
+                                List.of(), List.of(world.administrator().email()), null, ""),
                         Map.of(SettingsSecret.SNMP_COMMUNITY, world.snmp().community())),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);

@@ -14,7 +14,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
@@ -131,6 +133,19 @@ public class DeviceStates {
                 .param("device", device)
                 .param("before", before.atOffset(ZoneOffset.UTC))
                 .update();
+    }
+
+    /** Since when each device is as it is now. */
+    public Map<UUID, Instant> since() {
+        Map<UUID, Instant> all = new HashMap<>();
+        jdbc.sql("select d.id, (select max(since) from device_state where device_id = d.id) as since from device d")
+                .query(row -> {
+                    Timestamp since = row.getTimestamp("since");
+                    if (since != null) {
+                        all.put(row.getObject(1, UUID.class), since.toInstant());
+                    }
+                });
+        return all;
     }
 
     private Optional<Change> last(UUID device) {

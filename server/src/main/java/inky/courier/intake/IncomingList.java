@@ -1,5 +1,6 @@
 package inky.courier.intake;
 
+import inky.courier.core.alert.UsualWeek;
 import inky.courier.core.message.Message;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
@@ -11,7 +12,10 @@ import inky.courier.web.Access;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.io.IOException;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -25,6 +29,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class IncomingList {
     private static final int MOST = 100;
 
+    /** That make a usual one. */
+    private static final int MOST_WEEKS = 8;
+
     private final IncomingScanRepository incoming;
     private final Intake intake;
     private final Addressees addressees;
@@ -32,6 +39,7 @@ public class IncomingList {
     private final PeopleService people;
     private final ScanPages pages;
     private final Settings settings;
+    private final ZoneId zone;
 
     IncomingList(
             IncomingScanRepository incoming,
@@ -40,7 +48,8 @@ public class IncomingList {
             DeviceService devices,
             PeopleService people,
             ScanPages pages,
-            Settings settings) {
+            Settings settings,
+            ZoneId zone) {
         this.incoming = incoming;
         this.intake = intake;
         this.addressees = addressees;
@@ -48,6 +57,7 @@ public class IncomingList {
         this.people = people;
         this.pages = pages;
         this.settings = settings;
+        this.zone = zone;
     }
 
     /**
@@ -140,5 +150,27 @@ public class IncomingList {
                 one.state.name(),
                 one.why,
                 one.settledBy);
+    }
+
+    /** When scans come. @param week in which as many come as usual @param last when the last one came */
+    public record Arrivals(UsualWeek week, Instant last) {}
+
+    /** @return empty where there is not a whole week of them */
+    @Transactional(readOnly = true)
+    public Optional<Arrivals> arrivals(Instant now) {
+        List<Instant> all = incoming.findArrivals(now.minus(Duration.ofDays(7L * MOST_WEEKS)));
+        int weeks = all.isEmpty() ? 0 : (int) (Duration.between(all.get(0), now).toDays() / 7);
+        if (weeks == 0) {
+            return Optional.empty();
+        }
+        Instant from = now.minus(Duration.ofDays(7L * weeks));
+        int[] counts = new int[UsualWeek.HOURS];
+        for (Instant at : all) {
+            if (!at.isBefore(from)) {
+                ZonedDateTime local = at.atZone(zone);
+                counts[UsualWeek.hourOf(local.getDayOfWeek(), local.getHour())]++;
+            }
+        }
+        return Optional.of(new Arrivals(new UsualWeek(weeks, counts), all.get(all.size() - 1)));
     }
 }

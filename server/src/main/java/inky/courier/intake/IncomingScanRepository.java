@@ -31,6 +31,10 @@ interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
     @Query("select s from IncomingScan s where s.state <> UNCLAIMED and " + SEEN + " order by s.arrivedAt desc")
     List<IncomingScan> findSettled(boolean everywhere, Collection<UUID> devices, Limit most);
 
+    @Query(
+            "select s.arrivedAt from IncomingScan s where s.arrivedAt >= :since and s.state <> IGNORED order by s.arrivedAt")
+    List<Instant> findArrivals(Instant since);
+
     List<IncomingScan> findByPersonIdOrderByArrivedAtDesc(UUID person);
 
     List<IncomingScan> findBySender(String sender);

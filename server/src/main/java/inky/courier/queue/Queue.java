@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -35,6 +36,27 @@ public class Queue {
     private static final String AFTER_SLASH = "0";
 
     private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(1);
+
+    private static final Map<String, String> WORK = Map.ofEntries(
+            Map.entry("prepare-delivery", "making files"),
+            Map.entry("serve-route", "sending"),
+            Map.entry("ask-route", "asking after a paused server"),
+            Map.entry("release-route", "sending what waited for a server"),
+            Map.entry("notify-person", "telling people what became of their scans"),
+            Map.entry("probe-rounds", "probing servers"),
+            Map.entry("remove-contents", "removing pages whose time is over"),
+            Map.entry("remove-old-deliveries", "removing deliveries of years ago"),
+            Map.entry("forget-sign-ins", "forgetting old sign-ins"),
+            Map.entry("sweep", "looking after its own tasks"),
+            Map.entry("end-orphaned-scans", "ending scans that were cut off"),
+            Map.entry("look-at-devices", "asking devices how they are"),
+            Map.entry("ask-consent", "asking a cloud for consent"),
+            Map.entry("tell-cloud", "telling a cloud that consent has ended"),
+            Map.entry("tell-help-desk", "telling the help desk of calls"),
+            Map.entry("send-incoming", "sending what devices sent by mail"),
+            Map.entry("forget-incoming", "removing scans that nobody claimed"),
+            Map.entry("watch-alerts", "looking for what needs a person"),
+            Map.entry("tell-alert", "telling of alerts"));
 
     private final ScheduledExecutorService soon = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "queue");
@@ -64,7 +86,12 @@ public class Queue {
     }
 
     /** A task that has failed again and again through Courier's own fault. */
-    public record Failing(String task, int failures, Instant last) {}
+    public record Failing(String task, int failures, Instant last) {
+        /** What it does. */
+        public String words() {
+            return WORK.getOrDefault(task, task);
+        }
+    }
 
     /** Makes the task due now, or leaves it due when it is. */
     public void add(TaskDescriptor<Void> task, UUID id) {

@@ -1,6 +1,7 @@
 package inky.courier.settings;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.alert.AlertSettings;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.MailIntake;
@@ -29,6 +30,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class Settings {
     private static final int LONGEST_PASSWORD = 200;
 
+    /** Of a secret that signs: shorter ones are guessed from what they signed. */
+    private static final int LEAST_SECRET = 16;
+
     private final SetUp setUp;
     private final SettingsTable table;
     private final Vault vault;
@@ -53,6 +57,7 @@ public class Settings {
             @Nullable HelpDesk helpDesk,
             @Nullable MailIntake mailIntake,
             @Nullable SnmpAccess snmp,
+            @Nullable AlertSettings alerts,
             @Nullable Map<SettingsSecret, String> secrets) {}
 
     @Transactional(readOnly = true)
@@ -76,6 +81,7 @@ public class Settings {
             HelpDesk helpDesk,
             MailIntake mailIntake,
             SnmpAccess snmp,
+            AlertSettings alerts,
             Set<SettingsSecret> kept,
             String version) {
         static SettingsView of(OfficeSettings s, Set<SettingsSecret> kept) {
@@ -94,6 +100,7 @@ public class Settings {
                     s.helpDesk(),
                     s.mailIntake(),
                     s.snmp(),
+                    s.alerts(),
                     kept,
                     SetUp.versionOf(s));
         }
@@ -114,7 +121,8 @@ public class Settings {
                 Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()),
                 Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()),
                 Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()),
-                Optional.ofNullable(form.snmp()).orElseGet(() -> read().snmp()));
+                Optional.ofNullable(form.snmp()).orElseGet(() -> read().snmp()),
+                Optional.ofNullable(form.alerts()).orElseGet(() -> read().alerts()));
         Map<String, byte[]> secrets = secrets(wanted, Objects.requireNonNullElse(form.secrets(), Map.of()));
         Wish wish = Wish.put(wanted).of(version);
         setUp.change(secrets.isEmpty() ? wish : wish.with(secrets));
@@ -163,6 +171,14 @@ public class Settings {
         needs.put(
                 SettingsSecret.SNMP_PRIVACY_PASSWORD,
                 new Need(snmp.encrypts(), SnmpAccess::canBePassword, "settings.snmp-password"));
+        needs.put(
+                SettingsSecret.WEBHOOK_SECRET,
+                new Need(
+                        !wanted.alerts().webhook().isEmpty(),
+                        secret -> secret.length() >= LEAST_SECRET
+                                && secret.length() <= LONGEST_PASSWORD
+                                && PlainText.isLine(secret),
+                        "alerts.secret"));
         return needs;
     }
 

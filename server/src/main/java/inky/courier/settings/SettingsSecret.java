@@ -13,7 +13,9 @@ public enum SettingsSecret {
     /** Of the user of SNMP version 3. */
     SNMP_PASSWORD,
     /** By which that user encrypts. */
-    SNMP_PRIVACY_PASSWORD;
+    SNMP_PRIVACY_PASSWORD,
+    /** By which alerts are signed that go to another program. */
+    WEBHOOK_SECRET;
 
     public static final Set<SettingsSecret> OF_SNMP =
             Set.copyOf(EnumSet.of(SNMP_COMMUNITY, SNMP_PASSWORD, SNMP_PRIVACY_PASSWORD));

@@ -1,5 +1,6 @@
 package inky.courier.settings;
 
+import inky.courier.core.alert.AlertSettings;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.fleet.SnmpAccess;
@@ -29,6 +30,7 @@ class SettingsTable implements ItemTable {
     private static final String HELP_DESK = "help-desk";
     private static final String MAIL_INTAKE = "mail-intake";
     private static final String SNMP = "snmp";
+    private static final String ALERTS = "alerts";
 
     /** Before the names of secrets; behind them they are sealed, and in Base64. */
     private static final String SECRET = "secret ";
@@ -69,7 +71,8 @@ class SettingsTable implements ItemTable {
                 part(all, RECIPIENT_RULES, RecipientRules.class, usual.recipientRules()),
                 part(all, HELP_DESK, HelpDesk.class, usual.helpDesk()),
                 part(all, MAIL_INTAKE, MailIntake.class, usual.mailIntake()),
-                part(all, SNMP, SnmpAccess.class, usual.snmp())));
+                part(all, SNMP, SnmpAccess.class, usual.snmp()),
+                part(all, ALERTS, AlertSettings.class, usual.alerts())));
     }
 
     @Override
@@ -100,6 +103,7 @@ class SettingsTable implements ItemTable {
         put(HELP_DESK, Json.write(wanted.helpDesk()));
         put(MAIL_INTAKE, Json.write(wanted.mailIntake()));
         put(SNMP, Json.write(wanted.snmp()));
+        put(ALERTS, Json.write(wanted.alerts()));
     }
 
     private void put(String name, String value) {

@@ -1,6 +1,10 @@
 package inky.courier.watch;
 
+import inky.courier.alert.Alerts;
+import inky.courier.alert.Alerts.AlertView;
 import inky.courier.core.access.Right;
+import inky.courier.core.alert.AlertRule;
+import inky.courier.core.alert.AlertWeight;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.message.Message;
 import inky.courier.core.preflight.Finding;
@@ -29,10 +33,8 @@ import inky.courier.profile.ProfileService;
 import inky.courier.queue.Queue;
 import inky.courier.web.Access;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -43,33 +45,17 @@ import org.springframework.transaction.annotation.Transactional;
 /** Puts together what is told on the first page. */
 @Service
 class Watch {
-    private static final Duration ENDS_SOON = Duration.ofDays(30);
     private static final int MOST_FINDINGS = 20;
     private static final int MOST_DEVICES = 20;
 
     /** A restart of the database fails a few times, and passes. */
     private static final int WORTH_A_WORD = 5;
 
-    private static final Map<String, String> WORK = Map.ofEntries(
-            Map.entry("prepare-delivery", "making files"),
-            Map.entry("serve-route", "sending"),
-            Map.entry("ask-route", "asking after a paused server"),
-            Map.entry("release-route", "sending what waited for a server"),
-            Map.entry("notify-person", "telling people what became of their scans"),
-            Map.entry("probe-rounds", "probing servers"),
-            Map.entry("remove-contents", "removing pages whose time is over"),
-            Map.entry("remove-old-deliveries", "removing deliveries of years ago"),
-            Map.entry("forget-sign-ins", "forgetting old sign-ins"),
-            Map.entry("sweep", "looking after its own tasks"),
-            Map.entry("end-orphaned-scans", "ending scans that were cut off"),
-            Map.entry("look-at-devices", "asking devices how they are"),
-            Map.entry("ask-consent", "asking a cloud for consent"),
-            Map.entry("tell-cloud", "telling a cloud that consent has ended"),
-            Map.entry("tell-help-desk", "telling the help desk of calls"),
-            Map.entry("send-incoming", "sending what devices sent by mail"),
-            Map.entry("forget-incoming", "removing scans that nobody claimed"));
+    /** Rules whose matter is told of here as it stands, without an alert. */
+    private static final Set<AlertRule> SEEN_ANYWAY = Set.of(AlertRule.OWN_WORK, AlertRule.FAILURES);
 
     private final HelpDeskCalls calls;
+    private final Alerts alerts;
     private final IncomingList incoming;
     private final DeliveryQueries deliveries;
     private final Troubles troubles;
@@ -92,6 +78,7 @@ class Watch {
 
     Watch(
             HelpDeskCalls calls,
+            Alerts alerts,
             IncomingList incoming,
             DeliveryQueries deliveries,
             Troubles troubles,
@@ -109,6 +96,7 @@ class Watch {
             Findings preflight,
             Clock clock) {
         this.calls = calls;
+        this.alerts = alerts;
         this.incoming = incoming;
         this.deliveries = deliveries;
         this.troubles = troubles;
@@ -151,6 +139,7 @@ class Watch {
     /**
      * @param calls for help that nobody has answered
      * @param unclaimed scans of which nobody knows whose they are
+     * @param alerts open ones that are not put off
      * @param devicesDown at which nobody can scan or print
      * @param firstScan whether anything has ever been delivered
      * @param findingCount how many there are
@@ -162,6 +151,7 @@ class Watch {
             int unclaimed,
             int devicesDown,
             int needCare,
+            int alerts,
             int onTheLine,
             List<StopView> setUp,
             boolean firstScan,
@@ -175,8 +165,6 @@ class Watch {
     /** Something that needs a person, with where to mend it. */
     record DeviceNeed(UUID deviceId, String name, String place, DeviceCondition.State condition, Message sentence) {}
 
-    record CertificateNeed(UUID serverId, String name, Instant until) {}
-
     /** Work of Courier's own that fails again and again. @param what in words @param failures in a row */
     record OwnFailure(String what, int failures, Instant last) {}
 
@@ -185,6 +173,7 @@ class Watch {
      * @param stoppedDevices at which nobody can scan or print
      * @param deviceWarnings devices that work and want something
      * @param devices the first of both sorts
+     * @param alerts of what is seen nowhere else here
      */
     record Today(
             List<HelpCallView> calls,
@@ -195,13 +184,20 @@ class Watch {
             int stoppedDevices,
             int deviceWarnings,
             List<DeviceNeed> devices,
-            List<CertificateNeed> certificates,
+            List<AlertView> alerts,
             List<DeliveryRow> line,
             Day day) {}
 
     /** Those that whoever asks may answer. */
     private List<HelpCallView> calls() {
         return Access.may(Right.HELP_AT_PANELS) ? calls.open() : List.of();
+    }
+
+    private Stream<AlertView> told() {
+        Instant now = clock.instant();
+        return alerts.open().stream()
+                .filter(alert -> alert.weight() != AlertWeight.NOTE
+                        && (alert.putOffUntil() == null || !alert.putOffUntil().isAfter(now)));
     }
 
     @Transactional(readOnly = true)
@@ -237,6 +233,7 @@ class Watch {
                 incoming.unclaimed(),
                 (int) devices.seen().stream().filter(DeviceView::cannotBeUsed).count(),
                 needCare,
+                (int) told().count(),
                 day.day().now().moving(),
                 setUp,
                 scanned,
@@ -259,13 +256,6 @@ class Watch {
         List<DeviceNeed> warned = needs.stream()
                 .filter(d -> d.condition() == DeviceCondition.State.CARE)
                 .toList();
-        Instant soon = clock.instant().plus(ENDS_SOON);
-        List<CertificateNeed> certificates = servers.list().stream()
-                .filter(s -> s.lastProbe() != null && s.lastProbe().certificate() != null)
-                .filter(s -> s.lastProbe().certificate().until().isBefore(soon))
-                .map(s -> new CertificateNeed(
-                        s.id(), s.name(), s.lastProbe().certificate().until()))
-                .toList();
         return new Today(
                 calls(),
                 ownFailures(),
@@ -277,7 +267,10 @@ class Watch {
                 Stream.of(stopped, warned)
                         .flatMap(some -> some.stream().limit(MOST_DEVICES))
                         .toList(),
-                certificates,
+                told().filter(alert -> !SEEN_ANYWAY.contains(alert.rule())
+                                && (alert.rule() != AlertRule.DEVICE_DOWN
+                                        || alert.concerns().size() > 1))
+                        .toList(),
                 deliveries.onTheLine(),
                 day.day());
     }
@@ -293,7 +286,7 @@ class Watch {
 
     private List<OwnFailure> ownFailures() {
         return queue.failing(WORTH_A_WORD).stream()
-                .map(f -> new OwnFailure(WORK.getOrDefault(f.task(), f.task()), f.failures(), f.last()))
+                .map(f -> new OwnFailure(f.words(), f.failures(), f.last()))
                 .toList();
     }
 

@@ -79,8 +79,7 @@ public final class AlertBook {
                     .or(() -> sign.since().filter(at -> at.isBefore(now.toInstant())))
                     .orElse(now.toInstant());
             boolean isOpen = before.filter(one -> one.state == State.OPEN).isPresent()
-                    || rule.hours().hold(now)
-                            && !since.plus(patience(rule)).isAfter(now.toInstant());
+                    || rule.hours().hold(now) && !since.plus(patience(rule)).isAfter(now.toInstant());
             State state = isOpen ? State.OPEN : State.WATCHED;
             steps.add(
                     before.isPresent()
@@ -88,8 +87,8 @@ public final class AlertBook {
                             : new Begin(sign, state, since, rule.weight()));
         }
         known.stream()
-                .filter(one -> !seen.contains(one.key)
-                        && !one.seenAt.plus(SETTLED).isAfter(now.toInstant()))
+                .filter(one ->
+                        !seen.contains(one.key) && !one.seenAt.plus(SETTLED).isAfter(now.toInstant()))
                 .forEach(one -> steps.add(new End(one.key)));
         return steps;
     }

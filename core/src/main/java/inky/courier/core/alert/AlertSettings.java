@@ -35,7 +35,8 @@ public record AlertSettings(List<RuleSetting> rules, List<String> emails, Intege
         rules = rules == null
                 ? List.of()
                 : rules.stream()
-                        .filter(rule -> rule.rule() != null && !rule.equals(rule.rule().usual()))
+                        .filter(rule ->
+                                rule.rule() != null && !rule.equals(rule.rule().usual()))
                         .toList();
         emails = emails == null
                 ? List.of()
@@ -65,12 +66,13 @@ public record AlertSettings(List<RuleSetting> rules, List<String> emails, Intege
         for (int i = 0; i < rules.size(); i++) {
             RuleSetting rule = rules.get(i);
             String field = "alerts.rules." + i;
-            boolean place = rule.place().isEmpty()
-                    || rule.rule().isOfPlaces() && PlainText.isName(rule.place(), LONGEST_PLACE);
+            boolean place =
+                    rule.place().isEmpty() || rule.rule().isOfPlaces() && PlainText.isName(rule.place(), LONGEST_PLACE);
             if (!place || !known.add(List.of(rule.rule(), rule.place())) || i >= MOST_RULES) {
                 problems.add(Problem.of("alerts.place", field + ".place"));
             }
-            if (rule.amount() < rule.rule().least() || rule.amount() > rule.rule().most()) {
+            if (rule.amount() < rule.rule().least()
+                    || rule.amount() > rule.rule().most()) {
                 problems.add(Problem.of("alerts.amount", field + ".amount"));
             }
             if (!rule.hours().isRight()) {

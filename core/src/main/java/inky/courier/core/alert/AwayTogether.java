@@ -55,7 +55,8 @@ public record AwayTogether(Kind kind, String name, List<Device> devices) {
             return address.substring(0, address.lastIndexOf('.'));
         }
         String[] groups = address.split(":");
-        return groups.length > 4 && !String.join("", List.of(groups).subList(0, 4)).isEmpty()
+        return groups.length > 4
+                        && !String.join("", List.of(groups).subList(0, 4)).isEmpty()
                 ? String.join(":", List.of(groups).subList(0, 4))
                 : "";
     }
@@ -75,8 +76,9 @@ public record AwayTogether(Kind kind, String name, List<Device> devices) {
                 .toList());
         Map<List<Object>, List<Device>> found = new LinkedHashMap<>();
         for (Before one : before) {
-            List<Device> still =
-                    left.stream().filter(device -> one.devices.contains(device.id)).toList();
+            List<Device> still = left.stream()
+                    .filter(device -> one.devices.contains(device.id))
+                    .toList();
             if (!still.isEmpty() && one.kind != Kind.DEVICE) {
                 found.computeIfAbsent(List.of(one.kind, one.name), key -> new ArrayList<>())
                         .addAll(still);

@@ -24,6 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Catalogue {
     /** What a panel, a phone, a mail or a notice shows. */
     public static final List<String> AREAS_OF_PEOPLE = List.of(
+            "alert",
             "causes",
             "common",
             "delivery",

@@ -2,6 +2,7 @@ package inky.courier.core.office;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
+import inky.courier.core.alert.AlertSettings;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
@@ -38,6 +39,7 @@ import java.util.stream.Stream;
  * @param helpDesk who helps them
  * @param mailIntake how scans are taken that devices send by mail
  * @param snmp how devices are asked beside their own protocol
+ * @param alerts what somebody is told of without looking
  */
 public record OfficeSettings(
         String office,
@@ -51,7 +53,8 @@ public record OfficeSettings(
         RecipientRules recipientRules,
         HelpDesk helpDesk,
         MailIntake mailIntake,
-        SnmpAccess snmp)
+        SnmpAccess snmp,
+        AlertSettings alerts)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
@@ -70,7 +73,8 @@ public record OfficeSettings(
             RecipientRules.USUAL,
             HelpDesk.NONE,
             MailIntake.OFF,
-            SnmpAccess.OFF);
+            SnmpAccess.OFF,
+            AlertSettings.USUAL);
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -92,6 +96,7 @@ public record OfficeSettings(
         helpDesk = Objects.requireNonNullElse(helpDesk, HelpDesk.NONE);
         mailIntake = Objects.requireNonNullElse(mailIntake, MailIntake.OFF);
         snmp = Objects.requireNonNullElse(snmp, SnmpAccess.OFF);
+        alerts = Objects.requireNonNullElse(alerts, AlertSettings.USUAL);
     }
 
     public OfficeSettings with(Consumer<Changes> change) {
@@ -119,6 +124,7 @@ public record OfficeSettings(
         public HelpDesk helpDesk;
         public MailIntake mailIntake;
         public SnmpAccess snmp;
+        public AlertSettings alerts;
 
         private Changes(OfficeSettings of) {
             office = of.office;
@@ -133,6 +139,7 @@ public record OfficeSettings(
             helpDesk = of.helpDesk;
             mailIntake = of.mailIntake;
             snmp = of.snmp;
+            alerts = of.alerts;
         }
 
         private OfficeSettings settings() {
@@ -148,7 +155,8 @@ public record OfficeSettings(
                     recipientRules,
                     helpDesk,
                     mailIntake,
-                    snmp);
+                    snmp,
+                    alerts);
         }
     }
 
@@ -214,7 +222,8 @@ public record OfficeSettings(
         Languages.require(language, "language");
         panelSignIn.check();
         recipientRules.check();
-        List<Problem> problems = Stream.of(helpDesk.problems(), mailIntake.problems(), snmp.problems())
+        List<Problem> problems = Stream.of(
+                        helpDesk.problems(), mailIntake.problems(), snmp.problems(), alerts.problems())
                 .flatMap(List::stream)
                 .toList();
         if (!problems.isEmpty()) {

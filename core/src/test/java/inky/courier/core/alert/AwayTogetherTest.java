@@ -81,8 +81,10 @@ class AwayTogetherTest {
             for (AwayTogether one : found) {
                 if (one.kind() != Kind.DEVICE) {
                     assertTrue(one.devices().size() >= 3);
-                    List<Instant> times =
-                            one.devices().stream().map(Device::awaySince).sorted().toList();
+                    List<Instant> times = one.devices().stream()
+                            .map(Device::awaySince)
+                            .sorted()
+                            .toList();
                     assertTrue(!times.get(times.size() - 1).isAfter(times.get(0).plusSeconds(600)));
                 }
             }

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import org.apache.commons.math3.distribution.PascalDistribution;
 import org.apache.commons.math3.distribution.PoissonDistribution;
@@ -56,7 +57,8 @@ class ChanceTest {
     @Test
     void aWholeWeekIsWhatWasCountedInItAndItsPartsAddUp() {
         Random random = new Random(4);
-        UsualWeek week = new UsualWeek(WEEKS, IntStream.range(0, 168).map(i -> random.nextInt(9)).toArray());
+        UsualWeek week = new UsualWeek(
+                WEEKS, IntStream.range(0, 168).map(i -> random.nextInt(9)).toArray());
         ZonedDateTime monday = ZonedDateTime.of(2026, 10, 12, 0, 0, 0, 0, OSLO);
         assertEquals(Arrays.stream(week.counts()).sum(), week.counted(monday, monday.plusWeeks(1)), 1e-6);
         for (int i = 0; i < 200; i++) {
@@ -114,12 +116,19 @@ class ChanceTest {
             return n;
         }
 
+        ZonedDateTime at(int slot) {
+            return begin.plusMinutes(slot * 60L / SLOTS);
+        }
+
         double visitsADay() {
             return Arrays.stream(weeks).mapToDouble(UsualWeek::weekly).sum() / 7;
         }
     }
 
-    /** What one run of an office found. @param alerts hours of it and device that were told of, each pause once */
+    /** Of an hour; so often is looked. */
+    private static final int SLOTS = 6;
+
+    /** What one run of an office found. @param alerts slot and device of what was told of, each pause once */
     private record Run(List<int[]> alerts) {
         private long of(int device) {
             return alerts.stream().filter(one -> one[1] == device).count();
@@ -127,64 +136,72 @@ class ChanceTest {
     }
 
     /** @param share of usual that comes in a day @param deadFrom hour from which device 0 is dead */
-    private static Run run(TrueOffice office, int days, int wanted, java.util.function.IntToDoubleFunction share, int deadFrom) {
+    private static Run run(TrueOffice office, int days, int wanted, IntToDoubleFunction share, int deadFrom) {
         int devices = office.weeks.length;
+        int slots = days * 24 * SLOTS;
         int[] last = new int[devices];
         boolean[] told = new boolean[devices];
         double limit = Chance.limit(office.visitsADay(), wanted);
-        int[][] until = new int[days * 24 + 1][devices];
-        int[] all = new int[days * 24 + 1];
-        double[] usualOfAll = new double[days * 24 + 1];
+        int[][] until = new int[slots + 1][devices];
+        int[] all = new int[slots + 1];
+        double[] usualOfAll = new double[slots + 1];
         Run run = new Run(new ArrayList<>());
-        for (int hour = 0; hour < days * 24; hour++) {
-            all[hour + 1] = all[hour];
-            usualOfAll[hour + 1] = usualOfAll[hour];
+        for (int slot = 0; slot < slots; slot++) {
+            int hour = slot / SLOTS;
+            all[slot + 1] = all[slot];
+            usualOfAll[slot + 1] = usualOfAll[slot];
             for (int device = 0; device < devices; device++) {
                 boolean dead = device == 0 && hour >= deadFrom;
-                int seen = dead ? 0 : office.poisson(office.rate(device, hour % 168) * share.applyAsDouble(hour / 24));
+                double rate = office.rate(device, hour % 168) * share.applyAsDouble(hour / 24) / SLOTS;
+                int seen = dead ? 0 : office.poisson(rate);
                 if (seen > 0) {
-                    last[device] = hour;
+                    last[device] = slot;
                     told[device] = false;
                 }
-                until[hour + 1][device] = until[hour][device] + seen;
-                all[hour + 1] += seen;
-                usualOfAll[hour + 1] += office.weeks[device].counts()[hour % 168] / (double) WEEKS;
+                until[slot + 1][device] = until[slot][device] + seen;
+                all[slot + 1] += seen;
+                usualOfAll[slot + 1] += office.weeks[device].counts()[hour % 168] / (double) WEEKS / SLOTS;
             }
-            ZonedDateTime now = office.begin.plusHours(hour + 1L);
+            ZonedDateTime now = office.at(slot + 1);
             for (int device = 0; device < devices; device++) {
+                if (told[device] || until[slot + 1][device] - until[slot][device] > 0) {
+                    continue;
+                }
                 int from = last[device] + 1;
-                ZonedDateTime since = office.begin.plusHours(from);
-                double others = all[hour + 1] - all[from] - (until[hour + 1][device] - until[from][device]);
-                double usual = usualOfAll[hour + 1] - usualOfAll[from] - office.weeks[device].expected(since, now);
-                if (!told[device]
-                        && Quiet.of(office.weeks[device], since, now, Share.of(others, usual)).chance() < limit) {
+                ZonedDateTime since = office.at(from);
+                double others = all[slot + 1] - all[from] - (until[slot + 1][device] - until[from][device]);
+                double usual = usualOfAll[slot + 1] - usualOfAll[from] - office.weeks[device].expected(since, now);
+                if (Quiet.of(office.weeks[device], since, now, Share.of(others, usual))
+                                .chance()
+                        < limit) {
                     told[device] = true;
-                    run.alerts.add(new int[] {hour, device});
+                    run.alerts.add(new int[] {slot, device});
                 }
             }
         }
         return run;
     }
 
-    /** Chosen is at most one false alarm in so many days; four hundred days of offices that are well show how many there are. */
+    /** Chosen is at most one false alarm in so many days; two hundred days of offices that are well show that there are fewer. */
     @ParameterizedTest
     @ValueSource(ints = {5, 20})
     void chanceAloneGivesNoMoreAlarmsThanWereChosen(int wanted) {
         int days = 0;
         int alarms = 0;
-        for (int seed = 0; seed < 8; seed++) {
-            alarms += run(new TrueOffice(seed, 10), 49, wanted, day -> 1, Integer.MAX_VALUE).alerts.size();
+        for (int seed = 0; seed < 4; seed++) {
+            alarms += run(new TrueOffice(seed, 10), 49, wanted, day -> 1, Integer.MAX_VALUE)
+                    .alerts
+                    .size();
             days += 49;
         }
-        System.err.println(wanted+" "+alarms+" in "+days);
-        assertTrue(alarms <= 1.5 * days / wanted, alarms + " false alarms in " + days + " days");
+        assertTrue(alarms <= days / wanted, alarms + " false alarms in " + days + " days");
     }
 
     /** A holiday, a short day and two weeks of which half of the office is away are shared by all, so none of them is quiet. */
     @Test
     void aHolidayThatAllShareIsNoAlarm() {
         int alarms = 0;
-        for (int seed = 100; seed < 106; seed++) {
+        for (int seed = 100; seed < 102; seed++) {
             alarms += run(
                             new TrueOffice(seed, 10),
                             28,
@@ -194,28 +211,26 @@ class ChanceTest {
                     .alerts
                     .size();
         }
-        System.err.println("holidays "+alarms);
-        assertTrue(alarms <= 6 * 28 / 30 + 3, alarms + " alarms");
+        assertTrue(alarms <= 2, alarms + " alarms");
     }
 
     /** A device from which nothing comes any more is found within the working hours that its usual visits need. */
     @Test
     void aDeadDeviceIsFoundSoon() {
         List<Double> visits = new ArrayList<>();
-        for (int seed = 200; seed < 212; seed++) {
+        for (int seed = 200; seed < 205; seed++) {
             TrueOffice office = new TrueOffice(seed, 10);
             int dead = 168 + 10;
             Run run = run(office, 35, 30, day -> 1, dead);
             assertTrue(run.of(0) > 0, "of " + office.busy[0] + " visits an hour none is missed");
             int found = run.alerts.stream()
-                    .filter(one -> one[1] == 0 && one[0] >= dead)
+                    .filter(one -> one[1] == 0 && one[0] >= dead * SLOTS)
                     .findFirst()
                     .orElseThrow()[0];
-            visits.add(office.weeks[0].expected(office.begin.plusHours(dead), office.begin.plusHours(found + 1L)));
+            visits.add(office.weeks[0].expected(office.begin.plusHours(dead), office.at(found + 1)));
         }
         double most = visits.stream().mapToDouble(v -> v).max().orElseThrow();
-        System.err.println(visits);
-        assertTrue(most < 25, "visits that had to be missed: " + visits);
+        assertTrue(most < 18, "visits that had to be missed: " + visits);
     }
 
     @Test
@@ -226,7 +241,8 @@ class ChanceTest {
         for (UsualWeek week : office.weeks) {
             ZonedDateTime told = Quiet.toldAt(week, monday, limit).orElseThrow();
             assertTrue(Quiet.of(week, monday, told, Share.AS_USUAL).chance() < limit);
-            assertTrue(Quiet.of(week, monday, told.minusHours(1), Share.AS_USUAL).chance() >= limit);
+            assertTrue(
+                    Quiet.of(week, monday, told.minusHours(1), Share.AS_USUAL).chance() >= limit);
         }
         UsualWeek rare = new UsualWeek(WEEKS, new int[UsualWeek.HOURS]);
         assertTrue(Quiet.toldAt(rare, monday, limit).isEmpty());

