@@ -57,7 +57,7 @@ const reached = computed(
 <template>
   <ErrorNote :error="query.error.value ?? rules.error.value" />
   <SetUpForm v-if="ready" @save="save()">
-    <TitleBar title="Rules of alerts" hint="What is watched, and who is told">
+    <TitleBar title="Alert rules" hint="What is watched, and who is told">
       <RouterLink class="button" to="/alerts">Alerts</RouterLink>
       <button v-if="may('CHANGE_SETUP')" type="submit" class="button ink" :disabled="busy || !dirty">
         Save
@@ -160,10 +160,10 @@ const reached = computed(
       <select
         v-if="rule.ofPlaces && left(rule).length"
         class="link small add"
-        :aria-label="`${rule.title}: otherwise at a place`"
+        :aria-label="`${rule.title}: different at a place`"
         @change="addPlace(rule, $event.target as HTMLSelectElement)"
       >
-        <option value="">Otherwise at a place</option>
+        <option value="">Different at a place</option>
         <option v-for="place in left(rule)" :key="place.name" :value="place.name">{{ place.name }}</option>
       </select>
     </section>

@@ -170,7 +170,9 @@ h2 {
   align-items: center;
 }
 select {
+  width: 104px;
   font: inherit;
+  font-weight: 600;
 }
 @media (max-width: 600px) {
   li {

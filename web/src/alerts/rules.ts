@@ -6,7 +6,7 @@ export type RuleView = Schemas['RuleView'];
 export const UNIT_WORDS: Record<RuleView['unit'], string> = {
   MINUTES: 'minutes',
   DAYS: 'days before',
-  DAYS_A_FALSE_ALARM: 'days for one false alarm',
+  DAYS_A_FALSE_ALARM: 'days between false alarms',
   PERCENT: 'percent left',
   TIMES: 'failures in a row',
 };

@@ -45,7 +45,7 @@ const routes: RouteRecordRaw[] = [
   },
   {
     path: '/alerts/rules',
-    name: 'Rules of alerts',
+    name: 'Alert rules',
     component: () => import('@/alerts/AlertRulesView.vue'),
     meta: { place: 'Alerts' },
   },

@@ -13,6 +13,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -58,9 +59,9 @@ public class UsualScans {
 
     private Map<UUID, UsualWeek> read(LocalDate today) {
         OffsetDateTime end = today.atStartOfDay(zone).toOffsetDateTime();
-        Timestamp first = jdbc.sql("select scanned_at from delivery order by number limit 1")
-                .query(Timestamp.class)
-                .optional()
+        Timestamp first = jdbc.sql("select min(scanned_at) from delivery")
+                .query((row, n) -> Optional.ofNullable(row.getTimestamp(1)))
+                .single()
                 .orElse(null);
         int whole = first == null
                 ? 0
