@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '@/app/session';
 import { api, ask } from '@/api/client';
 import { abilityRows, detailRows, scans } from '@/devices/abilities';
+import AlertList from '@/alerts/AlertList.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count, figure, lasting, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
@@ -74,6 +75,10 @@ async function checkAgain() {
   const seen = await attempt(() => refresh.mutateAsync());
   if (seen) say(`${seen.name}: ${seen.conditionWords}`);
 }
+const open = useQuery({ queryKey: ['alerts', 'open'], queryFn: () => ask(api.GET('/api/alerts')) });
+const alerts = computed(
+  () => open.data.value?.filter((alert) => alert.concerns.some((one) => one.id === id.value)) ?? [],
+);
 const allStops = ref(false);
 watch([id, span], () => (allStops.value = false));
 const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefined : FEW) ?? []);
@@ -114,6 +119,9 @@ const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefi
       {{ row.data.value.remark }}
       <span class="caption">seen {{ row.data.value.seenAt ? ago(row.data.value.seenAt) : 'never' }}</span>
     </p>
+    <section v-if="alerts.length" aria-label="Alerts" class="alerts">
+      <AlertList :alerts="alerts" />
+    </section>
     <div class="columns">
       <div>
         <section aria-labelledby="been">

@@ -1,7 +1,9 @@
 package inky.courier.alert;
 
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import inky.courier.core.message.Message;
 import inky.courier.queue.Queue;
+import inky.courier.web.MessageColumn;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -47,7 +49,7 @@ class AlertMessages {
             String body,
             Instant createdAt,
             int tries,
-            String trouble) {}
+            Message trouble) {}
 
     void add(Kind kind, String target, String subject, String body, Instant now) {
         UUID id = UUID.randomUUID();
@@ -71,9 +73,9 @@ class AlertMessages {
                 .list();
     }
 
-    void failed(UUID id, String trouble) {
+    void failed(UUID id, Message trouble) {
         jdbc.sql("update alert_message set tries = tries + 1, trouble = ? where id = ?")
-                .params(trouble, id)
+                .params(MessageColumn.write(trouble), id)
                 .update();
     }
 
@@ -105,6 +107,6 @@ class AlertMessages {
                 row.getString("body"),
                 row.getTimestamp("created_at").toInstant(),
                 row.getInt("tries"),
-                row.getString("trouble"));
+                MessageColumn.read(row.getString("trouble")));
     }
 }

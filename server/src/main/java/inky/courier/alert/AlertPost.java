@@ -2,6 +2,7 @@ package inky.courier.alert;
 
 import inky.courier.alert.AlertMessages.AlertMessage;
 import inky.courier.alert.AlertMessages.Kind;
+import inky.courier.core.message.Message;
 import inky.courier.destination.Announcements;
 import inky.courier.destination.Announcements.Announcement;
 import inky.courier.settings.Settings;
@@ -50,7 +51,7 @@ class AlertPost {
         }
         AlertMessage message = found.get();
         Instant now = clock.instant();
-        Optional<String> trouble = send(message, now);
+        Optional<Message> trouble = send(message, now);
         if (trouble.isEmpty()) {
             messages.remove(id);
             return Optional.empty();
@@ -64,15 +65,15 @@ class AlertPost {
         return Optional.of(now.plus(message.tries() < PAUSES.size() ? PAUSES.get(message.tries()) : LONGEST));
     }
 
-    private Optional<String> send(AlertMessage message, Instant now) {
+    private Optional<Message> send(AlertMessage message, Instant now) {
         if (message.kind() == Kind.MAIL) {
             boolean taken = mail.send(new Announcement("", message.target(), message.subject(), message.body()));
-            return taken ? Optional.empty() : Optional.of("");
+            return taken ? Optional.empty() : Optional.of(Message.of("alert.mail-not-taken"));
         }
         return post(message.target(), message.id(), message.body(), now);
     }
 
-    Optional<String> post(String address, UUID id, String body, Instant now) {
+    Optional<Message> post(String address, UUID id, String body, Instant now) {
         return webhook.post(
                 address,
                 id.toString(),

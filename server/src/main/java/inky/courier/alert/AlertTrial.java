@@ -51,11 +51,8 @@ class AlertTrial {
         if (!alerts.webhook().isEmpty()) {
             Instant now = clock.instant();
             String body = Json.write(Map.of("type", "alert.test", "timestamp", now.toString(), "data", Map.of()));
-            Optional<String> trouble = post.post(alerts.webhook(), UUID.randomUUID(), body, now);
-            told.add(new Told(
-                    alerts.webhook(),
-                    trouble.map(words -> Message.of("alert.webhook-not-taken").with("why", words))
-                            .orElse(Message.none())));
+            Optional<Message> trouble = post.post(alerts.webhook(), UUID.randomUUID(), body, now);
+            told.add(new Told(alerts.webhook(), trouble.orElse(Message.none())));
         }
         return told;
     }

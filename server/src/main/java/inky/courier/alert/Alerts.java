@@ -186,8 +186,8 @@ public class Alerts {
             RuleSetting usual,
             Message example) {}
 
-    /** @param kind of what could not be told @param trouble in the far side's words; empty where it says nothing */
-    public record Untold(AlertMessages.Kind kind, String target, Instant since, int tries, String trouble) {}
+    /** @param kind of what could not be told */
+    public record Untold(AlertMessages.Kind kind, String target, Instant since, int tries, Message trouble) {}
 
     /** @param untold what nobody could be told yet */
     public record AlertRules(List<RuleView> rules, List<Untold> untold) {}

@@ -1,10 +1,12 @@
 package inky.courier.alert;
 
+import inky.courier.core.message.Message;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.time.Duration;
@@ -13,6 +15,7 @@ import java.util.Base64;
 import java.util.Optional;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
+import javax.net.ssl.SSLException;
 import org.springframework.stereotype.Component;
 
 /**
@@ -32,9 +35,9 @@ class Webhook {
 
     /**
      * @param secret as it was entered: as it is, or after {@code whsec_} in Base64
-     * @return what went wrong, in words of the far side; empty where it was taken
+     * @return what went wrong; empty where it was taken
      */
-    Optional<String> post(String address, String id, String body, String secret, Instant now) {
+    Optional<Message> post(String address, String id, String body, String secret, Instant now) {
         long timestamp = now.getEpochSecond();
         try {
             HttpRequest request = HttpRequest.newBuilder(URI.create(address))
@@ -47,13 +50,18 @@ class Webhook {
                     .build();
             int status =
                     http.send(request, HttpResponse.BodyHandlers.discarding()).statusCode();
-            return status >= 200 && status < 300 ? Optional.empty() : Optional.of("HTTP " + status);
+            return status >= 200 && status < 300
+                    ? Optional.empty()
+                    : Optional.of(Message.of("alert.webhook.status").with("status", Integer.toString(status)));
+        } catch (SSLException e) {
+            return Optional.of(Message.of("alert.webhook.tls"));
+        } catch (HttpTimeoutException e) {
+            return Optional.of(Message.of("alert.webhook.slow"));
         } catch (IOException e) {
-            return Optional.of(
-                    Optional.ofNullable(e.getMessage()).orElse(e.getClass().getSimpleName()));
+            return Optional.of(Message.of("alert.webhook.away"));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            return Optional.of(e.getClass().getSimpleName());
+            return Optional.of(Message.of("alert.webhook.away"));
         }
     }
 

@@ -214,7 +214,7 @@ class AlertsTest {
         office.office.device.misbehave(5, List.of("cover-open"));
         minutes(8);
         assertThat(posted).isNotEmpty();
-        assertThat(office.office.desk.get("/api/alerts/rules").text()).contains("HTTP 503");
+        assertThat(office.office.desk.get("/api/alerts/rules").text()).contains("HTTP status 503");
         int failed = posted.size();
         answer = 204;
         minutes(16);
@@ -234,7 +234,7 @@ class AlertsTest {
                 .allMatch(one -> one.path("trouble").asString().isEmpty());
         assertThat(mails()).hasSize(1);
         answer = 404;
-        assertThat(office.office.desk.post("/api/alerts/test", Map.of()).text()).contains("HTTP 404");
+        assertThat(office.office.desk.post("/api/alerts/test", Map.of()).text()).contains("HTTP status 404");
     }
 
     /** Three deliveries that wait for one server are one alert; one that fails is its person's own. */
