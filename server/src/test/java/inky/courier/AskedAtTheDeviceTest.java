@@ -82,7 +82,10 @@ class AskedAtTheDeviceTest {
 
     private static void arrives(Office office, Browser.Answer sent) {
         String delivery = sent.ok().get("deliveryId");
-        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        Waiting.until(
+                () -> office.state(delivery).equals("ACCEPTED"),
+                () -> "it arrives: "
+                        + office.desk.get("/api/deliveries/" + delivery).text());
     }
 
     @Test
@@ -202,7 +205,10 @@ class AskedAtTheDeviceTest {
         String delivery = send(office, guest, scan, Map.of("settings", chosen, "passcode", "Sandpiper 7"))
                 .ok()
                 .get("deliveryId");
-        Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it arrives");
+        Waiting.until(
+                () -> office.state(delivery).equals("ACCEPTED"),
+                () -> "it arrives: "
+                        + office.desk.get("/api/deliveries/" + delivery).text());
         JsonNode page = office.desk.get("/api/deliveries/" + delivery).ok().json();
         assertThat(page.path("files").size()).isGreaterThan(1);
         assertThat(page.toString()).contains("150 dpi").doesNotContain("Sandpiper 7");

@@ -156,8 +156,9 @@ class KilledServerTest {
         office.settings("mailIntake", Map.of("on", false)).ok();
     }
 
+    /** A mail of which half has gone, and a scan of which some pages have come. */
     @Test
-    void killedInTheMiddleOfDataNothingIsLostAndNoSecondMailIsSent() throws Exception {
+    void killedInTheMiddleOfDataAndOfAScanNothingIsLostAndNoSecondMailIsSent() throws Exception {
         int before = office.post.mailbox().letters().size();
         CountDownLatch inData = new CountDownLatch(1);
         CountDownLatch killed = new CountDownLatch(1);
@@ -168,86 +169,6 @@ class KilledServerTest {
         // More than the 4 MB that the system keeps for a line: what is in there counts as sent.
         String delivery = office.send(Stack.FIFTY_LETTERS);
         assertThat(inData.await(60, TimeUnit.SECONDS)).isTrue();
-        server.kill();
-        killed.countDown();
-        assertThat(office.post.mailbox().letters()).hasSize(before);
-
-        office.post.behave();
-        startAgain();
-        arrives(delivery);
-        assertThat(office.post.mailbox().letters()).hasSize(before + 1);
-        assertThat(page(delivery).toString()).contains("Courier was stopped during the transfer");
-    }
-
-    @Test
-    void killedBeforeItHeardTheAnswerItSendsAgainUnderTheSameNumberAndSaysSo() throws Exception {
-        int before = office.post.mailbox().letters().size();
-        CountDownLatch end = new CountDownLatch(1);
-        CountDownLatch killed = new CountDownLatch(1);
-        // The post office has the whole message and keeps its answer back until the server is dead.
-        office.post.beforeAnswer(() -> {
-            end.countDown();
-            killed.await(60, TimeUnit.SECONDS);
-        });
-        String delivery = office.send(Stack.TIDE_TABLE);
-        assertThat(end.await(60, TimeUnit.SECONDS)).isTrue();
-        server.kill();
-        office.post.behave();
-        killed.countDown();
-        Waiting.until(() -> office.post.mailbox().letters().size() == before + 1, "the post office has taken it");
-
-        startAgain();
-        arrives(delivery);
-        assertThat(possiblyTwice(delivery)).isTrue();
-        List<Letter> letters = office.post.mailbox().letters();
-        assertThat(letters.subList(before, letters.size()).stream()
-                        .map(KilledServerTest::messageId)
-                        .distinct())
-                .as("a mailbox can tell that it is the same")
-                .hasSize(1);
-    }
-
-    @Test
-    void killedBetweenUploadAndRenameOrBeforeItHeardOfItTheFileIsThereExactlyOnce() throws Exception {
-        String toSftp = folder("SFTP", "upload");
-        String toFtp = folder("FTP", "renamed");
-
-        // In the middle of the upload
-        house.lines().forEach(line -> line.slow(60_000));
-        office.goesTo(toSftp);
-        String half = office.send(Stack.BERTH_PERMIT);
-        Waiting.until(
-                () -> house.stored().stream().anyMatch(path -> path.endsWith(".part")), "the upload is under way");
-        server.kill();
-        assertThat(house.stored())
-                .filteredOn(path -> path.startsWith("upload/"))
-                .noneMatch(path -> path.endsWith(".pdf"));
-        house.behave();
-        startAgain();
-        arrives(half);
-        liesOnce("upload", 1);
-
-        // Between the rename at the far side and its word
-        CountDownLatch named = new CountDownLatch(1);
-        CountDownLatch killed = new CountDownLatch(1);
-        house.beforeRenamed(() -> {
-            named.countDown();
-            killed.await(60, TimeUnit.SECONDS);
-        });
-        office.goesTo(toFtp);
-        String whole = office.send(Stack.TIDE_TABLE);
-        assertThat(named.await(60, TimeUnit.SECONDS)).isTrue();
-        server.kill();
-        house.behave();
-        killed.countDown();
-        startAgain();
-        arrives(whole);
-        assertThat(possiblyTwice(whole)).as("the folder could be asked").isFalse();
-        liesOnce("renamed", 1);
-    }
-
-    @Test
-    void killedWhileScanningTheServerComesUpAndTheNextScanWorks() throws Exception {
         Browser guest = office.guest();
         office.device.pageMillis(400);
         office.device.put(Stack.FIFTY_LETTERS);
@@ -260,8 +181,15 @@ class KilledServerTest {
                         > 1,
                 "pages come");
         server.kill();
+        killed.countDown();
+        assertThat(office.post.mailbox().letters()).hasSize(before);
+
+        office.post.behave();
         startAgain();
         office.device.pageMillis(0);
+        arrives(delivery);
+        assertThat(office.post.mailbox().letters()).hasSize(before + 1);
+        assertThat(page(delivery).toString()).contains("Courier was stopped during the transfer");
         Waiting.until(
                 () -> office.guest()
                         .get(office.panel("/scans/" + scan))
@@ -271,19 +199,73 @@ class KilledServerTest {
         arrives(office.send(Stack.TIDE_TABLE));
     }
 
+    /** A post office that has the whole message, and a folder that has renamed the file, both before their word is heard. */
     @Test
-    void killedWhileFilesAreMadeTheyAreMadeAgainAndNothingLiesAround() throws Exception {
-        office.goesTo(folder("SFTP", "made again"));
-        String delivery = office.send(Stack.CARGO_MANIFEST);
+    void killedBeforeItHeardTheAnswerMailGoesAgainUnderTheSameNumberAndAFileIsThereOnce() throws Exception {
+        int before = office.post.mailbox().letters().size();
+        CountDownLatch end = new CountDownLatch(1);
+        CountDownLatch named = new CountDownLatch(1);
+        CountDownLatch killed = new CountDownLatch(1);
+        office.post.beforeAnswer(() -> {
+            end.countDown();
+            killed.await(60, TimeUnit.SECONDS);
+        });
+        house.beforeRenamed(() -> {
+            named.countDown();
+            killed.await(60, TimeUnit.SECONDS);
+        });
+        String mailed = office.send(Stack.TIDE_TABLE);
+        assertThat(end.await(60, TimeUnit.SECONDS)).isTrue();
+        office.goesTo(folder("FTP", "renamed"));
+        String filed = office.send(Stack.TIDE_TABLE);
+        assertThat(named.await(60, TimeUnit.SECONDS)).isTrue();
         server.kill();
-        assertThat(server.ask("select named_at is null from delivery where id = '" + delivery + "'"))
+        office.post.behave();
+        house.behave();
+        killed.countDown();
+        Waiting.until(() -> office.post.mailbox().letters().size() == before + 1, "the post office has taken it");
+
+        startAgain();
+        arrives(mailed);
+        assertThat(possiblyTwice(mailed)).isTrue();
+        List<Letter> letters = office.post.mailbox().letters();
+        assertThat(letters.subList(before, letters.size()).stream()
+                        .map(KilledServerTest::messageId)
+                        .distinct())
+                .as("a mailbox can tell that it is the same")
+                .hasSize(1);
+        arrives(filed);
+        assertThat(possiblyTwice(filed)).as("the folder could be asked").isFalse();
+        liesOnce("renamed", 1);
+    }
+
+    /** One file is half uploaded, of another delivery the files are being made. */
+    @Test
+    void killedWhileUploadingAndWhileMakingFilesEachFileIsThereOnceAndNothingLiesAround() throws Exception {
+        String slow = folder("SFTP", "upload");
+        String other = folder("SFTP", "made again");
+        house.lines().forEach(line -> line.slow(60_000));
+        office.goesTo(slow);
+        String half = office.send(Stack.BERTH_PERMIT);
+        Waiting.until(
+                () -> house.stored().stream().anyMatch(path -> path.endsWith(".part")), "the upload is under way");
+        office.goesTo(other);
+        String unmade = office.send(Stack.CARGO_MANIFEST);
+        server.kill();
+        assertThat(house.stored())
+                .filteredOn(path -> path.startsWith("upload/"))
+                .noneMatch(path -> path.endsWith(".pdf"));
+        assertThat(server.ask("select named_at is null from delivery where id = '" + unmade + "'"))
                 .as("it was killed while they were made")
                 .isEqualTo("t");
+        house.behave();
         server.set("COURIER_LOG_FORMAT", "ecs");
         startAgain();
-        arrives(delivery);
-        saysItByJson(delivery);
+        arrives(half);
+        arrives(unmade);
+        saysItByJson(unmade);
         server.set("COURIER_LOG_FORMAT", "");
+        liesOnce("upload", 1);
         liesOnce("made again", 1);
         assertThat(server.workFolders()).as("of this process alone").isEqualTo(1);
     }

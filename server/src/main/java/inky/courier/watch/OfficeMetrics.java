@@ -1,5 +1,7 @@
 package inky.courier.watch;
 
+import inky.courier.alert.Alerts;
+import inky.courier.core.alert.AlertRule;
 import inky.courier.core.fleet.DeviceSupplies.Supply;
 import inky.courier.core.fleet.FleetState;
 import inky.courier.core.fleet.Level;
@@ -33,6 +35,7 @@ class OfficeMetrics implements MultiCollector {
     private final Troubles troubles;
     private final IncomingList incoming;
     private final HelpDeskCalls calls;
+    private final Alerts alerts;
 
     OfficeMetrics(
             PrometheusRegistry registry,
@@ -40,12 +43,14 @@ class OfficeMetrics implements MultiCollector {
             DayOfDeliveries day,
             Troubles troubles,
             IncomingList incoming,
-            HelpDeskCalls calls) {
+            HelpDeskCalls calls,
+            Alerts alerts) {
         this.devices = devices;
         this.day = day;
         this.troubles = troubles;
         this.incoming = incoming;
         this.calls = calls;
+        this.alerts = alerts;
         registry.register(this);
     }
 
@@ -78,6 +83,7 @@ class OfficeMetrics implements MultiCollector {
                         "courier_unclaimed_scans",
                         "Scans that devices sent and that belong to nobody yet.",
                         Map.of(Labels.EMPTY, (double) incoming.unclaimed())),
+                alerts(),
                 gauge("courier_help_calls", "Calls for help from panels that wait.", Map.of(Labels.EMPTY, (double)
                         calls.open().stream()
                                 .filter(HelpDeskCalls.HelpCallView::waits)
@@ -98,6 +104,17 @@ class OfficeMetrics implements MultiCollector {
                 1.0,
                 Double::sum));
         return gauge("courier_devices", "Devices, by their state: stopped, away, care or well.", counts);
+    }
+
+    private GaugeSnapshot alerts() {
+        Map<Labels, Double> counts = new HashMap<>();
+        for (AlertRule rule : AlertRule.values()) {
+            counts.put(Labels.of("rule", rule.name().toLowerCase(Locale.ROOT)), 0.0);
+        }
+        alerts.open()
+                .forEach(alert -> counts.merge(
+                        Labels.of("rule", alert.rule().name().toLowerCase(Locale.ROOT)), 1.0, Double::sum));
+        return gauge("courier_alerts", "Alerts that are open, by their rule.", counts);
     }
 
     private static Labels labels(DeviceView device) {
