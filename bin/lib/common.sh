@@ -4,6 +4,8 @@ root=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 cd "$root"
 run=${COURIER_RUN:-$root/.run}
 mkdir -p "$run"
+# Names of files have letters of any language; without this Java reads and writes those of ASCII only.
+export LANG=C.UTF-8 LC_ALL=C.UTF-8
 
 say() { printf '%s\n' "$*" >&2; }
 
