@@ -1,8 +1,14 @@
 package inky.courier.harness;
 
+import static java.nio.file.StandardOpenOption.CREATE;
+import static java.nio.file.StandardOpenOption.WRITE;
+
 import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -12,10 +18,13 @@ import java.util.concurrent.TimeUnit;
 import java.util.jar.JarEntry;
 import java.util.jar.JarOutputStream;
 import java.util.stream.Stream;
+import java.util.zip.CRC32;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * The application as Java starts it fastest: its classes in a jar, and an archive of those that a start needs, made once
- * for a run of tests. Halves the time of a start.
+ * for these very classes, by whichever process of tests needs it first. Halves the time of a start; making it takes longer
+ * than three of them.
  */
 final class FastStart {
     private static List<String> options;
@@ -25,13 +34,52 @@ final class FastStart {
     /** Java's options for the class path; made at the first call. */
     static synchronized List<String> options() throws IOException {
         if (options == null) {
-            Path folder = Files.createTempDirectory("courier-classes");
-            String classPath = jarsOnly(folder);
-            Path archive = folder.resolve("classes.jsa");
-            make(classPath, archive, folder);
-            options = List.of("-XX:SharedArchiveFile=" + archive, "-Xshare:auto", "-cp", classPath);
+            Path all = Files.createDirectories(Path.of("target", "fast-start").toAbsolutePath());
+            try (FileChannel others = FileChannel.open(all.resolve("lock"), CREATE, WRITE);
+                    FileLock held = others.lock()) {
+                options = options(all.resolve(digest()), held.isValid());
+            }
         }
         return options;
+    }
+
+    /** @param alone whether no other process makes one */
+    private static List<String> options(Path folder, boolean alone) throws IOException {
+        Path archive = folder.resolve("classes.jsa");
+        Path made = folder.resolve("class-path");
+        if (alone && !Files.exists(made)) {
+            removeOlder(folder);
+            String classPath = jarsOnly(Files.createDirectories(folder));
+            make(classPath, archive, folder);
+            Files.writeString(made, classPath);
+        }
+        return List.of("-XX:SharedArchiveFile=" + archive, "-Xshare:auto", "-cp", Files.readString(made));
+    }
+
+    private static void removeOlder(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder.getParent())) {
+            for (Path one : all.filter(Files::isDirectory).toList()) {
+                FileSystemUtils.deleteRecursively(one);
+            }
+        }
+    }
+
+    /** Of all that is on the class path: other classes are another archive. */
+    private static String digest() throws IOException {
+        CRC32 sum = new CRC32();
+        for (String entry : System.getProperty("java.class.path").split(File.pathSeparator)) {
+            Path path = Path.of(entry);
+            if (path.endsWith("test-classes") || !Files.exists(path)) {
+                continue;
+            }
+            try (Stream<Path> files = Files.walk(path)) {
+                for (Path file : files.sorted().toList()) {
+                    String what = file + " " + Files.size(file) + " " + Files.getLastModifiedTime(file);
+                    sum.update(what.getBytes(StandardCharsets.UTF_8));
+                }
+            }
+        }
+        return Long.toHexString(sum.getValue());
     }
 
     /** An archive cannot be made of classes that lie in folders. The tests' own are not wanted. */
