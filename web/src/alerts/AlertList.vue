@@ -68,7 +68,7 @@ function choose(alert: Alert, select: HTMLSelectElement) {
       </div>
       <div v-if="may('ACT_ON_DELIVERIES') && !alert.endedAt" class="acts">
         <button v-if="alert.takenBy !== identity?.login" type="button" class="button" @click="take(alert)">
-          Take
+          {{ alert.takenBy ? 'Take over' : 'Take' }}
         </button>
         <button v-else type="button" class="button" @click="giveBack(alert)">Give back</button>
         <button v-if="isPutOff(alert)" type="button" class="button" @click="putOff(alert)">Open again</button>

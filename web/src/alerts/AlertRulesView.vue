@@ -106,6 +106,8 @@ const reached = computed(
           :maxlength="200"
           hint="The receiving program checks signatures with the same secret. Base64 after whsec_, or any text of 16 characters or more."
         />
+      </div>
+      <div class="trial">
         <div v-if="may('CHANGE_SETUP')" class="test">
           <button
             type="button"
@@ -190,6 +192,9 @@ section > p {
   display: flex;
   flex-direction: column;
   gap: 8px;
+}
+.trial {
+  grid-column: 1 / -1;
 }
 .hour {
   width: 110px;

@@ -21,6 +21,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -33,6 +34,9 @@ class DeviceSigns implements SignSource {
     private static final double WANTED = 0.4;
 
     private static final String TOGETHER = "together ";
+
+    /** A forecast wavers from day to day; one that was told stays until it is so much better. */
+    private static final int WAVERS_DAYS = 3;
 
     private final DeviceService devices;
     private final DeviceStates states;
@@ -60,13 +64,18 @@ class DeviceSigns implements SignSource {
                 devices.list().stream().collect(Collectors.toMap(DeviceView::id, Function.identity()));
         Map<UUID, Instant> since = states.since();
         Map<UUID, UsualWeek> weeks = scans.weeks();
+        List<AlertTable.Alert> known = alerts.notEnded();
+        Set<String> ending = known.stream()
+                .filter(alert -> alert.rule() == AlertRule.SUPPLY_ENDS)
+                .map(AlertTable.Alert::cause)
+                .collect(Collectors.toSet());
         List<Sign> signs = new ArrayList<>();
         for (AwayTogether away : AwayTogether.of(
                 all.values().stream()
                         .filter(device -> device.protocol().answers())
                         .map(device -> looked(device, since))
                         .toList(),
-                before())) {
+                before(known))) {
             List<DeviceView> those = away.devices().stream()
                     .map(device -> all.get(UUID.fromString(device.id())))
                     .toList();
@@ -95,8 +104,9 @@ class DeviceSigns implements SignSource {
                         Optional.empty()));
             }
             device.forecasts().forEach((supply, forecast) -> {
-                if (forecast.early()
-                        <= settings.of(AlertRule.SUPPLY_ENDS, device.place()).amount()) {
+                int days = settings.of(AlertRule.SUPPLY_ENDS, device.place()).amount();
+                boolean isTold = ending.contains(supplyCause(device, supply));
+                if (forecast.early() <= days + (isTold ? WAVERS_DAYS : 0)) {
                     signs.add(supply(device, supply, forecast));
                 }
             });
@@ -104,11 +114,15 @@ class DeviceSigns implements SignSource {
         return signs;
     }
 
+    private static String supplyCause(DeviceView device, String supply) {
+        return device.id() + " " + supply;
+    }
+
     private static Sign supply(DeviceView device, String supply, SupplyForecast forecast) {
         return sign(
                 AlertRule.SUPPLY_ENDS,
                 device,
-                device.id() + " " + supply,
+                supplyCause(device, supply),
                 Message.of("alert.supply")
                         .with("device", whole(device))
                         .with("supply", supply)
@@ -151,8 +165,8 @@ class DeviceSigns implements SignSource {
                 && trays.stream().allMatch(tray -> tray.level().equals(Level.EMPTY));
     }
 
-    private List<AwayTogether.Before> before() {
-        return alerts.notEnded().stream()
+    private static List<AwayTogether.Before> before(List<AlertTable.Alert> known) {
+        return known.stream()
                 .filter(alert -> alert.cause().startsWith(TOGETHER))
                 .map(alert -> {
                     String[] parts = alert.cause().split(" ", 3);

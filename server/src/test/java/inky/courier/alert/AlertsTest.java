@@ -252,7 +252,12 @@ class AlertsTest {
         minutes(1);
         assertThat(alerts(AlertRule.FAILURES)).hasSize(1);
         assertThat(alerts(AlertRule.FAILURES).get(0).path("sentence").asString())
-                .contains("of 4 deliveries to Harbour Post");
+                .contains("4 deliveries to Harbour Post failed or wait");
+        // Hours later, when nothing new fails, they wait all the same.
+        office.time.setForward(Duration.ofHours(3));
+        minutes(5);
+        assertThat(alerts(AlertRule.FAILURES)).hasSize(1);
+
         office.office.post.behave();
         office.time.pass(Duration.ofHours(2));
         minutes(5);

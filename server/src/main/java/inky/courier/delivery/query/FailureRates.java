@@ -1,10 +1,7 @@
 package inky.courier.delivery.query;
 
-import inky.courier.core.message.Message;
-import inky.courier.web.MessageColumn;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
@@ -45,27 +42,14 @@ public class FailureRates {
      * @param failedBefore of those that were sent in four weeks before today, for whatever cause
      * @param sentBefore in those weeks
      */
-    public record Rate(
-            UUID routeId,
-            String routeName,
-            String kind,
-            String cause,
-            Message sentence,
-            Message remedy,
-            int failed,
-            int sent,
-            int failedBefore,
-            int sentBefore,
-            Instant since) {}
+    public record Rate(UUID routeId, String cause, int failed, int sent, int failedBefore, int sentBefore) {}
 
     public List<Rate> now() {
         Map<UUID, Before> before = before();
         return jdbc.sql("""
-                        with recent as (select l.*, d.scanned_at, d.number from delivery d join leg l on l.delivery_id = d.id
+                        with recent as (select l.route_id, l.cause, l.state from delivery d join leg l on l.delivery_id = d.id
                             where d.scanned_at >= :since)
-                        select route_id, max(route_name) as route_name, max(kind) as kind, cause,
-                            (array_agg(sentence order by number desc))[1] as sentence,
-                            (array_agg(remedy order by number desc))[1] as remedy, count(*) as failed, min(scanned_at) as since,
+                        select route_id, cause, count(*) as failed,
                             (select count(*) from recent r where r.route_id = recent.route_id) as sent
                         from recent where state in ('WAITING', 'STOPPED') and cause not in ('', 'CALLED_OFF') group by route_id, cause""")
                 .param("since", clock.instant().minus(NOW).atOffset(ZoneOffset.UTC))
@@ -74,16 +58,11 @@ public class FailureRates {
                     Before of = before.getOrDefault(route, new Before(0, 0));
                     return new Rate(
                             route,
-                            row.getString("route_name"),
-                            row.getString("kind"),
                             row.getString("cause"),
-                            MessageColumn.read(row.getString("sentence")),
-                            MessageColumn.read(row.getString("remedy")),
                             row.getInt("failed"),
                             row.getInt("sent"),
                             of.failed,
-                            of.legs,
-                            row.getTimestamp("since").toInstant());
+                            of.legs);
                 })
                 .list();
     }
