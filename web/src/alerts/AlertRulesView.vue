@@ -1,18 +1,16 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
-import { computed, ref } from 'vue';
-import { api, ask, type Schemas } from '@/api/client';
+import { computed } from 'vue';
+import { api, ask } from '@/api/client';
 import { useSession } from '@/app/session';
 import { useOfficeSettings } from '@/settings/office';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import FormField from '@/shared/FormField.vue';
-import { ago, count } from '@/shared/format';
-import { useForm } from '@/shared/problems';
 import SetUpForm from '@/shared/SetUpForm.vue';
-import StateMark from '@/shared/StateMark.vue';
 import TextField from '@/shared/TextField.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import RuleFields from './RuleFields.vue';
+import TestAlerts from './TestAlerts.vue';
 import { placesOf, settingOf, withoutRule, withRule, type RuleView } from './rules';
 
 /** What is watched, how it is told, and to whom. */
@@ -26,7 +24,7 @@ const places = useQuery({
 const alerts = computed(() => form.value.alerts);
 const emails = computed({
   get: () => alerts.value.emails.join('\n'),
-  set: (typed) => (alerts.value.emails = typed.split(/[\n,;]/).map((one) => one.trimStart())),
+  set: (typed) => (alerts.value.emails = typed ? typed.split(/[\n,;]/).map((one) => one.trimStart()) : []),
 });
 const keepsSecret = computed(() => query.data.value?.kept.includes('WEBHOOK_SECRET'));
 const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
@@ -42,16 +40,7 @@ function addPlace(rule: RuleView, select: HTMLSelectElement) {
   }
 }
 
-const trial = useForm();
-const told = ref<Schemas['Told'][]>();
-async function test() {
-  told.value = undefined;
-  told.value = await trial.attempt(() => ask(api.POST('/api/alerts/test')));
-  void rules.refetch();
-}
-const reached = computed(
-  () => query.data.value && (query.data.value.alerts.emails.length || query.data.value.alerts.webhook),
-);
+const reached = computed(() => !!(alerts.value.emails.some((one) => one.trim()) || alerts.value.webhook));
 </script>
 
 <template>
@@ -107,33 +96,13 @@ const reached = computed(
           hint="The receiving program checks signatures with the same secret. Base64 after whsec_, or any text of 16 characters or more."
         />
       </div>
-      <div class="trial">
-        <div v-if="may('CHANGE_SETUP')" class="test">
-          <button
-            type="button"
-            class="button"
-            :disabled="trial.busy.value || dirty || !reached"
-            @click="test"
-          >
-            Send a test
-          </button>
-          <span v-if="dirty" class="quiet small">Save first.</span>
-        </div>
-        <ErrorNote :error="trial.general.value" />
-        <ul v-if="told" class="small" role="status">
-          <li v-for="one in told" :key="one.target">
-            <StateMark :mark="one.trouble ? 'failed' : 'accepted'" silent />
-            <span class="mono">{{ one.target }}</span> {{ one.trouble || 'Taken.' }}
-          </li>
-        </ul>
-        <ul v-if="rules.data.value?.untold.length" class="small">
-          <li v-for="one in rules.data.value.untold" :key="one.target + one.since">
-            <StateMark mark="waiting" silent />
-            Not yet told: <span class="mono">{{ one.target }}</span>, {{ count(one.tries, 'try', 'tries') }},
-            since {{ ago(one.since) }}. {{ one.trouble }}
-          </li>
-        </ul>
-      </div>
+      <TestAlerts
+        class="trial"
+        :saved="!dirty"
+        :reached="reached"
+        :untold="rules.data.value?.untold ?? []"
+        @told="rules.refetch()"
+      />
     </section>
     <section v-for="rule in rules.data.value?.rules ?? []" :key="rule.rule" :aria-labelledby="rule.rule">
       <h2 :id="rule.rule">{{ rule.title }}</h2>
@@ -199,11 +168,6 @@ section > p {
 .hour {
   width: 110px;
 }
-.test {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-}
 .place {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
@@ -214,11 +178,6 @@ section > p {
 .add {
   align-self: flex-start;
   max-width: 240px;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 @media (max-width: 800px) {
   .told {

@@ -6,7 +6,8 @@ export const PROBLEMS: InjectionKey<Ref<FieldProblem[]>> = Symbol('problems');
 export const MEANWHILE: InjectionKey<Meanwhile> = Symbol('meanwhile');
 
 /**
- * Runs what a form does, and shows beside its fields what the server found wrong; focuses the first of them.
+ * Runs what a form does, and shows beside its fields what the server found wrong; focuses the first of them. Once in a component:
+ * a second one would take the problems away from the fields of the first.
  *
  * @param meanwhile for a thing that somebody else may save at the same time
  */

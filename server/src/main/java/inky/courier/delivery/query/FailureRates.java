@@ -74,7 +74,7 @@ public class FailureRates {
 
     private synchronized Map<UUID, Before> before() {
         LocalDate today = LocalDate.now(clock.withZone(zone));
-        if (!earlier.day.equals(today)) {
+        if (!earlier.day.equals(today) || earlier.of.isEmpty()) {
             OffsetDateTime end = today.atStartOfDay(zone).toOffsetDateTime();
             Map<UUID, Before> of = new HashMap<>();
             // One that was accepted at a later try had failed before; its cause is not kept.

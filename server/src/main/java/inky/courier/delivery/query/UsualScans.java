@@ -51,7 +51,8 @@ public class UsualScans {
     /** The usual week at each device at which anybody scanned in it; none in the first week of an office. */
     public synchronized Map<UUID, UsualWeek> weeks() {
         LocalDate today = LocalDate.now(clock.withZone(zone));
-        if (!weeks.day.equals(today)) {
+        // None is asked for again: an office may have taken over what it knows of earlier weeks just now.
+        if (!weeks.day.equals(today) || weeks.of.isEmpty()) {
             weeks = new Weeks(today, read(today));
         }
         return weeks.of;
