@@ -20,7 +20,8 @@ export const isPutOff = (alert: Alert, now = Date.now()) =>
   !!alert.putOffUntil && new Date(alert.putOffUntil).getTime() > now;
 
 /** Where something that an alert is about is looked after; nothing for what has no page. */
-export const pathOf = (concern: Concern) => (concern.kind ? `/${concern.kind}/${concern.id}` : undefined);
+export const pathOf = (concern: Concern) =>
+  concern.kind ? `/${[concern.kind, concern.id].filter(Boolean).join('/')}` : undefined;
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;

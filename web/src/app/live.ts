@@ -7,6 +7,7 @@ const STALE: Record<string, string[]> = {
   delivery: ['deliveries', 'delivery', 'today', 'overview'],
   device: ['devices', 'panels', 'plan', 'panel-plans', 'today', 'overview', 'changes'],
   'mail-server': ['mail-servers', 'destinations', 'today', 'overview', 'changes'],
+  inbox: ['inboxes', 'changes'],
   directory: ['directories', 'people', 'changes'],
   destination: ['destinations', 'jobs', 'overview', 'changes'],
   profile: ['profiles', 'jobs', 'plan', 'overview', 'changes'],

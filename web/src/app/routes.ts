@@ -177,6 +177,18 @@ const routes: RouteRecordRaw[] = [
     component: () => import('@/directories/DirectoryView.vue'),
     meta: { place: 'People' },
   },
+  {
+    path: '/inboxes',
+    name: 'Inboxes',
+    component: () => import('@/inboxes/InboxesView.vue'),
+    meta: { place: 'Devices' },
+  },
+  {
+    path: '/inboxes/:id',
+    name: 'Inbox',
+    component: () => import('@/inboxes/InboxView.vue'),
+    meta: { place: 'Devices' },
+  },
   area('contacts', 'Address book', () => import('@/contacts/ContactsView.vue'), 'People'),
   area('contact-groups', 'Groups', () => import('@/contacts/GroupsView.vue'), 'People'),
   area('people', 'People', () => import('@/people/PeopleView.vue')),

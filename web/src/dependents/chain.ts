@@ -13,6 +13,7 @@ export const KINDS: Record<Kind, { path: string; one: string; many: string }> = 
   PROFILE: { path: 'profiles', one: 'scan profile', many: 'scan profiles' },
   NAME: { path: 'names', one: 'file name', many: 'file names' },
   JOB: { path: 'jobs', one: 'job', many: 'jobs' },
+  INBOX: { path: 'inboxes', one: 'inbox', many: 'inboxes' },
   PANEL_PLAN: { path: 'panel-plans', one: 'panel plan', many: 'panel plans' },
   PANEL: { path: 'panels', one: 'panel', many: 'panels' },
   PERSON: { path: 'people', one: 'person', many: 'people' },

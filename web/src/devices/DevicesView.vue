@@ -93,6 +93,7 @@ async function lookAgain() {
   >
     <template #also>
       <RouterLink v-if="may('CHANGE_SETUP')" class="button" to="/devices/find">Find devices</RouterLink>
+      <RouterLink class="button" to="/inboxes">Inboxes</RouterLink>
     </template>
     <template #list>
       <ListTools :list="list" label="Name, place or address" attention="Only those that cannot be used" />

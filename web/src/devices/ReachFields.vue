@@ -72,8 +72,9 @@ function encrypt(wanted: Encryption) {
     />
   </FormField>
   <p v-if="form.protocol === 'MAIL'" class="quiet small">
-    Nothing is asked there. Its address is where its mail comes from; where to send it, see
-    <RouterLink to="/unclaimed">Unclaimed</RouterLink>.
+    Nothing is asked there. Its address is where its mail and files come from. For where to send mail, see
+    <RouterLink to="/unclaimed">Unclaimed</RouterLink>; for files, give it an
+    <RouterLink to="/inboxes">inbox</RouterLink>.
   </p>
   <div v-else class="pair">
     <FormField v-slot="f" label="Administrator's account, if it asks" name="account">

@@ -13,7 +13,7 @@ export const protocols: Record<Schemas['DeviceView']['protocol'], string> = {
   IPP: 'IPP',
   ESCL: 'eSCL',
   SANE: 'SANE',
-  MAIL: 'Sends scans by mail',
+  MAIL: 'Only sends scans',
 };
 
 /** What a device can do, each in a few words. */
@@ -23,7 +23,12 @@ export function abilityRows(
   encrypted = false,
 ): { name: string; words: string }[] {
   if (protocol === 'MAIL') {
-    return [{ name: 'Scanner', words: 'sends its scans by mail; nothing can be started there from here' }];
+    return [
+      {
+        name: 'Scanner',
+        words: 'sends its scans by mail or as files; nothing can be started there from here',
+      },
+    ];
   }
   if (!scans(a)) {
     return [

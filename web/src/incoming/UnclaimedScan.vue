@@ -71,10 +71,10 @@ async function remove() {
       <h3>{{ scan.subject || 'No subject' }}</h3>
       <p class="small">
         {{ when(scan.arrivedAt) }}, {{ count(scan.pages, 'page') }}, from
-        <span class="mono">{{ scan.sender }}</span> to <span class="mono">{{ scan.recipient }}</span><template
-          v-if="scan.device"
-          >, {{ scan.device }}</template
-        >
+        <span :class="{ mono: scan.way === 'MAIL' }">{{ scan.sender }}</span>
+        <template v-if="scan.recipient"
+          >{{ scan.way === 'MAIL' ? 'to' : 'in' }} <span class="mono">{{ scan.recipient }}</span></template
+        ><template v-if="scan.device">, {{ scan.device }}</template>
       </p>
       <p v-if="scan.why" class="why">{{ scan.why }}</p>
       <ErrorNote :error="general" />

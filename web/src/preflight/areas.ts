@@ -10,6 +10,7 @@ export const AREAS: Record<string, string> = {
   PROFILE: 'Scan profile',
   NAME: 'File-name template',
   JOB: 'Job',
+  INBOX: 'Inbox',
   SETTINGS: 'The office',
 };
 
@@ -21,6 +22,7 @@ const PATHS: Record<string, string> = {
   PROFILE: '/profiles/',
   NAME: '/names/',
   JOB: '/jobs/',
+  INBOX: '/inboxes/',
 };
 
 /** Where it is mended. */

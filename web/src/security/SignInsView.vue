@@ -60,6 +60,7 @@ const WRONG: Record<Entry['place']['kind'], string> = {
   EVERY_PANEL: 'wrong PIN',
   DOWNLOAD_LINK: 'wrong passcode',
   MAIL_INTAKE: 'wrong account or password',
+  FILE_INTAKE: 'wrong account or password',
   THIS_MACHINE: 'wrong password',
 };
 const whatOf = (entry: Entry) => (entry.what === 'FAILED' ? WRONG[entry.place.kind] : WORDS[entry.what]);
@@ -69,6 +70,7 @@ const PLACES: Record<Entry['place']['kind'], string> = {
   EVERY_PANEL: 'every panel',
   DOWNLOAD_LINK: 'download link',
   MAIL_INTAKE: 'scans by mail',
+  FILE_INTAKE: 'scans by file transfer',
   THIS_MACHINE: 'command line',
 };
 const placeOf = (entry: Entry) => [PLACES[entry.place.kind], entry.place.name].filter(Boolean).join(' ');

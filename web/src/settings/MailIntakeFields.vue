@@ -2,9 +2,9 @@
 import { useQuery } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
-import StateMark from '@/shared/StateMark.vue';
 import TextField from '@/shared/TextField.vue';
 import TickBox from '@/shared/TickBox.vue';
+import DoorState from './DoorState.vue';
 
 /** How scans are taken that devices send by mail. */
 defineProps<{ keepsPassword: boolean }>();
@@ -29,14 +29,7 @@ const networks = computed({
     and the person. Nothing is passed on to anybody else.
   </p>
   <TickBox v-model="intake.on" words="Take scans by mail" />
-  <p v-if="state.data.value?.on" class="small" role="status">
-    <StateMark :mark="state.data.value.listens ? 'accepted' : 'failed'" silent />
-    {{
-      state.data.value.listens
-        ? `Listening on port ${state.data.value.port}.`
-        : state.data.value.trouble || 'Starting.'
-    }}
-  </p>
+  <DoorState :state="state.data.value?.mail" />
   <TextField
     v-model="intake.domain"
     mono

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query';
 import { computed, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import ExportSums from './ExportSums.vue';
+import FileIntakeFields from './FileIntakeFields.vue';
 import MailIntakeFields from './MailIntakeFields.vue';
 import MoveSetUp from './MoveSetUp.vue';
 import SnmpFields from './SnmpFields.vue';
@@ -83,6 +84,10 @@ async function saveIt() {
         v-model:password="form.secrets.INTAKE_PASSWORD"
         :keeps-password="kept.includes('INTAKE_PASSWORD')"
       />
+    </section>
+    <section aria-labelledby="files">
+      <h2 id="files">Scans by file transfer</h2>
+      <FileIntakeFields v-model="form.fileIntake" />
     </section>
     <section aria-labelledby="snmp">
       <h2 id="snmp">State of devices by SNMP</h2>

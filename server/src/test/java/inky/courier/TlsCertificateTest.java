@@ -3,12 +3,14 @@ package inky.courier;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.harness.Courier;
 import inky.courier.harness.DeviceMail;
 import inky.courier.harness.TestDatabase;
 import inky.courier.harness.Waiting;
+import inky.courier.intake.inbox.Inboxes;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
 import inky.courier.standins.FreePort;
@@ -164,6 +166,34 @@ class TlsCertificateTest {
             takesMail(courier, port, "copier");
             Waiting.until(
                     () -> said(starttls).contains("refused"), "without the password of devices it does not listen");
+        }
+    }
+
+    /** RFC 4217 by a client that is not ours; where the settings say so, nothing is taken in the clear. */
+    @Test
+    void devicesSendTheirFilesOverTheSameCertificate() throws Exception {
+        make("first");
+        int port = FreePort.at("127.0.0.1");
+        try (Courier courier = startedWith("first")) {
+            FileIntake intake = new FileIntake(false, null, true, port, true, "50200-50209", List.of("127.0.0.1"));
+            courier.bean(SetUp.class)
+                    .change(Wish.put(OfficeSettings.USUAL.with(settings -> settings.fileIntake = intake)));
+            courier.bean(Inboxes.class)
+                    .add(new Inboxes.InboxForm("Copier", "copier", "oil skin 4", null, null, null, null, null));
+            Path file = folder.resolve("scan.pdf");
+            Files.write(file, DeviceMail.pdf(2));
+            String send = "curl --silent --show-error --insecure --user 'copier:oil skin 4' --upload-file " + file
+                    + " ftp://127.0.0.1:" + port + "/ ";
+            Waiting.until(() -> said(send + "--ssl-reqd").isEmpty(), () -> "it is taken: " + said(send + "--ssl-reqd"));
+            assertThat(courier.bean(JdbcClient.class)
+                            .sql("select count(*) from incoming_scan where way = 'FTP' and pages = 2")
+                            .query(Integer.class)
+                            .single())
+                    .isEqualTo(1);
+            assertThat(said(send)).isNotEmpty();
+            assertThat(said(send + "--ftp-ssl-control"))
+                    .as("the file in the clear")
+                    .isNotEmpty();
         }
     }
 

@@ -9,11 +9,13 @@ import inky.courier.core.alert.Sign;
 import inky.courier.core.alert.UsualWeek;
 import inky.courier.core.fleet.DeviceCondition.State;
 import inky.courier.core.message.Message;
+import inky.courier.core.office.OfficeSettings;
 import inky.courier.delivery.query.DeviceActivity;
 import inky.courier.delivery.query.UsualScans;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.intake.IncomingList;
+import inky.courier.intake.inbox.Inboxes;
 import inky.courier.settings.Settings;
 import java.time.Duration;
 import java.time.Instant;
@@ -38,6 +40,7 @@ class QuietSigns implements SignSource {
     private final DeviceActivity activity;
     private final UsualScans scans;
     private final IncomingList incoming;
+    private final Inboxes inboxes;
     private final Settings settings;
     private Looked last = new Looked(Instant.MIN, AlertSettings.USUAL, List.of());
 
@@ -46,11 +49,13 @@ class QuietSigns implements SignSource {
             DeviceActivity activity,
             UsualScans scans,
             IncomingList incoming,
+            Inboxes inboxes,
             Settings settings) {
         this.devices = devices;
         this.activity = activity;
         this.scans = scans;
         this.incoming = incoming;
+        this.inboxes = inboxes;
         this.settings = settings;
     }
 
@@ -130,8 +135,17 @@ class QuietSigns implements SignSource {
         return Share.of(seen, office.expected(from, now) - own.expected(from, now));
     }
 
+    /** Whether devices can send anything. */
+    private boolean isOpen() {
+        OfficeSettings office = settings.read();
+        return office.mailIntake().on()
+                || office.fileIntake().sftp()
+                || office.fileIntake().ftp()
+                || inboxes.look();
+    }
+
     private Optional<Sign> ofIntake(AlertSettings rules, ZonedDateTime now) {
-        if (!settings.read().mailIntake().on()) {
+        if (!isOpen()) {
             return Optional.empty();
         }
         return incoming.arrivals(now.toInstant())

@@ -69,6 +69,7 @@ public class SecurityLog {
             EVERY_PANEL,
             DOWNLOAD_LINK,
             MAIL_INTAKE,
+            FILE_INTAKE,
             THIS_MACHINE
         }
 
@@ -76,6 +77,7 @@ public class SecurityLog {
         public static final Place EVERY_PANEL = new Place(Kind.EVERY_PANEL, "");
         public static final Place DOWNLOAD_LINK = new Place(Kind.DOWNLOAD_LINK, "");
         public static final Place MAIL_INTAKE = new Place(Kind.MAIL_INTAKE, "");
+        public static final Place FILE_INTAKE = new Place(Kind.FILE_INTAKE, "");
 
         public static Place panel(String device) {
             return new Place(Kind.PANEL, device);

@@ -27,7 +27,7 @@ class DemoFolders {
         this.probes = probes;
     }
 
-    record Made(UUID manifests, UUID bills, UUID charts, UUID ownCloud, UUID desktop, UUID stick) {}
+    record Made(UUID manifests, UUID bills, UUID charts, UUID ownCloud, UUID desktop, UUID stick, UUID copies) {}
 
     Made make(World world, int port, UUID owner) {
         World.House files = world.fileHouse();
@@ -78,6 +78,18 @@ class DemoFolders {
                         SidecarForm.NONE),
                 files,
                 owner);
+        UUID copies = add(
+                "Folder of the old copier",
+                DestinationKind.SFTP,
+                settings(
+                        files.host(),
+                        port + 2,
+                        "from the old copier",
+                        files.account(),
+                        Encryption.TLS,
+                        SidecarForm.NONE),
+                files,
+                null);
         UUID desktop = destinations
                 .add(DestinationForm.plain("Own folder", DestinationKind.DESKTOP))
                 .id();
@@ -85,7 +97,7 @@ class DemoFolders {
         UUID stick = destinations
                 .add(DestinationForm.folder("USB stick", DestinationKind.USB, FolderSettings.BLANK, null))
                 .id();
-        return new Made(manifests, bills, charts, own, desktop, stick);
+        return new Made(manifests, bills, charts, own, desktop, stick, copies);
     }
 
     /** Everybody's own folder in the ferry's cloud, once they have allowed it. */

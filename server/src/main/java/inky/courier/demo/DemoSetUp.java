@@ -10,6 +10,7 @@ import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.SnmpAccess;
+import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
@@ -35,6 +36,8 @@ import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.directory.Directories;
 import inky.courier.directory.Directories.DirectoryForm;
+import inky.courier.intake.inbox.Inboxes;
+import inky.courier.intake.inbox.Inboxes.InboxForm;
 import inky.courier.job.JobService;
 import inky.courier.job.JobService.JobForm;
 import inky.courier.job.JobService.JobView;
@@ -83,6 +86,7 @@ class DemoSetUp {
     private final Pins pins;
     private final AddressBook book;
     private final Directories directories;
+    private final Inboxes inboxes;
     private final PanelPlaces panels;
     private final PanelPlans plans;
     private final DemoFolders demoFolders;
@@ -99,6 +103,7 @@ class DemoSetUp {
             Pins pins,
             AddressBook book,
             Directories directories,
+            Inboxes inboxes,
             PanelPlaces panels,
             PanelPlans plans,
             DemoFolders demoFolders) {
@@ -113,6 +118,7 @@ class DemoSetUp {
         this.pins = pins;
         this.book = book;
         this.directories = directories;
+        this.inboxes = inboxes;
         this.panels = panels;
         this.plans = plans;
         this.demoFolders = demoFolders;
@@ -140,6 +146,7 @@ class DemoSetUp {
                         new HelpDesk("0199 4620", "help@" + world.domain()),
                         new MailIntake(
                                 true, mailPort + 9, "scans." + world.domain(), List.of("127.0.0.0/8"), true, false, ""),
+                        new FileIntake(true, mailPort + 10, true, mailPort + 11, false, "", List.of("127.0.0.0/8")),
                         new SnmpAccess(
                                 SnmpAccess.Version.V2C,
                                 snmpPort,
@@ -159,8 +166,31 @@ class DemoSetUp {
         Map<String, DeviceView> placed = makeDevices(world);
         placed.values().forEach(device -> place(device, made));
         plan(made);
+        makeInboxes(made, folders);
         book.bringIn(String.join("\n", world.contacts()));
         return new Office(placed, made, folk);
+    }
+
+    /** Of two old copiers that only send. */
+    private void makeInboxes(Map<String, JobView> made, DemoFolders.Made folders) {
+        inboxes.add(new InboxForm(
+                "Copier in the stores",
+                "stores-copier",
+                "oil skin 4",
+                null,
+                "",
+                null,
+                made.get("Cargo manifest").id(),
+                null));
+        inboxes.add(new InboxForm(
+                "Old copier, Quay House",
+                "",
+                null,
+                folders.copies(),
+                "",
+                null,
+                made.get("Supplier bills").id(),
+                null));
     }
 
     private UUID server(World.PostOffice office, int port, Encryption encryption, World world, int limitMb) {

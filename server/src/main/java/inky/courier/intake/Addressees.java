@@ -3,6 +3,7 @@ package inky.courier.intake;
 import inky.courier.core.intake.IntakeAddress;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.message.Message;
+import inky.courier.core.office.InboxItem;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService;
@@ -27,7 +28,7 @@ import org.springframework.stereotype.Component;
 
 /** Of what was sent: from which device it is, by which job it goes, and whose it is; and the addresses that say so. */
 @Component
-class Addressees {
+public class Addressees {
     private final DeviceService devices;
     private final JobService jobs;
     private final PeopleService people;
@@ -67,7 +68,35 @@ class Addressees {
     }
 
     /** Who is meant, as far as that is known. */
-    record Meant(Optional<DeviceView> device, Optional<JobView> job, Optional<PersonView> person) {}
+    public record Meant(Optional<DeviceView> device, Optional<JobView> job, Optional<PersonView> person) {}
+
+    /** @param inbox where it came @param folder in it, which may name a job and a person as addresses do; empty for none */
+    public Meant of(InboxItem inbox, Optional<InetAddress> source, String folder) {
+        IntakeAddress address = IntakeAddress.of(folder);
+        Optional<JobView> job = address.job().isEmpty()
+                ? inbox.job().flatMap(this::job)
+                : jobKeys.find(address.job()).flatMap(this::job);
+        Optional<PersonView> person = address.person().isEmpty()
+                ? inbox.person().flatMap(people::known)
+                : personKeys.find(IntakeAddress.key(address.person())).flatMap(people::known);
+        return new Meant(
+                inbox.device().flatMap(this::device).or(() -> source.flatMap(this::at)),
+                job,
+                person.filter(one -> !one.disabled()));
+    }
+
+    /** Whether a folder's name says a job. */
+    public boolean namesJob(String folder) {
+        return jobKeys.find(IntakeAddress.of(folder).job()).isPresent();
+    }
+
+    /** What folders can be called that say a job. */
+    public List<String> jobFolders() {
+        return jobs.list().stream()
+                .flatMap(job -> jobKeys.of(job.id(), job.name()).stream())
+                .sorted()
+                .toList();
+    }
 
     Meant of(InetAddress source, String recipient, IncomingMail mail) {
         IntakeAddress address = IntakeAddress.of(recipient.split("@", 2)[0]);

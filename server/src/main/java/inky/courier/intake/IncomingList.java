@@ -67,6 +67,7 @@ public class IncomingList {
      */
     record IncomingView(
             UUID id,
+            Arrival.Way way,
             Instant arrivedAt,
             String sender,
             String recipient,
@@ -136,6 +137,7 @@ public class IncomingList {
     private IncomingView view(IncomingScan one) {
         return new IncomingView(
                 one.id,
+                one.way,
                 one.arrivedAt,
                 one.sender,
                 one.recipient,

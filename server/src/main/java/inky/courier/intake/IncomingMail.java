@@ -16,6 +16,7 @@ import jakarta.mail.util.SharedFileInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UnsupportedEncodingException;
+import java.net.InetAddress;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -117,11 +118,11 @@ final class IncomingMail implements AutoCloseable {
         return line.length() <= LONGEST_LINE ? line : line.substring(0, LONGEST_LINE);
     }
 
-    List<Document> documents() {
+    private List<Document> documents() {
         return documents;
     }
 
-    Optional<NoScan> noScan() {
+    private Optional<NoScan> noScan() {
         return NoScan.of(returnPath, this::header);
     }
 
@@ -150,8 +151,22 @@ final class IncomingMail implements AutoCloseable {
         }
     }
 
+    /** @param recipient all of the address */
+    Arrival to(String recipient, InetAddress source) throws IOException {
+        return new Arrival(
+                Arrival.Way.MAIL,
+                key(recipient.toLowerCase(Locale.ROOT)),
+                Optional.empty(),
+                source.getHostAddress(),
+                sender(),
+                recipient,
+                subject(),
+                documents(),
+                noScan());
+    }
+
     /** The same for the same message to the same address. Where a device gives no Message-ID, all of its bytes say which it is. */
-    String key(String recipient) throws IOException {
+    private String key(String recipient) throws IOException {
         MessageDigest digest;
         try {
             digest = MessageDigest.getInstance("SHA-256");

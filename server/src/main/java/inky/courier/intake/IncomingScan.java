@@ -21,6 +21,8 @@ class IncomingScan {
         UNCLAIMED,
         /** It was no scan: an answer, a bounce. */
         IGNORED,
+        /** It could not be read. */
+        REFUSED,
         /** Somebody removed it, or nobody claimed it in time. */
         REMOVED
     }
@@ -34,9 +36,12 @@ class IncomingScan {
     /** By which the same message is known again. */
     String key;
 
+    @Enumerated(EnumType.STRING)
+    Arrival.Way way = Arrival.Way.MAIL;
+
     Instant arrivedAt;
 
-    /** The address that sent it. */
+    /** The address that sent it; empty where it was fetched. */
     String source;
 
     String sender;
@@ -63,7 +68,7 @@ class IncomingScan {
     @Enumerated(EnumType.STRING)
     State state;
 
-    /** Why it waits, or was no scan; empty for nothing. */
+    /** Why it waits, was no scan or could not be read; empty for nothing. */
     Message why = Message.none();
 
     /** Name of who claimed or removed it; empty while nobody has. */

@@ -14,6 +14,8 @@ import org.springframework.data.jpa.repository.Query;
 interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
     boolean existsByKey(String key);
 
+    boolean existsByKeyStartingWithAndArrivedAtAfter(String key, Instant since);
+
     /** Nobody else's until the transaction ends. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select s from IncomingScan s where s.id = :id")
@@ -32,7 +34,7 @@ interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
     List<IncomingScan> findSettled(boolean everywhere, Collection<UUID> devices, Limit most);
 
     @Query(
-            "select s.arrivedAt from IncomingScan s where s.arrivedAt >= :since and s.state <> IGNORED order by s.arrivedAt")
+            "select s.arrivedAt from IncomingScan s where s.arrivedAt >= :since and s.state not in (IGNORED, REFUSED) order by s.arrivedAt")
     List<Instant> findArrivals(Instant since);
 
     List<IncomingScan> findByPersonIdOrderByArrivedAtDesc(UUID person);

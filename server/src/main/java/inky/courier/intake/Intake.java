@@ -2,9 +2,9 @@ package inky.courier.intake;
 
 import inky.courier.core.Invalid;
 import inky.courier.core.Problem;
-import inky.courier.core.intake.NoScan;
 import inky.courier.core.media.Resolution;
 import inky.courier.core.message.Message;
+import inky.courier.core.page.PixelLimit;
 import inky.courier.delivery.DeliveryService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.intake.Addressees.Meant;
@@ -24,7 +24,6 @@ import inky.courier.web.Refusal;
 import inky.courier.web.Who;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.InetAddress;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -34,6 +33,8 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,6 +44,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class Intake {
     /** Of a scan while nobody knows whose it is, or which job it is for. */
     private static final UUID NOBODY = new UUID(0, 2);
+
+    /** Between a key and the time of what is the same for a while only. */
+    private static final String SINCE = "@";
+
+    private static final Logger LOG = LoggerFactory.getLogger(Intake.class);
 
     /** Until its job says otherwise. */
     private static final Resolution USUAL = new Resolution(300);
@@ -87,59 +93,95 @@ public class Intake {
         this.clock = clock;
     }
 
-    /** Where something came from. @param recipient all of the address */
-    record Envelope(InetAddress source, String recipient) {}
+    /** What is done in the transaction that keeps it. */
+    public interface Also {
+        void with(UUID incoming);
+    }
 
     /**
-     * Keeps a mail's pages; once this returns they cannot be lost. The same message twice is one scan.
+     * Keeps its pages; once this returns they cannot be lost. The same once more is not kept again.
      *
-     * @throws Invalid when an attachment is no picture
-     * @throws Refusal when there are no pages in it, or too many
+     * @throws NotTaken when there are no pages in it, or too many, or it cannot be read, or it cannot be kept now
      */
-    void take(IncomingMail mail, Envelope envelope) throws IOException {
-        String key = mail.key(envelope.recipient.toLowerCase(Locale.ROOT));
-        if (incoming.existsByKey(key)) {
-            return;
-        }
-        Optional<NoScan> none = mail.noScan();
-        if (none.isEmpty() && mail.documents().isEmpty()) {
-            throw Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "intake.no-pages");
-        }
-        Meant meant = addressees.of(envelope.source, envelope.recipient, mail);
+    public void take(Arrival arrival, Meant meant) throws NotTaken {
+        take(arrival, meant, incoming -> {});
+    }
+
+    /** The same. @param also what becomes of it together with the pages */
+    public void take(Arrival arrival, Meant meant, Also also) throws NotTaken {
         try {
-            transactions.executeWithoutResult(status -> {
-                // The same message may come to two instances at once.
-                turns.await("incoming " + key);
-                if (!incoming.existsByKey(key)) {
-                    keep(described(mail, envelope, key, meant), mail, none, meant);
+            if (!isKnown(arrival)) {
+                if (arrival.noScan().isEmpty() && arrival.documents().isEmpty()) {
+                    throw Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "intake.no-pages");
                 }
-            });
+                inTurn(arrival, () -> also.with(keep(described(arrival, meant), arrival, meant)));
+            }
+        } catch (Invalid e) {
+            throw NotTaken.ever(e.problems().get(0).sentence());
+        } catch (Refusal e) {
+            throw NotTaken.ever(e.sentence());
         } catch (UncheckedIOException e) {
-            throw e.getCause();
+            throw NotTaken.ever(
+                    e.getCause() instanceof PixelLimit.TooLarge large
+                            ? large.sentence()
+                            : Message.of("problem.intake.message"));
+        } catch (RuntimeException e) {
+            LOG.error("what {} {} sent cannot be kept", arrival.way(), arrival.source(), e);
+            throw NotTaken.forNow(e);
         }
     }
 
-    private static IncomingScan described(IncomingMail mail, Envelope envelope, String key, Meant meant) {
+    /** The same may come to two instances at once. */
+    private void inTurn(Arrival arrival, Runnable keeping) {
+        transactions.executeWithoutResult(status -> {
+            turns.await("incoming " + arrival.key());
+            if (!isKnown(arrival)) {
+                keeping.run();
+            }
+        });
+    }
+
+    private boolean isKnown(Arrival arrival) {
+        return arrival.sameWithin()
+                .map(within -> incoming.existsByKeyStartingWithAndArrivedAtAfter(
+                        arrival.key() + SINCE, clock.instant().minus(within)))
+                .orElseGet(() -> incoming.existsByKey(arrival.key()));
+    }
+
+    /** Whoever looks sees that something came, and why it is not kept. */
+    public void refused(Arrival arrival, Meant meant, Message why) {
+        inTurn(arrival, () -> {
+            IncomingScan one = described(arrival, meant);
+            one.state = State.REFUSED;
+            one.why = why;
+            incoming.save(one);
+            live.tell(KIND, one.id);
+        });
+    }
+
+    private IncomingScan described(Arrival arrival, Meant meant) {
         IncomingScan one = new IncomingScan();
         one.id = UUID.randomUUID();
-        one.key = key;
-        one.source = envelope.source.getHostAddress();
-        one.sender = mail.sender();
-        one.recipient = envelope.recipient;
-        one.subject = mail.subject();
+        one.arrivedAt = clock.instant();
+        one.way = arrival.way();
+        one.key = arrival.key() + (arrival.sameWithin().isEmpty() ? "" : SINCE + one.arrivedAt.toEpochMilli());
+        one.source = arrival.source();
+        one.sender = arrival.sender();
+        one.recipient = arrival.recipient();
+        one.subject = arrival.subject();
         one.deviceId = meant.device().map(DeviceView::id).orElse(null);
         one.jobId = meant.job().map(JobView::id).orElse(null);
         one.personId = meant.person().map(PersonView::id).orElse(null);
         return one;
     }
 
-    private void keep(IncomingScan one, IncomingMail mail, Optional<NoScan> none, Meant meant) {
-        one.arrivedAt = clock.instant();
-        if (none.isPresent()) {
+    private UUID keep(IncomingScan one, Arrival arrival, Meant meant) {
+        if (arrival.noScan().isPresent()) {
             one.state = State.IGNORED;
-            one.why = Message.of("intake.ignored").with("why", none.get().name());
+            one.why = Message.of("intake.ignored")
+                    .with("why", arrival.noScan().get().name());
         } else {
-            ScanService.Incoming kept = scanOf(one, mail, meant);
+            ScanService.Incoming kept = scanOf(one, arrival, meant);
             one.scanId = kept.scan();
             one.pages = kept.pages();
             one.state = State.UNCLAIMED;
@@ -150,9 +192,10 @@ public class Intake {
         }
         incoming.save(one);
         live.tell(KIND, one.id);
+        return one.id;
     }
 
-    private ScanService.Incoming scanOf(IncomingScan one, IncomingMail mail, Meant meant) {
+    private ScanService.Incoming scanOf(IncomingScan one, Arrival arrival, Meant meant) {
         Resolution resolution = meant.job()
                 .map(job -> profiles.value(job.item().profileId(), job.item().changes())
                         .resolution())
@@ -165,7 +208,7 @@ public class Intake {
                             Objects.requireNonNullElse(one.jobId, NOBODY)),
                     one.arrivedAt,
                     resolution,
-                    mail.documents());
+                    arrival.documents());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -2,10 +2,11 @@ package inky.courier.intake;
 
 import inky.courier.audit.SecurityLog;
 import inky.courier.core.access.Right;
-import inky.courier.core.intake.MailIntake;
-import inky.courier.core.message.Message;
 import inky.courier.intake.Addressees.AddressForDevice;
+import inky.courier.intake.Arrival.Way;
 import inky.courier.intake.IncomingList.IncomingLists;
+import inky.courier.intake.IntakeServers.DoorState;
+import inky.courier.intake.transfer.HostKeys;
 import inky.courier.settings.Settings;
 import inky.courier.signin.Source;
 import inky.courier.web.Needs;
@@ -14,6 +15,7 @@ import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -36,7 +38,8 @@ class IntakeController {
     private final Intake intake;
     private final IncomingList list;
     private final Addressees addressees;
-    private final MailIntakeServer server;
+    private final IntakeServers servers;
+    private final HostKeys hostKeys;
     private final Settings settings;
     private final SecurityLog log;
 
@@ -44,13 +47,15 @@ class IntakeController {
             Intake intake,
             IncomingList list,
             Addressees addressees,
-            MailIntakeServer server,
+            IntakeServers servers,
+            HostKeys hostKeys,
             Settings settings,
             SecurityLog log) {
         this.intake = intake;
         this.list = list;
         this.addressees = addressees;
-        this.server = server;
+        this.servers = servers;
+        this.hostKeys = hostKeys;
         this.settings = settings;
         this.log = log;
     }
@@ -60,18 +65,18 @@ class IntakeController {
         return list.list();
     }
 
-    /**
-     * How devices send here.
-     *
-     * @param listens whether mail is taken by this instance now
-     * @param trouble why not, although it is wanted; empty for nothing
-     */
-    record IntakeState(boolean on, boolean listens, Message trouble, int port, String domain) {}
+    /** How devices send here. @param domain behind the @ of addresses @param hostKeys of SFTP, as devices show them */
+    record IntakeState(DoorState mail, DoorState sftp, DoorState ftp, String domain, List<String> hostKeys) {}
 
     @GetMapping("/state")
     IntakeState intakeState() {
-        MailIntake wanted = settings.read().mailIntake();
-        return new IntakeState(wanted.on(), server.listens(wanted), server.trouble(), wanted.port(), wanted.domain());
+        DoorState sftp = servers.state(Way.SFTP);
+        return new IntakeState(
+                servers.state(Way.MAIL),
+                sftp,
+                servers.state(Way.FTP),
+                settings.read().mailIntake().domain(),
+                sftp.on() ? hostKeys.fingerprints() : List.of());
     }
 
     @GetMapping("/address")

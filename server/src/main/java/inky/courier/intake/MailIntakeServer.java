@@ -5,7 +5,6 @@ import inky.courier.core.Invalid;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
-import inky.courier.core.page.PixelLimit;
 import inky.courier.core.text.PlainText;
 import inky.courier.settings.Settings;
 import inky.courier.settings.SettingsSecret;
@@ -14,6 +13,7 @@ import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.store.WorkFolders;
 import inky.courier.web.Refusal;
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -30,16 +30,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import javax.net.ssl.SSLSocket;
 import javax.net.ssl.SSLSocketFactory;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ssl.SslBundles;
-import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 import org.subethamail.smtp.MessageContext;
 import org.subethamail.smtp.MessageHandler;
@@ -52,12 +46,10 @@ import org.subethamail.smtp.server.Session;
 import org.subethamail.smtp.server.SessionHandler;
 
 /**
- * Takes mail of devices (SMTP, RFC 5321) for the addresses of this office and for no others, and says yes when their pages are kept. It
- * opens, moves and closes as the settings say, in every instance.
+ * Takes mail of devices (SMTP, RFC 5321) for the addresses of this office and for no others, and says yes when their pages are kept.
  */
 @Component
-class MailIntakeServer implements SmartLifecycle {
-    private static final Logger LOG = LoggerFactory.getLogger(MailIntakeServer.class);
+class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
     private static final int MOST_CONNECTIONS = 50;
     private static final int MOST_OF_ONE = 10;
     private static final int MOST_RECIPIENTS = 10;
@@ -69,107 +61,73 @@ class MailIntakeServer implements SmartLifecycle {
 
     private final Settings settings;
     private final Intake intake;
+    private final Addressees addressees;
     private final WorkFolders folders;
     private final SignInThrottle throttle;
     private final Optional<SslBundles> certificates;
     private final boolean hasCertificate;
     private final Map<Session, Long> sessions = new ConcurrentHashMap<>();
-    private ScheduledExecutorService watch;
-    private SMTPServer server;
-    private volatile MailIntake open = MailIntake.OFF;
-    private volatile Message trouble = Message.none();
-    private volatile boolean listens;
 
     MailIntakeServer(
             Settings settings,
             Intake intake,
+            Addressees addressees,
             WorkFolders folders,
             SignInThrottle throttle,
             Optional<SslBundles> certificates,
             @Value("${courier.tls-certificate:}") String certificate) {
         this.settings = settings;
         this.intake = intake;
+        this.addressees = addressees;
         this.folders = folders;
         this.throttle = throttle;
         this.certificates = certificates;
         this.hasCertificate = !certificate.isBlank();
     }
 
-    /** Whether mail is taken here now, in this way. */
-    boolean listens(MailIntake wanted) {
-        return listens && isSame(wanted, open);
-    }
+    /** What it is opened with; who may send is looked up for each. */
+    record Opening(int port, String domain, String account) {}
 
-    /** Whether it need not be opened anew. */
-    private static boolean isSame(MailIntake one, MailIntake other) {
-        return one.on().equals(other.on())
-                && one.port().equals(other.port())
-                && one.domain().equals(other.domain())
-                && one.account().equals(other.account());
-    }
-
-    /** Why not, although it is wanted; empty for nothing. */
-    Message trouble() {
-        return trouble;
+    @Override
+    public Arrival.Way way() {
+        return Arrival.Way.MAIL;
     }
 
     @Override
-    public synchronized void start() {
-        watch = Executors.newSingleThreadScheduledExecutor(task -> {
-            Thread thread = new Thread(task, "mail intake");
-            thread.setDaemon(true);
-            return thread;
+    public Optional<Opening> wanted() {
+        MailIntake wanted = settings.read().mailIntake();
+        return wanted.on()
+                ? Optional.of(new Opening(wanted.port(), wanted.domain(), wanted.account()))
+                : Optional.empty();
+    }
+
+    @Override
+    public int port(Opening wanted) {
+        return wanted.port;
+    }
+
+    /** A file of the set-up may bring an account without its password. */
+    @Override
+    public Message lacks(Opening wanted) {
+        return wanted.account.isEmpty() || settings.kept().contains(SettingsSecret.INTAKE_PASSWORD)
+                ? Message.none()
+                : Message.of("intake.no-password");
+    }
+
+    @Override
+    public void tick() {
+        long now = System.nanoTime();
+        sessions.forEach((session, since) -> {
+            if (now - since > LONGEST.toNanos()) {
+                session.quit();
+            }
         });
-        watch.scheduleWithFixedDelay(this::follow, 0, 1, TimeUnit.SECONDS);
     }
 
     @Override
-    public synchronized void stop() {
-        if (watch != null) {
-            watch.shutdownNow();
-            watch = null;
-        }
-        close();
-    }
-
-    @Override
-    public boolean isRunning() {
-        return watch != null;
-    }
-
-    private synchronized void follow() {
-        try {
-            long now = System.nanoTime();
-            sessions.forEach((session, since) -> {
-                if (now - since > LONGEST.toNanos()) {
-                    session.quit();
-                }
-            });
-            MailIntake wanted = settings.read().mailIntake();
-            // A file of the set-up may bring an account without its password.
-            boolean lacksPassword = wanted.on()
-                    && !wanted.account().isEmpty()
-                    && !settings.kept().contains(SettingsSecret.INTAKE_PASSWORD);
-            boolean wants = wanted.on() && !lacksPassword;
-            if (watch == null || isSame(wanted, open) && wants == listens) {
-                open = wanted;
-                return;
-            }
-            close();
-            open = wanted;
-            trouble = lacksPassword ? Message.of("intake.no-password") : Message.none();
-            if (wants) {
-                open();
-            }
-        } catch (RuntimeException e) {
-            // The database may be away; the next look is a second later.
-            LOG.debug("mail intake: {}", e.getMessage());
-        }
-    }
-
-    private void open() {
-        SMTPServer.Builder builder = SMTPServer.port(open.port())
-                .hostName(open.domain())
+    public Closeable open(Opening open) {
+        SMTPServer.Builder builder = SMTPServer.port(open.port)
+                .hostName(open.domain)
                 .softwareName("Inky Courier")
                 .maxConnections(MOST_CONNECTIONS)
                 .maxRecipients(MOST_RECIPIENTS)
@@ -179,7 +137,7 @@ class MailIntakeServer implements SmartLifecycle {
                 .sessionHandler(new Guard())
                 .messageHandlerFactory(
                         context -> new Taking(((InetSocketAddress) context.getRemoteAddress()).getAddress()));
-        if (!open.account().isEmpty()) {
+        if (!open.account.isEmpty()) {
             builder.authenticationHandlerFactory(new EasyAuthenticationHandlerFactory(this::signIn))
                     .requireAuth();
         }
@@ -191,13 +149,14 @@ class MailIntakeServer implements SmartLifecycle {
         SMTPServer made = builder.build();
         try {
             made.start();
-            server = made;
-            listens = true;
-            trouble = Message.none();
         } catch (RuntimeException e) {
             made.stop();
-            trouble = Message.of("intake.port-taken").with("port", open.port());
+            throw e;
         }
+        return () -> {
+            made.stop();
+            sessions.clear();
+        };
     }
 
     /** Who guesses is slowed and recorded, as where people sign in. */
@@ -211,7 +170,11 @@ class MailIntakeServer implements SmartLifecycle {
             throw new LoginFailedException();
         }
         if (!isRight(account, password)) {
-            throttle.wrong(attempt, account.equals(open.account()) ? account : "", Place.MAIL_INTAKE, source);
+            throttle.wrong(
+                    attempt,
+                    account.equals(settings.read().mailIntake().account()) ? account : "",
+                    Place.MAIL_INTAKE,
+                    source);
             throw new LoginFailedException();
         }
         throttle.right(attempt);
@@ -236,15 +199,6 @@ class MailIntakeServer implements SmartLifecycle {
                 factory.createSocket(socket, socket.getInetAddress().getHostAddress(), socket.getPort(), true);
         made.setUseClientMode(false);
         return made;
-    }
-
-    private void close() {
-        listens = false;
-        if (server != null) {
-            server.stop();
-            server = null;
-            sessions.clear();
-        }
     }
 
     /** Lets in whom the settings name, and of one address only some at once. */
@@ -321,19 +275,17 @@ class MailIntakeServer implements SmartLifecycle {
         private void take(Path file) throws RejectException {
             try (IncomingMail mail = new IncomingMail(file, returnPath)) {
                 for (String recipient : recipients) {
-                    intake.take(mail, new Intake.Envelope(source, recipient));
+                    intake.take(mail.to(recipient, source), addressees.of(source, recipient, mail));
                 }
             } catch (Invalid e) {
                 throw refused(e.problems().get(0).sentence());
-            } catch (Refusal e) {
-                throw refused(e.sentence());
-            } catch (PixelLimit.TooLarge e) {
-                throw refused(e.sentence());
+            } catch (NotTaken e) {
+                if (e.isForNow()) {
+                    throw new RejectException(451, "4.3.0 " + words(e.why()));
+                }
+                throw refused(e.why());
             } catch (IOException e) {
                 throw refused(Message.of("problem.intake.message"));
-            } catch (RuntimeException e) {
-                LOG.error("a mail from {} cannot be kept", source.getHostAddress(), e);
-                throw new RejectException(451, "4.3.0 It cannot be kept now; try again later");
             }
         }
 

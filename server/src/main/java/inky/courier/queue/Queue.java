@@ -53,7 +53,9 @@ public class Queue {
             Map.entry("ask-consent", "asking a cloud for consent"),
             Map.entry("tell-cloud", "telling a cloud that consent has ended"),
             Map.entry("tell-help-desk", "telling the help desk of calls"),
-            Map.entry("send-incoming", "sending what devices sent by mail"),
+            Map.entry("send-incoming", "sending what devices sent"),
+            Map.entry("look-into-inbox", "fetching files from folders"),
+            Map.entry("look-into-inboxes", "fetching files from folders"),
             Map.entry("forget-incoming", "removing scans that nobody claimed"),
             Map.entry("watch-alerts", "looking for what needs a person"),
             Map.entry("tell-alert", "telling of alerts"));

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.alert.AlertSettings;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.fleet.SnmpAccess;
+import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.OfficeSettings;
@@ -56,6 +57,7 @@ public class Settings {
             @Nullable RecipientRules recipientRules,
             @Nullable HelpDesk helpDesk,
             @Nullable MailIntake mailIntake,
+            @Nullable FileIntake fileIntake,
             @Nullable SnmpAccess snmp,
             @Nullable AlertSettings alerts,
             @Nullable Map<SettingsSecret, String> secrets) {}
@@ -80,6 +82,7 @@ public class Settings {
             RecipientRules recipientRules,
             HelpDesk helpDesk,
             MailIntake mailIntake,
+            FileIntake fileIntake,
             SnmpAccess snmp,
             AlertSettings alerts,
             Set<SettingsSecret> kept,
@@ -99,6 +102,7 @@ public class Settings {
                     s.recipientRules(),
                     s.helpDesk(),
                     s.mailIntake(),
+                    s.fileIntake(),
                     s.snmp(),
                     s.alerts(),
                     kept,
@@ -121,6 +125,7 @@ public class Settings {
                 Optional.ofNullable(form.recipientRules()).orElseGet(() -> read().recipientRules()),
                 Optional.ofNullable(form.helpDesk()).orElseGet(() -> read().helpDesk()),
                 Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()),
+                Optional.ofNullable(form.fileIntake()).orElseGet(() -> read().fileIntake()),
                 Optional.ofNullable(form.snmp()).orElseGet(() -> read().snmp()),
                 Optional.ofNullable(form.alerts()).orElseGet(() -> read().alerts()));
         Map<String, byte[]> secrets = secrets(wanted, Objects.requireNonNullElse(form.secrets(), Map.of()));

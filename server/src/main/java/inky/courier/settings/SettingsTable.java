@@ -4,6 +4,7 @@ import inky.courier.core.alert.AlertSettings;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.delivery.Keeping;
 import inky.courier.core.fleet.SnmpAccess;
+import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.Item;
@@ -29,6 +30,7 @@ class SettingsTable implements ItemTable {
     private static final String RECIPIENT_RULES = "recipient-rules";
     private static final String HELP_DESK = "help-desk";
     private static final String MAIL_INTAKE = "mail-intake";
+    private static final String FILE_INTAKE = "file-intake";
     private static final String SNMP = "snmp";
     private static final String ALERTS = "alerts";
 
@@ -71,6 +73,7 @@ class SettingsTable implements ItemTable {
                 part(all, RECIPIENT_RULES, RecipientRules.class, usual.recipientRules()),
                 part(all, HELP_DESK, HelpDesk.class, usual.helpDesk()),
                 part(all, MAIL_INTAKE, MailIntake.class, usual.mailIntake()),
+                part(all, FILE_INTAKE, FileIntake.class, usual.fileIntake()),
                 part(all, SNMP, SnmpAccess.class, usual.snmp()),
                 part(all, ALERTS, AlertSettings.class, usual.alerts())));
     }
@@ -102,6 +105,7 @@ class SettingsTable implements ItemTable {
         put(RECIPIENT_RULES, Json.write(wanted.recipientRules()));
         put(HELP_DESK, Json.write(wanted.helpDesk()));
         put(MAIL_INTAKE, Json.write(wanted.mailIntake()));
+        put(FILE_INTAKE, Json.write(wanted.fileIntake()));
         put(SNMP, Json.write(wanted.snmp()));
         put(ALERTS, Json.write(wanted.alerts()));
     }

@@ -8,6 +8,7 @@ import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DeviceItem;
 import inky.courier.core.office.Difference;
 import inky.courier.core.office.DirectoryItem;
+import inky.courier.core.office.InboxItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.JobItem;
@@ -239,6 +240,7 @@ public class OfficeFiles {
                         && !device.access().account().isEmpty()
                 || item instanceof DirectoryItem directory
                         && !directory.account().isEmpty()
+                || item instanceof InboxItem inbox && !inbox.looks()
                 || item instanceof DestinationItem destination
                         && destination.kind().isServer()
                         && destination

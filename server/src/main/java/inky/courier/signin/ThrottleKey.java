@@ -13,6 +13,7 @@ public record ThrottleKey(Kind kind, String of) {
         BROWSER(ThrottleRule.BROWSER),
         LINK(ThrottleRule.LINK),
         MAIL(ThrottleRule.SOURCE),
+        FILES(ThrottleRule.SOURCE),
         FIRST_START(ThrottleRule.FIRST_START);
 
         final ThrottleRule rule;
@@ -46,6 +47,11 @@ public record ThrottleKey(Kind kind, String of) {
     /** A device that signs in to send mail; whoever stands before its panel is not held up by it. */
     public static ThrottleKey mail(Source source) {
         return new ThrottleKey(Kind.MAIL, source.network());
+    }
+
+    /** A device that signs in to send files. */
+    public static ThrottleKey files(Source source) {
+        return new ThrottleKey(Kind.FILES, source.network());
     }
 
     public static ThrottleKey source(Source source) {

@@ -109,6 +109,7 @@ class SecurityWatch {
             case BROWSER -> "an administrator's own browser";
             case LINK -> "a download link";
             case MAIL -> "scans by mail from " + key.of();
+            case FILES -> "files of devices from " + key.of();
             case FIRST_START -> "the first start";
         };
     }

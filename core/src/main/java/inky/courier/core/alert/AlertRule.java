@@ -16,6 +16,8 @@ public enum AlertRule {
     DEVICE_QUIET(AlertWeight.SOON, Unit.DAYS_A_FALSE_ALARM, 30, 1, 365),
     /** Nothing arrives of what devices send by themselves. */
     INTAKE_QUIET(AlertWeight.SOON, Unit.DAYS_A_FALSE_ALARM, 90, 1, 365),
+    /** A folder cannot be looked into, or Courier does not listen for what devices send. */
+    INTAKE_CLOSED(AlertWeight.URGENT, Unit.MINUTES, 10, 1, 240),
     /** No scan arrives from anywhere. */
     OFFICE_QUIET(AlertWeight.URGENT, Unit.DAYS_A_FALSE_ALARM, 90, 1, 365),
     /** So little is left of the disk of the database or of the work folder. */

@@ -16,6 +16,7 @@ public sealed interface Item
                 PanelPlanItem,
                 PanelItem,
                 DirectoryItem,
+                InboxItem,
                 OfficeSettings {
     UUID id();
 

@@ -10,6 +10,7 @@ public enum ItemKind {
     PROFILE("scan profile"),
     NAME("file-name template"),
     JOB("job"),
+    INBOX("inbox"),
     PANEL_PLAN("panel plan"),
     PANEL("panel"),
     /** No item of the set-up, but needed by some. */

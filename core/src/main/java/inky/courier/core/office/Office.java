@@ -204,6 +204,11 @@ public final class Office {
     /** To its own rules, and to those that it has with others. */
     private void hold(Item item) {
         item.check(this);
+        if (item instanceof JobItem) {
+            InboxItem.requireNoCircles(this, "destinationIds");
+        } else if (item instanceof DestinationItem) {
+            InboxItem.requireNoCircles(this, "path");
+        }
         requireOwnName(item);
         item.needs().stream()
                 .filter(need -> need.what().kind() != ItemKind.PERSON

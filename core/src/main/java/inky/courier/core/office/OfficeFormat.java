@@ -77,6 +77,7 @@ public enum OfficeFormat {
             List<ProfileEntry> profiles,
             List<NameItem> names,
             List<JobItem> jobs,
+            List<InboxItem> inboxes,
             List<PanelPlanItem> panelPlans,
             List<PanelItem> panels,
             @Nullable String secrets) {}
@@ -140,6 +141,7 @@ public enum OfficeFormat {
                 sorted(office, ProfileItem.class).stream().map(ProfileEntry::of).toList(),
                 sorted(office, NameItem.class),
                 sorted(office, JobItem.class),
+                sorted(office, InboxItem.class),
                 sorted(office, PanelPlanItem.class),
                 sorted(office, PanelItem.class),
                 secrets.isEmpty() ? null : secrets));
@@ -209,6 +211,7 @@ public enum OfficeFormat {
         add(items, given(d.profiles).stream().map(ProfileEntry::item).toList());
         add(items, d.names);
         add(items, d.jobs);
+        add(items, d.inboxes);
         add(items, d.panelPlans);
         add(items, d.panels);
         long different = items.stream().map(Item::reference).distinct().count();

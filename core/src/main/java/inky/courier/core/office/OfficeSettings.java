@@ -8,6 +8,7 @@ import inky.courier.core.delivery.Keeping;
 import inky.courier.core.delivery.RetrySchedule;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.fleet.SnmpAccess;
+import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.JobText;
 import inky.courier.core.job.WhenTooLarge;
@@ -38,6 +39,7 @@ import java.util.stream.Stream;
  * @param recipientRules whom they may send mail to from there
  * @param helpDesk who helps them
  * @param mailIntake how scans are taken that devices send by mail
+ * @param fileIntake how those are taken that they send as files
  * @param snmp how devices are asked beside their own protocol
  * @param alerts what somebody is told of without looking
  */
@@ -53,6 +55,7 @@ public record OfficeSettings(
         RecipientRules recipientRules,
         HelpDesk helpDesk,
         MailIntake mailIntake,
+        FileIntake fileIntake,
         SnmpAccess snmp,
         AlertSettings alerts)
         implements Item {
@@ -73,6 +76,7 @@ public record OfficeSettings(
             RecipientRules.USUAL,
             HelpDesk.NONE,
             MailIntake.OFF,
+            FileIntake.OFF,
             SnmpAccess.OFF,
             AlertSettings.USUAL);
 
@@ -95,6 +99,7 @@ public record OfficeSettings(
         recipientRules = Objects.requireNonNullElse(recipientRules, RecipientRules.USUAL);
         helpDesk = Objects.requireNonNullElse(helpDesk, HelpDesk.NONE);
         mailIntake = Objects.requireNonNullElse(mailIntake, MailIntake.OFF);
+        fileIntake = Objects.requireNonNullElse(fileIntake, FileIntake.OFF);
         snmp = Objects.requireNonNullElse(snmp, SnmpAccess.OFF);
         alerts = Objects.requireNonNullElse(alerts, AlertSettings.USUAL);
     }
@@ -123,6 +128,7 @@ public record OfficeSettings(
         public RecipientRules recipientRules;
         public HelpDesk helpDesk;
         public MailIntake mailIntake;
+        public FileIntake fileIntake;
         public SnmpAccess snmp;
         public AlertSettings alerts;
 
@@ -138,6 +144,7 @@ public record OfficeSettings(
             recipientRules = of.recipientRules;
             helpDesk = of.helpDesk;
             mailIntake = of.mailIntake;
+            fileIntake = of.fileIntake;
             snmp = of.snmp;
             alerts = of.alerts;
         }
@@ -155,6 +162,7 @@ public record OfficeSettings(
                     recipientRules,
                     helpDesk,
                     mailIntake,
+                    fileIntake,
                     snmp,
                     alerts);
         }
@@ -223,7 +231,11 @@ public record OfficeSettings(
         panelSignIn.check();
         recipientRules.check();
         List<Problem> problems = Stream.of(
-                        helpDesk.problems(), mailIntake.problems(), snmp.problems(), alerts.problems())
+                        helpDesk.problems(),
+                        mailIntake.problems(),
+                        fileIntake.problems(),
+                        snmp.problems(),
+                        alerts.problems())
                 .flatMap(List::stream)
                 .toList();
         if (!problems.isEmpty()) {

@@ -4,6 +4,7 @@ import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.mail.MailSignIn;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.DirectoryItem;
+import inky.courier.core.office.InboxItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.MailServerItem;
 import inky.courier.core.preflight.Finding.Severity;
@@ -28,7 +29,9 @@ final class PasswordMissingCheck implements OfficeCheck {
         Stream<Item> directories = at.all(DirectoryItem.class)
                 .filter(directory -> !directory.account().isEmpty())
                 .map(Item.class::cast);
-        return Stream.of(servers, folders, directories)
+        Stream<Item> inboxes =
+                at.all(InboxItem.class).filter(inbox -> !inbox.looks()).map(Item.class::cast);
+        return Stream.of(servers, folders, directories, inboxes)
                 .flatMap(all -> all)
                 .filter(item -> !kept.contains(item.id()))
                 .map(item -> Finding.of("way.no-password", Severity.STOPS, item));

@@ -5,6 +5,13 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.Invalid;
+import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.FolderSettings;
+import inky.courier.core.media.Resolution;
+import inky.courier.core.profile.ColourMode;
+import inky.courier.core.profile.FileType;
+import inky.courier.core.profile.ScanProfile;
+import inky.courier.core.profile.Sides;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -14,6 +21,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -277,5 +285,70 @@ class OfficeTest {
                         .problems()
                         .get(0)
                         .field());
+    }
+
+    /** Whichever of the two comes later: the job, or the inbox; and whichever destination leads there. */
+    @Test
+    void whatIsDeliveredIntoAnInboxIsRefused() {
+        UUID profile = Offices.id(ItemKind.PROFILE, 1);
+        UUID name = Offices.id(ItemKind.NAME, 1);
+        DestinationItem share = folder(1, "scans");
+        DestinationItem same = folder(2, "/scans/from devices/today");
+        Office office = Office.EMPTY.apply(Stream.of(
+                        new ProfileItem(
+                                profile,
+                                "Usual",
+                                new ScanProfile(ColourMode.GREY, new Resolution(200), Sides.ONE, FileType.PDF)),
+                        new NameItem(name, "Day", "{date}"),
+                        share,
+                        same)
+                .<Change>map(Change.Put::new)
+                .toList());
+        InboxItem inbox = new InboxItem(
+                Offices.id(ItemKind.INBOX, 1), "Old copier", "", share.id(), "from devices", null, null, null);
+        JobItem beside = job(1, profile, name, share);
+        JobItem into = job(2, profile, name, same);
+        Office watched = office.apply(List.of(new Change.Put(inbox), new Change.Put(beside)));
+        Invalid circle = assertThrows(Invalid.class, () -> watched.apply(List.of(new Change.Put(into))));
+        assertEquals("inbox.circle", circle.problems().get(0).code());
+        Office saving = office.apply(List.of(new Change.Put(into)));
+        assertThrows(Invalid.class, () -> saving.apply(List.of(new Change.Put(inbox))));
+        Office elsewhere = office.apply(
+                List.of(new Change.Put(inbox), new Change.Put(folder(2, "archive")), new Change.Put(into)));
+        assertThrows(Invalid.class, () -> elsewhere.apply(List.of(new Change.Put(same))));
+    }
+
+    private static JobItem job(int i, UUID profile, UUID name, DestinationItem to) {
+        return JobItem.usual(
+                Offices.id(ItemKind.JOB, i),
+                "Job " + i,
+                profile,
+                name,
+                List.of(new JobItem.Target(to.id(), List.of())));
+    }
+
+    private static DestinationItem folder(int i, String path) {
+        FolderSettings blank = FolderSettings.BLANK;
+        FolderSettings settings = new FolderSettings(
+                "files.example",
+                0,
+                "office",
+                path,
+                "courier",
+                "",
+                blank.encryption(),
+                blank.certificateCheck(),
+                "",
+                true,
+                false,
+                blank.whenTaken(),
+                true,
+                blank.sidecar(),
+                4,
+                blank.consent(),
+                false,
+                false);
+        return new DestinationItem(
+                Offices.id(ItemKind.DESTINATION, i), "Share " + i, DestinationKind.SMB, null, settings, null);
     }
 }

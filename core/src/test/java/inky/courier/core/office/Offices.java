@@ -14,6 +14,7 @@ import inky.courier.core.destination.FolderSettings;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.SnmpAccess;
+import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
 import inky.courier.core.job.Asked;
 import inky.courier.core.job.Asking;
@@ -89,6 +90,14 @@ public final class Offices {
                         random.nextBoolean(),
                         random.nextBoolean(),
                         random.nextBoolean() ? "" : "copier" + random.nextInt(9)),
+                new FileIntake(
+                        random.nextBoolean(),
+                        1 + random.nextInt(30_000),
+                        random.nextBoolean(),
+                        30_001 + random.nextInt(30_000),
+                        random.nextBoolean(),
+                        random.nextBoolean() ? "" : "50000-50099",
+                        List.of("198.51.100.0/24")),
                 new SnmpAccess(
                         SnmpAccess.Version.values()[random.nextInt(3)],
                         1 + random.nextInt(65_535),
@@ -139,6 +148,10 @@ public final class Offices {
             jobs.add(id(ItemKind.JOB, i));
             items.add(job(i, profile, name, any(destinations, random), random));
         }
+        for (int i = 0; i < STOCK; i++) {
+            items.add(inbox(
+                    i, random.nextBoolean() ? List.of() : devices, random.nextBoolean() ? List.of() : jobs, random));
+        }
         if (!devices.isEmpty() && !jobs.isEmpty()) {
             TreeMap<Integer, UUID> places = new TreeMap<>();
             places.put(1 + random.nextInt(3), any(jobs, random));
@@ -178,6 +191,18 @@ public final class Offices {
                 DirectoryItem.TakesPeople.values()[random.nextInt(3)],
                 "05:30",
                 random.nextBoolean());
+    }
+
+    private static InboxItem inbox(int i, List<UUID> devices, List<UUID> jobs, Random random) {
+        return new InboxItem(
+                id(ItemKind.INBOX, i),
+                "Inbox " + i,
+                "device-" + i,
+                null,
+                "",
+                any(devices, random),
+                any(jobs, random),
+                random.nextBoolean() ? null : new UUID(9, i));
     }
 
     private static MailServerItem server(int i, int limit) {
