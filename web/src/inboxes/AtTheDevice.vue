@@ -54,7 +54,7 @@ const most = computed(() => (shown.value ? folders.data.value : folders.data.val
       </p>
     </template>
     <p class="quiet small">
-      A folder of these names says the job, wherever the inbox says none or another:
+      A folder with one of these names chooses the job:
       <template v-for="(name, at) in most" :key="name"
         ><template v-if="at">, </template
         ><button type="button" class="link mono" :aria-label="`Copy ${name}`" @click="copy(name)">
@@ -67,7 +67,7 @@ const most = computed(() => (shown.value ? folders.data.value : folders.data.val
         @click="shown = true"
       >
         , and {{ (folders.data.value?.length ?? 0) - 8 }} more</button
-      >. A plus sign and a login name the person: <span class="mono">{{ first }}+login</span>.
+      >. A plus sign and a login choose the person: <span class="mono">{{ first }}+login</span>.
       <span v-if="copied" role="status">Copied.</span>
     </p>
     <p class="quiet small">

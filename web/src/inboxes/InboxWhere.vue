@@ -7,7 +7,7 @@ defineProps<{ inbox: Schemas['InboxView'] }>();
 
 <template>
   <template v-if="inbox.destinationId">
-    folder of <PickedName :id="inbox.destinationId" area="destinations" none="" /><span
+    folder <PickedName :id="inbox.destinationId" area="destinations" none="" /><span
       v-if="inbox.folder"
       class="mono"
     >

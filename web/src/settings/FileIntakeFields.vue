@@ -34,7 +34,9 @@ const networks = computed({
     label="Port of SFTP"
     name="fileIntake.sftpPort"
   />
-  <p v-for="key in state.data.value?.hostKeys" :key="key" class="mono caption">{{ key }}</p>
+  <p v-for="key in state.data.value?.hostKeys" :key="key" class="caption">
+    Fingerprint that devices show: <span class="mono">{{ key }}</span>
+  </p>
   <TickBox
     v-model="intake.ftp"
     words="Take files by FTP"
@@ -62,7 +64,7 @@ const networks = computed({
     v-model="networks"
     type="textarea"
     mono
-    label="Networks of the devices, one in each line"
+    label="Networks of devices that send files, one in each line"
     name="fileIntake.networks"
     placeholder="192.168.10.0/24"
     hint="Connections from anywhere else are closed."

@@ -44,7 +44,7 @@ const networks = computed({
     v-model="networks"
     type="textarea"
     mono
-    label="Networks of the devices, one in each line"
+    label="Networks of devices that send mail, one in each line"
     name="mailIntake.networks"
     placeholder="192.168.10.0/24"
     hint="Mail from anywhere else is refused."

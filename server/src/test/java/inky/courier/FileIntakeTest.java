@@ -165,12 +165,11 @@ class FileIntakeTest {
     void aFileIsAScanOfTheJobAndPersonThatItsFolderNames(String protocol) throws Exception {
         String file = name(".pdf");
         byte[] pdf = DeviceMail.pdf(3);
-        assertThat(curl(pdf, url(protocol, theirs() + "/" + file), "--ftp-create-dirs"))
-                .isEmpty();
+        assertThat(curl(pdf, url(protocol, theirs() + "/" + file))).isEmpty();
         arrives(file, 3);
         assertThat(latest(file).path("way").asString()).isEqualTo(protocol.toUpperCase(java.util.Locale.ROOT));
         assertThat(latest(file).path("sender").asString()).isEqualTo("Copier in the stores");
-        assertThat(curl(pdf, url(protocol, theirs() + "/" + file), "--ftp-create-dirs"))
+        assertThat(curl(pdf, url(protocol, theirs() + "/" + file)))
                 .as("a device that did not hear the answer")
                 .isEmpty();
         assertThat(lists().toString().split(file, -1)).hasSize(2);
@@ -180,20 +179,11 @@ class FileIntakeTest {
     @Test
     void devicesMayLetCourierConnect() throws Exception {
         String file = name(".tif");
-        assertThat(curl(
-                        DeviceMail.picture("tiff"),
-                        url("ftp", theirs() + "/" + file),
-                        "--ftp-create-dirs",
-                        "--ftp-port",
-                        "127.0.0.1"))
+        assertThat(curl(DeviceMail.picture("tiff"), url("ftp", theirs() + "/" + file), "--ftp-port", "127.0.0.1"))
                 .isEmpty();
         arrives(file, 1);
         String other = name(".jpg");
-        assertThat(curl(
-                        DeviceMail.picture("jpg"),
-                        url("ftp", theirs() + "/" + other),
-                        "--ftp-create-dirs",
-                        "--disable-epsv"))
+        assertThat(curl(DeviceMail.picture("jpg"), url("ftp", theirs() + "/" + other), "--disable-epsv"))
                 .isEmpty();
         arrives(other, 1);
     }

@@ -13,7 +13,9 @@ import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.Stack;
 import inky.courier.web.Json;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -98,38 +100,37 @@ class KilledServerTest {
                 .asBoolean();
     }
 
-    /** A device tries again until it hears that its mail is kept; what it sent twice since is one scan all the same. */
+    /** A device tries again until it hears that its scan is kept; what it sent twice since is one scan all the same. */
     @Test
-    void killedWhileMailComesInEachMailIsOneScan() throws Exception {
-        int port = FreePort.at("127.0.0.1");
-        office.settings(
+    void killedWhileMailAndFilesComeInEachIsOneScan() throws Exception {
+        int[] ports = {FreePort.at("127.0.0.1"), FreePort.at("127.0.0.1"), FreePort.at("127.0.0.1")};
+        List<String> here = List.of("127.0.0.1");
+        office.settings(Map.of(
                         "mailIntake",
-                        Map.of(
-                                "on",
-                                true,
-                                "port",
-                                port,
-                                "domain",
-                                "scans.wherrymoor.example",
-                                "networks",
-                                List.of("127.0.0.1")))
+                        Map.of("on", true, "port", ports[0], "domain", "scans.wherrymoor.example", "networks", here),
+                        "fileIntake",
+                        Map.of("ftp", true, "ftpPort", ports[1], "sftp", true, "sftpPort", ports[2], "networks", here)))
                 .ok();
+        office.desk
+                .post(
+                        "/api/inboxes",
+                        Map.of("name", "Copier", "account", "copier", "password", "oilskin4", "jobId", office.jobId))
+                .ok();
+        Path pdf = Files.write(Files.createTempFile("scan", ".pdf"), DeviceMail.pdf(1));
         AtomicInteger kept = new AtomicInteger();
         AtomicReference<String> refused = new AtomicReference<>("");
         ExecutorService devices = Executors.newFixedThreadPool(4);
-        byte[] pdf = DeviceMail.pdf(1);
         try {
             List<Future<?>> sending = new ArrayList<>();
             for (int device = 0; device < 4; device++) {
-                String subject = "Device " + device + " sends ";
+                int by = device % 3;
+                String name = "Device" + device + "-";
                 sending.add(devices.submit(() -> {
                     for (int i = 0; i < 4; i++) {
-                        DeviceMail mail = DeviceMail.to("berth-permit@scans.wherrymoor.example")
-                                .with("Subject", subject + i)
-                                .attach("scan.pdf", pdf);
+                        String scan = name + i + ".pdf";
                         Waiting.until(
                                 () -> {
-                                    refused.set(mail.refusal(port));
+                                    refused.set(by == 0 ? mailed(scan, pdf, ports[0]) : put(scan, pdf, ports, by));
                                     return refused.get().isEmpty();
                                 },
                                 "it is kept");
@@ -153,7 +154,37 @@ class KilledServerTest {
         assertThat(unclaimed.valueStream().map(one -> one.path("pages").asInt()))
                 .containsOnly(1);
         assertThat(server.ask("select count(*) from scan where unclaimed")).isEqualTo("16");
-        office.settings("mailIntake", Map.of("on", false)).ok();
+        office.settings(Map.of("mailIntake", Map.of("on", false), "fileIntake", Map.of("ftp", false)))
+                .ok();
+    }
+
+    private static String mailed(String scan, Path pdf, int port) {
+        try {
+            return DeviceMail.to("berth-permit@scans.wherrymoor.example")
+                    .with("Subject", scan)
+                    .attach("scan.pdf", Files.readAllBytes(pdf))
+                    .refusal(port);
+        } catch (IOException e) {
+            return e.toString();
+        }
+    }
+
+    /** By curl. @param by 1 for FTP, 2 for SFTP */
+    private static String put(String scan, Path pdf, int[] ports, int by) {
+        try {
+            String url = (by == 1 ? "ftp" : "sftp") + "://127.0.0.1:" + ports[by] + "/" + scan;
+            Process curl = new ProcessBuilder(
+                            "curl", "-sS", "-k", "-m", "60", "-u", "copier:oilskin4", "-T", pdf.toString(), url)
+                    .redirectErrorStream(true)
+                    .start();
+            String said = new String(curl.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            return curl.waitFor() == 0 ? "" : said + " ";
+        } catch (IOException e) {
+            return e.toString();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return "interrupted";
+        }
     }
 
     /** A mail of which half has gone, and a scan of which some pages have come. */

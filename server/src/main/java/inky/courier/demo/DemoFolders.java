@@ -79,7 +79,7 @@ class DemoFolders {
                 files,
                 owner);
         UUID copies = add(
-                "Folder of the old copier",
+                "Scans of the old copier",
                 DestinationKind.SFTP,
                 settings(
                         files.host(),

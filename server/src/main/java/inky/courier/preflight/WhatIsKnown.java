@@ -4,6 +4,7 @@ import inky.courier.addressbook.AddressBook;
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.mail.MailSignIn;
+import inky.courier.core.office.ItemKind;
 import inky.courier.core.preflight.Surroundings;
 import inky.courier.core.reading.Speech;
 import inky.courier.core.reading.TextReader;
@@ -19,6 +20,7 @@ import inky.courier.mail.MailServers.MailServerView;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.setup.PlannedChanges;
+import inky.courier.setup.SetUp;
 import inky.courier.signin.Accounts;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
@@ -44,6 +46,7 @@ class WhatIsKnown {
     private final DeviceService devices;
     private final Directories directories;
     private final DirectoryRuns runs;
+    private final SetUp setUp;
     private final PlannedChanges planned;
     private final Clock clock;
 
@@ -59,6 +62,7 @@ class WhatIsKnown {
             DeviceService devices,
             Directories directories,
             DirectoryRuns runs,
+            SetUp setUp,
             PlannedChanges planned,
             TextReader reader,
             Clock clock) {
@@ -70,6 +74,7 @@ class WhatIsKnown {
         this.devices = devices;
         this.directories = directories;
         this.runs = runs;
+        this.setUp = setUp;
         this.planned = planned;
         this.clock = clock;
         reading = new Surroundings.Reading(Set.copyOf(reader.languages()), Speech.isInstalled(), Speech.canOpus());
@@ -77,7 +82,7 @@ class WhatIsKnown {
 
     Surroundings now() {
         List<PersonView> all = people.list();
-        Set<UUID> secrets = new HashSet<>();
+        Set<UUID> secrets = new HashSet<>(setUp.withSecret(ItemKind.INBOX));
         Map<UUID, Surroundings.Probe> probes = new HashMap<>();
         for (MailServerView server : servers.list()) {
             boolean kept = server.signIn() == MailSignIn.BEARER ? server.hasClientSecret() : server.hasPassword();

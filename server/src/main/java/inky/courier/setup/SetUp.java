@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
@@ -163,6 +164,16 @@ public class SetUp {
         return Cached.isWriting()
                 ? tables().get(what.kind()).find(what.id()).map(Item.class::cast)
                 : office().find(what);
+    }
+
+    /** Items of a kind for which something secret is kept. */
+    @Transactional(readOnly = true)
+    public Set<UUID> withSecret(ItemKind kind) {
+        ItemTable table = tables().get(kind);
+        return table.all().stream()
+                .map(Item::id)
+                .filter(id -> !table.secrets(id).isEmpty())
+                .collect(Collectors.toSet());
     }
 
     /** Secrets of an item, sealed, by name. */

@@ -69,7 +69,7 @@ class DeviceSignIn {
 
     private DropFolder folder(InboxItem inbox, Way way, InetAddress address) {
         try {
-            return DropFolder.make(inbox, way, address, addressees.jobFolders(), files, folders);
+            return DropFolder.make(inbox, way, address, addressees.jobFolders(), addressees::namesJob, files, folders);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

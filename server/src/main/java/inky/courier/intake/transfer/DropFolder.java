@@ -16,6 +16,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -35,33 +36,60 @@ final class DropFolder {
     private final InboxItem inbox;
     private final Way way;
     private final InetAddress source;
+    private final Predicate<String> saysJob;
     private final IncomingFiles files;
     private final WorkFolders folders;
     private final Set<Path> settled = new HashSet<>();
 
     private DropFolder(
-            Path root, InboxItem inbox, Way way, InetAddress source, IncomingFiles files, WorkFolders folders) {
+            Path root,
+            InboxItem inbox,
+            Way way,
+            InetAddress source,
+            Predicate<String> saysJob,
+            IncomingFiles files,
+            WorkFolders folders) {
         this.root = root;
         this.inbox = inbox;
         this.way = way;
         this.source = source;
+        this.saysJob = saysJob;
         this.files = files;
         this.folders = folders;
     }
 
-    /** @param jobs names of the folders that there are */
+    /** @param jobs names of the folders that there are @param saysJob whether another one may be */
     static DropFolder make(
-            InboxItem inbox, Way way, InetAddress source, List<String> jobs, IncomingFiles files, WorkFolders folders)
+            InboxItem inbox,
+            Way way,
+            InetAddress source,
+            List<String> jobs,
+            Predicate<String> saysJob,
+            IncomingFiles files,
+            WorkFolders folders)
             throws IOException {
         Path root = folders.make().toRealPath();
         for (String job : jobs) {
             Files.createDirectory(root.resolve(job));
         }
-        return new DropFolder(root, inbox, way, source, files, folders);
+        return new DropFolder(root, inbox, way, source, saysJob, files, folders);
     }
 
     Path root() {
         return root;
+    }
+
+    /**
+     * Somebody looks for something there. Devices cannot make the folder that they are told to save into; one whose name says a job, and
+     * perhaps a person, is there when it is asked for.
+     */
+    void lookedFor(Path path) throws IOException {
+        if (path.startsWith(root) && !path.equals(root)) {
+            Path folder = root.resolve(root.relativize(path).getName(0));
+            if (Files.notExists(folder) && saysJob.test(folder.getFileName().toString())) {
+                Files.createDirectory(folder);
+            }
+        }
     }
 
     /** It is another file from now on. */

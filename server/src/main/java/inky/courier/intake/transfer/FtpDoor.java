@@ -13,6 +13,7 @@ import java.net.InetAddress;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.apache.ftpserver.ConnectionConfigFactory;
@@ -43,6 +44,7 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
     private static final int SILENCE_SECONDS = 120;
     private static final int MOST_LOGINS = 50;
     private static final int THREADS = 16;
+    private static final Set<String> WITH_PATHS = Set.of("CWD", "STOR", "LIST", "NLST", "MLSD", "MLST", "RNTO");
 
     private final Settings settings;
     private final DeviceSignIn signIn;
@@ -187,6 +189,7 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
                 session.write(new DefaultFtpReply(421, "The session has lasted too long"));
                 return FtpletResult.DISCONNECT;
             }
+            lookedFor(session, request);
             String command = request.getCommand();
             boolean isOpen = wanted.encrypted
                     && (command.equals("USER") && !session.isSecure()
@@ -199,6 +202,16 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
                 return FtpletResult.SKIP;
             }
             return super.beforeCommand(session, request);
+        }
+
+        private void lookedFor(FtpSession session, FtpRequest request) throws FtpException, IOException {
+            Optional<DropFolder> folder = folder(session);
+            if (folder.isPresent() && WITH_PATHS.contains(request.getCommand()) && request.hasArgument()) {
+                FtpFile file = session.getFileSystemView().getFile(request.getArgument());
+                if (file != null) {
+                    folder.get().lookedFor(path(file));
+                }
+            }
         }
 
         @Override

@@ -37,8 +37,10 @@ import org.apache.sshd.sftp.server.FileHandle;
 import org.apache.sshd.sftp.server.Handle;
 import org.apache.sshd.sftp.server.SftpErrorStatusDataHandler;
 import org.apache.sshd.sftp.server.SftpEventListener;
+import org.apache.sshd.sftp.server.SftpFileSystemAccessor;
 import org.apache.sshd.sftp.server.SftpSubsystemEnvironment;
 import org.apache.sshd.sftp.server.SftpSubsystemFactory;
+import org.apache.sshd.sftp.server.SftpSubsystemProxy;
 import org.springframework.stereotype.Component;
 
 /**
@@ -110,6 +112,7 @@ class SftpDoor implements IntakeDoor<Integer> {
         });
         SftpSubsystemFactory sftp = new SftpSubsystemFactory.Builder()
                 .withSftpErrorStatusDataHandler(new Words())
+                .withFileSystemAccessor(new Looking())
                 .build();
         sftp.addSftpEventListener(new Taking());
         server.setSubsystemFactories(List.of(sftp));
@@ -144,6 +147,23 @@ class SftpDoor implements IntakeDoor<Integer> {
         }
     }
 
+    /** A device sees its folder as the root of all. */
+    private static Path real(ServerSession session, Path seen) {
+        Path within = Path.of(seen.toAbsolutePath().normalize().toString().replaceFirst("^/+", ""));
+        return session.getAttribute(FOLDER).root().resolve(within);
+    }
+
+    /** Makes the folders that are looked for, as far as they may be there. */
+    private static final class Looking implements SftpFileSystemAccessor {
+        @Override
+        public Path resolveLocalFilePath(SftpSubsystemProxy subsystem, Path root, String remote) throws IOException {
+            Path path = SftpFileSystemAccessor.super.resolveLocalFilePath(subsystem, root, remote);
+            ServerSession session = subsystem.getServerSession();
+            session.getAttribute(FOLDER).lookedFor(real(session, path));
+            return path;
+        }
+    }
+
     /** Takes what was written, when the device says that it is all. */
     private static final class Taking implements SftpEventListener {
         private static final AttributeKey<Boolean> WRITTEN = new AttributeKey<>();
@@ -173,12 +193,6 @@ class SftpDoor implements IntakeDoor<Integer> {
         public void moving(ServerSession session, Path from, Path to, Collection<CopyOption> how) throws IOException {
             DropFolder folder = session.getAttribute(FOLDER);
             take(() -> folder.renaming(real(session, from), real(session, to)));
-        }
-
-        /** A device sees its folder as the root of all. */
-        private static Path real(ServerSession session, Path seen) {
-            Path within = Path.of(seen.toAbsolutePath().normalize().toString().replaceFirst("^/+", ""));
-            return session.getAttribute(FOLDER).root().resolve(within);
         }
 
         private interface Step {
