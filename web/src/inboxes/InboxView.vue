@@ -183,6 +183,7 @@ useKeys({
   display: grid;
   grid-template-columns: minmax(0, 480px) minmax(0, 1fr);
   gap: 40px;
+  margin-top: 12px;
 }
 .fields {
   display: flex;

@@ -72,8 +72,8 @@ async function remove() {
       <p class="small">
         {{ when(scan.arrivedAt) }}, {{ count(scan.pages, 'page') }}, from
         <span :class="{ mono: scan.way === 'MAIL' }">{{ scan.sender }}</span>
-        <template v-if="scan.recipient"
-          >{{ scan.way === 'MAIL' ? 'to' : 'in' }} <span class="mono">{{ scan.recipient }}</span></template
+        <template v-if="scan.recipient">
+          {{ scan.way === 'MAIL' ? ' to ' : ' in ' }} <span class="mono">{{ scan.recipient }}</span></template
         ><template v-if="scan.device">, {{ scan.device }}</template>
       </p>
       <p v-if="scan.why" class="why">{{ scan.why }}</p>

@@ -103,11 +103,11 @@ const takes = computed(
 .waiting {
   margin: 0 0 24px;
   padding: 0;
-  border-top: 2px solid var(--ink-9);
   list-style: none;
 }
 section {
   margin: 18px 0 28px;
+  overflow-x: auto;
 }
 .cut {
   max-width: 220px;

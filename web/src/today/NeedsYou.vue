@@ -218,7 +218,7 @@ function listPath(trouble: Trouble): string {
       <StateMark mark="held" />
       <p>
         <strong>{{ unclaimed === 1 ? 'A scan is' : `${unclaimed} scans are` }} unclaimed</strong>
-        <span class="quiet small">sent by mail, without a person or a job</span>
+        <span class="quiet small">sent by devices, without a person or a job</span>
       </p>
       <RouterLink class="link small" to="/unclaimed">Claim</RouterLink>
     </li>
