@@ -28,6 +28,7 @@ import org.apache.commons.net.ftp.FTPClient;
 import org.apache.commons.net.smtp.SMTPClient;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.session.ClientSession;
+import org.apache.sshd.core.CoreModuleProperties;
 import org.apache.sshd.sftp.client.SftpClient;
 import org.apache.sshd.sftp.client.SftpClientFactory;
 import tools.jackson.databind.JsonNode;
@@ -64,6 +65,7 @@ public final class DeviceIntake {
             intake.measure("by mail", intake::byMail);
             intake.measure("by FTP", intake::byFtp);
             try (SshClient client = SshClient.setUpDefaultClient()) {
+                CoreModuleProperties.TCP_NODELAY.set(client, true);
                 client.start();
                 intake.measure("by SFTP", (device, name) -> intake.bySftp(client, device, name));
             }

@@ -78,13 +78,15 @@ class UnclaimedWalkTest {
     private void takeFiles(Courier courier) throws Exception {
         int port = FreePort.at("127.0.0.1");
         desk.navigate(courier.uri() + "/inboxes");
-        assertThat(desk.getByText("Devices that cannot be reached from here can send files.")).isVisible();
+        assertThat(desk.getByText("Devices that cannot be reached from here can send files."))
+                .isVisible();
         link("Add an inbox");
         desk.getByLabel("Name, as the office calls the device").fill("Copier in the stores");
         desk.getByLabel("Account", new Page.GetByLabelOptions().setExact(true)).fill("Stores Copier");
         desk.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill("oil skin 4");
         button("Save").click();
-        assertThat(desk.getByText("The account needs 1 to 32 small Latin letters")).isVisible();
+        assertThat(desk.getByText("The account needs 1 to 32 small Latin letters"))
+                .isVisible();
         desk.getByLabel("Account", new Page.GetByLabelOptions().setExact(true)).fill("stores-copier");
         choose("Device that sends", "Old copier");
         choose("Job", "Berth permit");
@@ -95,8 +97,7 @@ class UnclaimedWalkTest {
         link("Settings, Scans by file transfer");
         desk.getByLabel("Take files by FTP").check();
         desk.getByLabel("Port of FTP").fill(Integer.toString(port));
-        desk.getByLabel("Networks of devices that send files, one in each line")
-                .fill("127.0.0.1");
+        desk.getByLabel("Networks of devices that send files, one in each line").fill("127.0.0.1");
         button("Save").click();
         assertThat(desk.getByText("Listening on port " + port)).isVisible();
         Path file = Files.write(Files.createTempFile("scan", ".pdf"), DeviceMail.pdf(1));

@@ -118,6 +118,8 @@ class SftpDoor implements IntakeDoor<Integer> {
         server.setSubsystemFactories(List.of(sftp));
         server.setForwardingFilter(RejectAllForwardingFilter.INSTANCE);
         server.addSessionListener(new Guard());
+        // Each part of a file is answered; without it an answer may wait for the next one.
+        CoreModuleProperties.TCP_NODELAY.set(server, true);
         CoreModuleProperties.IDLE_TIMEOUT.set(server, SILENCE);
         CoreModuleProperties.AUTH_TIMEOUT.set(server, TO_SIGN_IN);
         CoreModuleProperties.MAX_AUTH_REQUESTS.set(server, MOST_ATTEMPTS);
