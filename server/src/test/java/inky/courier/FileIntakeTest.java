@@ -232,6 +232,19 @@ class FileIntakeTest {
         curl("hello".getBytes(StandardCharsets.UTF_8), url(protocol, text));
         assertThat(latest(text).path("why").asString()).isEqualTo("The file is neither PDF, TIFF, JPEG nor PNG.");
         assertThat(curl(pdf, url(protocol, cut))).as("then whole").isEmpty();
+        byte[] unreadable = ("%PDF-1.7 " + "x".repeat(3000) + " %%EOF").getBytes(StandardCharsets.UTF_8);
+        for (int i = 0; i < 2; i++) {
+            String again = curl(unreadable, url(protocol, text));
+            // curl does not look at what SFTP answers to the end of a file.
+            assertThat(again.isEmpty())
+                    .as("the same once more is no more kept than before")
+                    .isEqualTo(protocol.equals("sftp"));
+        }
+        assertThat(lists().path("latest")
+                        .valueStream()
+                        .filter(one -> one.path("subject").asString().equals(text))
+                        .map(one -> one.path("state").asString()))
+                .containsExactly("REFUSED", "REFUSED", "REFUSED");
     }
 
     /** What folders there are is what jobs there are; nothing of another device is seen, and no way leads out. */
@@ -317,6 +330,16 @@ class FileIntakeTest {
         assertThat(sent).isEmpty();
         assertThat(latest(file).path("pages").asInt()).isEqualTo(4);
         assertThat(latest(file).path("job").asString()).isEqualTo("Berth permit");
+        String link = said(List.of(
+                "sh",
+                "-c",
+                "printf 'ln -s /etc/passwd scan.pdf\nput " + here.resolve(file) + " x.part\nrename x.part renamed-"
+                        + file
+                        + "\n' | SSH_ASKPASS_REQUIRE=force SSH_ASKPASS=" + answer + " sftp -o BatchMode=no -P "
+                        + sftpPort
+                        + options + "stores-copier@127.0.0.1; false"));
+        assertThat(link).containsIgnoringCase("unsupported");
+        assertThat(latest("renamed-" + file).path("pages").asInt()).isEqualTo(4);
         String shell = said(List.of(
                 "sh",
                 "-c",

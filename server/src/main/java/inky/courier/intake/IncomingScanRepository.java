@@ -14,7 +14,10 @@ import org.springframework.data.jpa.repository.Query;
 interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
     boolean existsByKey(String key);
 
-    boolean existsByKeyStartingWithAndArrivedAtAfter(String key, Instant since);
+    /** Whether one came that is kept, or was. */
+    @Query("select count(s) > 0 from IncomingScan s"
+            + " where s.key like :begin || '%' and s.state <> REFUSED and s.arrivedAt > :since")
+    boolean wasKept(String begin, Instant since);
 
     /** Nobody else's until the transaction ends. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

@@ -143,15 +143,17 @@ public class Intake {
 
     private boolean isKnown(Arrival arrival) {
         return arrival.sameWithin()
-                .map(within -> incoming.existsByKeyStartingWithAndArrivedAtAfter(
-                        arrival.key() + SINCE, clock.instant().minus(within)))
+                .map(within ->
+                        incoming.wasKept(arrival.key() + SINCE, clock.instant().minus(within)))
                 .orElseGet(() -> incoming.existsByKey(arrival.key()));
     }
 
     /** Whoever looks sees that something came, and why it is not kept. */
     public void refused(Arrival arrival, Meant meant, Message why) {
-        inTurn(arrival, () -> {
+        transactions.executeWithoutResult(status -> {
             IncomingScan one = described(arrival, meant);
+            // What is refused is not known: it may be kept when it comes again.
+            one.key = State.REFUSED + " " + one.id;
             one.state = State.REFUSED;
             one.why = why;
             incoming.save(one);

@@ -166,15 +166,16 @@ class InboxLook {
         void look(Inside inside) throws IOException {
             Map<String, InboxFile> known = new HashMap<>(files.findByInboxId(inbox.id()).stream()
                     .collect(Collectors.toMap(file -> file.path, file -> file)));
-            List<Found> all = found(inside);
-            for (Found one : all.subList(0, Math.min(all.size(), MOST_FILES))) {
-                visit(inside, one, seen(one, Optional.ofNullable(known.remove(one.path()))));
+            int taken = 0;
+            for (Found one : found(inside)) {
+                if (taken >= MOST_FILES) {
+                    hasMore = true;
+                    known.remove(one.path());
+                } else if (visit(inside, one, seen(one, Optional.ofNullable(known.remove(one.path()))))) {
+                    taken++;
+                }
             }
-            if (all.size() > MOST_FILES) {
-                hasMore = true;
-            } else {
-                files.deleteAll(known.values());
-            }
+            files.deleteAll(known.values());
         }
 
         /** Scans here, and in the folders that say a job; the oldest first. */
@@ -226,18 +227,22 @@ class InboxLook {
             return files.save(file);
         }
 
-        private void visit(Inside inside, Found one, InboxFile file) throws IOException {
+        /** @return whether it was brought here, which takes long */
+        private boolean visit(Inside inside, Found one, InboxFile file) throws IOException {
             if (file.taken) {
                 removed(inside, one, file);
             } else if (!file.why.isEmpty()) {
                 // It was said, and stays until it is changed.
+                return false;
             } else if (file.bytes > IncomingFiles.MOST_BYTES) {
                 refused(inside, one, file, IncomingFiles.tooLarge());
             } else if (isStill(file, one.format() == ScanFormat.TIFF ? TIFF_SETTLES : SETTLES)) {
                 take(inside, one, file);
+                return true;
             } else {
                 hasMore = true;
             }
+            return false;
         }
 
         private boolean isStill(InboxFile file, Duration time) {

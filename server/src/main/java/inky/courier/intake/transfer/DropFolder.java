@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.net.InetAddress;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
@@ -125,10 +126,21 @@ final class DropFolder {
         } catch (NotTaken e) {
             if (e.isForNow()) {
                 settled.remove(file);
+            } else {
+                // Some devices do not hear what is answered, but look whether their file is there.
+                remove(file);
             }
             throw e;
         }
         forgetContent(file);
+    }
+
+    private static void remove(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            LOG.warn("{} stays until its device leaves: {}", file, e.getMessage());
+        }
     }
 
     /** Devices look whether all of it has come; how long it is stays. */
@@ -161,7 +173,7 @@ final class DropFolder {
 
     private List<Path> unsettled() throws IOException {
         try (Stream<Path> all = Files.walk(root)) {
-            return all.filter(Files::isRegularFile)
+            return all.filter(file -> Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS))
                     .filter(file -> !settled.contains(file) && file.toFile().length() > 0)
                     .limit(MOST_REFUSED)
                     .toList();

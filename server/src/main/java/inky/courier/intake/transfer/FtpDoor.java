@@ -41,7 +41,7 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
-    private static final int SILENCE_SECONDS = 120;
+    private static final int SILENCE_SECONDS = 300;
     private static final int MOST_LOGINS = 50;
     private static final int THREADS = 16;
     private static final Set<String> WITH_PATHS = Set.of("CWD", "STOR", "LIST", "NLST", "MLSD", "MLST", "RNTO");
@@ -146,7 +146,7 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
         commands.addCommand("STOR", new StoreCommand(this::folder));
         commands.addCommand("STOU", new StoreCommand(this::folder));
         // A scan comes in one piece; and nobody needs to know who else is there.
-        for (String not : new String[] {"APPE", "REST", "SITE", "STAT"}) {
+        for (String not : new String[] {"APPE", "REST", "REIN", "SITE", "STAT"}) {
             commands.addCommand(not, new org.apache.ftpserver.command.NotSupportedCommand());
         }
         return commands.createCommandFactory();

@@ -50,7 +50,7 @@ import org.springframework.stereotype.Component;
 @Component
 class SftpDoor implements IntakeDoor<Integer> {
     private static final AttributeKey<DropFolder> FOLDER = new AttributeKey<>();
-    private static final Duration SILENCE = Duration.ofMinutes(2);
+    private static final Duration SILENCE = Duration.ofMinutes(5);
     private static final Duration TO_SIGN_IN = Duration.ofSeconds(30);
     private static final int MOST_ATTEMPTS = 6;
 
@@ -195,6 +195,12 @@ class SftpDoor implements IntakeDoor<Integer> {
         public void moving(ServerSession session, Path from, Path to, Collection<CopyOption> how) throws IOException {
             DropFolder folder = session.getAttribute(FOLDER);
             take(() -> folder.renaming(real(session, from), real(session, to)));
+        }
+
+        /** What a link points to may be anything on this machine. */
+        @Override
+        public void linking(ServerSession session, Path from, Path to, boolean symbolic) throws IOException {
+            throw new SftpException(SftpConstants.SSH_FX_OP_UNSUPPORTED, "no links");
         }
 
         private interface Step {
