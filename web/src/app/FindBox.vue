@@ -5,7 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useSession } from './session';
 import { api, ask } from '@/api/client';
-import { SET_UP } from './setUp';
+import { findable, type Hit } from './findable';
 
 const router = useRouter();
 const text = ref('');
@@ -22,45 +22,23 @@ const found = useQuery({
   enabled: computed(() => asked.value.trim() !== ''),
 });
 
-interface Hit {
-  kind: string;
-  title: string;
-  detail: string;
-  path: string;
-}
-
 const { may } = useSession();
-const EVERYBODYS = ['/', '/deliveries', '/devices'];
-const allowed = (hit: Hit) =>
-  hit.kind === 'Do' ? may('CHANGE_SETUP') : EVERYBODYS.includes(hit.path) || may('READ_SETUP');
-
+const EVERYBODYS = ['/', '/deliveries', '/devices', '/fleet', '/alerts', '/unclaimed'];
+function allowed(hit: Hit) {
+  if (hit.kind === 'Do') return may('CHANGE_SETUP');
+  if (hit.path === '/help') return may('HELP_AT_PANELS');
+  return EVERYBODYS.includes(hit.path) || may('READ_SETUP');
+}
 /** What one can do from anywhere; found by the same words. */
-const ACTIONS: Hit[] = [
-  { kind: 'Do', title: 'Add a device', detail: 'by its address', path: '/devices/new' },
-  { kind: 'Do', title: 'Add a mail server', detail: 'and probe it', path: '/mail-servers/new' },
-  { kind: 'Do', title: 'New one-touch job', detail: '', path: '/jobs/new' },
-  { kind: 'Do', title: 'Add a person', detail: 'with a PIN', path: '/people/new' },
-  { kind: 'Do', title: 'New scan profile', detail: '', path: '/profiles/new' },
-  { kind: 'Do', title: 'New file-name template', detail: '', path: '/names/new' },
-  ...SET_UP.map((stop) => ({ kind: 'Go', title: stop.name, detail: '', path: stop.path })),
-  { kind: 'Go', title: 'Address book', detail: 'contacts', path: '/contacts' },
-  { kind: 'Go', title: 'Groups', detail: 'address book', path: '/contact-groups' },
-  { kind: 'Go', title: 'Rules for recipients', detail: 'address book', path: '/contacts/rules' },
-  { kind: 'Do', title: 'Add a contact', detail: 'to the address book', path: '/contacts/new' },
-  { kind: 'Go', title: 'Today', detail: '', path: '/' },
-  { kind: 'Go', title: 'Deliveries', detail: '', path: '/deliveries' },
-  { kind: 'Go', title: 'Change log', detail: 'who changed what', path: '/changes' },
-  { kind: 'Setting', title: 'How long pages are kept', detail: 'Settings', path: '/settings' },
-  { kind: 'Setting', title: 'Name of the office', detail: 'Settings', path: '/settings' },
-];
+const actions = findable(router.getRoutes());
 
 const hits = computed<Hit[]>(() => {
   const wanted = text.value.trim().toLowerCase();
   if (!wanted) return [];
-  const actions = ACTIONS.filter(allowed).filter((action) =>
-    (action.title + ' ' + action.detail).toLowerCase().includes(wanted),
-  );
-  return [...(found.data.value ?? []), ...actions];
+  const fitting = actions
+    .filter(allowed)
+    .filter((action) => (action.title + ' ' + action.detail).toLowerCase().includes(wanted));
+  return [...(found.data.value ?? []), ...fitting];
 });
 watch(hits, () => (chosen.value = 0));
 watch(
