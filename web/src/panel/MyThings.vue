@@ -21,7 +21,12 @@ async function withdraw(id: string) {
   withdrawn.value = (await props.panel.withdraw(id)) ?? '';
 }
 
-/** What somebody may give up: each list with its rows, and what giving one up does. */
+async function claim(id: string) {
+  const name = mine.value?.unclaimed.find((scan) => scan.id === id)?.name ?? '';
+  withdrawn.value = (await props.panel.claim(id)) ? t('mine.claimed', { name }) : '';
+}
+
+/** What somebody may give up or take: each list with its rows, and what giving one up does. */
 interface OwnList {
   title: string;
   rows: { id: string; name: string; note: string; kept?: boolean }[];
@@ -32,6 +37,16 @@ interface OwnList {
 const renaming = ref<{ id: string; name: string }>();
 const lists = computed(() =>
   (<OwnList[]>[
+    {
+      title: t('mine.unclaimed'),
+      rows: (mine.value?.unclaimed ?? []).map((scan) => ({
+        id: scan.id,
+        name: scan.name || scan.job,
+        note: t('mine.unclaimed-note', { when: when(scan.at), n: scan.pages, job: scan.job }),
+      })),
+      words: [t('mine.claim'), t('mine.claim-sure')],
+      give: claim,
+    },
     {
       title: t('mine.links'),
       rows: (mine.value?.links ?? []).map((link) => ({

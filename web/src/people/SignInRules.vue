@@ -97,6 +97,12 @@ const numberOf = (typed: string | number | null) => {
           words="Guests scan without signing in"
           note="Only with jobs that are for guests, at devices where one of them is on the panel. Whoever reaches this address on the network can do so too."
         />
+        <h2>Unclaimed scans</h2>
+        <TickBox
+          v-model="rules.claims"
+          words="People claim scans at the device that sent them"
+          note="Scans of the last day that name a job, but nobody. Only time, name and number of pages are shown, no page; who claims one is recorded with the delivery."
+        />
       </section>
       <section aria-labelledby="odds">
         <h2 id="odds">What guessing would achieve</h2>

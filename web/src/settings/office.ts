@@ -37,6 +37,7 @@ export const useOfficeSettings = () =>
         firstPinOnce: false,
         pinDays: 0,
         guests: false,
+        claims: false,
       },
       recipientRules: { entry: { mode: 'ANY', domains: [] }, groups: {}, most: 100, ownContacts: true },
       helpDesk: { phone: '', email: '' },

@@ -151,6 +151,18 @@ export function useJobs(machine: Machine) {
     });
   }
 
+  /** @return whether it was sent as theirs */
+  async function claim(scan: string) {
+    touch();
+    return attempt(async () => {
+      await ask(
+        api.POST('/api/panel/{device}/mine/unclaimed/{scan}', { params: { path: { device, scan } } }),
+      );
+      await readMine();
+      return true;
+    });
+  }
+
   /** The same job as it is offered now. */
   const nowOf = (job: Label) => labels.value.find((one) => one.jobId === job.jobId && one.own === job.own);
 
@@ -180,6 +192,7 @@ export function useJobs(machine: Machine) {
     testFolder,
     addFolder,
     removeFolder,
+    claim,
     forgetLists,
   };
 }

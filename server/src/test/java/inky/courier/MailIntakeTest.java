@@ -285,6 +285,40 @@ class MailIntakeTest {
         assertThat(latest("Nothing known").path("state").asString()).isEqualTo("REMOVED");
     }
 
+    /** Who stands at the device says that it is theirs: of this device alone, of a day, and only where the office wants that. */
+    @Test
+    void whoStandsAtTheDeviceClaimsWhatNamesNobody() throws Exception {
+        DeviceMail.to(at("berth-permit.ticket-office"))
+                .with("From", "copier@nowhere.example")
+                .with("Subject", "Left at the copier")
+                .attach("scan.pdf", DeviceMail.pdf(3))
+                .send(port);
+        String id = latest("Left at the copier").path("id").asString();
+        Browser guest = office.guest();
+        String mine = office.panel("/mine");
+        assertThat(guest.get(mine).ok().json().path("unclaimed")).isEmpty();
+        assertThat(guest.post(mine + "/unclaimed/" + id, Map.of()).status()).isEqualTo(404);
+        claims(true);
+        JsonNode unclaimed = guest.get(mine).ok().json().path("unclaimed");
+        assertThat(unclaimed.toString()).contains("Left at the copier", "Berth permit", "\"pages\":3");
+        assertThat(unclaimed).hasSize(1);
+        guest.post(mine + "/unclaimed/" + id, Map.of()).ok();
+        JsonNode row = arrived("Left at the copier").path("row");
+        assertThat(row.path("personName").asString())
+                .isEqualTo(person.path("name").asString());
+        assertThat(latest("Left at the copier").path("settledBy").asString())
+                .isEqualTo(person.path("name").asString());
+        assertThat(guest.post(mine + "/unclaimed/" + id, Map.of()).status()).isEqualTo(404);
+        claims(false);
+    }
+
+    private void claims(boolean may) {
+        Map<String, Object> rules = new HashMap<>(
+                Map.of("way", "PIN", "pinLength", 6, "choose", false, "firstPinOnce", false, "pinDays", 0));
+        rules.put("claims", may);
+        office.settings("panelSignIn", rules).ok();
+    }
+
     /** The address that the desk puts together is the one that is taken; what shares its letters with another has none. */
     @Test
     void theAddressOfAJobAndADeviceIsTheOneThatIsRead() {

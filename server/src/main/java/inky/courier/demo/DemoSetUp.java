@@ -137,7 +137,7 @@ class DemoSetUp {
                         "{device.name}, {device.place}\nWherrymoor Ferries",
                         null,
                         null,
-                        new PanelSignIn(PanelSignIn.Way.CARD_OR_PIN, 6, true, true, 0, true),
+                        new PanelSignIn(PanelSignIn.Way.CARD_OR_PIN, 6, true, true, 0, true, true),
                         new RecipientRules(
                                 DirectEntry.ANY,
                                 Map.of("Crew", new DirectEntry(DirectEntry.Mode.DOMAINS, List.of(world.domain()))),

@@ -30,6 +30,11 @@ interface IncomingScanRepository extends JpaRepository<IncomingScan, UUID> {
     @Query("select s from IncomingScan s where s.state = UNCLAIMED and " + SEEN + " order by s.arrivedAt")
     List<IncomingScan> findUnclaimed(boolean everywhere, Collection<UUID> devices, Limit most);
 
+    /** What names nobody, of one device. */
+    @Query("select s from IncomingScan s where s.state = UNCLAIMED and s.deviceId = :device and s.personId is null"
+            + " and s.jobId is not null and s.arrivedAt > :since order by s.arrivedAt desc")
+    List<IncomingScan> findClaimable(UUID device, Instant since, Limit most);
+
     @Query("select count(s) from IncomingScan s where s.state = UNCLAIMED and " + SEEN)
     int countUnclaimed(boolean everywhere, Collection<UUID> devices);
 

@@ -17,6 +17,7 @@ import inky.courier.destination.Visitor;
 import inky.courier.job.JobService.JobView;
 import inky.courier.link.Links;
 import inky.courier.link.Links.OpenLink;
+import inky.courier.panel.ClaimableScans.ClaimableScan;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.web.Refusal;
@@ -48,6 +49,7 @@ class OwnThings {
     private final OwnJobs ownJobs;
     private final Links links;
     private final OwnFolders ownFolders;
+    private final ClaimableScans claimable;
 
     OwnThings(
             PanelPlaces places,
@@ -59,7 +61,8 @@ class OwnThings {
             DestinationFolders folders,
             OwnJobs ownJobs,
             Links links,
-            OwnFolders ownFolders) {
+            OwnFolders ownFolders,
+            ClaimableScans claimable) {
         this.places = places;
         this.questions = questions;
         this.consents = consents;
@@ -70,12 +73,13 @@ class OwnThings {
         this.ownJobs = ownJobs;
         this.links = links;
         this.ownFolders = ownFolders;
+        this.claimable = claimable;
     }
 
     /** @param of the job of the office that it is one of, as the panel calls it; empty where that is not on this panel */
     record OwnJobRow(UUID id, String name, String of) {}
 
-    /** @param news of which nobody has told them at a panel yet @param servers on which they may add folders */
+    /** @param news of which nobody has told them at a panel yet @param servers on which they may add folders @param unclaimed what this device sent by itself and names nobody */
     record Mine(
             List<OwnDelivery> news,
             List<OwnDelivery> scans,
@@ -83,7 +87,8 @@ class OwnThings {
             List<ConsentView> consents,
             List<OwnJobRow> ownJobs,
             List<OwnFolder> folders,
-            List<OwnFolderServer> servers) {}
+            List<OwnFolderServer> servers,
+            List<ClaimableScan> unclaimed) {}
 
     /** A page from which what they sent can be fetched. @param name of the file, or the job @param fetched how many files were */
     record OwnLink(UUID id, String name, Instant at, Instant expiresAt, int fetched) {}
@@ -104,7 +109,17 @@ class OwnThings {
                 consents.of(person),
                 jobs,
                 ownFolders.of(person),
-                ownFolders.servers());
+                ownFolders.servers(),
+                user.guest() ? List.of() : claimable.at(user.deviceId()));
+    }
+
+    /** What the device sent by itself is theirs, and is sent. */
+    void claim(PanelUser user, UUID scan) {
+        PersonView person = people.get(user.personId());
+        Who.as(person.name(), () -> {
+            claimable.claim(user.deviceId(), scan, person.id());
+            return null;
+        });
     }
 
     private List<OwnLink> links(UUID person) {

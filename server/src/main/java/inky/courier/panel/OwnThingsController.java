@@ -69,6 +69,13 @@ class OwnThingsController {
         return scans.toOthers(user, delivery, others.recipients());
     }
 
+    /** What this device sent by itself is theirs, and is sent. */
+    @PostMapping("/mine/unclaimed/{scan}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void claimAtPanel(@PathVariable UUID device, @PathVariable UUID scan, @AuthenticationPrincipal PanelUser user) {
+        own.claim(user, scan);
+    }
+
     @DeleteMapping("/mine/consents/{destination}")
     WithdrawnConsent withdrawOwnConsent(
             @PathVariable UUID device, @PathVariable UUID destination, @AuthenticationPrincipal PanelUser user) {

@@ -15,9 +15,11 @@ import java.util.Optional;
  * @param firstPinOnce whether a PIN that an administrator had made must be replaced when it is used first
  * @param pinDays after how many days a PIN must be replaced, 30 to 730; 0 for never
  * @param guests whether jobs for guests can be used without signing in; absent for no
+ * @param claims whether people may claim what their device sent by itself and names nobody; absent for no
  */
-public record PanelSignIn(Way way, int pinLength, boolean choose, boolean firstPinOnce, int pinDays, Boolean guests) {
-    public static final PanelSignIn USUAL = new PanelSignIn(Way.PIN, 6, false, false, 0, false);
+public record PanelSignIn(
+        Way way, int pinLength, boolean choose, boolean firstPinOnce, int pinDays, Boolean guests, Boolean claims) {
+    public static final PanelSignIn USUAL = new PanelSignIn(Way.PIN, 6, false, false, 0, false, false);
 
     private static final int FEWEST_DAYS = 30;
     private static final int MOST_DAYS = 730;
@@ -35,6 +37,7 @@ public record PanelSignIn(Way way, int pinLength, boolean choose, boolean firstP
         way = Objects.requireNonNullElse(way, Way.PIN);
         // Absent in what was written before there was this; no is meant.
         guests = Boolean.TRUE.equals(guests);
+        claims = Boolean.TRUE.equals(claims);
     }
 
     /** @throws Invalid when it breaks a rule */

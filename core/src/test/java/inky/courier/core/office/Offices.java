@@ -335,7 +335,13 @@ public final class Offices {
     private static PanelSignIn panelSignIn(Random random) {
         PanelSignIn.Way way = PanelSignIn.Way.values()[random.nextInt(3)];
         return new PanelSignIn(
-                way, 4 + random.nextInt(5), random.nextBoolean(), random.nextBoolean(), 90, random.nextBoolean());
+                way,
+                4 + random.nextInt(5),
+                random.nextBoolean(),
+                random.nextBoolean(),
+                90,
+                random.nextBoolean(),
+                random.nextBoolean());
     }
 
     private static AlertSettings alerts(Random random) {

@@ -82,7 +82,7 @@ class PinAdviceTest {
     @Test
     void whoNeedsAnotherPin() {
         Instant now = Instant.parse("2026-11-28T09:00:00Z");
-        PanelSignIn rules = new PanelSignIn(Way.PIN, 6, false, true, 90, false);
+        PanelSignIn rules = new PanelSignIn(Way.PIN, 6, false, true, 90, false, false);
         Optional<Instant> lately = Optional.of(now.minus(Duration.ofDays(10)));
         assertEquals(Optional.of(Replace.FIRST), rules.replaced(6, true, lately, now));
         assertEquals(Optional.of(Replace.TOO_SHORT), rules.replaced(5, false, lately, now));

@@ -392,8 +392,8 @@ class WholeOfficeTest {
     }
 
     private static OfficeSettings lettingGuests(OfficeSettings of) {
-        return of.with(
-                settings -> settings.panelSignIn = new PanelSignIn(PanelSignIn.Way.PIN, 6, false, false, 0, true));
+        return of.with(settings ->
+                settings.panelSignIn = new PanelSignIn(PanelSignIn.Way.PIN, 6, false, false, 0, true, false));
     }
 
     private static JobItem job(int i, String name, UUID... to) {
