@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -346,7 +347,8 @@ class KilledServerTest {
 
         // Enough to start, not for pages of colour.
         server.startWithHeap("-Xmx72m");
-        Waiting.until(() -> server.log().contains("OutOfMemoryError"), "memory runs out");
+        // With so little it collects garbage for long before it gives up.
+        Waiting.until(() -> server.log().contains("OutOfMemoryError"), "memory runs out", Duration.ofMinutes(5));
         server.kill();
 
         startAgain();
