@@ -30,6 +30,8 @@ create table inbox_file (
     since timestamptz not null,
     -- its pages are kept, and it is to be removed
     taken boolean not null default false,
+    -- it was looked at, and ends too early
+    cut boolean not null default false,
     why text not null default '',
     unique (inbox_id, path)
 );

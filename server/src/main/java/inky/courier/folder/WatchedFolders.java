@@ -48,8 +48,8 @@ public class WatchedFolders {
     }
 
     /** What is done there. */
-    public interface Look {
-        void at(Inside inside) throws IOException;
+    public interface Look<T> {
+        T at(Inside inside) throws IOException;
     }
 
     /**
@@ -58,7 +58,7 @@ public class WatchedFolders {
      * @param longest how long it may take as a whole
      * @throws FarSideException saying what the far side refused
      */
-    public void into(UUID destination, FolderPath below, Duration longest, Look look) throws FarSideException {
+    public <T> T into(UUID destination, FolderPath below, Duration longest, Look<T> look) throws FarSideException {
         FolderAccess access = accounts.access(destination)
                 .orElseThrow(() -> new FarSideException(TransferCause.FOLDER_NOT_FOUND, "the destination was deleted"));
         FolderProtocol protocol = protocols.stream()
@@ -69,7 +69,7 @@ public class WatchedFolders {
         FolderPath root = FolderTemplate.of(access.settings().path()).fixed().then(below);
         try (RemoteFolder far = protocol.open(access, trace);
                 var ignored = Deadline.of(longest, far)) {
-            look.at(new Opened(far, root, access.settings().makeFolders(), trace));
+            return look.at(new Opened(far, root, access.settings().makeFolders(), trace));
         } catch (FarSideException e) {
             throw e;
         } catch (IOException e) {

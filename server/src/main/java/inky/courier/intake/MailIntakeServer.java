@@ -12,6 +12,7 @@ import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.store.WorkFolders;
+import inky.courier.web.OwnCertificate;
 import inky.courier.web.Refusal;
 import java.io.Closeable;
 import java.io.IOException;
@@ -19,6 +20,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -27,13 +29,9 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
 import javax.net.ssl.SSLSocket;
 import javax.net.ssl.SSLSocketFactory;
-import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.ssl.SslBundles;
 import org.springframework.stereotype.Component;
 import org.subethamail.smtp.MessageContext;
 import org.subethamail.smtp.MessageHandler;
@@ -51,7 +49,6 @@ import org.subethamail.smtp.server.SessionHandler;
 @Component
 class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
     private static final int MOST_CONNECTIONS = 50;
-    private static final int MOST_OF_ONE = 10;
     private static final int MOST_RECIPIENTS = 10;
     private static final int MOST_BYTES = 100 * 1024 * 1024;
     private static final int SILENCE_MILLIS = 60_000;
@@ -64,9 +61,8 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
     private final Addressees addressees;
     private final WorkFolders folders;
     private final SignInThrottle throttle;
-    private final Optional<SslBundles> certificates;
-    private final boolean hasCertificate;
-    private final Map<Session, Long> sessions = new ConcurrentHashMap<>();
+    private final OwnCertificate certificate;
+    private final SessionLimits<Session> sessions = new SessionLimits<>(LONGEST);
 
     MailIntakeServer(
             Settings settings,
@@ -74,15 +70,13 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
             Addressees addressees,
             WorkFolders folders,
             SignInThrottle throttle,
-            Optional<SslBundles> certificates,
-            @Value("${courier.tls-certificate:}") String certificate) {
+            OwnCertificate certificate) {
         this.settings = settings;
         this.intake = intake;
         this.addressees = addressees;
         this.folders = folders;
         this.throttle = throttle;
-        this.certificates = certificates;
-        this.hasCertificate = !certificate.isBlank();
+        this.certificate = certificate;
     }
 
     /** What it is opened with; who may send is looked up for each. */
@@ -116,12 +110,7 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
 
     @Override
     public void tick() {
-        long now = System.nanoTime();
-        sessions.forEach((session, since) -> {
-            if (now - since > LONGEST.toNanos()) {
-                session.quit();
-            }
-        });
+        sessions.endThoseThatLastTooLong(Session::quit);
     }
 
     @Override
@@ -141,7 +130,7 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
             builder.authenticationHandlerFactory(new EasyAuthenticationHandlerFactory(this::signIn))
                     .requireAuth();
         }
-        if (hasCertificate) {
+        if (certificate.isThere()) {
             builder.enableTLS().startTlsSocketFactory(socket -> encrypted(socket));
         } else {
             builder.hideTLS(true);
@@ -155,7 +144,7 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
         }
         return () -> {
             made.stop();
-            sessions.clear();
+            sessions.endAll();
         };
     }
 
@@ -188,13 +177,8 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
                 .isPresent();
     }
 
-    /** By the certificate as it is now: it is renewed while this runs. */
-    private SSLSocket encrypted(java.net.Socket socket) throws IOException {
-        SSLSocketFactory factory = certificates
-                .orElseThrow()
-                .getBundle("courier")
-                .createSslContext()
-                .getSocketFactory();
+    private SSLSocket encrypted(Socket socket) throws IOException {
+        SSLSocketFactory factory = certificate.context().getSocketFactory();
         SSLSocket made = (SSLSocket)
                 factory.createSocket(socket, socket.getInetAddress().getHostAddress(), socket.getPort(), true);
         made.setUseClientMode(false);
@@ -209,19 +193,15 @@ class MailIntakeServer implements IntakeDoor<MailIntakeServer.Opening> {
             if (!settings.read().mailIntake().takesFrom(source.getAddress())) {
                 return SessionAcceptance.failure(554, "5.7.1 No mail is taken from " + source.getHostAddress());
             }
-            long same = sessions.keySet().stream()
-                    .filter(other -> address(other).equals(source))
-                    .count();
-            if (same >= MOST_OF_ONE) {
+            if (!sessions.begin(session, source)) {
                 return SessionAcceptance.failure(421, "4.7.0 Too many connections; try again later");
             }
-            sessions.put(session, System.nanoTime());
             return SessionAcceptance.success();
         }
 
         @Override
         public void onSessionEnd(Session session) {
-            sessions.remove(session);
+            sessions.end(session);
         }
     }
 

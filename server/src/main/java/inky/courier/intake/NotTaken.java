@@ -4,6 +4,8 @@ import inky.courier.core.message.Message;
 
 /** What a device sent is not kept. */
 public final class NotTaken extends Exception {
+    private static final Message CUT = Message.of("problem.intake.cut");
+
     private final transient Message why;
     private final boolean forNow;
 
@@ -21,6 +23,15 @@ public final class NotTaken extends Exception {
     /** It may be kept later. */
     static NotTaken forNow(Throwable cause) {
         return new NotTaken(Message.of("intake.later"), true, cause);
+    }
+
+    /** It ends too early; more of it may come. */
+    public static NotTaken cut() {
+        return ever(CUT);
+    }
+
+    public boolean isCut() {
+        return why.equals(CUT);
     }
 
     public Message why() {

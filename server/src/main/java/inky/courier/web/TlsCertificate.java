@@ -12,7 +12,9 @@ import org.springframework.core.env.MapPropertySource;
  * when they change, so that a renewed certificate needs no restart.
  */
 public final class TlsCertificate implements EnvironmentPostProcessor {
-    private static final String BUNDLE = "spring.ssl.bundle.pem.courier.";
+    static final String NAME = "courier";
+
+    private static final String BUNDLE = "spring.ssl.bundle.pem." + NAME + ".";
 
     @Override
     public void postProcessEnvironment(ConfigurableEnvironment environment, SpringApplication application) {
@@ -29,7 +31,7 @@ public final class TlsCertificate implements EnvironmentPostProcessor {
         settings.put(BUNDLE + "keystore.certificate", certificate);
         settings.put(BUNDLE + "keystore.private-key", key);
         settings.put(BUNDLE + "reload-on-update", "true");
-        settings.put("server.ssl.bundle", "courier");
+        settings.put("server.ssl.bundle", NAME);
         settings.put("server.ssl.enabled-protocols", "TLSv1.3,TLSv1.2");
         settings.put("spring.ssl.bundle.watch.file.quiet-period", "1s");
         environment.getPropertySources().addLast(new MapPropertySource("courier's own certificate", settings));

@@ -29,8 +29,6 @@ public record FileIntake(
         List<String> networks) {
     private static final int USUAL_SFTP_PORT = 2222;
     private static final int USUAL_FTP_PORT = 2121;
-    private static final int MOST_NETWORKS = 20;
-
     /** For as many devices as may send at once. */
     private static final int FEWEST_PASSIVE_PORTS = 10;
 
@@ -46,13 +44,7 @@ public record FileIntake(
         ftpPort = Objects.requireNonNullElse(ftpPort, USUAL_FTP_PORT);
         ftpEncrypted = Boolean.TRUE.equals(ftpEncrypted);
         passivePorts = Objects.requireNonNullElse(passivePorts, "").replaceAll("\\s", "");
-        networks = networks == null
-                ? List.of()
-                : networks.stream()
-                        .map(String::strip)
-                        .filter(one -> !one.isEmpty())
-                        .distinct()
-                        .toList();
+        networks = DeviceNetworks.normal(networks);
     }
 
     public List<Problem> problems() {
@@ -69,10 +61,7 @@ public record FileIntake(
         if (!passivePorts.isEmpty() && !isRange(passivePorts)) {
             problems.add(Problem.of("settings.intake-passive-ports", "fileIntake.passivePorts"));
         }
-        boolean wrong = networks.stream().anyMatch(one -> AddressRange.of(one).isEmpty());
-        if (wrong || networks.size() > MOST_NETWORKS || (sftp || ftp) && networks.isEmpty()) {
-            problems.add(Problem.of("settings.intake-networks", "fileIntake.networks"));
-        }
+        DeviceNetworks.problem(networks, sftp || ftp, "fileIntake.networks").ifPresent(problems::add);
         return problems;
     }
 
@@ -89,6 +78,6 @@ public record FileIntake(
 
     /** Whether files are taken from there. @param address its 4 or 16 bytes, the highest first */
     public boolean takesFrom(byte[] address) {
-        return networks.stream().flatMap(one -> AddressRange.of(one).stream()).anyMatch(range -> range.holds(address));
+        return DeviceNetworks.hold(networks, address);
     }
 }

@@ -31,7 +31,6 @@ public record MailIntake(
 
     public static final MailIntake OFF = new MailIntake(false, USUAL_PORT, "", List.of(), true, false, "");
 
-    private static final int MOST_NETWORKS = 20;
     private static final int LONGEST_ACCOUNT = 64;
 
     /** As RFC 1123 section 2.1 has it. */
@@ -42,13 +41,7 @@ public record MailIntake(
         on = Boolean.TRUE.equals(on);
         port = Objects.requireNonNullElse(port, USUAL_PORT);
         domain = Objects.requireNonNullElse(domain, "").strip().toLowerCase(Locale.ROOT);
-        networks = networks == null
-                ? List.of()
-                : networks.stream()
-                        .map(String::strip)
-                        .filter(one -> !one.isEmpty())
-                        .distinct()
-                        .toList();
+        networks = DeviceNetworks.normal(networks);
         bySender = !Boolean.FALSE.equals(bySender);
         bySubject = Boolean.TRUE.equals(bySubject);
         account = Objects.requireNonNullElse(account, "").strip();
@@ -64,10 +57,7 @@ public record MailIntake(
                 problems.add(Problem.of("settings.intake-domain", "mailIntake.domain"));
             }
         }
-        boolean wrong = networks.stream().anyMatch(one -> AddressRange.of(one).isEmpty());
-        if (wrong || networks.size() > MOST_NETWORKS || on && networks.isEmpty()) {
-            problems.add(Problem.of("settings.intake-networks", "mailIntake.networks"));
-        }
+        DeviceNetworks.problem(networks, on, "mailIntake.networks").ifPresent(problems::add);
         if (account.length() > LONGEST_ACCOUNT || !PlainText.isLine(account)) {
             problems.add(Problem.of("settings.intake-account", "mailIntake.account"));
         }
@@ -76,6 +66,6 @@ public record MailIntake(
 
     /** Whether mail is taken from there. @param address its 4 or 16 bytes, the highest first */
     public boolean takesFrom(byte[] address) {
-        return networks.stream().flatMap(one -> AddressRange.of(one).stream()).anyMatch(range -> range.holds(address));
+        return DeviceNetworks.hold(networks, address);
     }
 }

@@ -26,6 +26,9 @@ class InboxFile {
     /** Its pages are kept; what remains is to remove it. */
     boolean taken;
 
+    /** It was looked at, and ends too early. */
+    boolean cut;
+
     /** Why it stays where it is; empty while it does not. */
     Message why = Message.none();
 }

@@ -115,7 +115,7 @@ public class IncomingFiles {
             ScanFormat format =
                     ScanFormat.of(file).orElseThrow(() -> NotTaken.ever(Message.of("problem.intake.no-scan")));
             if (!format.isWhole(file)) {
-                throw NotTaken.ever(Message.of("problem.intake.cut"));
+                throw NotTaken.cut();
             }
         } catch (IOException e) {
             throw NotTaken.ever(Message.of("problem.intake.message"));

@@ -5,34 +5,42 @@ import inky.courier.core.message.Message;
 import inky.courier.intake.Arrival.Way;
 import inky.courier.intake.IntakeDoor;
 import inky.courier.intake.NotTaken;
+import inky.courier.intake.SessionLimits;
 import inky.courier.settings.Settings;
+import inky.courier.web.OwnCertificate;
 import java.io.Closeable;
 import java.io.File;
 import java.io.IOException;
 import java.net.InetAddress;
+import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.SSLSocketFactory;
+import org.apache.ftpserver.ConnectionConfig;
 import org.apache.ftpserver.ConnectionConfigFactory;
 import org.apache.ftpserver.DataConnectionConfigurationFactory;
 import org.apache.ftpserver.FtpServer;
 import org.apache.ftpserver.FtpServerFactory;
+import org.apache.ftpserver.command.CommandFactory;
 import org.apache.ftpserver.command.CommandFactoryFactory;
+import org.apache.ftpserver.command.NotSupportedCommand;
 import org.apache.ftpserver.ftplet.DefaultFtpReply;
 import org.apache.ftpserver.ftplet.DefaultFtplet;
 import org.apache.ftpserver.ftplet.FtpException;
 import org.apache.ftpserver.ftplet.FtpFile;
 import org.apache.ftpserver.ftplet.FtpRequest;
 import org.apache.ftpserver.ftplet.FtpSession;
+import org.apache.ftpserver.ftplet.Ftplet;
 import org.apache.ftpserver.ftplet.FtpletResult;
+import org.apache.ftpserver.listener.Listener;
 import org.apache.ftpserver.listener.ListenerFactory;
 import org.apache.ftpserver.ssl.ClientAuth;
 import org.apache.ftpserver.ssl.SslConfiguration;
-import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.ssl.SslBundles;
 import org.springframework.stereotype.Component;
 
 /**
@@ -48,23 +56,17 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
 
     private final Settings settings;
     private final DeviceSignIn signIn;
-    private final Optional<SslBundles> certificates;
-    private final boolean hasCertificate;
+    private final OwnCertificate certificate;
     /** By ids: the library makes a new session object for each question. */
-    private final Crowd<UUID> crowd = new Crowd<>();
+    private final SessionLimits<UUID> sessions = new SessionLimits<>(StoreCommand.LONGEST);
 
     /** By where they are: that is all that a session knows. */
     private final Map<String, DropFolder> folders = new ConcurrentHashMap<>();
 
-    FtpDoor(
-            Settings settings,
-            DeviceSignIn signIn,
-            Optional<SslBundles> certificates,
-            @Value("${courier.tls-certificate:}") String certificate) {
+    FtpDoor(Settings settings, DeviceSignIn signIn, OwnCertificate certificate) {
         this.settings = settings;
         this.signIn = signIn;
-        this.certificates = certificates;
-        this.hasCertificate = !certificate.isBlank();
+        this.certificate = certificate;
     }
 
     record Opening(int port, boolean encrypted, String passivePorts) {}
@@ -89,17 +91,17 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
 
     @Override
     public Message lacks(Opening wanted) {
-        return wanted.encrypted && !hasCertificate ? Message.of("intake.no-certificate") : Message.none();
+        return wanted.encrypted && !certificate.isThere() ? Message.of("intake.no-certificate") : Message.none();
     }
 
     @Override
     public Closeable open(Opening wanted) throws IOException {
         FtpServerFactory factory = new FtpServerFactory();
         factory.addListener("default", listener(wanted));
-        factory.setUserManager(new Accounts(signIn, folders));
+        factory.setUserManager(new FtpAccounts(signIn, folders));
         factory.setConnectionConfig(connections());
         factory.setCommandFactory(commands());
-        Map<String, org.apache.ftpserver.ftplet.Ftplet> ftplets = new LinkedHashMap<>();
+        Map<String, Ftplet> ftplets = new LinkedHashMap<>();
         ftplets.put("guard", new Guard(wanted));
         factory.setFtplets(ftplets);
         FtpServer server = factory.createServer();
@@ -109,10 +111,13 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
             server.stop();
             throw new IOException(e);
         }
-        return server::stop;
+        return () -> {
+            server.stop();
+            sessions.endAll();
+        };
     }
 
-    private org.apache.ftpserver.listener.Listener listener(Opening wanted) {
+    private Listener listener(Opening wanted) {
         ListenerFactory listener = new ListenerFactory();
         listener.setPort(wanted.port);
         listener.setIdleTimeout(SILENCE_SECONDS);
@@ -124,16 +129,16 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
         if (!wanted.passivePorts.isEmpty()) {
             data.setPassivePorts(wanted.passivePorts);
         }
-        if (hasCertificate) {
-            SslConfiguration certificate = new Certificate(certificates.orElseThrow());
-            listener.setSslConfiguration(certificate);
-            data.setSslConfiguration(certificate);
+        if (certificate.isThere()) {
+            SslConfiguration encryption = new Encryption(certificate);
+            listener.setSslConfiguration(encryption);
+            data.setSslConfiguration(encryption);
         }
         listener.setDataConnectionConfiguration(data.createDataConnectionConfiguration());
         return listener.createListener();
     }
 
-    private static org.apache.ftpserver.ConnectionConfig connections() {
+    private static ConnectionConfig connections() {
         ConnectionConfigFactory connections = new ConnectionConfigFactory();
         connections.setAnonymousLoginEnabled(false);
         connections.setMaxLogins(MOST_LOGINS);
@@ -141,13 +146,13 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
         return connections.createConnectionConfig();
     }
 
-    private org.apache.ftpserver.command.CommandFactory commands() {
+    private CommandFactory commands() {
         CommandFactoryFactory commands = new CommandFactoryFactory();
         commands.addCommand("STOR", new StoreCommand(this::folder));
         commands.addCommand("STOU", new StoreCommand(this::folder));
         // A scan comes in one piece; and nobody needs to know who else is there.
         for (String not : new String[] {"APPE", "REST", "REIN", "SITE", "STAT"}) {
-            commands.addCommand(not, new org.apache.ftpserver.command.NotSupportedCommand());
+            commands.addCommand(not, new NotSupportedCommand());
         }
         return commands.createCommandFactory();
     }
@@ -167,14 +172,14 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
         @Override
         public FtpletResult onConnect(FtpSession session) {
             InetAddress source = session.getClientAddress().getAddress();
-            return signIn.takesFrom(source) && crowd.comes(session.getSessionId(), source)
+            return signIn.takesFrom(source) && sessions.begin(session.getSessionId(), source)
                     ? FtpletResult.DEFAULT
                     : FtpletResult.DISCONNECT;
         }
 
         @Override
         public FtpletResult onDisconnect(FtpSession session) {
-            crowd.goes(session.getSessionId());
+            sessions.end(session.getSessionId());
             Optional<DropFolder> folder = folder(session);
             folder.ifPresent(one -> {
                 folders.remove(one.root().toString());
@@ -185,7 +190,7 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
 
         @Override
         public FtpletResult beforeCommand(FtpSession session, FtpRequest request) throws FtpException, IOException {
-            if (crowd.isOver(session.getSessionId())) {
+            if (sessions.isTooLong(session.getSessionId())) {
                 session.write(new DefaultFtpReply(421, "The session has lasted too long"));
                 return FtpletResult.DISCONNECT;
             }
@@ -232,24 +237,24 @@ class FtpDoor implements IntakeDoor<FtpDoor.Opening> {
         }
     }
 
-    static java.nio.file.Path path(FtpFile file) {
+    static Path path(FtpFile file) {
         return ((File) file.getPhysicalFile()).toPath();
     }
 
     /** As it is now: it is renewed while this runs. */
-    private record Certificate(SslBundles bundles) implements SslConfiguration {
+    private record Encryption(OwnCertificate certificate) implements SslConfiguration {
         @Override
-        public javax.net.ssl.SSLSocketFactory getSocketFactory() {
+        public SSLSocketFactory getSocketFactory() {
             return getSSLContext().getSocketFactory();
         }
 
         @Override
-        public javax.net.ssl.SSLContext getSSLContext() {
-            return bundles.getBundle("courier").createSslContext();
+        public SSLContext getSSLContext() {
+            return certificate.context();
         }
 
         @Override
-        public javax.net.ssl.SSLContext getSSLContext(String protocol) {
+        public SSLContext getSSLContext(String protocol) {
             return getSSLContext();
         }
 

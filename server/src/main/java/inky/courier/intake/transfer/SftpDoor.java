@@ -6,6 +6,7 @@ import inky.courier.core.message.Message;
 import inky.courier.intake.Arrival.Way;
 import inky.courier.intake.IntakeDoor;
 import inky.courier.intake.NotTaken;
+import inky.courier.intake.SessionLimits;
 import inky.courier.intake.inbox.IncomingFiles;
 import inky.courier.settings.Settings;
 import java.io.Closeable;
@@ -57,7 +58,7 @@ class SftpDoor implements IntakeDoor<Integer> {
     private final Settings settings;
     private final DeviceSignIn signIn;
     private final HostKeys keys;
-    private final Crowd<Session> crowd = new Crowd<>();
+    private final SessionLimits<Session> sessions = new SessionLimits<>(StoreCommand.LONGEST);
 
     SftpDoor(Settings settings, DeviceSignIn signIn, HostKeys keys) {
         this.settings = settings;
@@ -88,7 +89,7 @@ class SftpDoor implements IntakeDoor<Integer> {
 
     @Override
     public void tick() {
-        crowd.tick(session -> session.close(true));
+        sessions.endThoseThatLastTooLong(session -> session.close(true));
     }
 
     @Override
@@ -125,7 +126,10 @@ class SftpDoor implements IntakeDoor<Integer> {
         CoreModuleProperties.MAX_AUTH_REQUESTS.set(server, MOST_ATTEMPTS);
         CoreModuleProperties.SERVER_IDENTIFICATION.set(server, "InkyCourier");
         server.start();
-        return () -> server.close(true);
+        return () -> {
+            server.close(true);
+            sessions.endAll();
+        };
     }
 
     private static InetAddress source(Session session) {
@@ -137,14 +141,14 @@ class SftpDoor implements IntakeDoor<Integer> {
         @Override
         public void sessionEstablished(Session session) {
             InetAddress source = source(session);
-            if (!signIn.takesFrom(source) || !crowd.comes(session, source)) {
+            if (!signIn.takesFrom(source) || !sessions.begin(session, source)) {
                 session.close(true);
             }
         }
 
         @Override
         public void sessionClosed(Session session) {
-            crowd.goes(session);
+            sessions.end(session);
             Optional.ofNullable(session.getAttribute(FOLDER)).ifPresent(DropFolder::end);
         }
     }

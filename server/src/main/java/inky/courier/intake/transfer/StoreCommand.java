@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Function;
 import org.apache.ftpserver.command.AbstractCommand;
@@ -24,6 +25,9 @@ import org.apache.ftpserver.impl.IODataConnectionFactory;
 
 /** STOR and STOU (RFC 959, section 4.1.3), answered with 226 when the pages are kept, and in words where they are not. */
 final class StoreCommand extends AbstractCommand {
+    /** Of a session, and of a file, however slowly it comes. */
+    static final Duration LONGEST = Duration.ofMinutes(30);
+
     private final Function<FtpSession, Optional<DropFolder>> folders;
 
     StoreCommand(Function<FtpSession, Optional<DropFolder>> folders) {
@@ -125,7 +129,7 @@ final class StoreCommand extends AbstractCommand {
             if (left < 0) {
                 throw new TooLarge();
             }
-            if (System.nanoTime() - begun > Crowd.LONGEST.toNanos()) {
+            if (System.nanoTime() - begun > LONGEST.toNanos()) {
                 throw new IOException("too slow");
             }
             out.write(bytes, from, length);

@@ -1,6 +1,7 @@
 package inky.courier.intake.inbox;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import inky.courier.harness.DeviceMail;
 import inky.courier.harness.Office;
@@ -62,16 +63,19 @@ class WatchedFolderTest {
 
     private void opens(String kind) {
         String name = "from devices " + UUID.randomUUID();
-        String destination = kind.equals("WEBDAV")
-                ? office.office.folder(kind, cloud.address() + "/dav/", 0, name)
-                : office.office.folder(
-                        kind,
-                        house.settings().address(),
-                        kind.equals("FTP") ? house.ftpPort() : house.sftpPort(),
-                        name);
+        String destination = switch (kind) {
+            case "WEBDAV" -> office.office.folder(kind, cloud.address() + "/dav/", 0, name);
+            case "FTP" -> atHouse(kind, house.ftpPort(), name);
+            case "SMB" -> atHouse(kind, house.smbPort(), name);
+            default -> atHouse(kind, house.sftpPort(), name);
+        };
         folder = (kind.equals("WEBDAV") ? cloud.files() : house.files()).resolve(name);
         inbox = office.office.desk.post("/api/inboxes", form(destination)).ok().get("id");
         look();
+    }
+
+    private static String atHouse(String kind, int port, String name) {
+        return office.office.folder(kind, house.settings().address(), port, name);
     }
 
     private static Map<String, Object> form(String destination) {
@@ -134,8 +138,9 @@ class WatchedFolderTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"SFTP", "FTP", "WEBDAV"})
+    @ValueSource(strings = {"SFTP", "FTP", "WEBDAV", "SMB"})
     void aFileThatStandsStillIsTakenOnceAndRemoved(String kind) throws IOException {
+        assumeTrue(!kind.equals("SMB") || house.smbPort() > 0, "there is no Samba on this machine");
         office.office.desk.delete("/api/inboxes/" + inbox).ok();
         opens(kind);
         assertThat(Files.isDirectory(folder)).as("it is there for the device").isTrue();

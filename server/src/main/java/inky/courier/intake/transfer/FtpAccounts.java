@@ -13,7 +13,7 @@ import org.apache.ftpserver.usermanager.impl.ConcurrentLoginPermission;
 import org.apache.ftpserver.usermanager.impl.WritePermission;
 
 /** Accounts of devices, as the FTP server asks for them. @param folders what each sees, by where it is */
-record Accounts(DeviceSignIn signIn, Map<String, DropFolder> folders) implements UserManager {
+record FtpAccounts(DeviceSignIn signIn, Map<String, DropFolder> folders) implements UserManager {
     private static final int ANY_NUMBER = 0;
 
     @Override
