@@ -11,7 +11,10 @@ const refused = new Problem(422, 'invalid', 'This cannot be saved.', 'Look below
 describe('a form', () => {
   it('puts the cursor where the first fault is, and tells no general one beside it', async () => {
     const form = await use(useForm);
-    document.body.insertAdjacentHTML('beforeend', '<p class="is-wrong"><input id="name"></p>');
+    document.body.insertAdjacentHTML(
+      'beforeend',
+      '<p class="is-wrong"><span tabindex="-1"><input id="name"></span></p>',
+    );
     await form.attempt(() => Promise.reject(refused));
     expect(document.activeElement?.id).toBe('name');
     expect(form.problems.value).toHaveLength(1);

@@ -25,8 +25,11 @@ const doors = computed(() =>
 );
 const shown = ref(false);
 const { copy, copied } = useClipboard();
-const first = computed(() => folders.data.value?.[0] ?? 'job');
-const most = computed(() => (shown.value ? folders.data.value : folders.data.value?.slice(0, 8)) ?? []);
+const FEW = 8;
+const all = computed(() => folders.data.value ?? []);
+const most = computed(() => (shown.value ? all.value : all.value.slice(0, FEW)));
+const first = computed(() => all.value[0] ?? 'job');
+const hidden = computed(() => all.value.length - most.value.length);
 </script>
 
 <template>
@@ -53,22 +56,25 @@ const most = computed(() => (shown.value ? folders.data.value : folders.data.val
         <RouterLink to="/settings#files">Settings, Scans by file transfer</RouterLink>.
       </p>
     </template>
-    <p class="quiet small">
-      A folder with one of these names chooses the job:
-      <template v-for="(name, at) in most" :key="name"
-        ><template v-if="at">, </template
-        ><button type="button" class="link mono" :aria-label="`Copy ${name}`" @click="copy(name)">
+    <p class="quiet small">A folder with one of these names chooses the job; press one to copy it:</p>
+    <ul>
+      <li v-for="name in most" :key="name">
+        <button type="button" class="link mono" :aria-label="`Copy ${name}`" @click="copy(name)">
           {{ name }}
-        </button></template
-      ><button
-        v-if="!shown && (folders.data.value?.length ?? 0) > 8"
-        type="button"
-        class="link"
-        @click="shown = true"
-      >
-        , and {{ (folders.data.value?.length ?? 0) - 8 }} more</button
-      >. A plus sign and a login choose the person: <span class="mono">{{ first }}+login</span>.
-      <span v-if="copied" role="status">Copied.</span>
+        </button>
+      </li>
+      <li v-if="hidden">
+        <button type="button" class="link" @click="shown = true">{{ hidden }} more</button>
+      </li>
+      <li v-if="copied" role="status">Copied.</li>
+    </ul>
+    <p class="quiet small">
+      A plus sign and a login behind it choose the person: <span class="mono whole">{{ first }}+login</span>.
+      {{
+        folder
+          ? 'Other folders are not looked into.'
+          : 'What comes in a folder with any other name waits to be claimed.'
+      }}
     </p>
     <p class="quiet small">
       PDF, TIFF, JPEG and PNG, up to 100 MB.
@@ -82,6 +88,17 @@ const most = computed(() => (shown.value ? folders.data.value : folders.data.val
 </template>
 
 <style scoped>
+ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  margin: 4px 0 8px;
+  padding: 0;
+  list-style: none;
+}
+.whole {
+  white-space: nowrap;
+}
 dl {
   margin: 8px 0;
 }

@@ -30,7 +30,8 @@ export function useForm(meanwhile?: Meanwhile) {
       problems.value = error.problems;
       await nextTick();
       const first = document.querySelector<HTMLElement>(
-        '.is-wrong input, .is-wrong textarea, .is-wrong [tabindex]',
+        // What surrounds an input can have the focus too, and would stand before it.
+        '.is-wrong input, .is-wrong textarea, .is-wrong [tabindex]:not([tabindex="-1"])',
       );
       if (first) first.focus();
       else general.value = error;

@@ -10,6 +10,7 @@ import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.FreePort;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -20,12 +21,15 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.apache.commons.net.ftp.FTP;
+import org.apache.commons.net.ftp.FTPClient;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
@@ -188,11 +192,28 @@ class FileIntakeTest {
         arrives(other, 1);
     }
 
+    /** RFC 959, section 3.1.1.1: a device that says nothing sends text; what it sends is pages all the same. */
+    @Test
+    void aDeviceThatForgetsToSayThatItSendsNoTextDoesNoHarm() throws Exception {
+        FTPClient client = new FTPClient();
+        client.connect("127.0.0.1", ftpPort);
+        assertThat(client.login("stores-copier", PASSWORD)).isTrue();
+        client.enterLocalPassiveMode();
+        client.setFileType(FTP.BINARY_FILE_TYPE);
+        client.sendCommand("TYPE", "A");
+        String file = name(".pdf");
+        assertThat(client.storeFile(file, new ByteArrayInputStream(DeviceMail.pdf(2))))
+                .as(client.getReplyString())
+                .isTrue();
+        client.disconnect();
+        assertThat(latest(file).path("pages").asInt()).isEqualTo(2);
+    }
+
     /** Many devices write under another name until they are done. */
     @ParameterizedTest
-    @ValueSource(strings = {"ftp", "sftp"})
-    void aFileThatIsRenamedWhenItIsDoneIsTakenThen(String protocol) throws Exception {
-        String part = name(".part");
+    @CsvSource({"ftp, .part", "sftp, .part", "ftp, .pdf", "sftp, .pdf"})
+    void aFileThatIsRenamedWhenItIsDoneIsTakenThen(String protocol, String ending) throws Exception {
+        String part = (ending.equals(".pdf") ? ".in." : "") + name(ending);
         String file = name(".pdf");
         String[] rename = protocol.equals("ftp")
                 ? new String[] {"--quote", "-RNFR " + part, "--quote", "-RNTO " + file}

@@ -134,7 +134,7 @@ class KilledServerTest {
                                     refused.set(by == 0 ? mailed(scan, pdf, ports[0]) : put(scan, pdf, ports, by));
                                     return refused.get().isEmpty();
                                 },
-                                "it is kept");
+                                () -> scan + " is kept; the last answers: " + refused);
                         kept.incrementAndGet();
                     }
                 }));

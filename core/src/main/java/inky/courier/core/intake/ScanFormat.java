@@ -35,11 +35,11 @@ public enum ScanFormat {
         this.endings = List.of(endings);
     }
 
-    /** By the ending of a file's name; empty for any other, as transfers under way have them. */
+    /** By the ending of a file's name; empty for any other, and for hidden files, as transfers under way have them. */
     public static Optional<ScanFormat> named(String name) {
         String ending = name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
         return Arrays.stream(values())
-                .filter(format -> name.contains(".") && format.endings.contains(ending))
+                .filter(format -> name.lastIndexOf('.') > 0 && !name.startsWith(".") && format.endings.contains(ending))
                 .findFirst();
     }
 

@@ -122,6 +122,8 @@ class ScanFormatTest {
         "scan.pdf.part, ''",
         "scan.pdf.filepart, ''",
         ".in.scan, ''",
+        ".in.scan.pdf, ''",
+        ".pdf, ''",
         "pdf, ''",
         "Thumbs.db, ''"
     })

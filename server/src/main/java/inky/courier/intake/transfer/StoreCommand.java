@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import org.apache.ftpserver.command.AbstractCommand;
 import org.apache.ftpserver.ftplet.DataConnection;
+import org.apache.ftpserver.ftplet.DataType;
 import org.apache.ftpserver.ftplet.DefaultFtpReply;
 import org.apache.ftpserver.ftplet.FtpException;
 import org.apache.ftpserver.ftplet.FtpFile;
@@ -67,6 +68,8 @@ final class StoreCommand extends AbstractCommand {
         folder.writing(path);
         session.write(new DefaultFtpReply(150, unnamed ? "FILE: " + file.getName() : "Send it"))
                 .awaitUninterruptibly(10_000);
+        // Whatever type a device has asked for, or forgot to: lines of pages are never to be changed.
+        session.setDataType(DataType.BINARY);
         try {
             receive(session, path);
             folder.written(path);
