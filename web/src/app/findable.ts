@@ -42,6 +42,7 @@ const ALSO: Readonly<Record<string, string>> = {
   '/inboxes': 'SFTP, FTP and folders of devices that only send',
   '/directories': 'LDAP',
   '/alerts/rules': 'and who is told',
+  '/fleet/settings': 'drift: wanted, and at the device',
   '/sign-ins': 'security log, locks',
   '/accounts': 'administrators',
 };

@@ -32,6 +32,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Fleet' },
   },
   {
+    path: '/fleet/settings',
+    name: 'Settings of devices',
+    component: () => import('@/drift/SettingsView.vue'),
+    meta: { place: 'Fleet' },
+  },
+  {
     path: '/fleet/:id',
     name: 'Device',
     component: () => import('@/fleet/DevicePage.vue'),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query';
+import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed, ref, watch } from 'vue';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
@@ -16,6 +16,7 @@ import LanguageField from '@/shared/LanguageField.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import { useToast } from '@/shared/toast';
+import WishesFields from '@/drift/WishesFields.vue';
 import ReachFields from './ReachFields.vue';
 import { abilityLine, abilityRows, scans } from './abilities';
 import AddDevice from './AddDevice.vue';
@@ -45,6 +46,7 @@ const { list, frame, openId, isNew, open, form, save, go, busy, attempt } = useA
     encrypted: v.access.encrypted,
     fingerprint: v.access.fingerprint,
     account: v.access.account,
+    wishes: v.wishes,
   }),
 });
 
@@ -54,6 +56,15 @@ const title = computed(() => {
   if (!all) return 'Devices';
   return stopped ? `${figure(stopped)} of ${count(all, 'device')} cannot be used` : count(all, 'device');
 });
+
+/** What follows from the fields above, as the device would have it. */
+const office = useQuery({ queryKey: ['settings'], queryFn: () => ask(api.GET('/api/settings')) });
+const own = computed(() => ({
+  NAME: form.value.name,
+  PLACE: [form.value.place, form.value.placeWhat].filter(Boolean).join(', '),
+  LANGUAGE: form.value.language || office.data.value?.language,
+  SIGN_OUT: String(form.value.signOutSeconds),
+}));
 
 const certificate = ref<Schemas['Certificate']>();
 watch(openId, () => (certificate.value = undefined));
@@ -200,6 +211,12 @@ async function lookAgain() {
         label="Language of its panel"
         hint="Until a person signs in who has another."
         @update:model-value="form.language = $event"
+      />
+      <WishesFields
+        v-if="open && form.wishes && (open.protocol === 'IPP' || open.protocol === 'ESCL')"
+        v-model="form.wishes"
+        :device="open"
+        :own="own"
       />
     </template>
     <template #actions>

@@ -13,6 +13,7 @@ import StateMark from '@/shared/StateMark.vue';
 import { conditionMark } from '@/shared/states';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
+import DeviceSettings from '@/drift/DeviceSettings.vue';
 import DayBars from './DayBars.vue';
 import DeviceLevels from './DeviceLevels.vue';
 import DeviceOutcomes from './DeviceOutcomes.vue';
@@ -204,6 +205,7 @@ const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefi
           <h2 id="stock">Paper and supplies</h2>
           <DeviceLevels :device="row.data.value" />
         </section>
+        <DeviceSettings v-if="device.data.value" :key="`settings-${id}`" :device="device.data.value" />
         <DeviceProbe v-if="may('ACT_ON_DELIVERIES')" :id="id" :key="id" />
         <section v-if="device.data.value?.abilities.panelPlaces" aria-labelledby="sheet">
           <h2 id="sheet">Instruction sheet</h2>

@@ -84,6 +84,7 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
 <template>
   <div class="fleet">
     <TitleBar :title="fleet.data.value ? fleetTitle(fleet.data.value) : 'Fleet'">
+      <RouterLink v-if="fleet.data.value?.devices" class="button" to="/fleet/settings">Settings</RouterLink>
       <div class="segments" role="group" aria-label="Group by">
         <button type="button" :aria-pressed="asked.by === 'PLACE'" @click="set({ by: '' })">By place</button>
         <button type="button" :aria-pressed="asked.by === 'MODEL'" @click="set({ by: 'MODEL' })">

@@ -4,7 +4,8 @@ import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import AtTime from '@/shared/AtTime.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
-import { count, when, whereIs } from '@/shared/format';
+import ChooseDevices from '@/devices/ChooseDevices.vue';
+import { count, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
 import { useUndo } from '@/shared/undo';
@@ -13,21 +14,10 @@ import PanelChanges from './PanelChanges.vue';
 /** The jobs of one panel on many: what would become of each is seen before it is done. */
 const props = defineProps<{ device: Schemas['DeviceView'] }>();
 const open = defineModel<boolean>({ required: true });
-const MOST = 500;
 const queries = useQueryClient();
 const { general, busy, attempt, clear } = useForm();
 const { sayWithUndo } = useUndo();
 const { say } = useToast();
-const devices = useQuery({
-  queryKey: ['devices', 'to-copy-to'],
-  queryFn: () => ask(api.GET('/api/devices', { params: { query: { count: MOST } } })),
-  enabled: open,
-});
-const others = computed(() =>
-  (devices.data.value?.rows ?? []).filter(
-    (one) => one.id !== props.device.id && one.abilities.panelPlaces > 0,
-  ),
-);
 const chosen = ref<string[]>([]);
 /** When; nothing for now. */
 const at = ref<string>();
@@ -36,20 +26,6 @@ watch(open, () => {
   chosen.value = [];
   clear();
 });
-/** Those alike, at one press. */
-const groups = computed(() => [
-  { words: 'All', ids: others.value.map((one) => one.id) },
-  {
-    words: `All ${props.device.abilities.makeAndModel}`,
-    ids: others.value
-      .filter((one) => one.abilities.makeAndModel === props.device.abilities.makeAndModel)
-      .map((one) => one.id),
-  },
-  {
-    words: `All at ${props.device.place}`,
-    ids: others.value.filter((one) => one.place === props.device.place).map((one) => one.id),
-  },
-]);
 const preview = useQuery({
   queryKey: computed(() => ['plan', props.device.id, 'copies', chosen.value]),
   queryFn: ({ signal }) =>
@@ -93,30 +69,12 @@ async function make() {
     <p class="quiet small">
       Its jobs come to the same places. What a device cannot run, or has no place for, is left out there.
     </p>
-    <div class="groups">
-      <button
-        v-for="group in groups"
-        :key="group.words"
-        type="button"
-        class="link small"
-        :disabled="!group.ids.length"
-        @click="chosen = group.ids"
-      >
-        {{ group.words }} ({{ group.ids.length }})
-      </button>
-      <button v-if="chosen.length" type="button" class="link small" @click="chosen = []">None</button>
-    </div>
-    <el-select
+    <ChooseDevices
+      v-if="open"
       v-model="chosen"
-      multiple
-      filterable
-      collapse-tags
-      :max-collapse-tags="4"
-      aria-label="Devices"
-      placeholder="Choose devices"
-    >
-      <el-option v-for="one in others" :key="one.id" :value="one.id" :label="whereIs(one.place, one.name)" />
-    </el-select>
+      :device="device"
+      :fits="(one) => one.abilities.panelPlaces > 0"
+    />
     <div v-if="copies.length" class="changes"><PanelChanges :changes="copies" /></div>
     <AtTime v-model="at" label="When" />
     <ErrorNote :error="preview.error.value ?? general" />
@@ -137,12 +95,6 @@ async function make() {
 </template>
 
 <style scoped>
-.groups {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  padding: 8px 0;
-}
 .changes {
   max-height: 44vh;
   margin-top: 10px;

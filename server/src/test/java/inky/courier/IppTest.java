@@ -141,6 +141,21 @@ class IppTest {
         assertThat(said.lines().filter(line -> line.endsWith("[PASS]"))).hasSize(5);
     }
 
+    // RFC 3380: what another program sets is set, and what it may not set is refused by the words of the standard
+    @Test
+    void anotherClientSetsTheDevice(Office office) throws Exception {
+        assumeTrue(Files.isExecutable(Path.of("/usr/bin/ipptool")), "cups-ipp-utils is installed by bin/test");
+        Path test = Path.of(
+                IppTest.class.getResource("/set-printer-attributes.test").toURI());
+        for (String door : new String[] {"/ipp/scan", "/ipp/print"}) {
+            String said = ipptool(office, door, test.toString());
+            assertThat(said).doesNotContain("[FAIL]");
+            assertThat(said.lines().filter(line -> line.endsWith("[PASS]"))).hasSize(6);
+        }
+        office.device.set("printer-location", "");
+        office.device.set("sleep-minutes", "30");
+    }
+
     private static String ipptool(Office office, String path, String test) throws IOException, InterruptedException {
         Path document = Files.createTempFile("document", ".pdf");
         Files.writeString(document, "%PDF-1.4\n%%EOF\n");

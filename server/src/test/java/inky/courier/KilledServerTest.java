@@ -40,6 +40,12 @@ import tools.jackson.databind.JsonNode;
  */
 @Tag("long")
 class KilledServerTest {
+    /** It starts beside whatever else the machine does. */
+    private static final Duration UNTIL_IT_IS_BACK = Duration.ofMinutes(5);
+
+    /** Devices that ask all the time would take the processor from the server that starts. */
+    private static final Duration BETWEEN_TRIES = Duration.ofSeconds(1);
+
     private static FileHouse house;
     private static ServerProcess server;
     private static Office office;
@@ -134,7 +140,9 @@ class KilledServerTest {
                                     refused.set(by == 0 ? mailed(scan, pdf, ports[0]) : put(scan, pdf, ports, by));
                                     return refused.get().isEmpty();
                                 },
-                                () -> scan + " is kept; the last answers: " + refused);
+                                () -> scan + " is kept; the last answers: " + refused,
+                                UNTIL_IT_IS_BACK,
+                                BETWEEN_TRIES);
                         kept.incrementAndGet();
                     }
                 }));

@@ -5,7 +5,9 @@ import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
+import inky.courier.core.fleet.DeviceWishes;
 import inky.courier.core.fleet.LookPause;
 import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
@@ -57,6 +59,10 @@ class Device implements ItemRow<DeviceItem> {
     @OptimisticLock(excluded = true)
     Instant detailsAt;
 
+    /** What it says that it keeps itself. */
+    @OptimisticLock(excluded = true)
+    String settings;
+
     @OptimisticLock(excluded = true)
     String standInUri;
 
@@ -95,6 +101,9 @@ class Device implements ItemRow<DeviceItem> {
     String fingerprint = "";
     String account = "";
 
+    /** What it is to keep itself. */
+    String wishes;
+
     /** Of that account, sealed; null for none. */
     byte[] secret;
 
@@ -110,13 +119,16 @@ class Device implements ItemRow<DeviceItem> {
         device.supplies = Json.write(DeviceSupplies.UNKNOWN);
         device.forecasts = "{}";
         device.details = Json.write(DeviceDetails.NONE);
+        device.settings = Json.write(DeviceSettings.UNKNOWN);
+        device.wishes = Json.write(DeviceWishes.NONE);
         device.take(DeviceCondition.UNREACHABLE);
         return device;
     }
 
     @Override
     public DeviceItem item() {
-        return new DeviceItem(id, name, place, placeWhat, address, port, signOutSeconds, language, protocol, access());
+        return new DeviceItem(
+                id, name, place, placeWhat, address, port, signOutSeconds, language, protocol, access(), wishes());
     }
 
     @Override
@@ -132,6 +144,7 @@ class Device implements ItemRow<DeviceItem> {
         encrypted = item.access().encrypted();
         fingerprint = item.access().fingerprint();
         account = item.access().account();
+        wishes = Json.write(item.wishes());
     }
 
     @Override
@@ -161,6 +174,14 @@ class Device implements ItemRow<DeviceItem> {
         return Json.read(details, DeviceDetails.class);
     }
 
+    DeviceSettings settings() {
+        return Json.read(settings, DeviceSettings.class);
+    }
+
+    DeviceWishes wishes() {
+        return Json.read(wishes, DeviceWishes.class);
+    }
+
     Map<String, SupplyForecast> forecasts() {
         return Json.read(forecasts, new TypeReference<>() {});
     }
@@ -170,10 +191,13 @@ class Device implements ItemRow<DeviceItem> {
         String detailed = Json.write(report.details());
         String described = Json.write(report.abilities());
         String stocked = Json.write(report.supplies());
+        String set = Json.write(report.settings());
         boolean changed = take(report.condition())
                 | !described.equals(abilities)
                 | !stocked.equals(supplies)
-                | !detailed.equals(details);
+                | !detailed.equals(details)
+                | !set.equals(settings);
+        settings = set;
         details = detailed;
         detailsAt = report.detailsAt().orElse(null);
         abilities = described;

@@ -4,6 +4,7 @@ import inky.courier.core.Invalid;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.message.Message;
+import jakarta.annotation.Nullable;
 import java.net.URI;
 import java.util.List;
 import java.util.Optional;
@@ -131,6 +132,19 @@ public record DeviceAddress(String host, int port, DeviceProtocol protocol, Devi
 
     private String authority() {
         return "://" + host + ":" + port;
+    }
+
+    /**
+     * A page that it names, where that is one of its own: nobody is led to strangers.
+     *
+     * @param named may be null
+     * @return empty for none
+     */
+    public String ownPage(@Nullable URI named) {
+        boolean own = named != null
+                && host.equalsIgnoreCase(named.getHost())
+                && ("http".equals(named.getScheme()) || "https".equals(named.getScheme()));
+        return own ? named.toString() : "";
     }
 
     public boolean isEncrypted() {

@@ -14,7 +14,14 @@ public class DeviceLinks {
     private final Map<DeviceProtocol, DeviceScanner> scanners;
     private final Map<DeviceProtocol, DevicePrinter> printers;
 
-    DeviceLinks(List<DeviceStatus> statuses, List<DeviceScanner> scanners, List<DevicePrinter> printers) {
+    private final Map<DeviceProtocol, DeviceSetter> setters;
+
+    DeviceLinks(
+            List<DeviceStatus> statuses,
+            List<DeviceScanner> scanners,
+            List<DevicePrinter> printers,
+            List<DeviceSetter> setters) {
+        this.setters = byProtocol(setters);
         this.statuses = byProtocol(statuses);
         this.scanners = byProtocol(scanners);
         this.printers = byProtocol(printers);
@@ -43,6 +50,11 @@ public class DeviceLinks {
     /** @throws DeviceTrouble when devices of this protocol do not print for us */
     public DevicePrinter printer(DeviceAddress device) throws DeviceTrouble {
         return able(printers.get(device.protocol()));
+    }
+
+    /** @throws DeviceTrouble when devices of this protocol are set by hand alone */
+    public DeviceSetter setter(DeviceAddress device) throws DeviceTrouble {
+        return able(setters.get(device.protocol()));
     }
 
     private static <L> L able(L link) throws DeviceTrouble {

@@ -3,6 +3,7 @@ package inky.courier.device;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.device.snmp.SnmpReport;
 import java.time.Instant;
@@ -18,6 +19,7 @@ record DeviceReport(
         DeviceCondition condition,
         DeviceSupplies supplies,
         DeviceDetails details,
+        DeviceSettings settings,
         Optional<Instant> detailsAt,
         Optional<String> standInUri,
         Optional<String> storageUri) {
@@ -27,6 +29,7 @@ record DeviceReport(
                 report.condition(),
                 report.supplies(),
                 DeviceDetails.NONE,
+                report.settings(),
                 Optional.empty(),
                 report.standInUri(),
                 report.storageUri());
@@ -38,12 +41,28 @@ record DeviceReport(
                 .map(printer -> condition.with(printer, abilities.scans(), isOfScanner))
                 .orElse(condition);
         DeviceSupplies stock = supplies.equals(DeviceSupplies.UNKNOWN) ? told.supplies() : supplies;
-        return new DeviceReport(abilities, both, stock, told.details(), Optional.of(now), standInUri, storageUri);
+        return new DeviceReport(
+                abilities,
+                both,
+                stock,
+                told.details(),
+                settings.or(told.settings()),
+                Optional.of(now),
+                standInUri,
+                storageUri);
     }
 
     /** The same, with what was told before. */
-    DeviceReport as(DeviceSupplies before, DeviceDetails details, Instant detailsAt) {
+    DeviceReport as(DeviceSupplies before, DeviceDetails details, DeviceSettings known, Instant detailsAt) {
         DeviceSupplies stock = supplies.equals(DeviceSupplies.UNKNOWN) ? before : supplies;
-        return new DeviceReport(abilities, condition, stock, details, Optional.of(detailsAt), standInUri, storageUri);
+        return new DeviceReport(
+                abilities,
+                condition,
+                stock,
+                details,
+                settings.or(known),
+                Optional.of(detailsAt),
+                standInUri,
+                storageUri);
     }
 }

@@ -6,8 +6,11 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
+import inky.courier.core.fleet.DeviceField;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
+import inky.courier.core.fleet.DeviceWishes;
 import inky.courier.core.fleet.SupplyForecast;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DeviceItem;
@@ -133,6 +136,7 @@ public class DeviceService {
      * @param fingerprint of the certificate that is trusted; absent or empty for one that is valid
      * @param account of its administrator, where it asks for one; absent or empty for none
      * @param password absent to keep the one that is there
+     * @param wishes absent to keep those that are there
      */
     public record DeviceForm(
             String name,
@@ -145,11 +149,12 @@ public class DeviceService {
             @Nullable Boolean encrypted,
             @Nullable String fingerprint,
             @Nullable String account,
-            @Nullable String password) {
+            @Nullable String password,
+            @Nullable DeviceWishes wishes) {
         /** One of which everything is found out. */
         public DeviceForm(
                 String name, String place, String placeWhat, String address, int signOutSeconds, String language) {
-            this(name, place, placeWhat, address, signOutSeconds, language, null, null, null, null, null);
+            this(name, place, placeWhat, address, signOutSeconds, language, null, null, null, null, null, null);
         }
     }
 
@@ -163,7 +168,7 @@ public class DeviceService {
             @Nullable String account,
             @Nullable String password) {}
 
-    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP */
+    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP @param settings as it says that it keeps them */
     public record DeviceView(
             UUID id,
             String name,
@@ -176,6 +181,8 @@ public class DeviceService {
             DeviceSupplies supplies,
             Map<String, SupplyForecast> forecasts,
             DeviceDetails details,
+            DeviceWishes wishes,
+            DeviceSettings settings,
             boolean standIn,
             DeviceCondition.State condition,
             Message conditionWords,
@@ -352,7 +359,10 @@ public class DeviceService {
                 form.signOutSeconds(),
                 form.language(),
                 address.protocol(),
-                address.access());
+                address.access(),
+                Optional.ofNullable(form.wishes())
+                        .orElseGet(
+                                () -> devices.findById(id).map(Device::wishes).orElse(DeviceWishes.NONE)));
         item.check(setUp.office());
         return transaction.execute(status -> {
             Optional<DeviceView> as = devices.findById(id).map(this::view);
@@ -423,6 +433,12 @@ public class DeviceService {
         });
     }
 
+    /** Sets what it keeps itself; what it says afterwards is known from the next look. @throws DeviceTrouble when it does not take it */
+    public void set(UUID id, Map<DeviceField, String> values) throws DeviceTrouble {
+        DeviceAddress address = addressOf(id);
+        links.setter(address).set(address, values);
+    }
+
     /** With what it tells by SNMP; what it told is kept for a while where it does not answer now. */
     private DeviceReport complete(Device device, DeviceStatus.Report report) throws DeviceTrouble {
         DeviceReport own = DeviceReport.of(report);
@@ -438,7 +454,9 @@ public class DeviceService {
             throw DeviceTrouble.of(DeviceTrouble.UNREACHABLE);
         }
         return told.map(more -> own.with(more, isOfScanner, now))
-                .orElseGet(() -> answersUsually ? own.as(device.supplies(), device.details(), device.detailsAt) : own);
+                .orElseGet(() -> answersUsually
+                        ? own.as(device.supplies(), device.details(), device.settings(), device.detailsAt)
+                        : own);
     }
 
     /** The devices that are to be asked by now how they are. */
@@ -515,6 +533,8 @@ public class DeviceService {
                 device.supplies(),
                 device.forecasts(),
                 device.details(),
+                device.wishes(),
+                device.settings(),
                 device.standInUri != null,
                 condition.state(),
                 condition.sentence(),

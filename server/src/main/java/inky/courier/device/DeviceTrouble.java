@@ -29,7 +29,7 @@ public class DeviceTrouble extends Exception {
     }
 
     /** Whether it is well, and only has no time: somebody scans there. */
-    boolean isBusy() {
+    public boolean isBusy() {
         return code.equals("device.busy");
     }
 

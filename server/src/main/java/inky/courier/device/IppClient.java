@@ -94,7 +94,7 @@ class IppClient {
     }
 
     /** Status codes: RFC 8011 section B.1; below 0x0400 is success. */
-    private static void checkStatus(IppPacket packet) throws DeviceTrouble {
+    static void checkStatus(IppPacket packet) throws DeviceTrouble {
         Status status = packet.getStatus();
         if (status.getCode() < 0x0400) {
             return;

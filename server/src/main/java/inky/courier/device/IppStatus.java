@@ -14,6 +14,7 @@ import com.hp.jipp.model.Types;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.profile.PaperSource;
 import java.net.URI;
@@ -68,29 +69,45 @@ class IppStatus implements DeviceStatus {
                 Boolean.TRUE.equals(group.getValue(USB_PORT)),
                 Boolean.TRUE.equals(group.getValue(SHELF)),
                 group.getValues(Types.operationsSupported).stream().anyMatch(Operation.printJob::equals));
+        Optional<AttributeGroup> printer = tellsAll(group) || !abilities.prints() ? Optional.empty() : printer(device);
         return new Report(
                 abilities,
                 conditionOf(group, abilities.scans()),
-                supplies(device, group, abilities.prints()),
+                supplies(group, printer),
+                settings(device, group, printer),
                 ownDoor(device, group.getValue(STAND_IN_URI)),
                 ownDoor(device, group.getValue(STORAGE_URI)),
                 number(group, FEEDER_SHEETS));
     }
 
-    /** As the scanner's door tells them, else the printer's: both are of one device. */
-    private DeviceSupplies supplies(DeviceAddress device, AttributeGroup group, boolean prints) {
-        DeviceSupplies told = supplies(group);
-        if (!prints || !told.equals(DeviceSupplies.UNKNOWN)) {
-            return told;
-        }
+    private static boolean tellsAll(AttributeGroup group) {
+        return !supplies(group).equals(DeviceSupplies.UNKNOWN)
+                && !group.getStrings(Types.printerSettableAttributesSupported).isEmpty();
+    }
+
+    /** As the printer's door tells what the scanner's does not: both are of one device. */
+    private Optional<AttributeGroup> printer(DeviceAddress device) {
         try {
-            return description(device, device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()))
-                    .map(IppStatus::supplies)
-                    .orElse(told);
+            return description(device, device.httpPrintUri(), IppPacket.getPrinterAttributes(device.printUri()));
         } catch (DeviceTrouble e) {
             // How it is has been told; this is more than was needed.
-            return told;
+            return Optional.empty();
         }
+    }
+
+    private static DeviceSettings settings(
+            DeviceAddress device, AttributeGroup group, Optional<AttributeGroup> printer) {
+        DeviceSettings own = IppSettings.of(device, group);
+        return own.settable().isEmpty()
+                ? printer.map(more -> IppSettings.of(device, more).or(own)).orElse(own)
+                : own;
+    }
+
+    private static DeviceSupplies supplies(AttributeGroup group, Optional<AttributeGroup> printer) {
+        DeviceSupplies own = supplies(group);
+        return own.equals(DeviceSupplies.UNKNOWN)
+                ? printer.map(IppStatus::supplies).orElse(own)
+                : own;
     }
 
     private static DeviceSupplies supplies(AttributeGroup group) {

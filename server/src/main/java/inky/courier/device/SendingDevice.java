@@ -3,6 +3,7 @@ package inky.courier.device;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.message.Message;
 import java.util.Optional;
@@ -15,6 +16,7 @@ class SendingDevice implements DeviceStatus {
             DeviceAbilities.SENDS,
             new DeviceCondition(DeviceCondition.State.READY, Message.of("device.sends")),
             DeviceSupplies.UNKNOWN,
+            DeviceSettings.UNKNOWN,
             Optional.empty(),
             Optional.empty(),
             0);

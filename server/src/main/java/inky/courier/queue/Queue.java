@@ -50,6 +50,7 @@ public class Queue {
             Map.entry("sweep", "looking after its own tasks"),
             Map.entry("end-orphaned-scans", "ending scans that were cut off"),
             Map.entry("look-at-devices", "asking devices how they are"),
+            Map.entry("set-device", "setting devices"),
             Map.entry("ask-consent", "asking a cloud for consent"),
             Map.entry("tell-cloud", "telling a cloud that consent has ended"),
             Map.entry("tell-help-desk", "telling the help desk of calls"),

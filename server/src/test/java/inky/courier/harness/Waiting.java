@@ -8,6 +8,7 @@ import java.util.function.Supplier;
 /** Waits for what other threads and processes do. */
 public final class Waiting {
     private static final Duration PATIENCE = Duration.ofSeconds(120);
+    private static final Duration PAUSE = Duration.ofMillis(50);
 
     private Waiting() {}
 
@@ -25,13 +26,18 @@ public final class Waiting {
     }
 
     private static void until(BooleanSupplier condition, Supplier<String> what, Duration patience) {
+        until(condition, what, patience, PAUSE);
+    }
+
+    /** @param pause between two looks */
+    public static void until(BooleanSupplier condition, Supplier<String> what, Duration patience, Duration pause) {
         Instant end = Instant.now().plus(patience);
         while (!condition.getAsBoolean()) {
             if (Instant.now().isAfter(end)) {
                 throw new AssertionError("waited in vain until " + what.get());
             }
             try {
-                Thread.sleep(50);
+                Thread.sleep(pause.toMillis());
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 throw new IllegalStateException(e);

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param panelPlaces how many jobs its panel shows
  * @param stores whether it has a shelf
  * @param ipp whether its scanner speaks IPP; eSCL they all speak
+ * @param setFromOutside whether its settings can be set over IPP; at itself all can be
  * @param trays for paper to write on; 0 where it writes on none
  * @param toners their colours
  */
@@ -29,6 +30,7 @@ public record DeviceModel(
         boolean stores,
         boolean prints,
         boolean ipp,
+        boolean setFromOutside,
         int trays,
         List<String> toners) {
     private static final int SHEETS_IN_A_TRAY = 500;
@@ -61,6 +63,7 @@ public record DeviceModel(
                             false,
                             true,
                             true,
+                            true,
                             2,
                             BLACK),
             "alder-m60c",
@@ -73,6 +76,7 @@ public record DeviceModel(
                             List.of(100, 150, 200, 300, 400, 600),
                             UP_TO_A3,
                             17,
+                            true,
                             true,
                             true,
                             true,
@@ -95,6 +99,7 @@ public record DeviceModel(
                             false,
                             false,
                             true,
+                            true,
                             1,
                             BLACK),
             "sorrel-f1",
@@ -112,6 +117,7 @@ public record DeviceModel(
                             false,
                             false,
                             true,
+                            false,
                             2,
                             BLACK),
             "borage-s1",
@@ -124,6 +130,7 @@ public record DeviceModel(
                             List.of(100, 200, 300, 600),
                             UP_TO_A4,
                             0,
+                            false,
                             false,
                             false,
                             false,
@@ -146,6 +153,7 @@ public record DeviceModel(
                             false,
                             true,
                             true,
+                            false,
                             1,
                             BLACK));
 

@@ -45,6 +45,9 @@ final class EsclDoor {
         /** Reasons of printer-state-reasons for which it has stopped; none where it has not. */
         List<String> stoppedFor();
 
+        /** Where a person sets it up. */
+        String page();
+
         int sheetsInFeeder();
 
         boolean cannot(ScanOrder order);
@@ -93,6 +96,7 @@ final class EsclDoor {
         xml.append(element("pwg:Version", "2.63"));
         xml.append(element("pwg:MakeAndModel", model.name()));
         xml.append(element("pwg:SerialNumber", "STAND-IN"));
+        xml.append(element("scan:AdminURI", machine.page()));
         if (model.glass()) {
             xml.append(
                     "<scan:Platen>" + input("PlatenInputCaps", glass.widthMm(), glass.heightMm()) + "</scan:Platen>");

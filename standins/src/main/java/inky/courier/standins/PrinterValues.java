@@ -43,14 +43,19 @@ final class PrinterValues implements SnmpAgent.Values {
     record Now(boolean stopped, List<String> reasons) {}
 
     private final DeviceModel model;
-    private final String name;
+    private final OwnSettings settings;
+
+    /** By which it left its maker. */
+    private final String made;
+
     private final Stock stock;
     private final Supplier<Now> now;
     private final long started = System.nanoTime();
 
-    PrinterValues(DeviceModel model, String name, Stock stock, Supplier<Now> now) {
+    PrinterValues(DeviceModel model, OwnSettings settings, Stock stock, Supplier<Now> now) {
         this.model = model;
-        this.name = name;
+        this.settings = settings;
+        made = settings.get("printer-name");
         this.stock = stock;
         this.now = now;
     }
@@ -61,9 +66,9 @@ final class PrinterValues implements SnmpAgent.Values {
         put(all, "1.3.6.1.2.1.1.1.0", SnmpAgent.text(model.name() + ", a stand-in of Inky Courier"));
         put(all, "1.3.6.1.2.1.1.2.0", new OID("0.0"));
         put(all, "1.3.6.1.2.1.1.3.0", new TimeTicks((System.nanoTime() - started) / 10_000_000));
-        put(all, "1.3.6.1.2.1.1.4.0", SnmpAgent.text(""));
-        put(all, "1.3.6.1.2.1.1.5.0", SnmpAgent.text(name));
-        put(all, "1.3.6.1.2.1.1.6.0", SnmpAgent.text(""));
+        put(all, "1.3.6.1.2.1.1.4.0", SnmpAgent.text(settings.get("printer-contact-col")));
+        put(all, "1.3.6.1.2.1.1.5.0", SnmpAgent.text(settings.get("printer-name")));
+        put(all, "1.3.6.1.2.1.1.6.0", SnmpAgent.text(settings.get("printer-location")));
         put(all, "1.3.6.1.2.1.1.7.0", new Integer32(NETWORKED));
         if (!model.toners().isEmpty()) {
             printer(all, now.get());
@@ -81,7 +86,7 @@ final class PrinterValues implements SnmpAgent.Values {
         row(all, "1.3.6.1.2.1.25.3.2.1", 5, 1, new Integer32(status));
         row(all, "1.3.6.1.2.1.25.3.5.1", 1, 1, new Integer32(how.stopped ? OTHER : IDLE));
         row(all, "1.3.6.1.2.1.25.3.5.1", 2, 1, new OctetString(errors(reasons)));
-        row(all, "1.3.6.1.2.1.43.5.1.1", 16, 1, SnmpAgent.text(name));
+        row(all, "1.3.6.1.2.1.43.5.1.1", 16, 1, SnmpAgent.text(settings.get("printer-name")));
         row(all, "1.3.6.1.2.1.43.5.1.1", 17, 1, SnmpAgent.text(serial()));
         List<Integer> sheets = stock.sheets();
         for (int i = 0; i < sheets.size(); i++) {
@@ -148,7 +153,7 @@ final class PrinterValues implements SnmpAgent.Values {
 
     /** Always the same for a device of this name. */
     private String serial() {
-        return model.name().replaceAll("[a-z ]", "") + String.format("%06d", Math.floorMod(name.hashCode(), 1_000_000));
+        return model.name().replaceAll("[a-z ]", "") + String.format("%06d", Math.floorMod(made.hashCode(), 1_000_000));
     }
 
     private static void put(TreeMap<OID, Variable> all, String name, Variable value) {

@@ -78,6 +78,8 @@ public final class StandInDevice implements AutoCloseable {
             Operation.getJobs,
             Operation.getJobAttributes,
             Operation.cancelJob);
+    private static final List<Operation> SETTING =
+            List.of(Operation.setPrinterAttributes, Operation.getPrinterSupportedValues);
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -97,6 +99,7 @@ public final class StandInDevice implements AutoCloseable {
     private final Optional<PrintRoom> printer;
     private final IppRules rules = new IppRules();
     private final Stock stock;
+    private final OwnSettings settings;
     private final AtomicBoolean closed = new AtomicBoolean();
     private final List<SnmpAgent> agents = new CopyOnWriteArrayList<>();
     private final AtomicInteger pagesToCut = new AtomicInteger();
@@ -137,6 +140,7 @@ public final class StandInDevice implements AutoCloseable {
         this.model = model;
         this.name = name;
         stock = model.stock();
+        settings = new OwnSettings(name, model.setFromOutside());
         this.seed = seed;
         this.pageMillis = pageMillis;
         boolean stores = folder.isPresent() && (model.usbPort() || model.stores());
@@ -163,6 +167,7 @@ public final class StandInDevice implements AutoCloseable {
             guard(line, contexts);
         }
         printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
+        http.createContext(OwnSettings.PAGE, settings::page);
         http.createContext("/stand-in/stacks", exchange -> stacks(exchange, this::put));
         http.createContext("/stand-in/glass", exchange -> stacks(exchange, this::layOnGlass));
         http.start();
@@ -331,7 +336,10 @@ public final class StandInDevice implements AutoCloseable {
 
     private SnmpAgent agent(int port, String community, Optional<SnmpAgent.User> user) throws IOException {
         PrinterValues values = new PrinterValues(
-                model, name, stock, () -> new PrinterValues.Now(condition.state == PrinterState.stopped, reasons()));
+                model,
+                settings,
+                stock,
+                () -> new PrinterValues.Now(condition.state == PrinterState.stopped, reasons()));
         return new SnmpAgent(values, community, user, address(), port == 0 ? port() : port);
     }
 
@@ -377,13 +385,17 @@ public final class StandInDevice implements AutoCloseable {
             if (fault.isPresent()) {
                 reply(exchange, IppRules.response(request, fault.get()));
             } else if (request.getOperation().equals(Operation.getPrinterAttributes)) {
-                MutableAttributeGroup group =
-                        rules.describe(service(room.uri(), PrintRoom.FORMATS, PrintRoom.OPERATIONS, 0));
+                MutableAttributeGroup group = rules.describe(service(room.uri(), PrintRoom.FORMATS, printing(), 0));
                 String[] media = model.media().toArray(String[]::new);
                 group.put(Types.mediaSupported, media[0], Arrays.copyOfRange(media, 1, media.length));
                 stock(group);
+                settings.describe(group, settingsPage());
                 standInDoors(group);
                 reply(exchange, IppRules.described(request, group));
+            } else if (request.getOperation().equals(Operation.setPrinterAttributes)) {
+                reply(exchange, settings.change(request));
+            } else if (request.getOperation().equals(Operation.getPrinterSupportedValues)) {
+                reply(exchange, settings.supported(request));
             } else if (request.getOperation().equals(Operation.printJob) && condition.state == PrinterState.stopped) {
                 in.readAllBytes();
                 reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
@@ -391,6 +403,34 @@ public final class StandInDevice implements AutoCloseable {
                 reply(exchange, room.answer(request, in));
             }
         }
+    }
+
+    private List<Operation> printing() {
+        List<Operation> operations = new ArrayList<>(PrintRoom.OPERATIONS);
+        if (model.setFromOutside()) {
+            operations.addAll(SETTING);
+        }
+        return operations;
+    }
+
+    private URI settingsPage() {
+        String scheme = http instanceof HttpsServer ? "https" : "http";
+        return URI.create(scheme + "://" + address() + ":" + port() + OwnSettings.PAGE);
+    }
+
+    /** Somebody sets something at the device itself. @param attribute of IPP @return whether it takes that */
+    public boolean set(String attribute, String value) {
+        return settings.set(attribute, value);
+    }
+
+    /** Whether it says yes to what is set over IPP, and does nothing. */
+    public void keepItsOwn(boolean keeps) {
+        settings.keepItsOwn(keeps);
+    }
+
+    /** What it keeps. @param attribute of IPP */
+    public String setting(String attribute) {
+        return settings.get(attribute);
     }
 
     private IppRules.Service service(URI at, List<String> formats, List<Operation> operations, int queued) {
@@ -419,6 +459,10 @@ public final class StandInDevice implements AutoCloseable {
             reply(exchange, rules.attributes(request, jobOf(request).map(this::described), uri));
         } else if (operation.equals(Operation.validateJob)) {
             reply(exchange, checkJob(request).orElseGet(() -> IppRules.response(request, Status.successfulOk)));
+        } else if (operation.equals(Operation.setPrinterAttributes)) {
+            reply(exchange, settings.change(request));
+        } else if (operation.equals(Operation.getPrinterSupportedValues)) {
+            reply(exchange, settings.supported(request));
         } else if (operation.equals(Operation.cancelJob)) {
             Optional<ScanJob> job = jobOf(request);
             job.ifPresent(ScanJob::cancel);
@@ -439,6 +483,9 @@ public final class StandInDevice implements AutoCloseable {
         List<Operation> operations = new ArrayList<>(OPERATIONS);
         if (printer.isPresent()) {
             operations.add(Operation.printJob);
+        }
+        if (model.setFromOutside()) {
+            operations.addAll(SETTING);
         }
         MutableAttributeGroup group = rules.describe(service(uri, List.of("image/jpeg"), operations, scanning()));
         group.put(
@@ -470,6 +517,7 @@ public final class StandInDevice implements AutoCloseable {
             group.put(STORAGE_URI, URI.create(room.uri()));
         });
         stock(group);
+        settings.describe(group, settingsPage());
         standInDoors(group);
         group.put(FEEDER_SHEETS, feeder.count());
         return IppRules.described(request, group);
@@ -502,6 +550,11 @@ public final class StandInDevice implements AutoCloseable {
         @Override
         public List<String> stoppedFor() {
             return condition.state == PrinterState.stopped ? condition.reasons : List.of();
+        }
+
+        @Override
+        public String page() {
+            return settingsPage().toString();
         }
 
         @Override

@@ -18,6 +18,8 @@ public enum AlertRule {
     INTAKE_QUIET(AlertWeight.SOON, Unit.DAYS_A_FALSE_ALARM, 90, 1, 365),
     /** A folder cannot be looked into, or Courier does not listen for what devices send. */
     INTAKE_CLOSED(AlertWeight.URGENT, Unit.MINUTES, 10, 1, 240),
+    /** Devices are set otherwise than wanted. */
+    DRIFT(AlertWeight.SOON, Unit.MINUTES, 60, 1, 240),
     /** No scan arrives from anywhere. */
     OFFICE_QUIET(AlertWeight.URGENT, Unit.DAYS_A_FALSE_ALARM, 90, 1, 365),
     /** So little is left of the disk of the database or of the work folder. */

@@ -5,6 +5,9 @@ import inky.courier.core.media.MediaSize;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.PaperSource;
 import inky.courier.core.profile.Sides;
+import jakarta.annotation.Nullable;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,9 +27,15 @@ import java.util.stream.Stream;
  * @param oneSided by the feeder; empty where it has none
  * @param bothSides by the feeder; empty where it scans one
  * @param feederSheets 0 where it does not say
+ * @param adminUri of the page where it is set up; empty where it names none
  */
 record EsclCapabilities(
-        String model, Optional<Input> glass, Optional<Input> oneSided, Optional<Input> bothSides, int feederSheets) {
+        String model,
+        Optional<Input> glass,
+        Optional<Input> oneSided,
+        Optional<Input> bothSides,
+        int feederSheets,
+        String adminUri) {
     private static final String COLOUR = "RGB24";
     private static final String GREY = "Grayscale8";
 
@@ -65,7 +74,8 @@ record EsclCapabilities(
                 document.first("PlatenInputCaps").map(caps -> input(caps, profiles)),
                 document.first("AdfSimplexInputCaps").map(caps -> input(caps, profiles)),
                 document.first("AdfDuplexInputCaps").map(caps -> input(caps, profiles)),
-                document.number("FeederCapacity").orElse(0));
+                document.number("FeederCapacity").orElse(0),
+                document.text("AdminURI"));
     }
 
     /** Settings stand in it, or in a profile elsewhere that it refers to. */
@@ -108,6 +118,16 @@ record EsclCapabilities(
             return glass;
         }
         return sides.both() ? bothSides : oneSided.or(() -> bothSides);
+    }
+
+    /** Where its administrator sets it up; null where it names no such page. */
+    @Nullable
+    URI adminPage() {
+        try {
+            return adminUri.isEmpty() ? null : new URI(adminUri);
+        } catch (URISyntaxException e) {
+            return null;
+        }
     }
 
     DeviceAbilities abilities() {

@@ -1,10 +1,13 @@
 package inky.courier.device.escl;
 
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceStatus;
 import inky.courier.device.DeviceTrouble;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -30,6 +33,7 @@ class EsclStatus implements DeviceStatus {
                 capabilities.abilities(),
                 state.condition(),
                 DeviceSupplies.UNKNOWN,
+                new DeviceSettings(Map.of(), List.of(), device.ownPage(capabilities.adminPage())),
                 Optional.empty(),
                 Optional.empty(),
                 state.isFeederLoaded() ? 1 : 0);

@@ -2,6 +2,7 @@ package inky.courier.device.sane;
 
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceProtocol;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.device.DeviceAddress;
 import inky.courier.device.DeviceStatus;
@@ -31,6 +32,7 @@ class SaneStatus implements DeviceStatus {
                     options.abilities(scanner),
                     DeviceCondition.of(3, List.of(), true),
                     DeviceSupplies.UNKNOWN,
+                    DeviceSettings.UNKNOWN,
                     Optional.empty(),
                     Optional.empty(),
                     0);

@@ -1,6 +1,8 @@
 package inky.courier.device.snmp;
 
 import inky.courier.core.fleet.DeviceDetails;
+import inky.courier.core.fleet.DeviceField;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.fleet.Level;
 import inky.courier.core.fleet.PrinterMib;
@@ -39,6 +41,8 @@ public class SnmpReader implements DisposableBean {
     private static final Duration LET_ALONE = Duration.ofHours(1);
 
     private static final OID SYS_DESCR = new OID("1.3.6.1.2.1.1.1.0");
+    private static final OID SYS_CONTACT = new OID("1.3.6.1.2.1.1.4.0");
+    private static final OID SYS_LOCATION = new OID("1.3.6.1.2.1.1.6.0");
     private static final String HR_DEVICE = "1.3.6.1.2.1.25.3.2.1";
     private static final int HR_DEVICE_STATUS = 5;
     private static final String HR_PRINTER = "1.3.6.1.2.1.25.3.5.1";
@@ -180,16 +184,28 @@ public class SnmpReader implements DisposableBean {
         letAloneUntil.clear();
     }
 
+    /** Its {@code sysName} is a name on the network (RFC 3418), and no name that people give it. */
+    private static DeviceSettings settings(Map<OID, Variable> values) {
+        Map<DeviceField, String> told = new EnumMap<>(DeviceField.class);
+        told.put(DeviceField.CONTACT, text(values.get(SYS_CONTACT)));
+        told.put(DeviceField.PLACE, text(values.get(SYS_LOCATION)));
+        return new DeviceSettings(told, List.of(), "");
+    }
+
     static SnmpReport read(SnmpLine line) throws DeviceTrouble {
         List<SnmpLine.Row> printers = line.table(HR_PRINTER, 1, HR_PRINTER_STATUS, HR_DETECTED_ERRORS);
         if (printers.isEmpty()) {
-            String description = text(line.get(List.of(SYS_DESCR)).get(SYS_DESCR));
-            return new SnmpReport(Optional.empty(), DeviceSupplies.UNKNOWN, new DeviceDetails(description, "", 0, ""));
+            Map<OID, Variable> values = line.get(List.of(SYS_DESCR, SYS_CONTACT, SYS_LOCATION));
+            return new SnmpReport(
+                    Optional.empty(),
+                    DeviceSupplies.UNKNOWN,
+                    new DeviceDetails(text(values.get(SYS_DESCR)), "", 0, ""),
+                    settings(values));
         }
         SnmpLine.Row printer = printers.get(0);
         OID status = new OID(HR_DEVICE).append(HR_DEVICE_STATUS).append(printer.index());
         OID serial = new OID(PRT_GENERAL).append(SERIAL_NUMBER).append(printer.index());
-        Map<OID, Variable> values = line.get(List.of(SYS_DESCR, status, serial));
+        Map<OID, Variable> values = line.get(List.of(SYS_DESCR, SYS_CONTACT, SYS_LOCATION, status, serial));
         PrinterMib.State state = PrinterMib.state(
                 (int) number(values.get(status), 0),
                 (int) number(printer.values().get(HR_PRINTER_STATUS), 0),
@@ -198,7 +214,8 @@ public class SnmpReader implements DisposableBean {
         return new SnmpReport(
                 Optional.of(state),
                 supplies(line),
-                new DeviceDetails(text(values.get(SYS_DESCR)), text(values.get(serial)), printed(line), display(line)));
+                new DeviceDetails(text(values.get(SYS_DESCR)), text(values.get(serial)), printed(line), display(line)),
+                settings(values));
     }
 
     private static List<PrinterMib.Alert> alerts(SnmpLine line) throws DeviceTrouble {

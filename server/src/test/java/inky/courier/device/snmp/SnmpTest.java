@@ -265,7 +265,8 @@ class SnmpTest {
                                             new Tray("Tray 2", Level.left(-3, 500))),
                                     List.of(new Supply(
                                             "Waste container", SupplyType.WASTE_TONER, "", Level.roomLeft(900, 1000)))),
-                            new DeviceDetails("Copier in the hall", "HC-0042", 4711, "")));
+                            new DeviceDetails("Copier in the hall", "HC-0042", 4711, ""),
+                            inky.courier.core.fleet.DeviceSettings.UNKNOWN));
             Map<SettingsSecret, String> secrets =
                     Map.of(SettingsSecret.SNMP_PASSWORD, PASSWORD, SettingsSecret.SNMP_PRIVACY_PASSWORD, PRIVACY);
             assertThat(answer(host, user(port, "keeper", Authentication.SHA_512, Privacy.AES_256), secrets))
