@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
+import { computed } from 'vue';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -9,12 +10,20 @@ import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
 import { FIELDS, TASK_MARKS, TASK_WORDS } from './fields';
 
-/** Who had devices set lately, how far that is, and what failed. */
+/** Who had devices set, how far that is, and what failed: what still goes on or wants a look, or what is done. */
+const props = defineProps<{ done: boolean }>();
+const DAY = 86_400_000;
 const { may } = useSession();
 const queries = useQueryClient();
 const { say } = useToast();
 const { general, busy, attempt } = useForm();
 type Run = Schemas['RunView'];
+const title = computed(() =>
+  props.done ? 'Set before' : rows.value.some((run) => run.waiting) ? 'Being set' : 'Failed',
+);
+/** What failed long ago is listed above as different, or has been mended since. */
+const isOpen = (run: Run) => run.waiting > 0 || (run.failed > 0 && Date.now() - Date.parse(run.dueAt) < DAY);
+const rows = computed(() => runs.data.value?.filter((run) => isOpen(run) !== props.done) ?? []);
 const runs = useQuery({
   queryKey: ['devices', 'setting-runs'],
   queryFn: () => ask(api.GET('/api/device-settings/runs')),
@@ -48,11 +57,11 @@ async function stop(run: Run) {
 </script>
 
 <template>
-  <section v-if="runs.data.value?.length" aria-labelledby="runs">
-    <h2 id="runs">Set lately</h2>
+  <section v-if="rows.length" :aria-label="title">
+    <h2>{{ title }}</h2>
     <ErrorNote :error="runs.error.value ?? general" />
     <ol>
-      <li v-for="run in runs.data.value" :key="run.id">
+      <li v-for="run in rows" :key="run.id">
         <div class="line">
           <p role="status">
             <strong>{{ words(run) }}</strong>
@@ -99,9 +108,7 @@ async function stop(run: Run) {
 
 <style scoped>
 section {
-  margin-top: 22px;
-  padding-top: 8px;
-  border-top: 2px solid var(--ink-9);
+  margin: 14px 0;
 }
 ol,
 ul {

@@ -62,6 +62,7 @@ async function send() {
   <p class="small"><RouterLink to="/fleet">Fleet</RouterLink></p>
   <TitleBar :title="title" hint="What devices keep themselves, against what is wanted there" />
   <ErrorNote :error="list.query.error.value ?? general" />
+  <SettingRuns :done="false" />
   <ListTools :list="list" label="Name, place, model or address" attention="Only those that differ" />
   <PickedBar :picked="picked" :words="count(picked.number.value, 'device')">
     <AtTime v-model="at" label="When" />
@@ -115,7 +116,7 @@ async function send() {
     <RouterLink v-if="!list.total.value && may('CHANGE_SETUP')" to="/devices/find">Find devices</RouterLink>
   </p>
   <ShowMore :list="list" />
-  <SettingRuns />
+  <SettingRuns done />
 </template>
 
 <style scoped>

@@ -54,6 +54,7 @@ export const TASK_WORDS: Record<Schemas['DeviceTaskView']['state'], string> = {
   SET: 'set',
   SAME: 'was set already',
   FAILED: 'failed',
+  REPEATED: 'failed, repeated since',
   STOPPED: 'stopped',
 };
 export const TASK_MARKS = {
@@ -61,5 +62,6 @@ export const TASK_MARKS = {
   SET: 'accepted',
   SAME: 'accepted',
   FAILED: 'failed',
+  REPEATED: 'off',
   STOPPED: 'off',
 } as const;

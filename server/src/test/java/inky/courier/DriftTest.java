@@ -66,10 +66,13 @@ class DriftTest {
 
     private Browser.Answer wants(String id, List<String> fields, String contact, int sleep, String timeServer) {
         JsonNode now = office.desk.get("/api/devices/" + id).ok().json();
-        Map<String, Object> form = form(now.path("name").asString(), now.path("address").asString());
+        Map<String, Object> form =
+                form(now.path("name").asString(), now.path("address").asString());
         form.put("place", now.path("place").asString());
         form.put("placeWhat", now.path("placeWhat").asString());
-        form.put("wishes", Map.of("fields", fields, "contact", contact, "sleepMinutes", sleep, "timeServer", timeServer));
+        form.put(
+                "wishes",
+                Map.of("fields", fields, "contact", contact, "sleepMinutes", sleep, "timeServer", timeServer));
         return office.desk.put("/api/devices/" + id, form);
     }
 
@@ -81,7 +84,8 @@ class DriftTest {
         Map<String, String> states = new HashMap<>();
         row(id).path("fields")
                 .valueStream()
-                .forEach(one -> states.put(one.path("field").asString(), one.path("state").asString()));
+                .forEach(one -> states.put(
+                        one.path("field").asString(), one.path("state").asString()));
         return new java.util.TreeMap<>(states).toString();
     }
 
@@ -108,7 +112,9 @@ class DriftTest {
 
     @Test
     void whatIsWantedIsSetAndWhatSomebodyChangesThereIsFound() {
-        office.desk.post("/api/devices/" + office.deviceId + "/refresh", Map.of()).ok();
+        office.desk
+                .post("/api/devices/" + office.deviceId + "/refresh", Map.of())
+                .ok();
         assertThat(row(office.deviceId).path("differing").asInt())
                 .as("nothing is wanted of it, so nothing differs")
                 .isZero();
@@ -126,12 +132,12 @@ class DriftTest {
                 .isEqualTo("SAME");
 
         assertThat(office.device.set("sleep-minutes", "5")).isTrue();
-        office.desk.post("/api/devices/" + office.deviceId + "/refresh", Map.of()).ok();
+        office.desk
+                .post("/api/devices/" + office.deviceId + "/refresh", Map.of())
+                .ok();
         assertThat(states(office.deviceId)).isEqualTo("{CONTACT=SAME, PLACE=SAME, SLEEP=DIFFERS}");
-        JsonNode list = office.desk
-                .get("/api/device-settings?attention=true")
-                .ok()
-                .json();
+        JsonNode list =
+                office.desk.get("/api/device-settings?attention=true").ok().json();
         assertThat(list.path("rows").findValuesAsString("name")).containsExactly("Ticket office");
         assertThat(list.path("rows").path(0).path("page").asString()).endsWith("/settings");
     }
@@ -144,7 +150,12 @@ class DriftTest {
         JsonNode preview =
                 office.desk.post("/api/device-settings/copy/preview", copy).ok().json();
         assertThat(preview.findValuesAsString("name")).containsExactly("Stores", "Wharf");
-        assertThat(preview.path(0).path("changes").path(0).path("drift").path("state").asString())
+        assertThat(preview.path(0)
+                        .path("changes")
+                        .path(0)
+                        .path("drift")
+                        .path("state")
+                        .asString())
                 .isEqualTo("BY_HAND");
         JsonNode sleep = preview.path(1).path("changes").path(1);
         assertThat(sleep.path("field").asString()).isEqualTo("SLEEP");

@@ -75,6 +75,7 @@ class DevicesWalkTest {
             askedBySnmp(courier, office);
             supportFile();
             alerts(courier, office);
+            settings(courier, office, guarded);
             if (Loopback.hasMulticast()) {
                 findSeveral(guarded);
             }
@@ -304,6 +305,60 @@ class DevicesWalkTest {
                 .click();
         button("Ended").click();
         assertThat(alert).containsText("taken by maud");
+    }
+
+    /** What a device is to keep itself is wanted, set, wanted at another one too; what somebody changes there is found and mended. */
+    private void settings(Courier courier, Office office, StandInDevice guarded) {
+        desk.navigate(courier.uri() + "/devices/" + office.deviceId);
+        desk.getByLabel(Pattern.compile("^Contact")).check();
+        desk.getByLabel("Whom to ask about it").fill("Help desk, 4400");
+        desk.getByLabel(Pattern.compile("^Sleeps after")).check();
+        desk.getByLabel("Minutes").fill("500");
+        button("Save").click();
+        assertThat(desk.getByText("A device sleeps after 1 to 240 minutes.")).isVisible();
+        assertThat(desk.getByLabel("Minutes")).isFocused();
+        desk.getByLabel("Minutes").fill("20");
+        Chrome.checkAccessibility(desk, "what a device is to keep");
+        button("Save").click();
+        assertThat(desk.getByText("Ticket office saved").first()).isVisible();
+
+        desk.navigate(courier.uri() + "/fleet/" + office.deviceId);
+        Locator sleep = desk.locator("tr", new Page.LocatorOptions().setHasText("Sleeps after"));
+        assertThat(sleep).containsText("20 minutes");
+        assertThat(sleep).containsText("30 minutes");
+        button("Set as wanted").press("Enter");
+        assertThat(sleep).containsText("the same");
+        Assertions.assertThat(office.device.setting("printer-contact-col")).isEqualTo("Help desk, 4400");
+        Chrome.checkAccessibility(desk, "settings at a device");
+
+        button("Copy to other devices").click();
+        desk.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Devices"))
+                .click();
+        desk.getByRole(AriaRole.OPTION).getByText("Vault").click();
+        desk.locator("body").press("Escape");
+        if (desk.getByRole(AriaRole.DIALOG).count() == 0) {
+            throw new AssertionError("Escape closes the list, not the dialog");
+        }
+        assertThat(desk.getByText("Sleeps after: 30 minutes becomes 20 minutes"))
+                .isVisible();
+        Chrome.checkAccessibility(desk, "what copying would change");
+        button("Copy to 1 device").click();
+        assertThat(desk.getByText("1 device is being set.")).isVisible();
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("All devices"))
+                .click();
+        assertThat(desk.getByText("1 device set").first()).isVisible();
+        Assertions.assertThat(guarded.setting("sleep-minutes")).isEqualTo("20");
+
+        guarded.set("sleep-minutes", "5");
+        askAll(office);
+        assertThat(desk.getByRole(AriaRole.HEADING).first())
+                .hasText(Pattern.compile("1 of \\d devices is set otherwise than wanted"));
+        assertThat(desk.locator("tbody tr").first()).containsText("Sleeps after: 5 minutes, wanted 20 minutes");
+        desk.getByLabel("Choose Vault").check();
+        Chrome.checkAccessibility(desk, "devices that are set otherwise");
+        button("Set as wanted").click();
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("All devices are set as wanted");
+        Assertions.assertThat(guarded.setting("sleep-minutes")).isEqualTo("20");
     }
 
     private static void lookForAlerts(JdbcClient jdbc) {

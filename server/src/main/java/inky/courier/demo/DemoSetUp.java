@@ -9,6 +9,8 @@ import inky.courier.core.contact.DirectEntry;
 import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
+import inky.courier.core.fleet.DeviceField;
+import inky.courier.core.fleet.DeviceWishes;
 import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.FileIntake;
 import inky.courier.core.intake.MailIntake;
@@ -233,8 +235,15 @@ class DemoSetUp {
     private Map<String, DeviceView> makeDevices(World world) {
         Map<String, String> what =
                 world.places().stream().collect(Collectors.toMap(World.Place::name, World.Place::what));
+        World.Settings settings = world.settings();
+        DeviceWishes wishes = new DeviceWishes(
+                List.of(DeviceField.PLACE, DeviceField.CONTACT, DeviceField.SLEEP, DeviceField.TIME_SERVER),
+                settings.contact(),
+                settings.sleepMinutes(),
+                settings.timeServer());
         return world.devices().stream()
-                .map(d -> devices.add(new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "")))
+                .map(d -> new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "").with(wishes))
+                .map(devices::add)
                 .collect(Collectors.toMap(DeviceView::name, Function.identity()));
     }
 

@@ -11,6 +11,7 @@ import java.util.Map;
 record World(
         String office,
         String domain,
+        Settings settings,
         List<Place> places,
         List<Device> devices,
         List<PostOffice> postOffices,
@@ -22,6 +23,9 @@ record World(
         List<Person> people,
         List<String> contacts,
         Map<String, String> pins) {
+    /** What the office wants its devices to keep. */
+    record Settings(String contact, int sleepMinutes, String timeServer) {}
+
     record Place(String name, String what) {}
 
     record Device(String name, String place, String model, String address, int scansADay) {}

@@ -156,6 +156,23 @@ public class DeviceService {
                 String name, String place, String placeWhat, String address, int signOutSeconds, String language) {
             this(name, place, placeWhat, address, signOutSeconds, language, null, null, null, null, null, null);
         }
+
+        /** The same, with what it is to keep itself. */
+        public DeviceForm with(DeviceWishes wanted) {
+            return new DeviceForm(
+                    name,
+                    place,
+                    placeWhat,
+                    address,
+                    signOutSeconds,
+                    language,
+                    protocol,
+                    encrypted,
+                    fingerprint,
+                    account,
+                    password,
+                    wanted);
+        }
     }
 
     /** A device before it is saved. Everything but the address as in {@link DeviceForm}; @param id of the kept one that is changed; absent for none */

@@ -93,15 +93,20 @@ public class Drift {
 
     @Transactional(readOnly = true)
     public ListPart<DeviceSettingsRow> list(ListRequest asked) {
-        return list.part(rows(devices.seen()), asked);
+        return list.part(seen(), asked);
+    }
+
+    /** What differs stands first. */
+    private List<DeviceSettingsRow> seen() {
+        return rows(devices.seen()).stream()
+                .sorted(Comparator.comparing(row -> row.differing() == 0))
+                .toList();
     }
 
     /** All that such a list would show. */
     @Transactional(readOnly = true)
     public List<UUID> fitting(ListRequest asked) {
-        return list.fitting(rows(devices.seen()), asked).stream()
-                .map(DeviceSettingsRow::id)
-                .toList();
+        return list.fitting(seen(), asked).stream().map(DeviceSettingsRow::id).toList();
     }
 
     /** All devices of the office that are set otherwise than wanted, and are not going to be set anyway. */

@@ -183,14 +183,22 @@ class SettingRuns {
     /** Those of a run that failed, once more. */
     @Transactional
     public RunView repeat(UUID id) {
-        List<Order> failed = tasksOf(id).stream()
+        List<SettingTask> failed = tasksOf(id).stream()
                 .filter(task -> task.state == SettingTask.State.FAILED)
-                .map(task -> new Order(task.deviceId, task.deviceName, task.fields()))
                 .toList();
         if (failed.isEmpty()) {
             throw Invalid.of("device.nothing-to-set", "devices");
         }
-        return begin(failed, null);
+        failed.forEach(task -> {
+            task.state = SettingTask.State.REPEATED;
+            tasks.save(task);
+        });
+        live.tell(KIND, id);
+        return begin(
+                failed.stream()
+                        .map(task -> new Order(task.deviceId, task.deviceName, task.fields()))
+                        .toList(),
+                null);
     }
 
     /** What has not begun yet is left as it is. */

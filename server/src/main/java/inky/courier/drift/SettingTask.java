@@ -23,6 +23,8 @@ class SettingTask {
         /** There was nothing to set: it was as wanted by then. */
         SAME,
         FAILED,
+        /** It failed, and another run tries it once more. */
+        REPEATED,
         /** Somebody stopped it before it began, or the device is no longer there. */
         STOPPED
     }

@@ -25,6 +25,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -215,6 +216,30 @@ class AlertsTest {
     }
 
     /** Standard Webhooks: the specification's own example, from memory; a program that is away gets the same message later. */
+    @Test
+    void devicesThatAreSetOtherwiseAreOneAlertUntilTheyAreAsWanted() {
+        Browser desk = office.office.desk;
+        JsonNode device =
+                desk.get("/api/devices/" + office.office.deviceId).ok().json();
+        Map<String, Object> form = new HashMap<>(Map.of("signOutSeconds", 60));
+        for (String field : List.of("name", "place", "placeWhat", "address")) {
+            form.put(field, device.path(field).asString());
+        }
+        form.put("wishes", Map.of("fields", List.of("SLEEP"), "contact", "", "sleepMinutes", 20, "timeServer", ""));
+        desk.put("/api/devices/" + office.office.deviceId, form).ok();
+        minutes(58);
+        assertThat(alerts(AlertRule.DRIFT))
+                .as("it may be mended within the hour")
+                .isEmpty();
+        minutes(5);
+        assertThat(alerts(AlertRule.DRIFT)).hasSize(1);
+        assertThat(alerts(AlertRule.DRIFT).get(0).path("sentence").asString())
+                .isEqualTo("1 device is set otherwise than wanted: Ticket office.");
+        assertThat(office.office.device.set("sleep-minutes", "20")).isTrue();
+        minutes(6);
+        assertThat(alerts(AlertRule.DRIFT)).isEmpty();
+    }
+
     @Test
     void anotherProgramCanCheckWhatItIsSentAndGetsItWhenItIsBack() {
         assertThat(Webhook.signature("msg_p5jXN8AQM9LWM0D4loKWxJek", 1_614_265_330, "{\"test\": 2432232314}", SECRET))

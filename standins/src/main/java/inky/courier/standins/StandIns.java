@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -70,6 +71,21 @@ public final class StandIns {
                         List.of("txtvers=1", "ty=" + device.model(), "note=" + device.place(), "rs=eSCL")));
     }
 
+    /** The devices of the office as it has set them; those that are to be found yet are as they came. */
+    private static void setUp(World world, Map<String, StandInDevice> devices) {
+        Map<String, String> what =
+                world.places().stream().collect(Collectors.toMap(World.Place::name, World.Place::what));
+        World.Settings settings = world.settings();
+        for (World.Device device : world.devices()) {
+            StandInDevice there = devices.get(device.name());
+            there.set("printer-location", device.place() + ", " + what.get(device.place()));
+            there.set("printer-contact-col", settings.contact());
+            there.set("sleep-minutes", Integer.toString(settings.sleepMinutes()));
+            there.set("time-server", settings.timeServer());
+        }
+        settings.changedThere().forEach(change -> devices.get(change.device()).set(change.attribute(), change.value()));
+    }
+
     private static Map<String, StandInDevice> start(
             World world, Path folder, int devicePort, int mailPort, int filePort, int pagePort) throws IOException {
         Map<String, StandInDevice> devices = new TreeMap<>();
@@ -89,6 +105,7 @@ public final class StandIns {
             devices.get(device.name()).stock().fill(device.paper(), device.toner());
             devices.get(device.name()).snmp(devicePort, world.snmp().community());
         }
+        setUp(world, devices);
         Announcements.of(world.allDevices().stream()
                 .flatMap(device -> announced(device, devicePort))
                 .toList());

@@ -9,6 +9,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** What the file of the demo world says about stand-ins; the rest of the file is for the application's demo data. */
 @JsonIgnoreProperties(ignoreUnknown = true)
 record World(
+        Settings settings,
+        List<Place> places,
         List<Device> devices,
         List<Device> newDevices,
         List<Trouble> troubles,
@@ -32,6 +34,15 @@ record World(
             toner = toner == null ? List.of() : toner;
         }
     }
+
+    /** Where devices stand. @param what the same in words */
+    record Place(String name, String what) {}
+
+    /** What the office has set at its devices. @param changedThere by somebody since */
+    record Settings(String contact, int sleepMinutes, String timeServer, List<Changed> changedThere) {}
+
+    /** @param attribute of IPP */
+    record Changed(String device, String attribute, String value) {}
 
     /** A stick that is in a device. @param stack whose pages lie on it as pictures */
     record Stick(String device, Stack stack) {}

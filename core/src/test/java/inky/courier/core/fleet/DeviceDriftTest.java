@@ -21,8 +21,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class DeviceDriftTest {
-    private static final DeviceWishes ALL = new DeviceWishes(
-            List.of(DeviceField.values()), "Help desk, 4400", 20, "time.wherrymoor.example");
+    private static final DeviceWishes ALL =
+            new DeviceWishes(List.of(DeviceField.values()), "Help desk, 4400", 20, "time.wherrymoor.example");
 
     private static DeviceItem device(String name, String place, String what, String language, DeviceWishes wishes) {
         return new DeviceItem(
@@ -157,11 +157,11 @@ class DeviceDriftTest {
     @Test
     void onlyWhatIsWatchedHasToBeThere() {
         Office empty = Office.EMPTY;
-        assertDoesNotThrow(() -> device("A", "", "", "", new DeviceWishes(List.of(), "", 15, ""))
-                .check(empty));
+        assertDoesNotThrow(() ->
+                device("A", "", "", "", new DeviceWishes(List.of(), "", 15, "")).check(empty));
         DeviceWishes wrong = new DeviceWishes(List.of(DeviceField.CONTACT, DeviceField.TIME_SERVER), "", 300, "a b");
-        Invalid invalid = assertThrows(
-                Invalid.class, () -> device("A", "", "", "", wrong).check(empty));
+        Invalid invalid =
+                assertThrows(Invalid.class, () -> device("A", "", "", "", wrong).check(empty));
         assertEquals(
                 List.of("contact", "sleepMinutes", "timeServer"),
                 invalid.problems().stream().map(Problem::field).toList());
