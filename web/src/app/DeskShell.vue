@@ -89,6 +89,7 @@ const GO: Record<string, string> = {
   h: '/help',
   r: '/alerts',
   l: '/unclaimed',
+  w: '/reports',
   c: '/changes',
   i: '/sign-ins',
   u: '/accounts',
@@ -188,6 +189,9 @@ window.addEventListener(
         }}</RouterLink>
       </p>
       <ul class="foot">
+        <li>
+          <RouterLink to="/reports" :class="{ chosen: place === 'Reports' }">Reports</RouterLink>
+        </li>
         <li v-if="may('READ_LOGS')">
           <RouterLink to="/changes" :class="{ chosen: place === 'Change log' }">Change log</RouterLink>
         </li>

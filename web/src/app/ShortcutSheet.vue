@@ -24,6 +24,7 @@ const KEYS: [string, string][] = [
   ['g j', 'Jobs'],
   ['g e', 'People'],
   ['g a', 'Panels'],
+  ['g w', 'Reports'],
   ['g c', 'Change log'],
   ['g i', 'Sign-ins'],
   ['g u', 'Accounts'],

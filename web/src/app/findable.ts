@@ -41,6 +41,7 @@ const ALSO: Readonly<Record<string, string>> = {
   '/changes': 'who changed what',
   '/inboxes': 'SFTP, FTP and folders of devices that only send',
   '/directories': 'LDAP',
+  '/reports': 'sums, success, busiest hours, CSV',
   '/alerts/rules': 'and who is told',
   '/fleet/settings': 'drift: wanted, and at the device',
   '/sign-ins': 'security log, locks',

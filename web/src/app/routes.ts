@@ -44,6 +44,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Fleet' },
   },
   {
+    path: '/reports',
+    name: 'Reports',
+    component: () => import('@/reports/ReportsView.vue'),
+    meta: { place: 'Reports' },
+  },
+  {
     path: '/alerts',
     name: 'Alerts',
     component: () => import('@/alerts/AlertsView.vue'),

@@ -313,11 +313,11 @@ class DevicesWalkTest {
         desk.getByLabel(Pattern.compile("^Contact")).check();
         desk.getByLabel("Whom to ask about it").fill("Help desk, 4400");
         desk.getByLabel(Pattern.compile("^Sleeps after")).check();
-        desk.getByLabel("Minutes").fill("500");
+        minutes().fill("500");
         button("Save").click();
         assertThat(desk.getByText("A device sleeps after 1 to 240 minutes.")).isVisible();
-        assertThat(desk.getByLabel("Minutes")).isFocused();
-        desk.getByLabel("Minutes").fill("20");
+        assertThat(minutes()).isFocused();
+        minutes().fill("20");
         Chrome.checkAccessibility(desk, "what a device is to keep");
         button("Save").click();
         assertThat(desk.getByText("Ticket office saved").first()).isVisible();
@@ -359,6 +359,10 @@ class DevicesWalkTest {
         button("Set as wanted").click();
         assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("All devices are set as wanted");
         Assertions.assertThat(guarded.setting("sleep-minutes")).isEqualTo("20");
+    }
+
+    private Locator minutes() {
+        return desk.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Minutes"));
     }
 
     private static void lookForAlerts(JdbcClient jdbc) {

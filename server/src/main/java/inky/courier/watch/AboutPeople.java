@@ -13,6 +13,7 @@ import inky.courier.delivery.ForgottenPeople;
 import inky.courier.delivery.query.OwnDeliveries;
 import inky.courier.delivery.query.OwnDeliveries.OwnDelivery;
 import inky.courier.delivery.query.OwnDeliveries.UsedDevice;
+import inky.courier.delivery.query.ReportSums;
 import inky.courier.destination.OwnFolders;
 import inky.courier.destination.OwnFolders.OwnFolder;
 import inky.courier.help.HelpCalls;
@@ -58,6 +59,7 @@ class AboutPeople {
     private final HelpCalls help;
     private final Intake intake;
     private final ForgottenPeople forgotten;
+    private final ReportSums reports;
     private final Consents consents;
     private final SignedInPeople signedIn;
     private final ChangeLog changes;
@@ -77,6 +79,7 @@ class AboutPeople {
             HelpCalls help,
             Intake intake,
             ForgottenPeople forgotten,
+            ReportSums reports,
             Consents consents,
             SignedInPeople signedIn,
             ChangeLog changes,
@@ -94,6 +97,7 @@ class AboutPeople {
         this.help = help;
         this.intake = intake;
         this.forgotten = forgotten;
+        this.reports = reports;
         this.consents = consents;
         this.signedIn = signedIn;
         this.changes = changes;
@@ -256,6 +260,7 @@ class AboutPeople {
         PersonView person = people.get(id);
         List<OwnFolder> folders = ownFolders.of(id);
         forgotten.forget(id);
+        reports.forget(id);
         intake.forget(id, person.email());
         people.delete(id);
         changes.forget(id, FORGOTTEN);

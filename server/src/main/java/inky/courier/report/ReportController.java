@@ -1,0 +1,113 @@
+package inky.courier.report;
+
+import inky.courier.audit.SecurityLog;
+import inky.courier.core.Invalid;
+import inky.courier.core.access.Right;
+import inky.courier.core.report.ReportBy;
+import inky.courier.core.text.Csv;
+import inky.courier.report.Reports.Report;
+import inky.courier.report.Reports.ReportFigures;
+import inky.courier.report.Reports.ReportRow;
+import inky.courier.web.Needs;
+import inky.courier.web.StreamedContent;
+import jakarta.servlet.http.HttpServletRequest;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@Needs(Right.READ_DELIVERIES)
+class ReportController {
+    private static final List<String> COLUMNS = List.of(
+            "subject",
+            "name",
+            "detail",
+            "documents",
+            "pages",
+            "bytes",
+            "arrived",
+            "failed",
+            "success",
+            "success_low",
+            "success_high",
+            "median_seconds",
+            "p95_seconds");
+
+    private final Reports reports;
+    private final SecurityLog log;
+
+    ReportController(Reports reports, SecurityLog log) {
+        this.reports = reports;
+        this.log = log;
+    }
+
+    /** @param from the first day of the office's zone @param until the last */
+    @GetMapping("/api/reports")
+    Report getReport(@RequestParam ReportBy by, @RequestParam String from, @RequestParam String until) {
+        return reports.report(by, day("from", from), day("until", until));
+    }
+
+    /** The same for a spreadsheet (RFC 4180). */
+    @GetMapping(path = "/api/reports.csv", produces = "text/csv")
+    ResponseEntity<byte[]> exportReport(
+            @RequestParam ReportBy by,
+            @RequestParam String from,
+            @RequestParam String until,
+            Principal who,
+            HttpServletRequest request) {
+        Report report = reports.report(by, day("from", from), day("until", until));
+        String kind = by.name().toLowerCase(Locale.ROOT);
+        log.note(
+                SecurityLog.Event.EXPORTED,
+                who.getName(),
+                SecurityLog.Place.DESK,
+                request.getRemoteAddr(),
+                "report by " + kind + " " + report.from() + " to " + report.until());
+        StringBuilder csv = new StringBuilder(Csv.row(COLUMNS));
+        report.rows().forEach(row -> csv.append(Csv.row(cells(row))));
+        return StreamedContent.csv("report-" + kind + "-" + report.from() + "-" + report.until() + ".csv")
+                .body(csv.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static List<String> cells(ReportRow row) {
+        ReportFigures figures = row.figures();
+        boolean ended = figures.success() != null;
+        return List.of(
+                row.subject(),
+                row.name(),
+                row.detail(),
+                Long.toString(figures.documents()),
+                Long.toString(figures.pages()),
+                Long.toString(figures.bytes()),
+                Long.toString(figures.arrived()),
+                Long.toString(figures.failed()),
+                ended ? share(figures.success().share()) : "",
+                ended ? share(figures.success().low()) : "",
+                ended ? share(figures.success().high()) : "",
+                seconds(figures.median()),
+                seconds(figures.p95()));
+    }
+
+    private static String share(double value) {
+        return String.format(Locale.ROOT, "%.4f", value);
+    }
+
+    private static String seconds(@org.jspecify.annotations.Nullable Double value) {
+        return value == null ? "" : String.format(Locale.ROOT, "%.1f", value);
+    }
+
+    private static LocalDate day(String field, String text) {
+        try {
+            return LocalDate.parse(text);
+        } catch (DateTimeParseException e) {
+            throw Invalid.of("filter.day", field);
+        }
+    }
+}

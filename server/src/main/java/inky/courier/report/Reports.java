@@ -1,0 +1,238 @@
+package inky.courier.report;
+
+import inky.courier.core.Invalid;
+import inky.courier.core.message.Message;
+import inky.courier.core.office.DestinationItem;
+import inky.courier.core.office.Item;
+import inky.courier.core.office.JobItem;
+import inky.courier.core.report.Figures;
+import inky.courier.core.report.Proportion;
+import inky.courier.core.report.ReportBy;
+import inky.courier.delivery.query.ReportSums;
+import inky.courier.delivery.query.ReportSums.Read;
+import inky.courier.delivery.query.ReportSums.Sum;
+import inky.courier.device.DeviceService;
+import inky.courier.device.DeviceService.DeviceView;
+import inky.courier.people.PeopleService;
+import inky.courier.people.PeopleService.PersonView;
+import inky.courier.setup.SetUp;
+import inky.courier.web.Access;
+import jakarta.annotation.Nullable;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.context.i18n.LocaleContextHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Reports over any days. */
+@Service
+class Reports {
+    private static final int MOST_DAYS = 3660;
+
+    private final ReportSums sums;
+    private final DeviceService devices;
+    private final PeopleService people;
+    private final SetUp setUp;
+    private final Clock clock;
+    private final ZoneId zone;
+
+    Reports(ReportSums sums, DeviceService devices, PeopleService people, SetUp setUp, Clock clock, ZoneId zone) {
+        this.sums = sums;
+        this.devices = devices;
+        this.people = people;
+        this.setUp = setUp;
+        this.clock = clock;
+        this.zone = zone;
+    }
+
+    /**
+     * @param success of those that have ended, with the range in which the true share lies; absent where none has
+     * @param median seconds from sending until accepted, which half did not exceed; absent where none arrived
+     * @param p95 the same of 95 in 100
+     */
+    public record ReportFigures(
+            long documents,
+            long pages,
+            long bytes,
+            long arrived,
+            long failed,
+            @Nullable Proportion success,
+            @Nullable Double median,
+            @Nullable Double p95) {
+        private static ReportFigures of(Figures figures) {
+            boolean ended = figures.arrived() + figures.failed() > 0;
+            return new ReportFigures(
+                    figures.documents(),
+                    figures.pages(),
+                    figures.bytes(),
+                    figures.arrived(),
+                    figures.failed(),
+                    ended ? figures.success() : null,
+                    boxed(figures.median()),
+                    boxed(figures.p95()));
+        }
+
+        @Nullable
+        private static Double boxed(OptionalDouble value) {
+            return value.isPresent() ? value.getAsDouble() : null;
+        }
+    }
+
+    /** @param subject as the kind has it: an id, a place, a cause, an hour @param detail where it stands, or what it is; empty for nothing @param gone whether it is no longer part of the set-up */
+    public record ReportRow(String subject, String name, String detail, boolean gone, ReportFigures figures) {}
+
+    public record ReportDay(LocalDate day, long documents, long arrived, long failed) {}
+
+    /**
+     * @param missing days of the span that are not summed up yet
+     * @param rows the most first; those with nothing are there too, where they are part of the set-up
+     * @param days without those on which nothing was scanned
+     */
+    public record Report(
+            LocalDate from,
+            LocalDate until,
+            ReportBy by,
+            int missing,
+            ReportFigures total,
+            List<ReportRow> rows,
+            List<ReportDay> days) {}
+
+    @Transactional(readOnly = true)
+    public Report report(ReportBy by, LocalDate from, LocalDate wantedUntil) {
+        if (wantedUntil.isBefore(from) || from.plusDays(MOST_DAYS).isBefore(wantedUntil)) {
+            throw new Invalid(
+                    "sums.days",
+                    "until",
+                    Message.of("problem.sums.days").with("n", MOST_DAYS),
+                    Message.of("problem.sums.days.remedy"));
+        }
+        LocalDate today = LocalDate.now(clock.withZone(zone));
+        LocalDate until = wantedUntil.isAfter(today) ? today : wantedUntil;
+        ReportBy kept = by == ReportBy.PLACE ? ReportBy.DEVICE : by;
+        Optional<Set<String>> only = Optional.empty();
+        if (Access.places().isPresent()) {
+            if (kept != ReportBy.DEVICE) {
+                Access.requireEverywhere();
+            }
+            only = Optional.of(devices.seen().stream()
+                    .map(device -> device.id().toString())
+                    .collect(Collectors.toSet()));
+        }
+        Read read = sums.read(kept, from, until, only);
+        Figures total = total(kept, from, until, only, read);
+        return new Report(
+                from,
+                until,
+                by,
+                read.missing(),
+                ReportFigures.of(total),
+                rows(by, read.sums()),
+                read.days().entrySet().stream()
+                        .map(day -> new ReportDay(
+                                day.getKey(),
+                                day.getValue().documents(),
+                                day.getValue().arrived(),
+                                day.getValue().failed()))
+                        .toList());
+    }
+
+    /** Of a document that went to several destinations, or stands for several causes, only once. */
+    private Figures total(ReportBy kept, LocalDate from, LocalDate until, Optional<Set<String>> only, Read read) {
+        boolean once = kept != ReportBy.DESTINATION && kept != ReportBy.CAUSE;
+        Read of = once ? read : sums.read(ReportBy.HOUR, from, until, only);
+        return of.sums().values().stream().map(Sum::figures).reduce(Figures.none(), Figures::plus);
+    }
+
+    private List<ReportRow> rows(ReportBy by, Map<String, Sum> sums) {
+        List<ReportRow> rows = switch (by) {
+            case DEVICE -> named(sums, devices.seen(), this::device);
+            case PLACE -> places(sums);
+            case PERSON -> people(sums);
+            case JOB -> items(sums, setUp.office().all(JobItem.class));
+            case DESTINATION -> items(sums, setUp.office().all(DestinationItem.class));
+            case CAUSE -> causes(sums);
+            case HOUR ->
+                sums.values().stream()
+                        .map(sum ->
+                                new ReportRow(sum.subject(), sum.subject(), "", false, ReportFigures.of(sum.figures())))
+                        .toList();
+        };
+        return rows.stream()
+                .sorted(Comparator.comparingLong(
+                                (ReportRow row) -> -row.figures().documents())
+                        .thenComparing(ReportRow::name, String.CASE_INSENSITIVE_ORDER))
+                .toList();
+    }
+
+    private record Named(String subject, String name, String detail) {}
+
+    private Named device(DeviceView device) {
+        return new Named(device.id().toString(), device.name(), device.place());
+    }
+
+    private static <T> List<ReportRow> named(Map<String, Sum> sums, List<T> there, Function<T, Named> naming) {
+        Map<String, Sum> left = new HashMap<>(sums);
+        List<ReportRow> rows = new ArrayList<>();
+        for (T one : there) {
+            Named named = naming.apply(one);
+            Sum sum = left.remove(named.subject);
+            Figures figures = sum == null ? Figures.none() : sum.figures();
+            rows.add(new ReportRow(named.subject, named.name, named.detail, false, ReportFigures.of(figures)));
+        }
+        left.values()
+                .forEach(sum ->
+                        rows.add(new ReportRow(sum.subject(), sum.name(), "", true, ReportFigures.of(sum.figures()))));
+        return rows;
+    }
+
+    private static <T extends Item> List<ReportRow> items(Map<String, Sum> sums, List<T> there) {
+        return named(sums, there, item -> new Named(item.id().toString(), item.name(), ""));
+    }
+
+    /** Those who scanned nothing are not listed: that is nobody's business. */
+    private List<ReportRow> people(Map<String, Sum> sums) {
+        List<PersonView> there = people.list().stream()
+                .filter(person -> sums.containsKey(person.id().toString()))
+                .toList();
+        return named(sums, there, person -> new Named(person.id().toString(), person.name(), ""));
+    }
+
+    private List<ReportRow> places(Map<String, Sum> sums) {
+        Map<String, String> placeOf = devices.seen().stream()
+                .collect(Collectors.toMap(device -> device.id().toString(), DeviceView::place));
+        Map<String, Figures> places = new TreeMap<>();
+        placeOf.values().forEach(place -> places.put(place, Figures.none()));
+        sums.forEach((id, sum) -> places.merge(placeOf.getOrDefault(id, ""), sum.figures(), Figures::plus));
+        return places.entrySet().stream()
+                .map(place ->
+                        new ReportRow(place.getKey(), place.getKey(), "", false, ReportFigures.of(place.getValue())))
+                .toList();
+    }
+
+    private static List<ReportRow> causes(Map<String, Sum> sums) {
+        Locale language = LocaleContextHolder.getLocale();
+        return sums.values().stream()
+                .map(sum -> new ReportRow(
+                        sum.subject(),
+                        sum.name().isEmpty()
+                                ? sum.subject().toLowerCase(Locale.ROOT).replace('_', ' ')
+                                : Message.of(sum.name()).in(language),
+                        "",
+                        false,
+                        ReportFigures.of(sum.figures())))
+                .toList();
+    }
+}
