@@ -71,6 +71,8 @@ describe('numbers and words', () => {
     [1024 * 1024 - 1, '1024 KB'],
     [1024 * 1024, '1.0 MB'],
     [20 * 1024 * 1024, '20.0 MB'],
+    [1024 ** 3 - 1, '1024.0 MB'],
+    [5 * 1024 ** 3, '5.0 GB'],
   ])('%i is %s', (count, words) => expect(format.bytes(count)).toBe(words));
 
   it('counts one and many', () => {

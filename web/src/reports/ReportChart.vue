@@ -75,10 +75,10 @@ const over = computed(() => {
 const HOURS = Array.from({ length: 24 }, (_, hour) => String(hour).padStart(2, '0'));
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const week = computed(() => {
-  const data = props.report.rows.map((row) => {
-    const [day, hour] = row.subject.split('-').map(Number) as [number, number];
-    return [hour, day - 1, row.figures.documents];
-  });
+  const there = new Map(props.report.rows.map((row) => [row.subject, row.figures.documents]));
+  const data = DAYS.flatMap((_, day) =>
+    HOURS.map((name, hour) => [hour, day, there.get(`${day + 1}-${name}`) ?? 0]),
+  );
   return {
     ...base.value,
     tooltip: {
@@ -106,7 +106,7 @@ const week = computed(() => {
       show: false,
       min: 0,
       max: Math.max(1, ...data.map((one) => one[2]!)),
-      inRange: { color: [colours.value('--paper-2'), colours.value('--moving')] },
+      inRange: { color: [colours.value('--paper-1'), colours.value('--moving')] },
     },
     series: [
       {

@@ -6,7 +6,7 @@ import { api, ask } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes, count, figure } from '@/shared/format';
 import TitleBar from '@/shared/TitleBar.vue';
-import { BY, everyDay, KINDS, nameOf, spans, timeWords, shareWords, type By, type Row } from './reports';
+import { BY, everyDay, KINDS, nameOf, spans, timeWords, type By, type Row } from './reports';
 import SuccessRange from './SuccessRange.vue';
 
 /** What was scanned in a span of days, by what one wants to know. */
@@ -16,12 +16,15 @@ const route = useRoute();
 const router = useRouter();
 const text = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '');
 const by = computed<By>(() => KINDS.find((one) => one === text('by')) ?? 'DEVICE');
-const usual = spans()[1]!;
+const presets = spans();
+const usual = presets[1]!;
 const from = computed(() => text('from') || usual.from);
 const until = computed(() => text('until') || usual.until);
 function set(change: Record<string, string>) {
   void router.replace({ query: { ...route.query, ...change } });
 }
+/** The first that it is: on the last of a month two are the same. */
+const chosen = computed(() => presets.find((one) => one.from === from.value && one.until === until.value));
 const query = computed(() => ({ by: by.value, from: from.value, until: until.value }));
 const asked = useQuery({
   queryKey: computed(() => ['reports', query.value]),
@@ -34,8 +37,7 @@ const csv = computed(() => `/api/reports.csv?${new URLSearchParams(query.value)}
 const title = computed(() => {
   const now = report.value;
   if (!now) return 'Reports';
-  const success = now.total.success;
-  return count(now.total.documents, 'document') + (success ? `, ${shareWords(success.share)} arrived` : '');
+  return `${count(now.total.documents, 'document')}, ${figure(now.total.arrived)} arrived`;
 });
 
 type Column = 'documents' | 'pages' | 'bytes' | 'failed' | 'success' | 'median' | 'p95';
@@ -89,10 +91,10 @@ const ariaSort = (column: Column) =>
   <div class="asks">
     <div class="segments" role="group" aria-label="Time">
       <button
-        v-for="one in spans()"
+        v-for="one in presets"
         :key="one.words"
         type="button"
-        :aria-pressed="one.from === from && one.until === until"
+        :aria-pressed="one === chosen"
         @click="set({ from: one.from, until: one.until })"
       >
         {{ one.words }}
@@ -189,7 +191,9 @@ const ariaSort = (column: Column) =>
               <td>
                 <RouterLink v-if="linkOf(row)" :to="linkOf(row)!">{{ nameOf(by, row) }}</RouterLink>
                 <template v-else>{{ nameOf(by, row) }}</template>
-                <span class="caption"> {{ row.detail }}{{ row.gone && row.name ? ' (removed)' : '' }}</span>
+                <span class="caption detail"
+                  >{{ row.detail }}{{ row.gone && row.name ? ' (removed)' : '' }}</span
+                >
               </td>
               <td class="number documents">
                 <svg width="70" height="10" aria-hidden="true">
@@ -254,6 +258,9 @@ const ariaSort = (column: Column) =>
   text-align: right;
   font-variant-numeric: tabular-nums;
   white-space: nowrap;
+}
+.detail {
+  margin-left: 6px;
 }
 .documents svg {
   margin-right: 8px;

@@ -121,18 +121,18 @@ export function lasting(since: string, until: string | number = Date.now()): str
   return `${Math.round(minutes / 1440)} days`;
 }
 
-/** In KB and MB as mail servers count them. */
+/** In KB, MB and GB as mail servers count them. */
 export function bytes(count: number): string {
   if (count < 1024) return `${count} bytes`;
-  const megabytes = count >= 1024 * 1024;
+  const power = count >= 1024 ** 3 ? 3 : count >= 1024 ** 2 ? 2 : 1;
   const digits = {
-    minimumFractionDigits: megabytes ? 1 : 0,
-    maximumFractionDigits: megabytes ? 1 : 0,
+    minimumFractionDigits: power > 1 ? 1 : 0,
+    maximumFractionDigits: power > 1 ? 1 : 0,
     useGrouping: false,
   };
-  const figure = (count / 1024 / (megabytes ? 1024 : 1)).toLocaleString(writing, digits);
+  const figure = (count / 1024 ** power).toLocaleString(writing, digits);
   const unit = writing === 'fr' ? 'o' : 'B';
-  return `${figure} ${megabytes ? 'M' : 'K'}${unit}`;
+  return `${figure} ${' KMG'[power]}${unit}`;
 }
 
 /** A sentence told after a colon: "There is no space left." becomes "there is no space left". */

@@ -24,6 +24,6 @@ create table report_period (
     primary key (whole_month, day)
 );
 
--- Up to which step of a delivery changes are known.
-create table report_mark (only_one boolean primary key default true check (only_one), step_id bigint not null);
-insert into report_mark (step_id) values (0);
+-- Up to which step of a delivery changes are known, and by which zone days were told apart.
+create table report_mark (only_one boolean primary key default true check (only_one), step_id bigint not null, zone text not null);
+insert into report_mark (step_id, zone) values (0, '');

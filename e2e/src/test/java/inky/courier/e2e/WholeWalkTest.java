@@ -8,11 +8,13 @@ import com.google.gson.JsonArray;
 import com.google.gson.JsonObject;
 import com.google.gson.JsonParser;
 import com.microsoft.playwright.CDPSession;
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
+import inky.courier.delivery.query.ReportTask;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Office;
 import inky.courier.harness.Waiting;
@@ -68,6 +70,7 @@ class WholeWalkTest {
         acceptAFinding();
         seeWhatDepends();
         takeTheSetUpAlong();
+        reports();
         assertThat(chrome.complaints()).isEmpty();
     }
 
@@ -549,6 +552,29 @@ class WholeWalkTest {
         assertThat(desk.getByText("The file and the set-up are the same.")).isVisible();
         checkAccessibility(desk, "an import");
         button("Cancel").click();
+    }
+
+    /** What was sent is summed up: by device, by job, by hour; the table says what the picture shows, and a spreadsheet gets it. */
+    private void reports() {
+        courier.bean(ReportTask.class).run();
+        rail("Reports").click();
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText(Pattern.compile("\\d documents?, \\d arrived"));
+        assertThat(desk.locator("tbody tr", new Page.LocatorOptions().setHasText("Linnet Pier")))
+                .containsText("Ticket office");
+        assertThat(desk.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Documents by day")))
+                .isVisible();
+        checkAccessibility(desk, "a report");
+        button("Job").press("Enter");
+        assertThat(desk).hasURL(Pattern.compile("by=JOB"));
+        Download csv = desk.waitForDownload(() -> link("Export as CSV").click());
+        assertThat(csv.suggestedFilename()).startsWith("report-job-");
+        button("Hour").press("Enter");
+        assertThat(desk.getByRole(AriaRole.IMG, new Page.GetByRoleOptions().setName("Documents by hour of the week")))
+                .isVisible();
+        assertThat(desk.locator("tbody tr")).not().hasCount(0);
+        checkAccessibility(desk, "a report by hour");
+        button("Last month").press("Enter");
+        assertThat(desk.getByText("Nothing was sent in this time.")).isVisible();
     }
 
     private Locator heading(String words) {

@@ -281,19 +281,20 @@ public class ReportSums {
      * @param kept the first day whose deliveries are all still there; what is older stays as it was reckoned
      */
     void noteChanges(LocalDate kept, LocalDate today) {
-        long mark = jdbc.sql("select step_id from report_mark for update")
-                .query(Long.class)
+        record Mark(long step, String zone) {}
+        Mark mark = jdbc.sql("select step_id, zone from report_mark for update")
+                .query((row, n) -> new Mark(row.getLong(1), row.getString(2)))
                 .single();
         long last = jdbc.sql("select coalesce(max(id), 0) from delivery_step")
                 .query(Long.class)
                 .single();
         TreeSet<LocalDate> days = new TreeSet<>(
                 today.minusDays(NEWEST_DAYS - 1).datesUntil(today.plusDays(1)).toList());
-        if (mark > 0) {
+        if (mark.step > 0) {
             days.addAll(jdbc.sql("select distinct cast(d.scanned_at at time zone :zone as date) from delivery_step s "
                             + "join delivery d on d.id = s.delivery_id where s.id > :mark and s.id <= :last")
                     .param("zone", zone.getId())
-                    .param("mark", mark)
+                    .param("mark", mark.step)
                     .param("last", last)
                     .query(LocalDate.class)
                     .list());
@@ -309,7 +310,15 @@ public class ReportSums {
                                 .distinct()
                                 .toList())
                 .update();
-        jdbc.sql("update report_mark set step_id = ?").param(last).update();
+        if (!mark.zone.equals(zone.getId())) {
+            // Other days began and ended elsewhere.
+            jdbc.sql("delete from report_period where day >= ?")
+                    .param(Date.valueOf(kept))
+                    .update();
+        }
+        jdbc.sql("update report_mark set step_id = ?, zone = ?")
+                .params(last, zone.getId())
+                .update();
     }
 
     /** Days that are not summed up, the newest first. */
