@@ -189,6 +189,22 @@ class ReportsTest {
 
     @Test
     @Order(4)
+    void whoScannedIsKnownAsLongAsTheDeliveriesAre() {
+        String nobody = "00000000-0000-0000-0000-000000000000";
+        LocalDate from = TODAY.minusDays(490);
+        String before = report("PERSON", from, TODAY).path("total").toString();
+        office.office.settings("keepDeliveriesDays", 100).ok();
+        sumUp();
+        assertThat(report("PERSON", from, TODAY).path("total").toString()).isEqualTo(before);
+        assertThat(report("PERSON", from, TODAY.minusDays(140)).path("rows").findValuesAsString("subject"))
+                .containsExactly(nobody);
+        assertThat(report("PERSON", TODAY.minusDays(80), TODAY).path("rows").findValuesAsString("subject"))
+                .isNotEmpty()
+                .doesNotContain(nobody);
+    }
+
+    @Test
+    @Order(5)
     void whoeverIsForgottenIsNobodyInReportsToo() {
         String person = jdbc.sql(
                         "select person_id::text from delivery where person_id <> '00000000-0000-0000-0000-000000000000' limit 1")
@@ -204,7 +220,7 @@ class ReportsTest {
     }
 
     @Test
-    @Order(5)
+    @Order(6)
     void spansAreHeldToAndWhoSeesAPlaceSeesNoMore() {
         Browser desk = office.office.desk;
         assertThat(desk.get("/api/reports?by=DEVICE&from=2026-11-26&until=2026-11-01")

@@ -10,6 +10,7 @@ import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.DayOfWeek;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -48,6 +49,7 @@ public class ReportSums {
     /** Whose deliveries are nobody's any more. */
     private static final String NOBODY = new UUID(0, 0).toString();
 
+    private static final Duration LONGEST_TRANSACTION = Duration.ofMinutes(10);
     private static final int NEWEST_DAYS = 2;
 
     private final JdbcClient jdbc;
@@ -280,22 +282,23 @@ public class ReportSums {
      *
      * @param kept the first day whose deliveries are all still there; what is older stays as it was reckoned
      */
-    void noteChanges(LocalDate kept, LocalDate today) {
+    void noteChanges(LocalDate kept, LocalDate today, Instant now) {
         record Mark(long step, String zone) {}
         Mark mark = jdbc.sql("select step_id, zone from report_mark for update")
                 .query((row, n) -> new Mark(row.getLong(1), row.getString(2)))
                 .single();
-        long last = jdbc.sql("select coalesce(max(id), 0) from delivery_step")
+        // Numbers are given before they are committed: what was written lately is looked at again.
+        long settled = jdbc.sql("select coalesce(max(id), 0) from delivery_step where at < ?")
+                .param(now.minus(LONGEST_TRANSACTION).atOffset(ZoneOffset.UTC))
                 .query(Long.class)
                 .single();
         TreeSet<LocalDate> days = new TreeSet<>(
                 today.minusDays(NEWEST_DAYS - 1).datesUntil(today.plusDays(1)).toList());
         if (mark.step > 0) {
             days.addAll(jdbc.sql("select distinct cast(d.scanned_at at time zone :zone as date) from delivery_step s "
-                            + "join delivery d on d.id = s.delivery_id where s.id > :mark and s.id <= :last")
+                            + "join delivery d on d.id = s.delivery_id where s.id > :mark")
                     .param("zone", zone.getId())
                     .param("mark", mark.step)
-                    .param("last", last)
                     .query(LocalDate.class)
                     .list());
         }
@@ -317,7 +320,7 @@ public class ReportSums {
                     .update();
         }
         jdbc.sql("update report_mark set step_id = ?, zone = ?")
-                .params(last, zone.getId())
+                .params(Math.max(mark.step, settled), zone.getId())
                 .update();
     }
 
@@ -419,17 +422,40 @@ public class ReportSums {
         return days;
     }
 
+    private record OfPerson(LocalDate day, boolean wholeMonth, String person, Figures figures) {}
+
     /** What somebody scanned becomes a forgotten person's, in the transaction of whoever calls. */
     public void forget(UUID person) {
-        record Of(Date day, boolean wholeMonth, Figures figures) {}
-        List<Of> theirs = jdbc.sql("select * from report_sum where kind = 'PERSON' and subject = ?")
+        becomeNobodys(jdbc.sql("select * from report_sum where kind = 'PERSON' and subject = ?")
                 .param(person.toString())
-                .query((row, n) -> new Of(row.getDate("day"), row.getBoolean("whole_month"), figures(row)))
-                .list();
-        for (Of one : theirs) {
+                .query((row, n) -> ofPerson(row))
+                .list());
+    }
+
+    /** Who scanned is known as long as the deliveries are. */
+    void forgetPeopleBefore(LocalDate kept) {
+        becomeNobodys(jdbc.sql(
+                        "select * from report_sum where kind = 'PERSON' and subject <> ? and day < ? and not whole_month "
+                                + "union all select * from report_sum where kind = 'PERSON' and subject <> ? and day < ? and whole_month")
+                .params(NOBODY, Date.valueOf(kept), NOBODY, Date.valueOf(kept.withDayOfMonth(1)))
+                .query((row, n) -> ofPerson(row))
+                .list());
+    }
+
+    private static OfPerson ofPerson(ResultSet row) throws SQLException {
+        return new OfPerson(
+                row.getObject("day", LocalDate.class),
+                row.getBoolean("whole_month"),
+                row.getString("subject"),
+                figures(row));
+    }
+
+    private void becomeNobodys(List<OfPerson> theirs) {
+        for (OfPerson one : theirs) {
+            Date day = Date.valueOf(one.day);
             Figures all = jdbc.sql(
                             "select * from report_sum where kind = 'PERSON' and subject = ? and day = ? and whole_month = ?")
-                    .params(NOBODY, one.day, one.wholeMonth)
+                    .params(NOBODY, day, one.wholeMonth)
                     .query((row, n) -> figures(row))
                     .optional()
                     .orElseGet(Figures::none)
@@ -440,7 +466,7 @@ public class ReportSums {
                                     + "documents = excluded.documents, pages = excluded.pages, bytes = excluded.bytes, arrived = excluded.arrived, "
                                     + "failed = excluded.failed, seconds = excluded.seconds")
                     .params(
-                            one.day,
+                            day,
                             one.wholeMonth,
                             NOBODY,
                             all.documents(),
@@ -450,10 +476,10 @@ public class ReportSums {
                             all.failed(),
                             counts(all.seconds()))
                     .update();
+            jdbc.sql("delete from report_sum where kind = 'PERSON' and subject = ? and day = ? and whole_month = ?")
+                    .params(one.person, day, one.wholeMonth)
+                    .update();
         }
-        jdbc.sql("delete from report_sum where kind = 'PERSON' and subject = ?")
-                .param(person.toString())
-                .update();
     }
 
     private int missingIn(LocalDate from, LocalDate until) {

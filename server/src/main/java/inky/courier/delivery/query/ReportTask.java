@@ -48,7 +48,10 @@ public class ReportTask {
         int days = settings.read().keepDeliveriesDays();
         // Of the day on which the oldest are removed some are gone already.
         LocalDate kept = days == OfficeSettings.FOR_EVER ? LocalDate.EPOCH : today.minusDays(days - 1L);
-        transactions.executeWithoutResult(status -> sums.noteChanges(kept, today));
+        transactions.executeWithoutResult(status -> {
+            sums.noteChanges(kept, today, now);
+            sums.forgetPeopleBefore(kept);
+        });
         for (LocalDate day : sums.missing(today)) {
             transactions.executeWithoutResult(status -> sums.make(day, now));
             if (Instant.now().isAfter(end)) {
