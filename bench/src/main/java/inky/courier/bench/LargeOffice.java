@@ -45,12 +45,35 @@ public final class LargeOffice {
         }
     }
 
+    /** What an office that begins with reports has to sum up once. */
+    private static void waitForSums(Desk desk) throws Exception {
+        long begin = System.nanoTime();
+        int first = missing(desk);
+        while (missing(desk) > 0) {
+            Thread.sleep(1_000);
+        }
+        if (first > 2) {
+            System.out.printf(
+                    Locale.ROOT,
+                    "%d days summed up for reports in %d s%n",
+                    first,
+                    (System.nanoTime() - begin) / 1_000_000_000);
+        }
+    }
+
+    private static int missing(Desk desk) throws Exception {
+        return desk.ask("GET", "/api/reports?by=HOUR&from=2017-01-01&until=2026-12-31", null)
+                .path("missing")
+                .asInt();
+    }
+
     private static void lists(List<Desk> desks, Database database) throws Exception {
         JsonNode devices =
                 desks.get(0).ask("GET", "/api/devices?count=200", null).path("rows");
         String device = devices.path(devices.size() / 2).path("id").asString();
         String mailServer = firstId(desks.get(0), "/api/mail-servers");
         String profile = firstId(desks.get(0), "/api/profiles");
+        waitForSums(desks.get(0));
         System.out.printf(Locale.ROOT, "%n%d desks at once, milliseconds%n", DESKS);
         System.out.printf(
                 Locale.ROOT,
@@ -93,6 +116,16 @@ public final class LargeOffice {
                 "/api/people",
                 "/api/people?from=4900",
                 "/api/people?sort=-email&find=kj%C3%B8lv",
+                "/api/fleet",
+                "/api/fleet/devices",
+                "/api/alerts",
+                "/api/alerts/rules",
+                "/api/device-settings",
+                "/api/device-settings?attention=true",
+                "/api/reports?by=DEVICE&from=2025-11-15&until=2026-11-14",
+                "/api/reports?by=PERSON&from=2025-11-15&until=2026-11-14",
+                "/api/reports?by=DESTINATION&from=2024-01-01&until=2026-12-31",
+                "/api/reports?by=HOUR&from=2024-01-01&until=2026-12-31",
                 "/api/changes",
                 "/api/security-log")) {
             row(desks, path, database);
