@@ -40,6 +40,12 @@ const fleet = useQuery({
   queryFn: ({ signal }) => ask(api.GET('/api/fleet', { params: { query: asked.value }, signal })),
   placeholderData: keepPreviousData,
 });
+/** How many devices are set otherwise than wanted. */
+const drift = useQuery({
+  queryKey: ['device-settings', 'count'],
+  queryFn: () => ask(api.GET('/api/device-settings', { params: { query: { count: 1 } } })),
+});
+const differing = computed(() => drift.data.value?.attention ?? 0);
 const groups = computed(() => fleet.data.value?.groups ?? []);
 const fitting = computed(() => groups.value.reduce((sum, group) => sum + group.devices, 0));
 const isSmall = computed(() => fitting.value <= MANY);
@@ -84,7 +90,11 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
 <template>
   <div class="fleet">
     <TitleBar :title="fleet.data.value ? fleetTitle(fleet.data.value) : 'Fleet'">
-      <RouterLink v-if="fleet.data.value?.devices" class="button" to="/fleet/settings">Settings</RouterLink>
+      <RouterLink v-if="fleet.data.value?.devices" class="button" to="/fleet/settings">
+        {{
+          differing ? `Settings, ${figure(differing)} ${differing === 1 ? 'differs' : 'differ'}` : 'Settings'
+        }}
+      </RouterLink>
       <div class="segments" role="group" aria-label="Group by">
         <button type="button" :aria-pressed="asked.by === 'PLACE'" @click="set({ by: '' })">By place</button>
         <button type="button" :aria-pressed="asked.by === 'MODEL'" @click="set({ by: 'MODEL' })">

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
+import { useSession } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes, count, figure } from '@/shared/format';
 import TitleBar from '@/shared/TitleBar.vue';
@@ -15,7 +16,10 @@ const FEW = 25;
 const route = useRoute();
 const router = useRouter();
 const text = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '');
-const by = computed<By>(() => KINDS.find((one) => one === text('by')) ?? 'DEVICE');
+const { identity } = useSession();
+/** Whoever is limited to places sees what came from their devices, and nothing of the whole office. */
+const kinds = computed(() => (identity.value?.places.length ? KINDS.slice(0, 2) : KINDS));
+const by = computed<By>(() => kinds.value.find((one) => one === text('by')) ?? 'DEVICE');
 const presets = spans();
 const usual = presets[1]!;
 const from = computed(() => text('from') || usual.from);
@@ -121,7 +125,7 @@ const ariaSort = (column: Column) =>
     </span>
     <div class="segments" role="group" aria-label="By">
       <button
-        v-for="one in KINDS"
+        v-for="one in kinds"
         :key="one"
         type="button"
         :aria-pressed="one === by"
