@@ -37,6 +37,7 @@ const asked = useQuery({
   refetchInterval: 60_000,
 });
 const report = computed(() => asked.data.value);
+const pdf = computed(() => `/api/reports.pdf?${new URLSearchParams(query.value)}`);
 const csv = computed(() => `/api/reports.csv?${new URLSearchParams(query.value)}`);
 const title = computed(() => {
   const now = report.value;
@@ -89,6 +90,7 @@ const ariaSort = (column: Column) =>
 
 <template>
   <TitleBar :title="title" hint="Documents that people sent, by the days of the office; trials are left out">
+    <a class="button" :href="pdf" download>PDF</a>
     <a class="button" :href="csv" download>Export as CSV</a>
   </TitleBar>
   <ErrorNote :error="asked.error.value" />

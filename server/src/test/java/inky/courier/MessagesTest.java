@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
 class MessagesTest {
     /** Codes that are put together: of a constant's name, or of what a far side says. */
     private static final Pattern FAMILY = Pattern.compile(
-            "(cause|step|destination)\\.[a-z-]+\\..*|destination\\..*|page\\.(mark|kind)\\..*|device\\.(reason|field)\\..*|help\\.step\\..*"
+            "(cause|step|destination)\\.[a-z-]+\\..*|destination\\..*|page\\.(mark|kind)\\..*|device\\.(reason|field)\\..*|report\\.(by|head|chart)\\..*|help\\.step\\..*"
                     + "|profile\\.(colour|sides|source|file|tidy|gives-up)\\..*|names\\.(repeat|taken|situation|group|field|option)\\..*|problem\\.template\\..*|problem\\.not-found\\..*|problem\\.pin\\.guessable\\..*|setting\\..*|alert-rule\\.[A-Z_]+(\\.explained)?|set-up\\.part\\..*|ready-made\\..*|problem\\.panel\\.(answer-[a-z]+|file-name|subject|passcode)(\\.remedy)?|problem\\.(profile|set-up)\\.(setting|language)");
 
     private static final Pattern LITERAL = Pattern.compile("\"((?:[^\"\\\\]|\\\\.)*)\"");

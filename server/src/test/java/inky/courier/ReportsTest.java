@@ -35,6 +35,13 @@ class ReportsTest {
     static void open() throws IOException {
         office = new TimedOffice();
         jdbc = office.jdbc();
+        sumUp();
+        assertThat(report("DEVICE", TODAY, TODAY)
+                        .path("total")
+                        .path("documents")
+                        .asInt())
+                .as("an office in which nothing was sent yet")
+                .isZero();
         for (int i = 0; i < 3; i++) {
             office.send(Stack.TIDE_TABLE);
             office.time.pass(Duration.ofSeconds(20));
@@ -235,6 +242,9 @@ class ReportsTest {
         String csv = desk.get("/api/reports.csv?by=JOB&from=2026-11-26&until=2026-11-26")
                 .ok()
                 .text();
+        Browser.Answer pdf = desk.get("/api/reports.pdf?by=HOUR&from=2025-10-01&until=2026-11-26")
+                .ok();
+        assertThat(pdf.text()).startsWith("%PDF-");
         assertThat(csv).startsWith("subject,name,detail,documents,").contains("\r\n");
         office.office
                 .account(Role.AUDITOR)

@@ -17,6 +17,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Locale;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -41,9 +42,11 @@ class ReportController {
             "p95_seconds");
 
     private final Reports reports;
+    private final ReportPaper paper;
     private final SecurityLog log;
 
-    ReportController(Reports reports, SecurityLog log) {
+    ReportController(Reports reports, ReportPaper paper, SecurityLog log) {
+        this.paper = paper;
         this.reports = reports;
         this.log = log;
     }
@@ -63,17 +66,38 @@ class ReportController {
             Principal who,
             HttpServletRequest request) {
         Report report = reports.report(by, day("from", from), day("until", until));
-        String kind = by.name().toLowerCase(Locale.ROOT);
+        note(report, who, request);
+        StringBuilder csv = new StringBuilder(Csv.row(COLUMNS));
+        report.rows().forEach(row -> csv.append(Csv.row(cells(row))));
+        return StreamedContent.csv(file(report) + ".csv").body(csv.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** The same on paper. */
+    @GetMapping(path = "/api/reports.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    ResponseEntity<byte[]> printReport(
+            @RequestParam ReportBy by,
+            @RequestParam String from,
+            @RequestParam String until,
+            Principal who,
+            HttpServletRequest request) {
+        Report report = reports.report(by, day("from", from), day("until", until));
+        note(report, who, request);
+        return StreamedContent.attachment(ResponseEntity.ok(), file(report) + ".pdf")
+                .contentType(MediaType.APPLICATION_PDF)
+                .body(paper.pdf(report));
+    }
+
+    private static String file(Report report) {
+        return "report-" + report.by().name().toLowerCase(Locale.ROOT) + "-" + report.from() + "-" + report.until();
+    }
+
+    private void note(Report report, Principal who, HttpServletRequest request) {
         log.note(
                 SecurityLog.Event.EXPORTED,
                 who.getName(),
                 SecurityLog.Place.DESK,
                 request.getRemoteAddr(),
-                "report by " + kind + " " + report.from() + " to " + report.until());
-        StringBuilder csv = new StringBuilder(Csv.row(COLUMNS));
-        report.rows().forEach(row -> csv.append(Csv.row(cells(row))));
-        return StreamedContent.csv("report-" + kind + "-" + report.from() + "-" + report.until() + ".csv")
-                .body(csv.toString().getBytes(StandardCharsets.UTF_8));
+                file(report));
     }
 
     private static List<String> cells(ReportRow row) {

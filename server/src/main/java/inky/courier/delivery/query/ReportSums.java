@@ -337,9 +337,9 @@ public class ReportSums {
     }
 
     private Optional<LocalDate> oldest() {
-        return Optional.ofNullable(jdbc.sql("select min(scanned_at) from delivery")
-                        .query((row, n) -> row.getObject(1, OffsetDateTime.class))
-                        .single())
+        return jdbc.sql("select min(scanned_at) from delivery")
+                .query((row, n) -> Optional.ofNullable(row.getObject(1, OffsetDateTime.class)))
+                .single()
                 .map(at -> at.atZoneSameInstant(zone).toLocalDate());
     }
 
