@@ -17,7 +17,10 @@ public final class ReportWriter {
     private static final float ROW = 16;
     private static final float TEXT = 9;
     private static final float CHART = 120;
-    private static final float NAME_SHARE = 0.32f;
+    /** Of a row at most, for all figures together. */
+    private static final float FIGURES = 0.75f;
+
+    private static final float CELL = 8;
     private static final float GAP = 6;
 
     private static final float ARRIVED = 0.45f;
@@ -30,6 +33,7 @@ public final class ReportWriter {
     private PDPageContentStream page;
     private float y;
     private int pages;
+    private float[] widths = {};
 
     private ReportWriter() throws IOException {
         page = added();
@@ -72,6 +76,7 @@ public final class ReportWriter {
             chart(report);
         }
         y -= 12;
+        widths = widths(report);
         head(report);
         for (List<String> row : report.rows()) {
             if (y - ROW < MARGIN + ROW) {
@@ -171,15 +176,36 @@ public final class ReportWriter {
         y -= 4;
     }
 
+    /** Each column is as wide as its widest text; names have what is left. */
+    private float[] widths(PrintedReport report) throws IOException {
+        float[] widest = new float[report.head().size()];
+        float all = 0;
+        for (int n = 1; n < widest.length; n++) {
+            widest[n] = widthOf(report.head().get(n), CELL);
+            for (List<String> row : report.rows()) {
+                widest[n] = Math.max(widest[n], widthOf(row.get(n), CELL));
+            }
+            widest[n] += 2 * GAP;
+            all += widest[n];
+        }
+        float room = (right() - MARGIN) * FIGURES;
+        float scale = all > room ? room / all : 1;
+        for (int n = 1; n < widest.length; n++) {
+            widest[n] *= scale;
+        }
+        widest[0] = right() - MARGIN - all * scale;
+        return widest;
+    }
+
     /** Names begin at the left, figures end at the right of their columns. */
     private void row(List<String> cells) throws IOException {
         y -= ROW;
-        float names = (right() - MARGIN) * NAME_SHARE;
-        show(cut(cells.get(0), names - GAP, TEXT), MARGIN, y, TEXT);
-        float width = (right() - MARGIN - names) / Math.max(1, cells.size() - 1);
+        show(cut(cells.get(0), widths[0] - GAP, CELL), MARGIN, y, CELL);
+        float end = MARGIN + widths[0];
         for (int n = 1; n < cells.size(); n++) {
-            String text = cut(cells.get(n), width - GAP, TEXT);
-            show(text, MARGIN + names + n * width - widthOf(text, TEXT), y, TEXT);
+            end += widths[n];
+            String text = cut(cells.get(n), widths[n] - GAP, CELL);
+            show(text, end - widthOf(text, CELL), y, CELL);
         }
     }
 
