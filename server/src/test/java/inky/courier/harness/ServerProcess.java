@@ -88,6 +88,10 @@ public final class ServerProcess implements Host, AutoCloseable {
                 "-XX:TieredStopAtLevel=1",
                 "-XX:ReservedCodeCacheSize=240m",
                 "-XX:+UseParallelGC",
+                // One that does hardly anything but collect garbage gives up, rather than going on like that for
+                // minutes.
+                "-XX:GCTimeLimit=75",
+                "-XX:GCHeapFreeLimit=10",
                 "-Djava.awt.headless=true"));
         command.addAll(FastStart.options());
         command.add("inky.courier.InkyCourier");

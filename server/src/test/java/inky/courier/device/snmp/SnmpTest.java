@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import inky.courier.core.fleet.DeviceDetails;
+import inky.courier.core.fleet.DeviceField;
+import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.core.fleet.DeviceSupplies.Supply;
 import inky.courier.core.fleet.DeviceSupplies.Tray;
@@ -219,6 +221,8 @@ class SnmpTest {
                 rouser older auth
                 sysDescr Copier in the hall
                 override .1.3.6.1.2.1.25.3.2.1.5.7 integer 5
+                sysLocation Hall, ground floor
+                sysContact Help desk, 4400
                 override .1.3.6.1.2.1.25.3.5.1.1.7 integer 1
                 override .1.3.6.1.2.1.25.3.5.1.2.7 octet_str @
                 override .1.3.6.1.2.1.43.5.1.1.17.7 octet_str "HC-0042"
@@ -266,7 +270,12 @@ class SnmpTest {
                                     List.of(new Supply(
                                             "Waste container", SupplyType.WASTE_TONER, "", Level.roomLeft(900, 1000)))),
                             new DeviceDetails("Copier in the hall", "HC-0042", 4711, ""),
-                            inky.courier.core.fleet.DeviceSettings.UNKNOWN));
+                            new DeviceSettings(
+                                    Map.of(
+                                            DeviceField.CONTACT, "Help desk, 4400",
+                                            DeviceField.PLACE, "Hall, ground floor"),
+                                    List.of(),
+                                    "")));
             Map<SettingsSecret, String> secrets =
                     Map.of(SettingsSecret.SNMP_PASSWORD, PASSWORD, SettingsSecret.SNMP_PRIVACY_PASSWORD, PRIVACY);
             assertThat(answer(host, user(port, "keeper", Authentication.SHA_512, Privacy.AES_256), secrets))
