@@ -332,13 +332,8 @@ class DevicesWalkTest {
         Chrome.checkAccessibility(desk, "settings at a device");
 
         button("Copy to other devices").click();
-        desk.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Devices"))
-                .click();
-        desk.getByRole(AriaRole.OPTION).getByText("Vault").click();
-        desk.locator("body").press("Escape");
-        if (desk.getByRole(AriaRole.DIALOG).count() == 0) {
-            throw new AssertionError("Escape closes the list, not the dialog");
-        }
+        // The other one of this model
+        button("All Alder M30 (1)").press("Enter");
         assertThat(desk.getByText("Sleeps after: 30 minutes becomes 20 minutes"))
                 .isVisible();
         Chrome.checkAccessibility(desk, "what copying would change");
