@@ -83,6 +83,9 @@ need_for_application() {
     need /usr/sbin/slapd slapd
     # CUPS' own tests of who answers IPP
     need ipptool cups-ipp-utils
+    # A printer whose settings are set over IPP
+    need /usr/sbin/cupsd cups-daemon
+    need lpadmin cups-client
     # What scans over eSCL
     need scanimage sane-utils
     [ -e /usr/lib/*/sane/libsane-airscan.so.1 ] || missing+=(sane-airscan)

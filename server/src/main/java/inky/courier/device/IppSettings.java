@@ -130,17 +130,20 @@ class IppSettings implements DeviceSetter {
         return DeviceProtocol.IPP;
     }
 
+    /** Where a Printer is asked, and what it is called there. */
+    record Door(URI http, URI printer) {}
+
+    /** By the door at which something can be set: first the scanner's, then the printer's. */
     @Override
     public void set(DeviceAddress device, Map<DeviceField, String> values) throws DeviceTrouble {
-        URI printer = device.ippUri();
-        URI door = device.httpUri();
-        Set<String> settable = settable(device, door, printer);
-        if (settable.isEmpty()) {
-            printer = device.printUri();
-            door = device.httpPrintUri();
-            settable = settable(device, door, printer);
-        }
-        IppPacket.Builder request = IppPacket.getPrinterAttributes(printer);
+        Door scanner = new Door(device.httpUri(), device.ippUri());
+        Door door = settable(device, scanner).isEmpty() ? new Door(device.httpPrintUri(), device.printUri()) : scanner;
+        set(device, door, values);
+    }
+
+    void set(DeviceAddress device, Door door, Map<DeviceField, String> values) throws DeviceTrouble {
+        Set<String> settable = settable(device, door);
+        IppPacket.Builder request = IppPacket.getPrinterAttributes(door.printer);
         request.setOperation(Operation.setPrinterAttributes);
         request.getOperationAttributes().put(Types.requestingUserName, "Inky Courier");
         MutableAttributeGroup wanted = request.getPrinterAttributes();
@@ -151,7 +154,7 @@ class IppSettings implements DeviceSetter {
             }
             setting.put.accept(wanted, one.getValue());
         }
-        IppPacket answer = client.tell(device, door, request).packet();
+        IppPacket answer = client.tell(device, door.http, request).packet();
         if (answer.getStatus().equals(Status.clientErrorAttributesNotSettable)
                 || answer.getStatus().equals(Status.clientErrorAttributesOrValuesNotSupported)) {
             throw notTaken(refused(answer, values.keySet()));
@@ -159,12 +162,20 @@ class IppSettings implements DeviceSetter {
         IppClient.checkStatus(answer);
     }
 
-    private Set<String> settable(DeviceAddress device, URI door, URI printer) throws DeviceTrouble {
-        IppPacket answer = client.ask(device, door, IppPacket.getPrinterAttributes(printer), DeviceHttp.ANSWER)
+    private Set<String> settable(DeviceAddress device, Door door) throws DeviceTrouble {
+        return settable(described(device, door));
+    }
+
+    private AttributeGroup described(DeviceAddress device, Door door) throws DeviceTrouble {
+        IppPacket answer = client.ask(
+                        device, door.http, IppPacket.getPrinterAttributes(door.printer), DeviceHttp.ANSWER)
                 .packet();
-        return Optional.ofNullable(answer.get(Tag.printerAttributes))
-                .map(IppSettings::settable)
-                .orElse(Set.of());
+        return Optional.ofNullable(answer.get(Tag.printerAttributes)).orElseThrow(IppClient::notIpp);
+    }
+
+    /** What is told at a door. */
+    DeviceSettings told(DeviceAddress device, Door door) throws DeviceTrouble {
+        return of(device, described(device, door));
     }
 
     /** Those that it names in its answer; all that were sent where it names none. */
