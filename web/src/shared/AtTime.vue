@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, useId } from 'vue';
 import { isoDay, momentOf, wallClock } from './format';
 
 /** Now, or a time at which something is to be done, by the clock in the office. */
 const at = defineModel<string | undefined>({ required: true });
 defineProps<{ label: string }>();
+/** Arrow keys move between the two. */
+const name = useId();
 const DAY = 86_400_000;
 /** Early on the next day, before people come. */
 const early = () => momentOf(`${isoDay(new Date(Date.now() + DAY))} 06:00`).toISOString();
@@ -16,8 +18,8 @@ const chosen = computed({
 
 <template>
   <div class="at" role="radiogroup" :aria-label="label">
-    <label><input type="radio" :checked="!at" @change="at = undefined" /> Now</label>
-    <label><input type="radio" :checked="!!at" @change="at = early()" /> At a time</label>
+    <label><input type="radio" :name="name" :checked="!at" @change="at = undefined" /> Now</label>
+    <label><input type="radio" :name="name" :checked="!!at" @change="at = early()" /> At a time</label>
     <el-date-picker
       v-if="at"
       v-model="chosen"
