@@ -120,7 +120,8 @@ th[scope='row'] {
 }
 td,
 th {
-  overflow-wrap: anywhere;
+  font-size: 13px;
+  overflow-wrap: break-word;
 }
 .there {
   display: flex;

@@ -7,7 +7,7 @@ import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { useTheme } from '@/app/theme';
 import { figure } from '@/shared/format';
-import { barOf, bars, hourWords, type Report } from './reports';
+import { hourWords, type Report } from './reports';
 
 /** What was scanned as a picture: by day, week or month, or by hour of the week. The table below says the same. */
 const props = defineProps<{ report: Report }>();
@@ -38,7 +38,7 @@ const base = computed(() => ({
 }));
 
 const over = computed(() => {
-  const sums = bars(props.report);
+  const sums = props.report.bars;
   const series = [
     { name: 'Arrived', colour: '--ok', key: 'arrived' },
     { name: 'Failed', colour: '--failed', key: 'failed' },
@@ -121,7 +121,7 @@ const week = computed(() => {
 const words = computed(() =>
   props.report.by === 'HOUR'
     ? 'Documents by hour of the week; the table says the same.'
-    : `Documents by ${barOf(props.report)}; the table of days says the same.`,
+    : `Documents by ${props.report.span.toLowerCase()}; the table of days says the same.`,
 );
 </script>
 
@@ -130,7 +130,7 @@ const words = computed(() =>
     <figcaption class="caption">
       <template v-if="report.by === 'HOUR'">Documents by hour of the week; the darker, the more.</template>
       <template v-else>
-        Documents by {{ barOf(report) }}: <span class="key ok">arrived</span>
+        Documents by {{ report.span.toLowerCase() }}: <span class="key ok">arrived</span>
         <span class="key failed">failed</span> <span class="key open">not yet</span>
       </template>
     </figcaption>

@@ -205,7 +205,7 @@ const ariaSort = (column: Column) =>
                 <svg width="70" height="10" aria-hidden="true">
                   <rect height="10" :width="(70 * row.figures.documents) / most" />
                 </svg>
-                {{ figure(row.figures.documents) }}
+                <span>{{ figure(row.figures.documents) }}</span>
               </td>
               <td class="number">{{ figure(row.figures.pages) }}</td>
               <td class="number">{{ bytes(row.figures.bytes) }}</td>
@@ -270,6 +270,11 @@ const ariaSort = (column: Column) =>
 }
 .documents svg {
   margin-right: 8px;
+}
+/* Bars begin below each other, however long the figures are. */
+.documents span {
+  display: inline-block;
+  min-width: 5.5ch;
 }
 .documents rect {
   fill: var(--moving);

@@ -83,30 +83,3 @@ export function everyDay(report: Report): Schemas['ReportDay'][] {
   }
   return all;
 }
-
-/** Days, or weeks or months where there are too many to be seen. */
-export function bars(report: Report): { label: string; arrived: number; failed: number; open: number }[] {
-  const days = everyDay(report);
-  const keyOf = (day: string) =>
-    days.length <= 62 ? day : days.length <= 400 ? mondayOf(day) : day.slice(0, 7);
-  const sums = new Map<string, { label: string; arrived: number; failed: number; open: number }>();
-  for (const day of days) {
-    const key = keyOf(day.day);
-    const sum = sums.get(key) ?? { label: key, arrived: 0, failed: 0, open: 0 };
-    sum.arrived += day.arrived;
-    sum.failed += day.failed;
-    sum.open += day.documents - day.arrived - day.failed;
-    sums.set(key, sum);
-  }
-  return [...sums.values()];
-}
-export const barOf = (report: Report) => {
-  const days = everyDay(report).length;
-  return days <= 62 ? 'day' : days <= 400 ? 'week' : 'month';
-};
-
-function mondayOf(day: string): string {
-  const date = new Date(`${day}T00:00:00Z`);
-  date.setUTCDate(date.getUTCDate() - ((date.getUTCDay() + 6) % 7));
-  return date.toISOString().slice(0, 10);
-}

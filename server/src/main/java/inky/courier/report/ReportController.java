@@ -1,20 +1,18 @@
 package inky.courier.report;
 
 import inky.courier.audit.SecurityLog;
-import inky.courier.core.Invalid;
 import inky.courier.core.access.Right;
 import inky.courier.core.report.ReportBy;
 import inky.courier.core.text.Csv;
 import inky.courier.report.Reports.Report;
 import inky.courier.report.Reports.ReportFigures;
 import inky.courier.report.Reports.ReportRow;
+import inky.courier.web.DaySpan;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.http.MediaType;
@@ -54,7 +52,7 @@ class ReportController {
     /** @param from the first day of the office's zone @param until the last */
     @GetMapping("/api/reports")
     Report getReport(@RequestParam ReportBy by, @RequestParam String from, @RequestParam String until) {
-        return reports.report(by, day("from", from), day("until", until));
+        return reports.report(by, DaySpan.read(from, until));
     }
 
     /** The same for a spreadsheet (RFC 4180). */
@@ -65,7 +63,7 @@ class ReportController {
             @RequestParam String until,
             Principal who,
             HttpServletRequest request) {
-        Report report = reports.report(by, day("from", from), day("until", until));
+        Report report = reports.report(by, DaySpan.read(from, until));
         note(report, who, request);
         StringBuilder csv = new StringBuilder(Csv.row(COLUMNS));
         report.rows().forEach(row -> csv.append(Csv.row(cells(row))));
@@ -80,7 +78,7 @@ class ReportController {
             @RequestParam String until,
             Principal who,
             HttpServletRequest request) {
-        Report report = reports.report(by, day("from", from), day("until", until));
+        Report report = reports.report(by, DaySpan.read(from, until));
         note(report, who, request);
         return StreamedContent.attachment(ResponseEntity.ok(), file(report) + ".pdf")
                 .contentType(MediaType.APPLICATION_PDF)
@@ -125,13 +123,5 @@ class ReportController {
 
     private static String seconds(@org.jspecify.annotations.Nullable Double value) {
         return value == null ? "" : String.format(Locale.ROOT, "%.1f", value);
-    }
-
-    private static LocalDate day(String field, String text) {
-        try {
-            return LocalDate.parse(text);
-        } catch (DateTimeParseException e) {
-            throw Invalid.of("filter.day", field);
-        }
     }
 }

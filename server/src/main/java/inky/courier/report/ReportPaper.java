@@ -3,29 +3,20 @@ package inky.courier.report;
 import inky.courier.core.document.ReportWriter;
 import inky.courier.core.message.Message;
 import inky.courier.core.report.PrintedReport;
-import inky.courier.core.report.PrintedReport.Bar;
 import inky.courier.core.report.Proportion;
 import inky.courier.core.report.ReportBy;
 import inky.courier.core.sizing.Bytes;
 import inky.courier.report.Reports.Report;
-import inky.courier.report.Reports.ReportDay;
 import inky.courier.report.Reports.ReportFigures;
 import inky.courier.report.Reports.ReportRow;
 import inky.courier.settings.Settings;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.DayOfWeek;
-import java.time.LocalDate;
-import java.time.YearMonth;
 import java.time.format.TextStyle;
-import java.time.temporal.ChronoUnit;
-import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.i18n.LocaleContextHolder;
@@ -34,10 +25,6 @@ import org.springframework.stereotype.Component;
 /** Reports as they are printed. */
 @Component
 class ReportPaper {
-    /** Beyond these a bar is a week, and a month. */
-    private static final int MOST_DAYS = 62;
-
-    private static final int MOST_DAYS_IN_WEEKS = 400;
     private static final int LONGEST_IN_SECONDS = 90;
     private static final int LONGEST_IN_MINUTES = 5_400;
     private static final String NOBODY = "00000000-";
@@ -71,8 +58,6 @@ class ReportPaper {
         if (report.missing() > 0) {
             sums.add(said(Message.of("report.missing").with("n", report.missing())));
         }
-        long days = ChronoUnit.DAYS.between(report.from(), report.until()) + 1;
-        String unit = days <= MOST_DAYS ? "day" : days <= MOST_DAYS_IN_WEEKS ? "week" : "month";
         return new PrintedReport(
                 settings.read().office(),
                 said(Message.of("report.title")
@@ -83,8 +68,8 @@ class ReportPaper {
                         .with("until", report.until().toString())
                         .with("by", Message.of("report.by." + report.by().name().toLowerCase(Locale.ROOT)))),
                 sums,
-                said(Message.of("report.chart." + unit)),
-                bars(report, unit),
+                said(Message.of("report.chart." + report.span().name().toLowerCase(Locale.ROOT))),
+                report.bars(),
                 Stream.of("name", "documents", "pages", "size", "failed", "arrived", "range", "median", "most")
                         .map(column -> said(Message.of("report.head." + column)))
                         .toList(),
@@ -96,37 +81,6 @@ class ReportPaper {
 
     private static String said(Message message) {
         return message.in(LocaleContextHolder.getLocale());
-    }
-
-    private static List<Bar> bars(Report report, String unit) {
-        Map<LocalDate, long[]> sums = new TreeMap<>();
-        Map<LocalDate, ReportDay> days = report.days().stream().collect(Collectors.toMap(ReportDay::day, day -> day));
-        report.from().datesUntil(report.until().plusDays(1)).forEach(day -> {
-            long[] sum = sums.computeIfAbsent(begin(day, unit), one -> new long[3]);
-            ReportDay of = days.get(day);
-            if (of != null) {
-                sum[0] += of.arrived();
-                sum[1] += of.failed();
-                sum[2] += of.documents() - of.arrived() - of.failed();
-            }
-        });
-        return sums.entrySet().stream()
-                .map(one -> new Bar(
-                        unit.equals("month")
-                                ? YearMonth.from(one.getKey()).toString()
-                                : one.getKey().toString().substring(5),
-                        one.getValue()[0],
-                        one.getValue()[1],
-                        one.getValue()[2]))
-                .toList();
-    }
-
-    private static LocalDate begin(LocalDate day, String unit) {
-        return switch (unit) {
-            case "week" -> day.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
-            case "month" -> day.withDayOfMonth(1);
-            default -> day;
-        };
     }
 
     private static List<String> cells(ReportBy by, ReportRow row) {

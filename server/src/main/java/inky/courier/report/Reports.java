@@ -1,12 +1,13 @@
 package inky.courier.report;
 
-import inky.courier.core.Invalid;
 import inky.courier.core.message.Message;
 import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.JobItem;
+import inky.courier.core.report.BarSpan;
 import inky.courier.core.report.Figures;
 import inky.courier.core.report.Proportion;
+import inky.courier.core.report.ReportBar;
 import inky.courier.core.report.ReportBy;
 import inky.courier.delivery.query.ReportSums;
 import inky.courier.delivery.query.ReportSums.Read;
@@ -17,6 +18,7 @@ import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
 import inky.courier.setup.SetUp;
 import inky.courier.web.Access;
+import inky.courier.web.DaySpan;
 import jakarta.annotation.Nullable;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -40,8 +42,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Reports over any days. */
 @Service
 class Reports {
-    private static final int MOST_DAYS = 3660;
-
     private final ReportSums sums;
     private final DeviceService devices;
     private final PeopleService people;
@@ -100,6 +100,7 @@ class Reports {
      * @param missing days of the span that are not summed up yet
      * @param rows the most first; those with nothing are there too, where they are part of the set-up
      * @param days without those on which nothing was scanned
+     * @param span what each of the bars stands for
      */
     public record Report(
             LocalDate from,
@@ -108,19 +109,15 @@ class Reports {
             int missing,
             ReportFigures total,
             List<ReportRow> rows,
-            List<ReportDay> days) {}
+            List<ReportDay> days,
+            BarSpan span,
+            List<ReportBar> bars) {}
 
     @Transactional(readOnly = true)
-    public Report report(ReportBy by, LocalDate from, LocalDate wantedUntil) {
-        if (wantedUntil.isBefore(from) || from.plusDays(MOST_DAYS).isBefore(wantedUntil)) {
-            throw new Invalid(
-                    "sums.days",
-                    "until",
-                    Message.of("problem.sums.days").with("n", MOST_DAYS),
-                    Message.of("problem.sums.days.remedy"));
-        }
-        LocalDate today = LocalDate.now(clock.withZone(zone));
-        LocalDate until = wantedUntil.isAfter(today) ? today : wantedUntil;
+    public Report report(ReportBy by, DaySpan asked) {
+        DaySpan days = asked.until(LocalDate.now(clock.withZone(zone)));
+        LocalDate from = days.first();
+        LocalDate until = days.last();
         ReportBy kept = by == ReportBy.PLACE ? ReportBy.DEVICE : by;
         Optional<Set<String>> only = Optional.empty();
         if (Access.places().isPresent()) {
@@ -133,6 +130,7 @@ class Reports {
         }
         Read read = sums.read(kept, from, until, only);
         Figures total = total(kept, from, until, only, read);
+        BarSpan span = BarSpan.of(from, until);
         return new Report(
                 from,
                 until,
@@ -146,7 +144,26 @@ class Reports {
                                 day.getValue().documents(),
                                 day.getValue().arrived(),
                                 day.getValue().failed()))
-                        .toList());
+                        .toList(),
+                span,
+                bars(days, span, read.days()));
+    }
+
+    /** Those with nothing too. */
+    private static List<ReportBar> bars(DaySpan span, BarSpan unit, Map<LocalDate, Figures> days) {
+        Map<LocalDate, Figures> sums = new TreeMap<>();
+        span.first()
+                .datesUntil(span.last().plusDays(1))
+                .forEach(day -> sums.merge(unit.begin(day), days.getOrDefault(day, Figures.none()), Figures::plus));
+        return sums.entrySet().stream()
+                .map(one -> new ReportBar(
+                        unit.label(one.getKey()),
+                        one.getValue().arrived(),
+                        one.getValue().failed(),
+                        one.getValue().documents()
+                                - one.getValue().arrived()
+                                - one.getValue().failed()))
+                .toList();
     }
 
     /** Of a document that went to several destinations, or stands for several causes, only once. */

@@ -1,7 +1,7 @@
 package inky.courier.core.document;
 
 import inky.courier.core.report.PrintedReport;
-import inky.courier.core.report.PrintedReport.Bar;
+import inky.courier.core.report.ReportBar;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.List;
@@ -109,7 +109,7 @@ public final class ReportWriter {
         float width = (right() - MARGIN) / report.bars().size();
         float unit = CHART / report.highest();
         for (int n = 0; n < report.bars().size(); n++) {
-            Bar bar = report.bars().get(n);
+            ReportBar bar = report.bars().get(n);
             float x = MARGIN + n * width;
             float at = bottom;
             at = part(x, at, width, bar.arrived() * unit, ARRIVED);

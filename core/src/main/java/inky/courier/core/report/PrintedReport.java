@@ -20,16 +20,9 @@ public record PrintedReport(
         String span,
         List<String> sums,
         String chart,
-        List<Bar> bars,
+        List<ReportBar> bars,
         List<String> head,
         List<List<String>> rows) {
-    /** @param label below the bar @param arrived documents, and {@code failed} and {@code open} on top of them */
-    public record Bar(String label, long arrived, long failed, long open) {
-        long all() {
-            return arrived + failed + open;
-        }
-    }
-
     public PrintedReport {
         sums = List.copyOf(sums);
         bars = List.copyOf(bars);
@@ -39,6 +32,6 @@ public record PrintedReport(
 
     /** The highest of its bars, at least 1. */
     public long highest() {
-        return Math.max(1, bars.stream().mapToLong(Bar::all).max().orElse(1));
+        return Math.max(1, bars.stream().mapToLong(ReportBar::all).max().orElse(1));
     }
 }

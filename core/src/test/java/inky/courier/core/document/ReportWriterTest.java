@@ -4,7 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import inky.courier.core.report.PrintedReport;
-import inky.courier.core.report.PrintedReport.Bar;
+import inky.courier.core.report.ReportBar;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -41,7 +41,7 @@ class ReportWriterTest {
                 List.of("Half arrived within 2 s.", "A name with letters that the font has not: 号"),
                 "Documents by day",
                 IntStream.range(1, 31)
-                        .mapToObj(day -> new Bar("11-" + day, day * 10L, day % 3, day % 7))
+                        .mapToObj(day -> new ReportBar("11-" + day, day * 10L, day % 3, day % 7))
                         .toList(),
                 List.of("Device", "Documents", "Arrived"),
                 rows);

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Random;
 import org.apache.commons.math3.distribution.NormalDistribution;
@@ -66,6 +67,20 @@ class FiguresTest {
                 }
             }
         }
+    }
+
+    // ISO 8601: weeks begin on Monday. 2026-01-01 is a Thursday, of the week that began on 2025-12-29
+    @ParameterizedTest
+    @CsvSource({
+        "2026-02-27, 2026-03-02, 2026-03-01, 2026-03-01",
+        "2026-01-01, 2026-03-31, 2026-01-01, 2025-12-29",
+        "2026-01-01, 2026-03-31, 2026-01-05, 2026-01-05",
+        "2024-01-15, 2026-03-31, 2024-02-29, 2024-02"
+    })
+    void aBarIsADayAWeekOrAMonth(LocalDate from, LocalDate until, LocalDate day, String label) {
+        BarSpan span = BarSpan.of(from, until);
+        assertEquals(label, span.label(span.begin(day)));
+        assertEquals(span.begin(day), span.begin(span.begin(day)));
     }
 
     /** Days added up are the whole, in whatever parts. */

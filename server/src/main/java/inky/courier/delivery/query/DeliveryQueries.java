@@ -15,6 +15,7 @@ import inky.courier.live.Cached;
 import inky.courier.live.Live;
 import inky.courier.scan.ScanPages;
 import inky.courier.web.Access;
+import inky.courier.web.DaySpan;
 import inky.courier.web.MessageColumn;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -165,7 +166,7 @@ public class DeliveryQueries {
             values.put("states", f.state.stream().map(Enum::name).toList());
         }
         if (!f.day.isEmpty()) {
-            LocalDate day = Days.read("day", f.day);
+            LocalDate day = DaySpan.day("day", f.day);
             where.add("d.scanned_at >= :from and d.scanned_at < :to");
             values.put("from", start(day));
             values.put("to", start(day.plusDays(1)));

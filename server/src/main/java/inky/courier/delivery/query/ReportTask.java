@@ -21,13 +21,21 @@ public class ReportTask {
     /** The years of an office that begins with reports take several rounds. */
     private static final Duration LONGEST_ROUND = Duration.ofSeconds(40);
 
+    private final ReportReckoning reckoning;
     private final ReportSums sums;
     private final Settings settings;
     private final Transactions transactions;
     private final Clock clock;
     private final ZoneId zone;
 
-    ReportTask(ReportSums sums, Settings settings, Transactions transactions, Clock clock, ZoneId zone) {
+    ReportTask(
+            ReportReckoning reckoning,
+            ReportSums sums,
+            Settings settings,
+            Transactions transactions,
+            Clock clock,
+            ZoneId zone) {
+        this.reckoning = reckoning;
         this.sums = sums;
         this.settings = settings;
         this.transactions = transactions;
@@ -49,17 +57,17 @@ public class ReportTask {
         // Of the day on which the oldest are removed some are gone already.
         LocalDate kept = days == OfficeSettings.FOR_EVER ? LocalDate.EPOCH : today.minusDays(days - 1L);
         transactions.executeWithoutResult(status -> {
-            sums.noteChanges(kept, today, now);
+            reckoning.noteChanges(kept, today, now);
             sums.forgetPeopleBefore(kept);
         });
-        for (LocalDate day : sums.missing(today)) {
-            transactions.executeWithoutResult(status -> sums.make(day, now));
+        for (LocalDate day : reckoning.missing(today)) {
+            transactions.executeWithoutResult(status -> reckoning.make(day, now));
             if (Instant.now().isAfter(end)) {
                 return;
             }
         }
-        for (YearMonth month : sums.missingMonths(today)) {
-            transactions.executeWithoutResult(status -> sums.makeMonth(month, now));
+        for (YearMonth month : reckoning.missingMonths(today)) {
+            transactions.executeWithoutResult(status -> reckoning.makeMonth(month, now));
             if (Instant.now().isAfter(end)) {
                 return;
             }

@@ -1,11 +1,10 @@
 package inky.courier.delivery.query;
 
 import inky.courier.audit.SecurityLog;
-import inky.courier.core.Invalid;
 import inky.courier.core.access.Right;
-import inky.courier.core.message.Message;
 import inky.courier.core.text.Csv;
 import inky.courier.web.Access;
+import inky.courier.web.DaySpan;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
 import jakarta.servlet.http.HttpServletRequest;
@@ -25,8 +24,6 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 @RestController
 @Needs(Right.READ_DELIVERIES)
 class SumsController {
-    private static final int MOST_DAYS = 3660;
-
     private final DeliverySums sums;
     private final SecurityLog log;
 
@@ -40,22 +37,14 @@ class SumsController {
     ResponseEntity<StreamingResponseBody> exportDeliverySums(
             @RequestParam String from, @RequestParam String until, Principal who, HttpServletRequest request) {
         Access.requireEverywhere();
-        LocalDate first = Days.read("from", from);
-        LocalDate last = Days.read("until", until);
-        if (last.isBefore(first) || first.plusDays(MOST_DAYS).isBefore(last)) {
-            throw new Invalid(
-                    "sums.days",
-                    "until",
-                    Message.of("problem.sums.days").with("n", MOST_DAYS),
-                    Message.of("problem.sums.days.remedy"));
-        }
+        DaySpan days = DaySpan.read(from, until);
         log.note(
                 SecurityLog.Event.EXPORTED,
                 who.getName(),
                 SecurityLog.Place.DESK,
                 request.getRemoteAddr(),
-                "sums of deliveries " + first + " to " + last);
-        return StreamedContent.csv("deliveries-" + first + "-" + last + ".csv").body(out -> write(first, last, out));
+                "sums of deliveries " + days.first() + " to " + days.last());
+        return StreamedContent.csv("deliveries-" + days + ".csv").body(out -> write(days.first(), days.last(), out));
     }
 
     /** A month at a time, so that years do not lie in memory. */
