@@ -5,9 +5,21 @@ import { useNotices } from '@/shared/notices';
 /** Which queries are out of date when something of a kind has changed. */
 const STALE: Record<string, string[]> = {
   delivery: ['deliveries', 'delivery', 'today', 'overview'],
-  device: ['devices', 'device-settings', 'panels', 'plan', 'panel-plans', 'today', 'overview', 'changes'],
+  device: [
+    'devices',
+    'device-settings',
+    'firmware',
+    'panels',
+    'plan',
+    'panel-plans',
+    'today',
+    'overview',
+    'changes',
+  ],
   'mail-server': ['mail-servers', 'destinations', 'today', 'overview', 'changes'],
   'device-settings': ['devices', 'device-settings'],
+  firmware: ['firmware', 'devices', 'changes'],
+  'firmware-update': ['firmware'],
   inbox: ['inboxes', 'changes'],
   directory: ['directories', 'people', 'changes'],
   destination: ['destinations', 'jobs', 'overview', 'changes'],

@@ -38,6 +38,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Fleet' },
   },
   {
+    path: '/fleet/firmware',
+    name: 'Firmware',
+    component: () => import('@/firmware/FirmwareView.vue'),
+    meta: { place: 'Fleet' },
+  },
+  {
     path: '/fleet/:id',
     name: 'Device',
     component: () => import('@/fleet/DevicePage.vue'),

@@ -14,6 +14,7 @@ import { conditionMark } from '@/shared/states';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import DeviceSettings from '@/drift/DeviceSettings.vue';
+import DeviceFirmware from '@/firmware/DeviceFirmware.vue';
 import DayBars from './DayBars.vue';
 import DeviceLevels from './DeviceLevels.vue';
 import DeviceOutcomes from './DeviceOutcomes.vue';
@@ -206,6 +207,7 @@ const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefi
           <DeviceLevels :device="row.data.value" />
         </section>
         <DeviceSettings v-if="device.data.value" :key="`settings-${id}`" :device="device.data.value" />
+        <DeviceFirmware v-if="device.data.value" :key="`firmware-${id}`" :device="device.data.value" />
         <DeviceProbe v-if="may('ACT_ON_DELIVERIES')" :id="id" :key="id" />
         <section v-if="device.data.value?.abilities.panelPlaces" aria-labelledby="sheet">
           <h2 id="sheet">Instruction sheet</h2>

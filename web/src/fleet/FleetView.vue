@@ -45,6 +45,11 @@ const drift = useQuery({
   queryKey: ['device-settings', 'count'],
   queryFn: () => ask(api.GET('/api/device-settings', { params: { query: { count: 1 } } })),
 });
+const firmware = useQuery({
+  queryKey: ['firmware', 'count'],
+  queryFn: () => ask(api.GET('/api/firmware/devices', { params: { query: { count: 1 } } })),
+});
+const behind = computed(() => firmware.data.value?.attention ?? 0);
 const differing = computed(() => drift.data.value?.attention ?? 0);
 const groups = computed(() => fleet.data.value?.groups ?? []);
 const fitting = computed(() => groups.value.reduce((sum, group) => sum + group.devices, 0));
@@ -94,6 +99,9 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
         {{
           differing ? `Settings, ${figure(differing)} ${differing === 1 ? 'differs' : 'differ'}` : 'Settings'
         }}
+      </RouterLink>
+      <RouterLink v-if="fleet.data.value?.devices" class="button" to="/fleet/firmware">
+        {{ behind ? `Firmware, ${figure(behind)} behind` : 'Firmware' }}
       </RouterLink>
       <div class="segments" role="group" aria-label="Group by">
         <button type="button" :aria-pressed="asked.by === 'PLACE'" @click="set({ by: '' })">By place</button>

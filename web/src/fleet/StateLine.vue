@@ -14,6 +14,7 @@ const HEIGHTS: Record<NonNullable<StateSpan['state']>, number> = {
   READY: 6,
   BUSY: 6,
   CARE: 18,
+  UPDATING: 18,
   STOPPED: HEIGHT,
   UNREACHABLE: HEIGHT,
 };

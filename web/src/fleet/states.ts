@@ -48,6 +48,7 @@ export const SPAN_WORDS: Record<NonNullable<StateSpan['state']> | 'NONE', string
   READY: 'Ready',
   BUSY: 'At work',
   CARE: 'Usable, wants attention',
+  UPDATING: 'Being updated',
   STOPPED: 'Stopped',
   UNREACHABLE: 'Not answering',
   NONE: 'Not watched',

@@ -26,7 +26,7 @@ const title = computed(() => {
   return !onGlass && most && n > most ? t('jobs.too-many', { n, most }) : t('jobs.in-feeder', { n });
 });
 const still = computed(
-  () => busy.value || front.value?.condition === 'STOPPED' || front.value?.condition === 'UNREACHABLE',
+  () => busy.value || ['STOPPED', 'UNREACHABLE', 'UPDATING'].includes(front.value?.condition ?? ''),
 );
 /** More than a page are found by typing too: by the first letters of a job, or of where it goes. */
 const FEW = 5;

@@ -37,7 +37,14 @@ export function conditionMark(
 ): Mark {
   if (protocol === 'MAIL') return 'off';
   return (
-    { READY: 'accepted', BUSY: 'moving', CARE: 'care', STOPPED: 'failed', UNREACHABLE: 'failed' } as const
+    {
+      READY: 'accepted',
+      BUSY: 'moving',
+      CARE: 'care',
+      UPDATING: 'moving',
+      STOPPED: 'failed',
+      UNREACHABLE: 'failed',
+    } as const
   )[condition];
 }
 

@@ -38,6 +38,7 @@ import inky.courier.device.DeviceService.DeviceForm;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.directory.Directories;
 import inky.courier.directory.Directories.DirectoryForm;
+import inky.courier.firmware.FirmwareVersions;
 import inky.courier.intake.inbox.Inboxes;
 import inky.courier.intake.inbox.Inboxes.InboxForm;
 import inky.courier.job.JobService;
@@ -92,6 +93,7 @@ class DemoSetUp {
     private final PanelPlaces panels;
     private final PanelPlans plans;
     private final DemoFolders demoFolders;
+    private final FirmwareVersions firmware;
 
     DemoSetUp(
             Settings settings,
@@ -108,7 +110,8 @@ class DemoSetUp {
             Inboxes inboxes,
             PanelPlaces panels,
             PanelPlans plans,
-            DemoFolders demoFolders) {
+            DemoFolders demoFolders,
+            FirmwareVersions firmware) {
         this.settings = settings;
         this.servers = servers;
         this.destinations = destinations;
@@ -124,6 +127,7 @@ class DemoSetUp {
         this.panels = panels;
         this.plans = plans;
         this.demoFolders = demoFolders;
+        this.firmware = firmware;
     }
 
     /** What was set up, by name. */
@@ -169,6 +173,7 @@ class DemoSetUp {
         placed.values().forEach(device -> place(device, made));
         plan(made);
         makeInboxes(made, folders);
+        world.firmware().forEach(firmware::add);
         book.bringIn(String.join("\n", world.contacts()));
         return new Office(placed, made, folk);
     }

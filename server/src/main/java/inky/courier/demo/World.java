@@ -1,5 +1,6 @@
 package inky.courier.demo;
 
+import inky.courier.firmware.FirmwareVersions.FirmwareForm;
 import inky.courier.web.Json;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -14,6 +15,7 @@ record World(
         Settings settings,
         List<Place> places,
         List<Device> devices,
+        List<FirmwareForm> firmware,
         List<PostOffice> postOffices,
         House fileHouse,
         House cloud,

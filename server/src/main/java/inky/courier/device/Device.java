@@ -4,6 +4,7 @@ import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
@@ -63,6 +64,14 @@ class Device implements ItemRow<DeviceItem> {
     @OptimisticLock(excluded = true)
     String settings;
 
+    /** What it says of its firmware. */
+    @OptimisticLock(excluded = true)
+    String firmware;
+
+    /** Until then it may be away because its firmware is updated; null where Courier has begun no update. */
+    @OptimisticLock(excluded = true)
+    Instant updatingUntil;
+
     @OptimisticLock(excluded = true)
     String standInUri;
 
@@ -120,6 +129,7 @@ class Device implements ItemRow<DeviceItem> {
         device.forecasts = "{}";
         device.details = Json.write(DeviceDetails.NONE);
         device.settings = Json.write(DeviceSettings.UNKNOWN);
+        device.firmware = Json.write(DeviceFirmware.UNKNOWN);
         device.wishes = Json.write(DeviceWishes.NONE);
         device.take(DeviceCondition.UNREACHABLE);
         return device;
@@ -178,6 +188,14 @@ class Device implements ItemRow<DeviceItem> {
         return Json.read(settings, DeviceSettings.class);
     }
 
+    DeviceFirmware firmware() {
+        return Json.read(firmware, DeviceFirmware.class);
+    }
+
+    boolean mayBeUpdating(Instant now) {
+        return updatingUntil != null && now.isBefore(updatingUntil);
+    }
+
     DeviceWishes wishes() {
         return Json.read(wishes, DeviceWishes.class);
     }
@@ -192,12 +210,15 @@ class Device implements ItemRow<DeviceItem> {
         String described = Json.write(report.abilities());
         String stocked = Json.write(report.supplies());
         String set = Json.write(report.settings());
+        String runs = Json.write(report.firmware());
         boolean changed = take(report.condition())
                 | !described.equals(abilities)
                 | !stocked.equals(supplies)
                 | !detailed.equals(details)
-                | !set.equals(settings);
+                | !set.equals(settings)
+                | !runs.equals(firmware);
         settings = set;
+        firmware = runs;
         details = detailed;
         detailsAt = report.detailsAt().orElse(null);
         abilities = described;

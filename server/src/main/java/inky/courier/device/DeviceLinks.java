@@ -15,12 +15,15 @@ public class DeviceLinks {
     private final Map<DeviceProtocol, DevicePrinter> printers;
 
     private final Map<DeviceProtocol, DeviceSetter> setters;
+    private final Map<DeviceProtocol, DeviceUpdater> updaters;
 
     DeviceLinks(
             List<DeviceStatus> statuses,
             List<DeviceScanner> scanners,
             List<DevicePrinter> printers,
-            List<DeviceSetter> setters) {
+            List<DeviceSetter> setters,
+            List<DeviceUpdater> updaters) {
+        this.updaters = byProtocol(updaters);
         this.setters = byProtocol(setters);
         this.statuses = byProtocol(statuses);
         this.scanners = byProtocol(scanners);
@@ -55,6 +58,11 @@ public class DeviceLinks {
     /** @throws DeviceTrouble when devices of this protocol are set by hand alone */
     public DeviceSetter setter(DeviceAddress device) throws DeviceTrouble {
         return able(setters.get(device.protocol()));
+    }
+
+    /** @throws DeviceTrouble when the firmware of devices of this protocol is not updated from here */
+    public DeviceUpdater updater(DeviceAddress device) throws DeviceTrouble {
+        return able(updaters.get(device.protocol()));
     }
 
     private static <L> L able(L link) throws DeviceTrouble {

@@ -3,6 +3,7 @@ package inky.courier.device;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
 import inky.courier.device.snmp.SnmpReport;
@@ -20,16 +21,18 @@ record DeviceReport(
         DeviceSupplies supplies,
         DeviceDetails details,
         DeviceSettings settings,
+        DeviceFirmware firmware,
         Optional<Instant> detailsAt,
         Optional<String> standInUri,
         Optional<String> storageUri) {
     static DeviceReport of(DeviceStatus.Report report) {
         return new DeviceReport(
                 report.abilities(),
-                report.condition(),
+                report.firmware().updating() ? DeviceCondition.UPDATING : report.condition(),
                 report.supplies(),
                 DeviceDetails.NONE,
                 report.settings(),
+                report.firmware(),
                 Optional.empty(),
                 report.standInUri(),
                 report.storageUri());
@@ -38,6 +41,7 @@ record DeviceReport(
     /** @param isOfScanner whether what its own protocol says is known to be how it is */
     DeviceReport with(SnmpReport told, boolean isOfScanner, Instant now) {
         DeviceCondition both = told.state()
+                .filter(printer -> !firmware.updating())
                 .map(printer -> condition.with(printer, abilities.scans(), isOfScanner))
                 .orElse(condition);
         DeviceSupplies stock = supplies.equals(DeviceSupplies.UNKNOWN) ? told.supplies() : supplies;
@@ -47,6 +51,7 @@ record DeviceReport(
                 stock,
                 told.details(),
                 settings.or(told.settings()),
+                firmware,
                 Optional.of(now),
                 standInUri,
                 storageUri);
@@ -61,6 +66,7 @@ record DeviceReport(
                 stock,
                 details,
                 settings.or(known),
+                firmware,
                 Optional.of(detailsAt),
                 standInUri,
                 storageUri);

@@ -1,5 +1,6 @@
 package inky.courier.device;
 
+import jakarta.annotation.Nullable;
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
@@ -22,6 +23,10 @@ interface DeviceRepository extends JpaRepository<Device, UUID> {
     @Modifying
     @Query("update Device d set d.nextLookAt = :now where d.id in :ids and d.nextLookAt > :now")
     void lookSoon(List<UUID> ids, Instant now);
+
+    @Modifying
+    @Query("update Device d set d.updatingUntil = :until, d.nextLookAt = :now where d.id = :id")
+    void updating(UUID id, @Nullable Instant until, Instant now);
 
     Optional<Device> findByAddressAndPort(String address, int port);
 

@@ -7,6 +7,7 @@ import inky.courier.core.fleet.DeviceAccess;
 import inky.courier.core.fleet.DeviceCondition;
 import inky.courier.core.fleet.DeviceDetails;
 import inky.courier.core.fleet.DeviceField;
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
@@ -48,6 +49,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -185,7 +187,7 @@ public class DeviceService {
             @Nullable String account,
             @Nullable String password) {}
 
-    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP @param settings as it says that it keeps them */
+    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP @param settings as it says that it keeps them @param firmware as it tells it */
     public record DeviceView(
             UUID id,
             String name,
@@ -200,6 +202,7 @@ public class DeviceService {
             DeviceDetails details,
             DeviceWishes wishes,
             DeviceSettings settings,
+            DeviceFirmware firmware,
             boolean standIn,
             DeviceCondition.State condition,
             Message conditionWords,
@@ -289,6 +292,15 @@ public class DeviceService {
 
     public DeviceAddress addressOf(UUID id) {
         return at(find(id));
+    }
+
+    /** @throws Refusal while its firmware is updated */
+    public DeviceAddress scannerOf(UUID id) {
+        Device device = find(id);
+        if (device.condition == DeviceCondition.State.UPDATING) {
+            throw Refusal.of(HttpStatus.CONFLICT, "device.updating");
+        }
+        return at(device);
     }
 
     private DeviceAddress at(Device device) {
@@ -425,7 +437,7 @@ public class DeviceService {
         try {
             report = Optional.of(complete(asked, links.status(address).look(address)));
         } catch (DeviceTrouble trouble) {
-            otherwise = trouble.isBusy() ? DeviceCondition.BUSY : DeviceCondition.UNREACHABLE;
+            otherwise = trouble.isBusy() ? DeviceCondition.BUSY : without(asked);
         } catch (RuntimeException e) {
             LOG.warn("device {} says what cannot be understood", address, e);
         }
@@ -448,6 +460,33 @@ public class DeviceService {
             }
             return view(device);
         });
+    }
+
+    /** One that starts again during an update answers nobody, as is to be expected. */
+    private DeviceCondition without(Device device) {
+        return device.mayBeUpdating(clock.instant()) ? DeviceCondition.UPDATING : DeviceCondition.UNREACHABLE;
+    }
+
+    /**
+     * Has it update its firmware. Until it says how it ended, or {@code until}, it is taken as being updated also while it does not answer.
+     *
+     * @throws DeviceTrouble when it does not begin
+     */
+    public void update(UUID id, String version, Instant until) throws DeviceTrouble {
+        DeviceAddress address = addressOf(id);
+        DeviceUpdater updater = links.updater(address);
+        transaction.executeWithoutResult(status -> devices.updating(id, until, clock.instant()));
+        try {
+            updater.update(address, version);
+        } catch (DeviceTrouble | RuntimeException e) {
+            updated(id);
+            throw e;
+        }
+    }
+
+    /** An update has ended, in whichever way. */
+    public void updated(UUID id) {
+        transaction.executeWithoutResult(status -> devices.updating(id, null, clock.instant()));
     }
 
     /** Sets what it keeps itself; what it says afterwards is known from the next look. @throws DeviceTrouble when it does not take it */
@@ -552,6 +591,7 @@ public class DeviceService {
                 device.details(),
                 device.wishes(),
                 device.settings(),
+                device.firmware(),
                 device.standInUri != null,
                 condition.state(),
                 condition.sentence(),

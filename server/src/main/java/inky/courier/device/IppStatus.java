@@ -13,6 +13,7 @@ import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Types;
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
@@ -75,6 +76,7 @@ class IppStatus implements DeviceStatus {
                 conditionOf(group, abilities.scans()),
                 supplies(group, printer),
                 settings(device, group, printer),
+                firmware(group, printer),
                 ownDoor(device, group.getValue(STAND_IN_URI)),
                 ownDoor(device, group.getValue(STORAGE_URI)),
                 number(group, FEEDER_SHEETS));
@@ -101,6 +103,11 @@ class IppStatus implements DeviceStatus {
         return own.settable().isEmpty()
                 ? printer.map(more -> IppSettings.of(device, more).or(own)).orElse(own)
                 : own;
+    }
+
+    private static DeviceFirmware firmware(AttributeGroup group, Optional<AttributeGroup> printer) {
+        DeviceFirmware own = IppFirmware.of(group);
+        return own.version().isEmpty() ? printer.map(IppFirmware::of).orElse(own) : own;
     }
 
     private static DeviceSupplies supplies(AttributeGroup group, Optional<AttributeGroup> printer) {

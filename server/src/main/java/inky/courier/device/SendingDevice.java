@@ -2,6 +2,7 @@ package inky.courier.device;
 
 import inky.courier.core.fleet.DeviceAbilities;
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
@@ -17,6 +18,7 @@ class SendingDevice implements DeviceStatus {
             new DeviceCondition(DeviceCondition.State.READY, Message.of("device.sends")),
             DeviceSupplies.UNKNOWN,
             DeviceSettings.UNKNOWN,
+            DeviceFirmware.UNKNOWN,
             Optional.empty(),
             Optional.empty(),
             0);

@@ -349,7 +349,7 @@ class WalkUp {
         JobView job = placedJob(user, jobId);
         return scans.start(
                 user.deviceId(),
-                devices.addressOf(user.deviceId()),
+                devices.scannerOf(user.deviceId()),
                 user.personId(),
                 jobId,
                 profileAt(user, job, source, chosen));
@@ -364,7 +364,7 @@ class WalkUp {
             @Nullable Map<String, String> chosen) {
         ScanView scan = own(user, scanId);
         JobView job = placedJob(user, scan.jobId());
-        return scans.addLoad(scanId, devices.addressOf(user.deviceId()), profileAt(user, job, source, chosen), instead);
+        return scans.addLoad(scanId, devices.scannerOf(user.deviceId()), profileAt(user, job, source, chosen), instead);
     }
 
     /** A device that has only one of the two scans from that. */

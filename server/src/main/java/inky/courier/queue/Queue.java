@@ -51,6 +51,7 @@ public class Queue {
             Map.entry("end-orphaned-scans", "ending scans that were cut off"),
             Map.entry("look-at-devices", "asking devices how they are"),
             Map.entry("set-device", "setting devices"),
+            Map.entry("update-firmware", "updating firmware"),
             Map.entry("ask-consent", "asking a cloud for consent"),
             Map.entry("tell-cloud", "telling a cloud that consent has ended"),
             Map.entry("tell-help-desk", "telling the help desk of calls"),

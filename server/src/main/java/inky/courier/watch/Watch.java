@@ -45,6 +45,10 @@ import org.springframework.transaction.annotation.Transactional;
 /** Puts together what is told on the first page. */
 @Service
 class Watch {
+    /** Of which nobody has to be told: also those whose firmware is updated, which somebody wanted. */
+    private static final Set<DeviceCondition.State> WELL =
+            Set.of(DeviceCondition.State.READY, DeviceCondition.State.BUSY, DeviceCondition.State.UPDATING);
+
     private static final int MOST_FINDINGS = 20;
     private static final int MOST_DEVICES = 20;
 
@@ -245,8 +249,7 @@ class Watch {
     @Transactional(readOnly = true)
     Today today() {
         List<DeviceNeed> needs = devices.seen().stream()
-                .filter(d ->
-                        d.condition() != DeviceCondition.State.READY && d.condition() != DeviceCondition.State.BUSY)
+                .filter(d -> !WELL.contains(d.condition()))
                 .sorted(java.util.Comparator.comparing(DeviceView::condition).reversed())
                 .map(d -> new DeviceNeed(d.id(), d.name(), d.place(), d.condition(), wordsOf(d)))
                 .toList();

@@ -23,7 +23,7 @@ class DeviceLinksTest {
     void eachPortHasAnImplementationOfItsOwn() throws DeviceTrouble {
         DeviceStatus status = link(DeviceStatus.class);
         DeviceScanner scanner = link(DeviceScanner.class);
-        DeviceLinks links = new DeviceLinks(List.of(status), List.of(scanner), List.of(), List.of());
+        DeviceLinks links = new DeviceLinks(List.of(status), List.of(scanner), List.of(), List.of(), List.of());
         assertThat(links.status(DEVICE)).isSameAs(status);
         assertThat(links.scanner(DEVICE)).isSameAs(scanner);
         assertThatThrownBy(() -> links.printer(DEVICE))
@@ -35,7 +35,7 @@ class DeviceLinksTest {
     @Test
     void twoForOneProtocolAreAMistakeOfOurs() {
         List<DeviceScanner> two = List.of(link(DeviceScanner.class), link(DeviceScanner.class));
-        assertThatThrownBy(() -> new DeviceLinks(List.of(), two, List.of(), List.of()))
+        assertThatThrownBy(() -> new DeviceLinks(List.of(), two, List.of(), List.of(), List.of()))
                 .isInstanceOf(IllegalStateException.class);
     }
 }

@@ -15,6 +15,7 @@ import java.util.Optional;
  * @param setFromOutside whether its settings can be set over IPP; at itself all can be
  * @param trays for paper to write on; 0 where it writes on none
  * @param toners their colours
+ * @param firmware versions that there are, the oldest first; empty for one that tells none
  */
 public record DeviceModel(
         String name,
@@ -32,7 +33,8 @@ public record DeviceModel(
         boolean ipp,
         boolean setFromOutside,
         int trays,
-        List<String> toners) {
+        List<String> toners,
+        List<String> firmware) {
     private static final int SHEETS_IN_A_TRAY = 500;
     private static final List<String> BLACK = List.of("black");
     private static final List<String> FOUR_COLOURS = List.of("black", "cyan", "magenta", "yellow");
@@ -65,7 +67,8 @@ public record DeviceModel(
                             true,
                             true,
                             2,
-                            BLACK),
+                            BLACK,
+                            List.of("2.9.4", "2.10.0", "2.10.2")),
             "alder-m60c",
                     new DeviceModel(
                             "Alder M60c",
@@ -83,7 +86,8 @@ public record DeviceModel(
                             true,
                             true,
                             4,
-                            FOUR_COLOURS),
+                            FOUR_COLOURS,
+                            List.of("4.1.0", "4.2.0")),
             "sorrel-d2",
                     new DeviceModel(
                             "Sorrel D2",
@@ -101,7 +105,8 @@ public record DeviceModel(
                             true,
                             true,
                             1,
-                            BLACK),
+                            BLACK,
+                            List.of("1.8", "1.9")),
             "sorrel-f1",
                     new DeviceModel(
                             "Sorrel F1",
@@ -119,7 +124,8 @@ public record DeviceModel(
                             true,
                             false,
                             2,
-                            BLACK),
+                            BLACK,
+                            List.of("1.3.1")),
             "borage-s1",
                     new DeviceModel(
                             "Borage S1",
@@ -137,6 +143,7 @@ public record DeviceModel(
                             false,
                             false,
                             0,
+                            List.of(),
                             List.of()),
             "tansy-p1",
                     new DeviceModel(
@@ -155,7 +162,8 @@ public record DeviceModel(
                             true,
                             false,
                             1,
-                            BLACK));
+                            BLACK,
+                            List.of("3.0.7")));
 
     /** One without a scanner only prints. */
     public boolean scans() {

@@ -16,6 +16,7 @@ import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.PrinterState;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
+import com.sun.net.httpserver.Filter;
 import com.sun.net.httpserver.HttpContext;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
@@ -67,6 +68,7 @@ public final class StandInDevice implements AutoCloseable {
     private static final OctetsType.Set SUPPLY = new OctetsType.Set("printer-supply");
     private static final int BACKLOG = 16;
     private static final int VALID_DAYS = 900;
+    private static final int UPDATE_MILLIS = 40_000;
     private static final int USUAL_DPI = 200;
     static final double LONGEST_FED_MM = 432;
     private static final Pattern MEDIA = Pattern.compile(".*_([0-9.]+)x([0-9.]+)(mm|in)");
@@ -100,6 +102,7 @@ public final class StandInDevice implements AutoCloseable {
     private final IppRules rules = new IppRules();
     private final Stock stock;
     private final OwnSettings settings;
+    private final OwnFirmware firmware;
     private final AtomicBoolean closed = new AtomicBoolean();
     private final List<SnmpAgent> agents = new CopyOnWriteArrayList<>();
     private final AtomicInteger pagesToCut = new AtomicInteger();
@@ -141,6 +144,7 @@ public final class StandInDevice implements AutoCloseable {
         this.name = name;
         stock = model.stock();
         settings = new OwnSettings(name, model.setFromOutside());
+        firmware = new OwnFirmware(model.firmware(), model.setFromOutside(), UPDATE_MILLIS);
         this.seed = seed;
         this.pageMillis = pageMillis;
         boolean stores = folder.isPresent() && (model.usbPort() || model.stores());
@@ -159,18 +163,37 @@ public final class StandInDevice implements AutoCloseable {
                 ? Optional.of(
                         new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules, stock))
                 : Optional.empty();
+        List<HttpContext> contexts = new ArrayList<>();
         if (model.scans()) {
-            List<HttpContext> contexts = new ArrayList<>(new EsclDoor(new Machine()).open(http));
+            contexts.addAll(new EsclDoor(new Machine()).open(http));
             if (model.ipp()) {
                 contexts.add(http.createContext("/ipp/scan", this::ipp));
             }
             guard(line, contexts);
         }
-        printer.ifPresent(room -> http.createContext("/ipp/print", exchange -> print(room, exchange)));
-        http.createContext(OwnSettings.PAGE, settings::page);
+        printer.ifPresent(room -> contexts.add(http.createContext("/ipp/print", exchange -> print(room, exchange))));
+        contexts.add(http.createContext(OwnSettings.PAGE, settings::page));
+        contexts.forEach(context -> context.getFilters().add(0, new Silence()));
         http.createContext("/stand-in/stacks", exchange -> stacks(exchange, this::put));
         http.createContext("/stand-in/glass", exchange -> stacks(exchange, this::layOnGlass));
         http.start();
+    }
+
+    /** Nobody is answered while it starts again. */
+    private final class Silence extends Filter {
+        @Override
+        public void doFilter(HttpExchange exchange, Chain chain) throws IOException {
+            if (firmware.isRestarting()) {
+                exchange.close();
+            } else {
+                chain.doFilter(exchange);
+            }
+        }
+
+        @Override
+        public String description() {
+            return "answers nobody while it starts again";
+        }
     }
 
     /** The contexts of a protocol, guarded where it asks for an account. */
@@ -307,11 +330,43 @@ public final class StandInDevice implements AutoCloseable {
     /** What it would say of itself, with what its stock makes it say. */
     private List<String> reasons() {
         List<String> all = new ArrayList<>(condition.reasons);
+        if (firmware.isUpdating()) {
+            all.add("paused");
+        }
         all.addAll(stock.reasons());
         if (all.size() > 1) {
             all.remove("none");
         }
         return all;
+    }
+
+    /** It does nothing else while its firmware is updated. */
+    private PrinterState state() {
+        return firmware.isUpdating() ? PrinterState.stopped : condition.state;
+    }
+
+    /** Runs this firmware from now on. */
+    public void firmware(String version) {
+        firmware.run(version);
+    }
+
+    public String firmware() {
+        return firmware.running();
+    }
+
+    /** How long an update takes from now on, until the device is back. */
+    public void updateLasts(long millis) {
+        firmware.lasts(millis);
+    }
+
+    /** Some of an update is over. @param percent of its time */
+    public void passUpdate(int percent) {
+        firmware.pass(percent);
+    }
+
+    /** The next updates end with the firmware that it had. */
+    public void failUpdates(int next) {
+        firmware.fail(next);
     }
 
     public Stock stock() {
@@ -336,10 +391,7 @@ public final class StandInDevice implements AutoCloseable {
 
     private SnmpAgent agent(int port, String community, Optional<SnmpAgent.User> user) throws IOException {
         PrinterValues values = new PrinterValues(
-                model,
-                settings,
-                stock,
-                () -> new PrinterValues.Now(condition.state == PrinterState.stopped, reasons()));
+                model, settings, stock, () -> new PrinterValues.Now(state() == PrinterState.stopped, reasons()));
         return new SnmpAgent(values, community, user, address(), port == 0 ? port() : port);
     }
 
@@ -390,15 +442,18 @@ public final class StandInDevice implements AutoCloseable {
                 group.put(Types.mediaSupported, media[0], Arrays.copyOfRange(media, 1, media.length));
                 stock(group);
                 settings.describe(group, settingsPage());
+                firmware.describe(group);
                 standInDoors(group);
                 reply(exchange, IppRules.described(request, group));
             } else if (request.getOperation().equals(Operation.setPrinterAttributes)) {
                 reply(exchange, settings.change(request));
             } else if (request.getOperation().equals(Operation.getPrinterSupportedValues)) {
                 reply(exchange, settings.supported(request));
-            } else if (request.getOperation().equals(Operation.printJob) && condition.state == PrinterState.stopped) {
+            } else if (OwnFirmware.isUpdate(request)) {
+                reply(exchange, firmware.update(request, scanning() > 0));
+            } else if (request.getOperation().equals(Operation.printJob) && state() == PrinterState.stopped) {
                 in.readAllBytes();
-                reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
+                reply(exchange, refused(request, Status.serverErrorDeviceError, String.join(", ", reasons())));
             } else {
                 reply(exchange, room.answer(request, in));
             }
@@ -409,6 +464,7 @@ public final class StandInDevice implements AutoCloseable {
         List<Operation> operations = new ArrayList<>(PrintRoom.OPERATIONS);
         if (model.setFromOutside()) {
             operations.addAll(SETTING);
+            operations.add(OwnFirmware.UPDATE);
         }
         return operations;
     }
@@ -434,7 +490,7 @@ public final class StandInDevice implements AutoCloseable {
     }
 
     private IppRules.Service service(URI at, List<String> formats, List<Operation> operations, int queued) {
-        return new IppRules.Service(at, name, model.name(), condition.state, reasons(), formats, operations, queued);
+        return new IppRules.Service(at, name, model.name(), state(), reasons(), formats, operations, queued);
     }
 
     private void answer(IppPacket request, HttpExchange exchange) throws IOException {
@@ -463,6 +519,8 @@ public final class StandInDevice implements AutoCloseable {
             reply(exchange, settings.change(request));
         } else if (operation.equals(Operation.getPrinterSupportedValues)) {
             reply(exchange, settings.supported(request));
+        } else if (OwnFirmware.isUpdate(request)) {
+            reply(exchange, firmware.update(request, scanning() > 0));
         } else if (operation.equals(Operation.cancelJob)) {
             Optional<ScanJob> job = jobOf(request);
             job.ifPresent(ScanJob::cancel);
@@ -486,6 +544,7 @@ public final class StandInDevice implements AutoCloseable {
         }
         if (model.setFromOutside()) {
             operations.addAll(SETTING);
+            operations.add(OwnFirmware.UPDATE);
         }
         MutableAttributeGroup group = rules.describe(service(uri, List.of("image/jpeg"), operations, scanning()));
         group.put(
@@ -518,6 +577,7 @@ public final class StandInDevice implements AutoCloseable {
         });
         stock(group);
         settings.describe(group, settingsPage());
+        firmware.describe(group);
         standInDoors(group);
         group.put(FEEDER_SHEETS, feeder.count());
         return IppRules.described(request, group);
@@ -549,7 +609,7 @@ public final class StandInDevice implements AutoCloseable {
 
         @Override
         public List<String> stoppedFor() {
-            return condition.state == PrinterState.stopped ? condition.reasons : List.of();
+            return state() == PrinterState.stopped ? reasons() : List.of();
         }
 
         @Override
@@ -618,8 +678,8 @@ public final class StandInDevice implements AutoCloseable {
 
     /** Why a job like this cannot be; nothing when it can. */
     private Optional<IppPacket.Builder> checkJob(IppPacket request) {
-        if (condition.state == PrinterState.stopped) {
-            return Optional.of(refused(request, Status.serverErrorDeviceError, String.join(", ", condition.reasons)));
+        if (state() == PrinterState.stopped) {
+            return Optional.of(refused(request, Status.serverErrorDeviceError, String.join(", ", reasons())));
         }
         return cannot(order(request))
                 ? Optional.of(

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -102,6 +103,7 @@ public final class StandIns {
                             seed++ * 100,
                             PAGE_MILLIS,
                             folder.resolve("device " + device.name())));
+            Optional.ofNullable(device.firmware()).ifPresent(devices.get(device.name())::firmware);
             devices.get(device.name()).stock().fill(device.paper(), device.toner());
             devices.get(device.name()).snmp(devicePort, world.snmp().community());
         }

@@ -27,8 +27,15 @@ record World(
     }
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    /** @param paper in its trays, in percent; full where absent @param toner likewise */
-    record Device(String name, String place, String model, String address, List<Integer> paper, List<Integer> toner) {
+    /** @param paper in its trays, in percent; full where absent @param toner likewise @param firmware that it runs; the newest where absent */
+    record Device(
+            String name,
+            String place,
+            String model,
+            String address,
+            List<Integer> paper,
+            List<Integer> toner,
+            String firmware) {
         Device {
             paper = paper == null ? List.of() : paper;
             toner = toner == null ? List.of() : toner;

@@ -14,12 +14,16 @@ public record DeviceCondition(State state, Message sentence) {
         READY,
         BUSY,
         CARE,
+        /** Its firmware is being updated: nobody can scan there, and it must not be switched off. */
+        UPDATING,
         STOPPED,
         UNREACHABLE
     }
 
     public static final DeviceCondition UNREACHABLE =
             new DeviceCondition(State.UNREACHABLE, Message.of("device.unreachable"));
+
+    public static final DeviceCondition UPDATING = new DeviceCondition(State.UPDATING, Message.of("device.updating"));
 
     public static final DeviceCondition BUSY = new DeviceCondition(State.BUSY, Message.of("device.busy"));
 
@@ -70,12 +74,15 @@ public record DeviceCondition(State state, Message sentence) {
 
     /** Whether nobody can scan or print there now. */
     public boolean stops() {
-        return state == State.STOPPED || state == State.UNREACHABLE;
+        return state == State.STOPPED || state == State.UNREACHABLE || state == State.UPDATING;
     }
 
     /** How it looks now, when it was last heard of then: a state without a fresh answer is shown as an old one. */
     public DeviceCondition asOf(Instant heard, Instant now) {
-        if (state == State.UNREACHABLE || heard == null || !heard.plus(FRESH).isBefore(now)) {
+        if (state == State.UNREACHABLE
+                || state == State.UPDATING
+                || heard == null
+                || !heard.plus(FRESH).isBefore(now)) {
             return this;
         }
         long minutes = Duration.between(heard, now).toMinutes();

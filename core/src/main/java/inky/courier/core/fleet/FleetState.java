@@ -20,7 +20,7 @@ public enum FleetState {
         return switch (condition) {
             case STOPPED -> STOPPED;
             case UNREACHABLE -> AWAY;
-            case CARE -> CARE;
+            case CARE, UPDATING -> CARE;
             case READY, BUSY -> forecasts.stream().anyMatch(forecast -> forecast.early() <= SOON_DAYS) ? CARE : WELL;
         };
     }

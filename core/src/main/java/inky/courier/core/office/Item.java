@@ -17,6 +17,7 @@ public sealed interface Item
                 PanelItem,
                 DirectoryItem,
                 InboxItem,
+                FirmwareItem,
                 OfficeSettings {
     UUID id();
 

@@ -4,6 +4,7 @@ package inky.courier.core.office;
 public enum ItemKind {
     SETTINGS("settings"),
     DEVICE("device"),
+    FIRMWARE("firmware"),
     MAIL_SERVER("mail server"),
     DIRECTORY("directory"),
     DESTINATION("destination"),

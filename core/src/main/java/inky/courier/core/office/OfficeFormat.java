@@ -71,6 +71,7 @@ public enum OfficeFormat {
             String format,
             @Nullable OfficeSettings settings,
             List<DeviceItem> devices,
+            List<FirmwareItem> firmware,
             List<MailServerItem> mailServers,
             List<DirectoryItem> directories,
             List<DestinationItem> destinations,
@@ -135,6 +136,7 @@ public enum OfficeFormat {
                 NAME,
                 office.find(OfficeSettings.REFERENCE).isPresent() ? office.settings() : null,
                 sorted(office, DeviceItem.class),
+                sorted(office, FirmwareItem.class),
                 sorted(office, MailServerItem.class),
                 sorted(office, DirectoryItem.class),
                 sorted(office, DestinationItem.class),
@@ -205,6 +207,7 @@ public enum OfficeFormat {
             items.add(d.settings);
         }
         add(items, d.devices);
+        add(items, d.firmware);
         add(items, d.mailServers);
         add(items, d.directories);
         add(items, d.destinations);

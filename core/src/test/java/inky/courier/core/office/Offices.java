@@ -129,6 +129,13 @@ public final class Offices {
         if (random.nextBoolean()) {
             items.add(directory(random));
         }
+        if (random.nextBoolean()) {
+            items.add(new FirmwareItem(
+                    id(ItemKind.FIRMWARE, 0),
+                    "Alder M30",
+                    "2.10." + random.nextInt(3),
+                    random.nextBoolean() ? List.of() : List.of("2.9.4", "2.8")));
+        }
         List<UUID> destinations = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
             DestinationKind way = DestinationKind.values()[random.nextInt(DestinationKind.values().length)];

@@ -1,5 +1,6 @@
 package inky.courier.device.escl;
 
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
@@ -34,6 +35,7 @@ class EsclStatus implements DeviceStatus {
                 state.condition(),
                 DeviceSupplies.UNKNOWN,
                 new DeviceSettings(Map.of(), List.of(), device.ownPage(capabilities.adminPage())),
+                DeviceFirmware.UNKNOWN,
                 Optional.empty(),
                 Optional.empty(),
                 state.isFeederLoaded() ? 1 : 0);

@@ -1,6 +1,7 @@
 package inky.courier.device.sane;
 
 import inky.courier.core.fleet.DeviceCondition;
+import inky.courier.core.fleet.DeviceFirmware;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.fleet.DeviceSupplies;
@@ -33,6 +34,7 @@ class SaneStatus implements DeviceStatus {
                     DeviceCondition.of(3, List.of(), true),
                     DeviceSupplies.UNKNOWN,
                     DeviceSettings.UNKNOWN,
+                    DeviceFirmware.UNKNOWN,
                     Optional.empty(),
                     Optional.empty(),
                     0);
