@@ -44,6 +44,7 @@ const ALSO: Readonly<Record<string, string>> = {
   '/reports': 'sums, success, busiest hours, CSV',
   '/alerts/rules': 'and who is told',
   '/fleet/settings': 'drift: wanted, and at the device',
+  '/reports/monthly': 'the report of a month by mail, to whom',
   '/fleet/firmware': 'versions that are allowed, who is behind, updates',
   '/sign-ins': 'security log, locks',
   '/accounts': 'administrators',

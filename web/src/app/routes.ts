@@ -50,6 +50,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Fleet' },
   },
   {
+    path: '/reports/monthly',
+    name: 'Monthly report',
+    component: () => import('@/reports/MonthlyReportView.vue'),
+    meta: { place: 'Reports' },
+  },
+  {
     path: '/reports',
     name: 'Reports',
     component: () => import('@/reports/ReportsView.vue'),

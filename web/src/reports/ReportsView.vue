@@ -7,7 +7,18 @@ import { useSession } from '@/app/session';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { bytes, count, figure } from '@/shared/format';
 import TitleBar from '@/shared/TitleBar.vue';
-import { BY, everyDay, KINDS, nameOf, spans, timeWords, type By, type Row } from './reports';
+import {
+  BY,
+  everyDay,
+  KINDS,
+  nameOf,
+  shareOf,
+  sideWords,
+  spans,
+  timeWords,
+  type By,
+  type Row,
+} from './reports';
 import SuccessRange from './SuccessRange.vue';
 
 /** What was scanned in a span of days, by what one wants to know. */
@@ -16,7 +27,7 @@ const FEW = 25;
 const route = useRoute();
 const router = useRouter();
 const text = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '');
-const { identity } = useSession();
+const { identity, may } = useSession();
 /** Whoever is limited to places sees what came from their devices, and nothing of the whole office. */
 const kinds = computed(() => (identity.value?.places.length ? KINDS.slice(0, 2) : KINDS));
 const by = computed<By>(() => kinds.value.find((one) => one === text('by')) ?? 'DEVICE');
@@ -45,11 +56,13 @@ const title = computed(() => {
   return `${count(now.total.documents, 'document')}, ${figure(now.total.arrived)} arrived`;
 });
 
-type Column = 'documents' | 'pages' | 'bytes' | 'failed' | 'success' | 'median' | 'p95';
+type Column = 'documents' | 'pages' | 'bytes' | 'blank' | 'colour' | 'failed' | 'success' | 'median' | 'p95';
 const COLUMNS: { key: Column; words: string }[] = [
   { key: 'documents', words: 'Documents' },
   { key: 'pages', words: 'Pages' },
   { key: 'bytes', words: 'Size' },
+  { key: 'blank', words: 'Blank' },
+  { key: 'colour', words: 'Colour' },
   { key: 'failed', words: 'Failed' },
   { key: 'success', words: 'Arrived' },
   { key: 'median', words: 'Half within' },
@@ -63,7 +76,11 @@ function orderBy(column: Column) {
   upwards.value = sort.value === column ? !upwards.value : column === 'success';
   sort.value = column;
 }
-const valueOf = (row: Row) => (sort.value === 'success' ? row.figures.success?.low : row.figures[sort.value]);
+function valueOf({ figures }: Row) {
+  if (sort.value === 'success') return figures.success?.low;
+  if (sort.value === 'blank' || sort.value === 'colour') return shareOf(figures.sides, sort.value);
+  return figures[sort.value];
+}
 const rows = computed(() => {
   const used = (report.value?.rows ?? []).filter((row) => row.figures.documents > 0);
   const known = used.filter((row) => valueOf(row) != null);
@@ -90,6 +107,7 @@ const ariaSort = (column: Column) =>
 
 <template>
   <TitleBar :title="title" hint="Documents that people sent, by the days of the office; trials are left out">
+    <RouterLink v-if="may('READ_SETUP')" class="button" to="/reports/monthly">Monthly by mail</RouterLink>
     <a class="button" :href="pdf" download>PDF</a>
     <a class="button" :href="csv" download>Export as CSV</a>
   </TitleBar>
@@ -150,6 +168,10 @@ const ariaSort = (column: Column) =>
           {{ timeWords(report.total.p95) }}.
         </template>
         <template v-if="report.total.failed">{{ figure(report.total.failed) }} failed.</template>
+        <template v-if="report.total.sides.judged">
+          {{ sideWords(report.total.sides, 'blank') }} of the sides were blank and left out,
+          {{ sideWords(report.total.sides, 'colour') }} in colour.
+        </template>
       </p>
       <ReportChart :report="report" />
       <details v-if="by !== 'HOUR'">
@@ -209,6 +231,8 @@ const ariaSort = (column: Column) =>
               </td>
               <td class="number">{{ figure(row.figures.pages) }}</td>
               <td class="number">{{ bytes(row.figures.bytes) }}</td>
+              <td class="number">{{ sideWords(row.figures.sides, 'blank') }}</td>
+              <td class="number">{{ sideWords(row.figures.sides, 'colour') }}</td>
               <td class="number">{{ row.figures.failed ? figure(row.figures.failed) : '' }}</td>
               <td><SuccessRange :success="row.figures.success" /></td>
               <td class="number">{{ timeWords(row.figures.median) }}</td>
@@ -220,6 +244,9 @@ const ariaSort = (column: Column) =>
       <button v-if="rows.length > shown.length" type="button" class="link small" @click="all = true">
         Show {{ figure(rows.length - shown.length) }} more
       </button>
+      <p v-else-if="report.more" class="small">
+        {{ figure(report.more) }} with fewer documents are not shown; the export as CSV has them.
+      </p>
       <p class="caption explained">
         The bar beside a share is the range in which it lies with 95 % confidence (Wilson): it is wide where
         there were few.
@@ -236,6 +263,7 @@ const ariaSort = (column: Column) =>
           ><RouterLink v-if="linkOf(row)" :to="linkOf(row)!">{{ nameOf(by, row) }}</RouterLink
           ><template v-else>{{ nameOf(by, row) }}</template></template
         >
+        <template v-if="report.moreUnused"> and {{ figure(report.moreUnused) }} more</template>
       </p>
     </section>
   </template>

@@ -16,6 +16,16 @@ export const BY: Record<By, { words: string; head: string }> = {
 };
 export const KINDS = Object.keys(BY) as By[];
 
+type Sides = Schemas['ScannedSides'];
+/** Of the sides that were looked at; nothing where none was. */
+export const shareOf = (sides: Sides, of: 'blank' | 'colour') =>
+  sides.judged ? sides[of] / sides.judged : undefined;
+export function sideWords(sides: Sides, of: 'blank' | 'colour'): string {
+  const share = shareOf(sides, of);
+  if (share === undefined) return '';
+  return share > 0 && share < 0.005 ? 'under 1 %' : `${Math.round(share * 100)} %`;
+}
+
 const DAY = 86_400_000;
 const back = (days: number) => isoDay(new Date(Date.now() - days * DAY));
 /** The first and the last day of a month. @param month as 2026-11 */

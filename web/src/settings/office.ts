@@ -61,6 +61,7 @@ export const useOfficeSettings = () =>
       },
       snmp: { version: 'OFF', port: 161, user: '', authentication: 'SHA_256', privacy: 'AES_128' },
       alerts: { rules: [], emails: [], digestHour: 7, webhook: '' },
+      reports: { emails: [], parts: [] },
       secrets: { ...NO_SECRETS },
     }),
     formOf: (v) => ({
@@ -78,6 +79,7 @@ export const useOfficeSettings = () =>
       fileIntake: v.fileIntake,
       snmp: v.snmp,
       alerts: v.alerts,
+      reports: v.reports,
       secrets: { ...NO_SECRETS },
     }),
   });

@@ -97,7 +97,7 @@ class BackupTest {
                 .as("no page lies open in it")
                 .doesNotContain("JFIF");
 
-        TestDatabase empty = TestDatabase.create();
+        TestDatabase empty = TestDatabase.empty();
         Path newKey = folder.resolve("new machine/key");
         Ran restored = run(empty, newKey, "restore", dump().toString(), safe.toString());
         assertThat(restored.status).as(restored.said).isZero();
@@ -110,7 +110,7 @@ class BackupTest {
 
     @Test
     void whatCannotBeABackupIsRefusedInWords() throws Exception {
-        TestDatabase empty = TestDatabase.create();
+        TestDatabase empty = TestDatabase.empty();
         Path key = Files.writeString(folder.resolve("key"), "k");
         Path dump = Files.writeString(folder.resolve("a.dump"), "half");
         Files.writeString(folder.resolve("a.dump.sha256"), "0".repeat(64) + "  a.dump\n");

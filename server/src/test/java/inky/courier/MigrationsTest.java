@@ -16,7 +16,7 @@ import org.springframework.jdbc.datasource.DriverManagerDataSource;
 
 /** Whoever has a Courier of before gets this one without losing anything. */
 class MigrationsTest {
-    private static final TestDatabase DATABASE = TestDatabase.create();
+    private static final TestDatabase DATABASE = TestDatabase.empty();
 
     @AfterAll
     static void drop() {
@@ -24,11 +24,7 @@ class MigrationsTest {
     }
 
     private static Flyway flyway(String target) {
-        return Flyway.configure()
-                .dataSource(DATABASE.url(), DATABASE.user(), DATABASE.password())
-                .locations("classpath:db/migration")
-                .target(target)
-                .load();
+        return DATABASE.flyway(target);
     }
 
     // Flyway refuses to start where a migration is not what it was when it ran.

@@ -6,15 +6,27 @@ import inky.courier.core.access.Role;
 import inky.courier.delivery.query.ReportTask;
 import inky.courier.harness.Browser;
 import inky.courier.harness.TimedOffice;
+import inky.courier.report.MonthlyReports;
+import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.PostOffice;
 import inky.courier.standins.Stack;
+import jakarta.mail.Session;
+import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.internet.MimeMultipart;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Properties;
 import java.util.Random;
 import java.util.stream.Collectors;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -89,11 +101,15 @@ class ReportsTest {
                             + total.path("pages").asString() + " "
                             + total.path("bytes").asString() + " "
                             + total.path("arrived").asString() + " "
-                            + total.path("failed").asString())
+                            + total.path("failed").asString() + " "
+                            + total.path("sides").path("judged").asString() + " "
+                            + total.path("sides").path("blank").asString() + " "
+                            + total.path("sides").path("colour").asString())
                     .as("by %s from %s to %s", by, from, until)
                     .isEqualTo(rows(
                             "count(*) || ' ' || coalesce(sum(pages), 0) || ' ' || coalesce(sum(file_bytes), 0) || ' ' || "
-                                    + "count(*) filter (where state = 'ACCEPTED') || ' ' || count(*) filter (where state in ('STOPPED', 'CALLED_OFF'))",
+                                    + "count(*) filter (where state = 'ACCEPTED') || ' ' || count(*) filter (where state in ('STOPPED', 'CALLED_OFF')) || ' ' || "
+                                    + "coalesce(sum(judged_sides), 0) || ' ' || coalesce(sum(blank_sides), 0) || ' ' || coalesce(sum(colour_sides), 0)",
                             from,
                             until));
             assertThat(report.path("days")
@@ -123,6 +139,9 @@ class ReportsTest {
         JsonNode figures = device.path("figures");
         assertThat(figures.path("arrived").asInt()).isEqualTo(3);
         assertThat(figures.path("failed").asInt()).isEqualTo(1);
+        assertThat(figures.path("sides").path("judged").asInt())
+                .as("each side was looked at as it came")
+                .isEqualTo(figures.path("pages").asInt());
         // Wilson for 3 of 4, as R's prop.test(3, 4, correct = FALSE) has it (from memory: 0.3006 to 0.9544)
         assertThat(figures.path("success").path("low").asDouble()).isBetween(0.3005, 0.3007);
         assertThat(figures.path("success").path("high").asDouble()).isBetween(0.9543, 0.9545);
@@ -276,5 +295,82 @@ class ReportsTest {
         JsonNode seen = pier.get("/api/reports?by=DEVICE" + days).ok().json();
         assertThat(seen.path("total").path("documents").asInt()).isZero();
         assertThat(seen.path("rows").size() + seen.path("days").size()).isZero();
+    }
+
+    /** What a month was goes by mail once it is over: once to each, tried again, and whenever somebody asks. */
+    @Test
+    @Order(7)
+    void theReportOfAMonthGoesByMailWhenItIsOver() throws Exception {
+        MonthlyReports monthly = office.bean(MonthlyReports.class);
+        Browser.Answer wrong =
+                office.office.settings("reports", Map.of("emails", List.of("not an address"), "parts", List.of()));
+        assertThat(wrong.text()).contains("reports.emails", "A monthly report needs one part at least.");
+        office.office
+                .settings(
+                        "reports",
+                        Map.of(
+                                "emails",
+                                List.of("head@wherrymoor.example", "desk@wherrymoor.example"),
+                                "parts",
+                                List.of("PLACE", "DEVICE", "CAUSE")))
+                .ok();
+        office.time.pass(Duration.between(office.time.instant(), Instant.parse("2027-01-01T06:50:00Z")));
+        monthly.begin();
+        assertThat(sent()).as("not in the night").isEmpty();
+        office.time.pass(Duration.ofMinutes(20));
+        monthly.begin();
+        assertThat(sent()).as("not before the month is summed up").isEmpty();
+        sumUp();
+        office.office.post.refuse(PostOffice.Step.RCPT, "450 4.2.0 Later");
+        int before = office.office.post.mailbox().letters().size();
+        monthly.begin();
+        office.time.doWhatIsDue();
+        assertThat(sent()).containsOnly("2026-12 false No mail server has taken it yet.");
+        office.office.post.behave();
+        office.time.pass(Duration.ofMinutes(2));
+        assertThat(sent()).containsOnly("2026-12 true ");
+        monthly.begin();
+        office.time.pass(Duration.ofMinutes(2));
+        List<Letter> letters = office.office.post.mailbox().letters();
+        assertThat(letters.subList(before, letters.size()))
+                .as("each once")
+                .extracting(letter -> letter.to().get(0))
+                .containsExactlyInAnyOrder("head@wherrymoor.example", "desk@wherrymoor.example");
+        readPaper(letters.get(letters.size() - 1));
+
+        assertThat(office.office.desk.post("/api/reports/mails", Map.of()).ok().get("recipients"))
+                .isEqualTo("2");
+        office.time.doWhatIsDue();
+        assertThat(office.office.post.mailbox().letters()).hasSize(before + 4);
+    }
+
+    private static void readPaper(Letter letter) throws Exception {
+        try (InputStream in = Files.newInputStream(letter.file())) {
+            MimeMessage message = new MimeMessage(Session.getInstance(new Properties()), in);
+            assertThat(message.getSubject()).isEqualTo("Wherrymoor Ferries: scans of 2026-12");
+            MimeMultipart parts = (MimeMultipart) message.getContent();
+            assertThat(parts.getBodyPart(0).getContent().toString()).contains("scanned: ");
+            assertThat(parts.getBodyPart(1).getFileName()).isEqualTo("report-2026-12.pdf");
+            byte[] paper = parts.getBodyPart(1).getInputStream().readAllBytes();
+            try (PDDocument document = Loader.loadPDF(paper)) {
+                assertThat(new PDFTextStripper().getText(document))
+                        .contains("2026-12-01 to 2026-12-31, by place")
+                        .contains("2026-12-01 to 2026-12-31, by device")
+                        .contains("2026-12-01 to 2026-12-31, by cause");
+            }
+        }
+    }
+
+    private static List<String> sent() {
+        return office.office
+                .desk
+                .get("/api/reports/mails")
+                .ok()
+                .json()
+                .valueStream()
+                .map(one ->
+                        one.path("month").asString() + " " + !one.path("sentAt").isNull() + " "
+                                + one.path("trouble").asString())
+                .toList();
     }
 }

@@ -5,6 +5,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import inky.courier.harness.Courier;
 import inky.courier.harness.Loopback;
@@ -16,6 +17,7 @@ import inky.courier.standins.StandInDevice.SignIn;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
@@ -26,6 +28,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Devices are added by their address alone; one that is guarded has its certificate looked at and its account entered. */
 class DevicesWalkTest {
+    /** An update is looked at every ten seconds. */
+    private static final LocatorAssertions.ContainsTextOptions PATIENT =
+            new LocatorAssertions.ContainsTextOptions().setTimeout(30_000);
+
     @TempDir
     Path certificates;
 
@@ -76,6 +82,7 @@ class DevicesWalkTest {
             supportFile();
             alerts(courier, office);
             settings(courier, office, guarded);
+            firmware(courier, office, guarded);
             if (Loopback.hasMulticast()) {
                 findSeveral(guarded);
             }
@@ -354,6 +361,55 @@ class DevicesWalkTest {
         button("Set as wanted").click();
         assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("All devices are set as wanted");
         Assertions.assertThat(guarded.setting("sleep-minutes")).isEqualTo("20");
+    }
+
+    /** A version is wanted, the device behind it updated; its panel and the fleet say so while that goes on. */
+    private void firmware(Courier courier, Office office, StandInDevice guarded) {
+        guarded.firmware("2.9.4");
+        guarded.updateLasts(Duration.ofHours(1).toMillis());
+        askAll(office);
+        desk.navigate(courier.uri() + "/fleet/firmware");
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("No device is behind");
+        button("Change Alder M30").click();
+        desk.getByLabel("Wanted version").fill("the newest");
+        button("Save").click();
+        assertThat(desk.getByText("A version has 1 to 40 characters, a digit among them."))
+                .isVisible();
+        button("2.10.2").click();
+        assertThat(desk.getByLabel("Wanted version")).hasValue("2.10.2");
+        Chrome.checkAccessibility(desk, "a version that is wanted");
+        button("Save").click();
+        assertThat(desk.getByRole(AriaRole.HEADING).first())
+                .hasText(Pattern.compile("1 of \\d devices does not run wanted firmware"));
+
+        desk.getByLabel("Choose Vault").check();
+        Chrome.checkAccessibility(desk, "devices that are to be updated");
+        button("Update in stages").click();
+        Locator under =
+                desk.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Updates under way"));
+        assertThat(under).containsText("being updated");
+        guarded.passUpdate(40);
+        assertThat(under).containsText("50 %", PATIENT);
+        Chrome.checkAccessibility(desk, "an update under way");
+        String vault = office.desk
+                .get("/api/devices?find=vault")
+                .ok()
+                .json()
+                .path("rows")
+                .path(0)
+                .path("id")
+                .asString();
+        desk.navigate(courier.uri() + "/panel/" + vault);
+        assertThat(desk.getByText("Its firmware is being updated. Do not switch it off."))
+                .isVisible();
+        Chrome.checkAccessibility(desk, "the panel of a device that is being updated");
+
+        desk.navigate(courier.uri() + "/fleet/firmware");
+        guarded.passUpdate(70);
+        assertThat(desk.getByRole(AriaRole.HEADING).first())
+                .hasText("No device is behind", new LocatorAssertions.HasTextOptions().setTimeout(30_000));
+        assertThat(desk.getByText("1 device updated").first()).isVisible();
+        Assertions.assertThat(guarded.firmware()).isEqualTo("2.10.2");
     }
 
     private Locator minutes() {

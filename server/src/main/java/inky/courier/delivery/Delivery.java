@@ -69,6 +69,12 @@ class Delivery {
     Instant namedAt;
     String fileName = "";
     long fileBytes;
+
+    /** Sides that were looked at, and what they were. */
+    int judgedSides;
+
+    int blankSides;
+    int colourSides;
     Instant contentsRemovedAt;
 
     /** What its files may weigh at most, in bytes, when they had to be made smaller; 0 for as the profile says. */

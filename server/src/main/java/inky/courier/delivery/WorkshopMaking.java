@@ -18,6 +18,7 @@ import inky.courier.core.page.PixelLimit;
 import inky.courier.core.profile.ColourMode;
 import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.reading.TextReader;
+import inky.courier.core.report.ScannedSides;
 import inky.courier.core.sizing.Bytes;
 import inky.courier.core.sizing.MailSize;
 import inky.courier.core.sizing.SizeModel;
@@ -164,11 +165,27 @@ class WorkshopMaking implements FileMaking {
             }
         }
 
+        private void keepSides(Delivery delivery) {
+            Map<UUID, PageAnalysis> found = pages.analyses(delivery.scanId);
+            ScannedSides sides = made.pages().stream()
+                    .filter(report -> report.fate() != PageReport.Fate.SEPARATOR)
+                    .map(report -> ScannedSides.of(
+                            report.fate() == PageReport.Fate.SKIPPED_BLANK,
+                            report.analysis()
+                                    .or(() -> Optional.ofNullable(found.get(
+                                            sources.get(report.number() - 1).id())))))
+                    .reduce(ScannedSides.NONE, ScannedSides::plus);
+            delivery.judgedSides = (int) sides.judged();
+            delivery.blankSides = (int) sides.blank();
+            delivery.colourSides = (int) sides.colour();
+        }
+
         @Override
         public void keep(Change change) throws IOException {
             Delivery delivery = change.delivery();
             keepFiles(delivery, job, made);
             keepReports(delivery);
+            keepSides(delivery);
             // Parts of pages say nothing of what whole ones weigh, nor do pages that no device of the office has
             // scanned.
             if (delivery.deviceId != null

@@ -199,6 +199,8 @@ class DemoHistory {
             long bytes = past.pages * (90_000L + random.nextInt(160_000));
             String name = LocalDate.ofInstant(past.at, zone) + " " + past.job.name() + " "
                     + String.format("%04d", number % 10_000) + ".pdf";
+            int blank = random.nextInt(3) == 0 ? 1 + random.nextInt(2) : 0;
+            int colour = random.nextInt(5) < 2 ? random.nextInt(past.pages + 1) : 0;
             deliveries.add(new Object[] {
                 id,
                 number,
@@ -220,7 +222,10 @@ class DemoHistory {
                 time(ready),
                 name,
                 bytes,
-                time(accepted)
+                time(accepted),
+                past.pages + blank,
+                blank,
+                colour
             });
             int position = 0;
             for (DestinationView d : past.job.destinations()) {
@@ -249,7 +254,8 @@ class DemoHistory {
         jdbc.batchUpdate(
                 "insert into delivery (id, version, number, device_id, device_name, place, person_id, person_name, person_login, person_email, job_id, "
                         + "job_name, job_icon, job_snapshot, profile_words, pages, state, trouble, scan_began_at, scanned_at, made_ready_at, named_at, "
-                        + "file_name, file_bytes, contents_removed_at, made_revision) values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?, 'ACCEPTED', '', ?, ?, ?, ?, ?, ?, ?, 1)",
+                        + "file_name, file_bytes, contents_removed_at, judged_sides, blank_sides, colour_sides, made_revision) "
+                        + "values (?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?, 'ACCEPTED', '', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1)",
                 deliveries);
         jdbc.batchUpdate(
                 "insert into leg (id, version, delivery_id, position, kind, route_id, route_name, label, recipients, message_id, state, cause, sentence, "

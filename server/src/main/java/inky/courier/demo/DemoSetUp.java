@@ -31,6 +31,7 @@ import inky.courier.core.profile.FileType;
 import inky.courier.core.profile.ProfileDifference;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
+import inky.courier.core.report.ReportMail;
 import inky.courier.destination.DestinationForm;
 import inky.courier.destination.DestinationService;
 import inky.courier.device.DeviceService;
@@ -161,6 +162,7 @@ class DemoSetUp {
                                 SnmpAccess.Privacy.AES_128),
                         new AlertSettings(
                                 List.of(), List.of(world.administrator().email()), null, ""),
+                        new ReportMail(List.of(world.administrator().email()), null),
                         Map.of(SettingsSecret.SNMP_COMMUNITY, world.snmp().community())),
                 "");
         UUID harbour = server(world.postOffices().get(0), mailPort + 1, Encryption.STARTTLS, world, 10);

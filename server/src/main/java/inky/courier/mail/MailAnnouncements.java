@@ -3,6 +3,7 @@ package inky.courier.mail;
 import inky.courier.destination.Announcements;
 import inky.courier.destination.Consignment;
 import inky.courier.destination.Outcome;
+import java.io.ByteArrayInputStream;
 import java.time.Clock;
 import java.util.List;
 import java.util.UUID;
@@ -31,7 +32,7 @@ class MailAnnouncements implements Announcements {
                     new Consignment.Sender(new UUID(0, 0), "Inky Courier", server.sender()),
                     a.subject(),
                     a.text(),
-                    List.of(),
+                    a.files().stream().map(MailAnnouncements::file).toList(),
                     "<" + UUID.randomUUID() + "@courier.invalid>",
                     clock.instant());
             if (transfer.send(server, note, () -> {}) instanceof Outcome.Accepted) {
@@ -39,5 +40,15 @@ class MailAnnouncements implements Announcements {
             }
         }
         return false;
+    }
+
+    private static Consignment.FileToSend file(Attachment one) {
+        return new Consignment.FileToSend(
+                one.name(),
+                one.mediaType(),
+                one.content().length,
+                0,
+                "",
+                () -> new ByteArrayInputStream(one.content()));
     }
 }

@@ -60,6 +60,8 @@ public class Queue {
             Map.entry("look-into-inboxes", "fetching files from folders"),
             Map.entry("forget-incoming", "removing scans that nobody claimed"),
             Map.entry("sum-up-reports", "summing up for reports"),
+            Map.entry("begin-monthly-reports", "beginning the reports of a month"),
+            Map.entry("send-report", "sending reports"),
             Map.entry("watch-alerts", "looking for what needs a person"),
             Map.entry("tell-alert", "telling of alerts"));
 

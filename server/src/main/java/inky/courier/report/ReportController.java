@@ -4,6 +4,7 @@ import inky.courier.audit.SecurityLog;
 import inky.courier.core.access.Right;
 import inky.courier.core.report.ReportBy;
 import inky.courier.core.text.Csv;
+import inky.courier.report.MonthlyReports.SentReport;
 import inky.courier.report.Reports.Report;
 import inky.courier.report.Reports.ReportFigures;
 import inky.courier.report.Reports.ReportRow;
@@ -18,6 +19,7 @@ import java.util.Locale;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -33,17 +35,25 @@ class ReportController {
             "bytes",
             "arrived",
             "failed",
+            "sides",
+            "blank",
+            "colour",
             "success",
             "success_low",
             "success_high",
             "median_seconds",
             "p95_seconds");
 
+    /** Of a report on a screen; what is exported has all. */
+    private static final int MOST_ROWS = 400;
+
     private final Reports reports;
     private final ReportPaper paper;
+    private final MonthlyReports monthly;
     private final SecurityLog log;
 
-    ReportController(Reports reports, ReportPaper paper, SecurityLog log) {
+    ReportController(Reports reports, ReportPaper paper, MonthlyReports monthly, SecurityLog log) {
+        this.monthly = monthly;
         this.paper = paper;
         this.reports = reports;
         this.log = log;
@@ -52,7 +62,7 @@ class ReportController {
     /** @param from the first day of the office's zone @param until the last */
     @GetMapping("/api/reports")
     Report getReport(@RequestParam ReportBy by, @RequestParam String from, @RequestParam String until) {
-        return reports.report(by, DaySpan.read(from, until));
+        return reports.report(by, DaySpan.read(from, until), MOST_ROWS);
     }
 
     /** The same for a spreadsheet (RFC 4180). */
@@ -85,6 +95,23 @@ class ReportController {
                 .body(paper.pdf(report));
     }
 
+    /** Who got the reports of months by mail. */
+    @Needs(Right.READ_SETUP)
+    @GetMapping("/api/reports/mails")
+    List<SentReport> listSentReports() {
+        return monthly.latest();
+    }
+
+    /** How many of them it goes to. */
+    record SendingReports(int recipients) {}
+
+    /** The report of the last month that is over, at once. */
+    @Needs(Right.CHANGE_SETUP)
+    @PostMapping("/api/reports/mails")
+    SendingReports sendReports() {
+        return new SendingReports(monthly.sendNow());
+    }
+
     private static String file(Report report) {
         return "report-" + report.by().name().toLowerCase(Locale.ROOT) + "-" + report.from() + "-" + report.until();
     }
@@ -110,6 +137,9 @@ class ReportController {
                 Long.toString(figures.bytes()),
                 Long.toString(figures.arrived()),
                 Long.toString(figures.failed()),
+                Long.toString(figures.sides().judged()),
+                Long.toString(figures.sides().blank()),
+                Long.toString(figures.sides().colour()),
                 ended ? share(figures.success().share()) : "",
                 ended ? share(figures.success().low()) : "",
                 ended ? share(figures.success().high()) : "",

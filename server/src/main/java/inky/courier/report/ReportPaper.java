@@ -36,8 +36,13 @@ class ReportPaper {
     }
 
     byte[] pdf(Report report) {
+        return pdf(List.of(report));
+    }
+
+    /** Each on a page of its own. */
+    byte[] pdf(List<Report> reports) {
         try {
-            return ReportWriter.write(printed(report));
+            return ReportWriter.write(reports.stream().map(this::printed).toList());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -54,6 +59,17 @@ class ReportPaper {
         }
         if (total.failed() > 0) {
             sums.add(said(Message.of("report.failed").with("n", total.failed())));
+        }
+        if (total.sides().judged() > 0) {
+            sums.add(said(Message.of("report.sides")
+                    .with(
+                            "blank",
+                            percent((double) total.sides().blank()
+                                    / total.sides().judged()))
+                    .with(
+                            "colour",
+                            percent((double) total.sides().colour()
+                                    / total.sides().judged()))));
         }
         if (report.missing() > 0) {
             sums.add(said(Message.of("report.missing").with("n", report.missing())));

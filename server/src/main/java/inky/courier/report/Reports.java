@@ -5,10 +5,12 @@ import inky.courier.core.office.DestinationItem;
 import inky.courier.core.office.Item;
 import inky.courier.core.office.JobItem;
 import inky.courier.core.report.BarSpan;
+import inky.courier.core.report.Durations;
 import inky.courier.core.report.Figures;
 import inky.courier.core.report.Proportion;
 import inky.courier.core.report.ReportBar;
 import inky.courier.core.report.ReportBy;
+import inky.courier.core.report.ScannedSides;
 import inky.courier.delivery.query.ReportSums;
 import inky.courier.delivery.query.ReportSums.Read;
 import inky.courier.delivery.query.ReportSums.Sum;
@@ -35,6 +37,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -59,6 +62,7 @@ class Reports {
     }
 
     /**
+     * @param sides of paper that were looked at: blank ones that were left out, and those in colour
      * @param success of those that have ended, with the range in which the true share lies; absent where none has
      * @param median seconds from sending until accepted, which half did not exceed; absent where none arrived
      * @param p95 the same of 95 in 100
@@ -69,6 +73,7 @@ class Reports {
             long bytes,
             long arrived,
             long failed,
+            ScannedSides sides,
             @Nullable Proportion success,
             @Nullable Double median,
             @Nullable Double p95) {
@@ -80,6 +85,7 @@ class Reports {
                     figures.bytes(),
                     figures.arrived(),
                     figures.failed(),
+                    figures.sides(),
                     ended ? figures.success() : null,
                     boxed(figures.median()),
                     boxed(figures.p95()));
@@ -99,6 +105,8 @@ class Reports {
     /**
      * @param missing days of the span that are not summed up yet
      * @param rows the most first; those with nothing are there too, where they are part of the set-up
+     * @param more with documents, and not among the rows
+     * @param moreUnused without documents, and not among the rows
      * @param days without those on which nothing was scanned
      * @param span what each of the bars stands for
      */
@@ -109,12 +117,21 @@ class Reports {
             int missing,
             ReportFigures total,
             List<ReportRow> rows,
+            int more,
+            int moreUnused,
             List<ReportDay> days,
             BarSpan span,
             List<ReportBar> bars) {}
 
+    /** All of its rows. */
     @Transactional(readOnly = true)
     public Report report(ReportBy by, DaySpan asked) {
+        return report(by, asked, Integer.MAX_VALUE);
+    }
+
+    /** @param most rows with documents, and as many without */
+    @Transactional(readOnly = true)
+    public Report report(ReportBy by, DaySpan asked, int most) {
         DaySpan days = asked.until(LocalDate.now(clock.withZone(zone)));
         LocalDate from = days.first();
         LocalDate until = days.last();
@@ -131,13 +148,28 @@ class Reports {
         Read read = sums.read(kept, from, until, only);
         Figures total = total(kept, from, until, only, read);
         BarSpan span = BarSpan.of(from, until);
+        List<Subject> all = subjects(by, read.sums());
+        List<Subject> used =
+                all.stream().filter(one -> one.figures.documents() > 0).toList();
+        List<Subject> unused =
+                all.stream().filter(one -> one.figures.documents() == 0).toList();
+        List<Subject> listed = used.subList(0, Math.min(most, used.size()));
+        Map<String, Durations> times = sums.times(
+                kept,
+                from,
+                until,
+                listed.stream().flatMap(one -> one.of.stream()).toList());
         return new Report(
                 from,
                 until,
                 by,
                 read.missing(),
                 ReportFigures.of(total),
-                rows(by, read.sums()),
+                Stream.concat(listed.stream(), unused.stream().limit(most))
+                        .map(one -> one.row(times))
+                        .toList(),
+                used.size() - listed.size(),
+                Math.max(0, unused.size() - most),
                 read.days().entrySet().stream()
                         .map(day -> new ReportDay(
                                 day.getKey(),
@@ -168,13 +200,33 @@ class Reports {
 
     /** Of a document that went to several destinations, or stands for several causes, only once. */
     private Figures total(ReportBy kept, LocalDate from, LocalDate until, Optional<Set<String>> only, Read read) {
-        boolean once = kept != ReportBy.DESTINATION && kept != ReportBy.CAUSE;
-        Read of = once ? read : sums.read(ReportBy.HOUR, from, until, only);
-        return of.sums().values().stream().map(Sum::figures).reduce(Figures.none(), Figures::plus);
+        // Each document has one hour of the week, and there are few of them.
+        ReportBy once = only.isPresent() ? kept : ReportBy.HOUR;
+        Map<String, Sum> of =
+                once == kept ? read.sums() : sums.read(once, from, until, only).sums();
+        Durations all = new Durations();
+        sums.times(once, from, until, of.keySet()).values().forEach(times -> all.add(times.counts()));
+        return of.values().stream()
+                .map(Sum::figures)
+                .reduce(Figures.none(), Figures::plus)
+                .with(all);
     }
 
-    private List<ReportRow> rows(ReportBy by, Map<String, Sum> sums) {
-        List<ReportRow> rows = switch (by) {
+    /** A row without its times. @param of what it sums up, as it is kept */
+    private record Subject(String subject, String name, String detail, boolean gone, Figures figures, List<String> of) {
+        private static Subject of(String subject, String name, String detail, boolean gone, Figures figures) {
+            return new Subject(subject, name, detail, gone, figures, List.of(subject));
+        }
+
+        private ReportRow row(Map<String, Durations> times) {
+            Durations all = new Durations();
+            of.forEach(one -> Optional.ofNullable(times.get(one)).ifPresent(its -> all.add(its.counts())));
+            return new ReportRow(subject, name, detail, gone, ReportFigures.of(figures.with(all)));
+        }
+    }
+
+    private List<Subject> subjects(ReportBy by, Map<String, Sum> sums) {
+        List<Subject> subjects = switch (by) {
             case DEVICE -> named(sums, devices.seen(), this::device);
             case PLACE -> places(sums);
             case PERSON -> people(sums);
@@ -183,14 +235,12 @@ class Reports {
             case CAUSE -> causes(sums);
             case HOUR ->
                 sums.values().stream()
-                        .map(sum ->
-                                new ReportRow(sum.subject(), sum.subject(), "", false, ReportFigures.of(sum.figures())))
+                        .map(sum -> Subject.of(sum.subject(), sum.subject(), "", false, sum.figures()))
                         .toList();
         };
-        return rows.stream()
-                .sorted(Comparator.comparingLong(
-                                (ReportRow row) -> -row.figures().documents())
-                        .thenComparing(ReportRow::name, String.CASE_INSENSITIVE_ORDER))
+        return subjects.stream()
+                .sorted(Comparator.comparingLong((Subject one) -> -one.figures.documents())
+                        .thenComparing(Subject::name, String.CASE_INSENSITIVE_ORDER))
                 .toList();
     }
 
@@ -200,56 +250,64 @@ class Reports {
         return new Named(device.id().toString(), device.name(), device.place());
     }
 
-    private static <T> List<ReportRow> named(Map<String, Sum> sums, List<T> there, Function<T, Named> naming) {
+    private static <T> List<Subject> named(Map<String, Sum> sums, List<T> there, Function<T, Named> naming) {
         Map<String, Sum> left = new HashMap<>(sums);
-        List<ReportRow> rows = new ArrayList<>();
+        List<Subject> subjects = new ArrayList<>();
         for (T one : there) {
             Named named = naming.apply(one);
             Sum sum = left.remove(named.subject);
             Figures figures = sum == null ? Figures.none() : sum.figures();
-            rows.add(new ReportRow(named.subject, named.name, named.detail, false, ReportFigures.of(figures)));
+            subjects.add(Subject.of(named.subject, named.name, named.detail, false, figures));
         }
-        left.values()
-                .forEach(sum ->
-                        rows.add(new ReportRow(sum.subject(), sum.name(), "", true, ReportFigures.of(sum.figures()))));
-        return rows;
+        left.values().forEach(sum -> subjects.add(Subject.of(sum.subject(), sum.name(), "", true, sum.figures())));
+        return subjects;
     }
 
-    private static <T extends Item> List<ReportRow> items(Map<String, Sum> sums, List<T> there) {
+    private static <T extends Item> List<Subject> items(Map<String, Sum> sums, List<T> there) {
         return named(sums, there, item -> new Named(item.id().toString(), item.name(), ""));
     }
 
     /** Those who scanned nothing are not listed: that is nobody's business. */
-    private List<ReportRow> people(Map<String, Sum> sums) {
+    private List<Subject> people(Map<String, Sum> sums) {
         List<PersonView> there = people.list().stream()
                 .filter(person -> sums.containsKey(person.id().toString()))
                 .toList();
         return named(sums, there, person -> new Named(person.id().toString(), person.name(), ""));
     }
 
-    private List<ReportRow> places(Map<String, Sum> sums) {
+    private List<Subject> places(Map<String, Sum> sums) {
         Map<String, String> placeOf = devices.seen().stream()
                 .collect(Collectors.toMap(device -> device.id().toString(), DeviceView::place));
         Map<String, Figures> places = new TreeMap<>();
+        Map<String, List<String>> of = new HashMap<>();
         placeOf.values().forEach(place -> places.put(place, Figures.none()));
-        sums.forEach((id, sum) -> places.merge(placeOf.getOrDefault(id, ""), sum.figures(), Figures::plus));
+        sums.forEach((id, sum) -> {
+            String place = placeOf.getOrDefault(id, "");
+            places.merge(place, sum.figures(), Figures::plus);
+            of.computeIfAbsent(place, one -> new ArrayList<>()).add(id);
+        });
         return places.entrySet().stream()
-                .map(place ->
-                        new ReportRow(place.getKey(), place.getKey(), "", false, ReportFigures.of(place.getValue())))
+                .map(place -> new Subject(
+                        place.getKey(),
+                        place.getKey(),
+                        "",
+                        false,
+                        place.getValue(),
+                        of.getOrDefault(place.getKey(), List.of())))
                 .toList();
     }
 
-    private static List<ReportRow> causes(Map<String, Sum> sums) {
+    private static List<Subject> causes(Map<String, Sum> sums) {
         Locale language = LocaleContextHolder.getLocale();
         return sums.values().stream()
-                .map(sum -> new ReportRow(
+                .map(sum -> Subject.of(
                         sum.subject(),
                         sum.name().isEmpty()
                                 ? sum.subject().toLowerCase(Locale.ROOT).replace('_', ' ')
                                 : Message.of(sum.name()).in(language),
                         "",
                         false,
-                        ReportFigures.of(sum.figures())))
+                        sum.figures()))
                 .toList();
     }
 }

@@ -9,6 +9,7 @@ import inky.courier.core.intake.MailIntake;
 import inky.courier.core.office.HelpDesk;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn;
+import inky.courier.core.report.ReportMail;
 import inky.courier.core.text.PlainText;
 import inky.courier.setup.SetUp;
 import inky.courier.setup.Wish;
@@ -60,6 +61,7 @@ public class Settings {
             @Nullable FileIntake fileIntake,
             @Nullable SnmpAccess snmp,
             @Nullable AlertSettings alerts,
+            @Nullable ReportMail reports,
             @Nullable Map<SettingsSecret, String> secrets) {}
 
     @Transactional(readOnly = true)
@@ -85,6 +87,7 @@ public class Settings {
             FileIntake fileIntake,
             SnmpAccess snmp,
             AlertSettings alerts,
+            ReportMail reports,
             Set<SettingsSecret> kept,
             String version) {
         static SettingsView of(OfficeSettings s, Set<SettingsSecret> kept) {
@@ -105,6 +108,7 @@ public class Settings {
                     s.fileIntake(),
                     s.snmp(),
                     s.alerts(),
+                    s.reports(),
                     kept,
                     SetUp.versionOf(s));
         }
@@ -127,7 +131,8 @@ public class Settings {
                 Optional.ofNullable(form.mailIntake()).orElseGet(() -> read().mailIntake()),
                 Optional.ofNullable(form.fileIntake()).orElseGet(() -> read().fileIntake()),
                 Optional.ofNullable(form.snmp()).orElseGet(() -> read().snmp()),
-                Optional.ofNullable(form.alerts()).orElseGet(() -> read().alerts()));
+                Optional.ofNullable(form.alerts()).orElseGet(() -> read().alerts()),
+                Optional.ofNullable(form.reports()).orElseGet(() -> read().reports()));
         Map<String, byte[]> secrets = secrets(wanted, Objects.requireNonNullElse(form.secrets(), Map.of()));
         Wish wish = Wish.put(wanted).of(version);
         setUp.change(secrets.isEmpty() ? wish : wish.with(secrets));

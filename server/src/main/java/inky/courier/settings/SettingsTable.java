@@ -11,6 +11,7 @@ import inky.courier.core.office.Item;
 import inky.courier.core.office.ItemKind;
 import inky.courier.core.office.OfficeSettings;
 import inky.courier.core.people.PanelSignIn;
+import inky.courier.core.report.ReportMail;
 import inky.courier.setup.ItemTable;
 import inky.courier.web.Json;
 import java.util.Base64;
@@ -33,6 +34,7 @@ class SettingsTable implements ItemTable {
     private static final String FILE_INTAKE = "file-intake";
     private static final String SNMP = "snmp";
     private static final String ALERTS = "alerts";
+    private static final String REPORTS = "reports";
 
     /** Before the names of secrets; behind them they are sealed, and in Base64. */
     private static final String SECRET = "secret ";
@@ -75,7 +77,8 @@ class SettingsTable implements ItemTable {
                 part(all, MAIL_INTAKE, MailIntake.class, usual.mailIntake()),
                 part(all, FILE_INTAKE, FileIntake.class, usual.fileIntake()),
                 part(all, SNMP, SnmpAccess.class, usual.snmp()),
-                part(all, ALERTS, AlertSettings.class, usual.alerts())));
+                part(all, ALERTS, AlertSettings.class, usual.alerts()),
+                part(all, REPORTS, ReportMail.class, usual.reports())));
     }
 
     @Override
@@ -108,6 +111,7 @@ class SettingsTable implements ItemTable {
         put(FILE_INTAKE, Json.write(wanted.fileIntake()));
         put(SNMP, Json.write(wanted.snmp()));
         put(ALERTS, Json.write(wanted.alerts()));
+        put(REPORTS, Json.write(wanted.reports()));
     }
 
     private void put(String name, String value) {

@@ -39,12 +39,19 @@ public final class ReportWriter {
         page = added();
     }
 
-    public static byte[] write(PrintedReport report) throws IOException {
+    /** @param reports one or more; each begins on a page of its own */
+    public static byte[] write(List<PrintedReport> reports) throws IOException {
         ReportWriter writer = new ReportWriter();
         try (PDDocument document = writer.document) {
-            document.getDocumentInformation().setTitle(report.title() + ", " + report.span());
-            document.getDocumentInformation().setAuthor(report.office());
-            writer.draw(report);
+            PrintedReport first = reports.get(0);
+            document.getDocumentInformation().setTitle(first.title() + ", " + first.span());
+            document.getDocumentInformation().setAuthor(first.office());
+            writer.draw(first);
+            for (PrintedReport other : reports.subList(1, reports.size())) {
+                writer.page.close();
+                writer.page = writer.added();
+                writer.draw(other);
+            }
             writer.page.close();
             ByteArrayOutputStream out = new ByteArrayOutputStream();
             document.save(out);

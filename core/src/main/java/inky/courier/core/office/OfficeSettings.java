@@ -15,6 +15,7 @@ import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Languages;
 import inky.courier.core.message.Message;
 import inky.courier.core.people.PanelSignIn;
+import inky.courier.core.report.ReportMail;
 import inky.courier.core.text.PlainText;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -42,6 +43,7 @@ import java.util.stream.Stream;
  * @param fileIntake how those are taken that they send as files
  * @param snmp how devices are asked beside their own protocol
  * @param alerts what somebody is told of without looking
+ * @param reports who gets the report of each month
  */
 public record OfficeSettings(
         String office,
@@ -57,7 +59,8 @@ public record OfficeSettings(
         MailIntake mailIntake,
         FileIntake fileIntake,
         SnmpAccess snmp,
-        AlertSettings alerts)
+        AlertSettings alerts,
+        ReportMail reports)
         implements Item {
     /** As a number of days. */
     public static final int FOR_EVER = 0;
@@ -78,7 +81,8 @@ public record OfficeSettings(
             MailIntake.OFF,
             FileIntake.OFF,
             SnmpAccess.OFF,
-            AlertSettings.USUAL);
+            AlertSettings.USUAL,
+            ReportMail.USUAL);
 
     static final Reference REFERENCE = USUAL.reference();
 
@@ -102,6 +106,7 @@ public record OfficeSettings(
         fileIntake = Objects.requireNonNullElse(fileIntake, FileIntake.OFF);
         snmp = Objects.requireNonNullElse(snmp, SnmpAccess.OFF);
         alerts = Objects.requireNonNullElse(alerts, AlertSettings.USUAL);
+        reports = Objects.requireNonNullElse(reports, ReportMail.USUAL);
     }
 
     public OfficeSettings with(Consumer<Changes> change) {
@@ -131,6 +136,7 @@ public record OfficeSettings(
         public FileIntake fileIntake;
         public SnmpAccess snmp;
         public AlertSettings alerts;
+        public ReportMail reports;
 
         private Changes(OfficeSettings of) {
             office = of.office;
@@ -147,6 +153,7 @@ public record OfficeSettings(
             fileIntake = of.fileIntake;
             snmp = of.snmp;
             alerts = of.alerts;
+            reports = of.reports;
         }
 
         private OfficeSettings settings() {
@@ -164,7 +171,8 @@ public record OfficeSettings(
                     mailIntake,
                     fileIntake,
                     snmp,
-                    alerts);
+                    alerts,
+                    reports);
         }
     }
 
@@ -235,7 +243,8 @@ public record OfficeSettings(
                         mailIntake.problems(),
                         fileIntake.problems(),
                         snmp.problems(),
-                        alerts.problems())
+                        alerts.problems(),
+                        reports.problems())
                 .flatMap(List::stream)
                 .toList();
         if (!problems.isEmpty()) {

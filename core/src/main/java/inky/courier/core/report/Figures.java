@@ -9,11 +9,13 @@ import java.util.OptionalDouble;
  * @param arrived that every destination has accepted
  * @param failed that ended otherwise: stopped, or called off
  * @param bytes of their files
+ * @param sides of paper that were looked at
  * @param seconds from sending until the last destination accepted, of those that arrived
  */
-public record Figures(long documents, long pages, long bytes, long arrived, long failed, Durations seconds) {
+public record Figures(
+        long documents, long pages, long bytes, long arrived, long failed, ScannedSides sides, Durations seconds) {
     public static Figures none() {
-        return new Figures(0, 0, 0, 0, 0, new Durations());
+        return new Figures(0, 0, 0, 0, 0, ScannedSides.NONE, new Durations());
     }
 
     public Figures plus(Figures other) {
@@ -25,7 +27,13 @@ public record Figures(long documents, long pages, long bytes, long arrived, long
                 bytes + other.bytes,
                 arrived + other.arrived,
                 failed + other.failed,
+                sides.plus(other.sides),
                 both);
+    }
+
+    /** The same, with times. */
+    public Figures with(Durations times) {
+        return new Figures(documents, pages, bytes, arrived, failed, sides, times);
     }
 
     /** Of those that have ended. */

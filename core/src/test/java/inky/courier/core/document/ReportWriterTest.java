@@ -45,7 +45,7 @@ class ReportWriterTest {
                         .toList(),
                 List.of("Device", "Documents", "Arrived"),
                 rows);
-        String[] pages = read(ReportWriter.write(report));
+        String[] pages = read(ReportWriter.write(List.of(report)));
         assertTrue(pages.length >= 3, pages.length + " pages");
         String all = String.join("\n", pages);
         for (int n = 0; n < rows.size(); n++) {
@@ -68,7 +68,7 @@ class ReportWriterTest {
                 List.of(),
                 List.of("Job", "Documents"),
                 List.of(List.of("A very long name of a job that never ends ".repeat(4), "1")));
-        String page = read(ReportWriter.write(report))[0];
+        String page = read(ReportWriter.write(List.of(report)))[0];
         assertTrue(page.contains("A very long name") && page.contains("..."), page);
         assertTrue(!page.contains("arrived"), page);
     }

@@ -37,6 +37,8 @@ import inky.courier.core.profile.ScanProfile;
 import inky.courier.core.profile.Sides;
 import inky.courier.core.profile.Tidy;
 import inky.courier.core.profile.Tone;
+import inky.courier.core.report.ReportBy;
+import inky.courier.core.report.ReportMail;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -104,7 +106,10 @@ public final class Offices {
                         "courier" + random.nextInt(3),
                         SnmpAccess.Authentication.values()[random.nextInt(3)],
                         SnmpAccess.Privacy.values()[random.nextInt(3)]),
-                alerts(random)));
+                alerts(random),
+                new ReportMail(
+                        random.nextBoolean() ? List.of() : List.of("desk@wherrymoor.example"),
+                        List.of(ReportBy.values()[random.nextInt(ReportBy.values().length)]))));
         List<UUID> devices = new ArrayList<>();
         List<UUID> servers = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {

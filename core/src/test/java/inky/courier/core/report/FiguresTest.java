@@ -96,7 +96,8 @@ class FiguresTest {
             if (arrived) {
                 one.add(random.nextInt(200_000));
             }
-            Figures document = new Figures(1, 3, random.nextInt(1_000_000), arrived ? 1 : 0, arrived ? 0 : 1, one);
+            Figures document = new Figures(
+                    1, 3, random.nextInt(1_000_000), arrived ? 1 : 0, arrived ? 0 : 1, ScannedSides.NONE, one);
             whole = whole.plus(document);
             part = part.plus(document);
             if (random.nextInt(20) == 0) {

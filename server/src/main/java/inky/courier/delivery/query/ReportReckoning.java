@@ -2,6 +2,7 @@ package inky.courier.delivery.query;
 
 import inky.courier.core.message.Message;
 import inky.courier.core.report.ReportBy;
+import inky.courier.core.report.ScannedSides;
 import inky.courier.delivery.DeliveryState;
 import inky.courier.web.MessageColumn;
 import java.sql.Date;
@@ -49,7 +50,7 @@ class ReportReckoning {
         ReportRows sums = new ReportRows();
         List<ReportRows.Line> delivery = new ArrayList<>();
         jdbc.sql("""
-                        select d.id, d.device_id, d.device_name, d.person_id, d.job_id, d.job_name, d.pages, d.file_bytes, d.state, d.scanned_at,
+                        select d.id, d.device_id, d.device_name, d.person_id, d.job_id, d.job_name, d.pages, d.file_bytes, d.judged_sides, d.blank_sides, d.colour_sides, d.state, d.scanned_at,
                             l.destination_id, l.route_name, l.cause, l.sentence, l.state as leg_state, l.accepted_at
                         from delivery d left join leg l on l.delivery_id = d.id
                         where d.scanned_at >= :start and d.scanned_at < :end and not d.test order by d.id""")
@@ -80,6 +81,7 @@ class ReportReckoning {
                 row.getString("job_name"),
                 row.getLong("pages"),
                 row.getLong("file_bytes"),
+                new ScannedSides(row.getLong("judged_sides"), row.getLong("blank_sides"), row.getLong("colour_sides")),
                 DeliveryState.valueOf(row.getString("state")),
                 row.getObject("scanned_at", OffsetDateTime.class).atZoneSameInstant(zone),
                 text(row, "destination_id"),
@@ -105,8 +107,9 @@ class ReportReckoning {
     void makeMonth(YearMonth month, Instant now) {
         table.alone();
         ReportRows sums = new ReportRows();
-        jdbc.sql("select kind, subject, name, documents, pages, bytes, arrived, failed, seconds from report_sum "
-                        + "where not whole_month and day between ? and ? order by day")
+        jdbc.sql(
+                        "select kind, subject, name, documents, pages, bytes, arrived, failed, judged, blank, colour, seconds from report_sum "
+                                + "where not whole_month and day between ? and ? order by day")
                 .params(Date.valueOf(month.atDay(1)), Date.valueOf(month.atEndOfMonth()))
                 .query(row -> {
                     sums.add(

@@ -3,6 +3,7 @@ package inky.courier.delivery.query;
 import inky.courier.core.report.Durations;
 import inky.courier.core.report.Figures;
 import inky.courier.core.report.ReportBy;
+import inky.courier.core.report.ScannedSides;
 import inky.courier.delivery.DeliveryState;
 import java.time.DayOfWeek;
 import java.time.Instant;
@@ -42,6 +43,7 @@ final class ReportRows {
             String jobName,
             long pages,
             long bytes,
+            ScannedSides sides,
             DeliveryState state,
             ZonedDateTime scannedAt,
             String destination,
@@ -108,6 +110,6 @@ final class ReportRows {
             accepted.ifPresent(at ->
                     seconds.add(Math.max(0, of.scannedAt.toInstant().until(at, ChronoUnit.MILLIS) / 1000.0)));
         }
-        return new Figures(1, of.pages, of.bytes, arrived ? 1 : 0, failed ? 1 : 0, seconds);
+        return new Figures(1, of.pages, of.bytes, arrived ? 1 : 0, failed ? 1 : 0, of.sides, seconds);
     }
 }

@@ -1,5 +1,6 @@
 package inky.courier.delivery.query;
 
+import inky.courier.core.report.Durations;
 import inky.courier.core.report.Figures;
 import inky.courier.core.report.ReportBy;
 import java.sql.Date;
@@ -8,6 +9,7 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +18,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
+import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -27,6 +30,9 @@ import org.springframework.stereotype.Component;
 public class ReportSums {
     /** Whose deliveries are nobody's any more. */
     private static final String NOBODY = new UUID(0, 0).toString();
+
+    /** Of a day as text. */
+    private static final int DAY_LETTERS = 10;
 
     private final JdbcClient jdbc;
     private final ReportTable table;
@@ -45,34 +51,63 @@ public class ReportSums {
     private record Part(LocalDate from, LocalDate until, boolean wholeMonth) {}
 
     /**
-     * The sums of these days.
+     * The sums of these days, without times, which {@link #times} has.
      *
      * @param from the first
      * @param until the last, today at most
      * @param only these subjects; empty for all
      */
     public Read read(ReportBy by, LocalDate from, LocalDate until, Optional<Set<String>> only) {
-        Map<String, ReportRows.Row> sums = new HashMap<>();
-        for (Part part : parts(from, until)) {
-            jdbc.sql("select subject, name, documents, pages, bytes, arrived, failed, seconds from report_sum "
-                            + "where kind = ? and whole_month = ? and day between ? and ? order by day")
-                    .params(by.name(), part.wholeMonth, Date.valueOf(part.from), Date.valueOf(part.until))
-                    .query(row -> {
-                        String subject = row.getString("subject");
-                        if (only.isEmpty() || only.get().contains(subject)) {
-                            sums.computeIfAbsent(subject, one -> new ReportRows.Row())
-                                    .add(row.getString("name"), ReportTable.figures(row));
-                        }
-                    });
-        }
-        Map<String, Sum> read = new HashMap<>();
-        sums.forEach((subject, row) -> read.put(subject, new Sum(subject, row.name, row.figures)));
+        Map<String, Sum> sums = new HashMap<>();
+        // The name that it had last: days stand before names, and all are written with as many figures.
+        of(
+                by,
+                from,
+                until,
+                "subject, max(cast(day as text) || name) filter (where name <> '') as called, sum(documents) as documents, "
+                        + "sum(pages) as pages, sum(bytes) as bytes, sum(arrived) as arrived, sum(failed) as failed, "
+                        + "sum(judged) as judged, sum(blank) as blank, sum(colour) as colour, '' as seconds",
+                "group by subject",
+                row -> {
+                    String subject = row.getString("subject");
+                    if (only.isEmpty() || only.get().contains(subject)) {
+                        String called = row.getString("called");
+                        String name = called == null ? "" : called.substring(DAY_LETTERS);
+                        sums.put(subject, new Sum(subject, name, ReportTable.figures(row)));
+                    }
+                });
         // Each document has one hour of the week: these rows are the fewest that add up to a day.
         ReportBy fewest = only.isEmpty() ? ReportBy.HOUR : by;
-        return new Read(read, days(fewest, from, until, only), missingIn(from, until));
+        return new Read(sums, days(fewest, from, until, only), missingIn(from, until));
     }
 
-    /** Whole months that are put together, and the days around them. */
+    /** From sending until accepted, of some subjects. */
+    public Map<String, Durations> times(ReportBy by, LocalDate from, LocalDate until, Collection<String> subjects) {
+        Set<String> wanted = Set.copyOf(subjects);
+        Map<String, Durations> times = new HashMap<>();
+        of(by, from, until, "subject, seconds", "", row -> {
+            if (wanted.contains(row.getString("subject"))) {
+                times.computeIfAbsent(row.getString("subject"), one -> new Durations())
+                        .add(ReportTable.durations(row.getString("seconds")).counts());
+            }
+        });
+        return times;
+    }
+
+    private void of(
+            ReportBy by, LocalDate from, LocalDate until, String columns, String grouped, RowCallbackHandler each) {
+        List<Object> values = new ArrayList<>();
+        List<String> selects = new ArrayList<>();
+        for (Part part : parts(from, until)) {
+            selects.add("select * from report_sum where kind = ? and whole_month = ? and day between ? and ?");
+            values.addAll(List.of(by.name(), part.wholeMonth, Date.valueOf(part.from), Date.valueOf(part.until)));
+        }
+        jdbc.sql("select " + columns + " from (" + String.join(" union all ", selects) + ") as rows " + grouped)
+                .params(values)
+                .query(each);
+    }
+
+    /** Whole months that are put together, and the days around them; what follows on each other is one. */
     private List<Part> parts(LocalDate from, LocalDate until) {
         List<Part> parts = new ArrayList<>();
         TreeSet<LocalDate> months = new TreeSet<>(table.made(true, from, until));
@@ -81,7 +116,13 @@ public class ReportSums {
             LocalDate end = day.withDayOfMonth(day.lengthOfMonth());
             boolean whole = day.getDayOfMonth() == 1 && !end.isAfter(until) && months.contains(day);
             LocalDate last = end.isBefore(until) ? end : until;
-            parts.add(whole ? new Part(day, day, true) : new Part(day, last, false));
+            Part before = parts.isEmpty() ? null : parts.get(parts.size() - 1);
+            LocalDate first = before != null && before.wholeMonth == whole ? before.from : day;
+            if (before != null && before.wholeMonth == whole) {
+                parts.remove(before);
+            }
+            // A month stands under its first day.
+            parts.add(new Part(first, whole ? day : last, whole));
             day = last.plusDays(1);
         }
         return parts;
@@ -91,7 +132,7 @@ public class ReportSums {
         Map<LocalDate, Figures> days = new TreeMap<>();
         jdbc.sql(
                         "select day, sum(documents) as documents, sum(pages) as pages, sum(bytes) as bytes, sum(arrived) as arrived, "
-                                + "sum(failed) as failed, '' as seconds from report_sum where kind = :kind and not whole_month "
+                                + "sum(failed) as failed, sum(judged) as judged, sum(blank) as blank, sum(colour) as colour, '' as seconds from report_sum where kind = :kind and not whole_month "
                                 + "and day between :from and :until and (:all or subject in (:only)) group by day")
                 .param("kind", by.name())
                 .param("from", Date.valueOf(from))
@@ -154,10 +195,10 @@ public class ReportSums {
                     .orElseGet(Figures::none)
                     .plus(one.figures);
             jdbc.sql(
-                            "insert into report_sum (day, whole_month, kind, subject, name, documents, pages, bytes, arrived, failed, seconds) "
-                                    + "values (?, ?, 'PERSON', ?, '', ?, ?, ?, ?, ?, ?) on conflict (kind, whole_month, day, subject) do update set "
+                            "insert into report_sum (day, whole_month, kind, subject, name, documents, pages, bytes, arrived, failed, judged, blank, colour, seconds) "
+                                    + "values (?, ?, 'PERSON', ?, '', ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict (kind, whole_month, day, subject) do update set "
                                     + "documents = excluded.documents, pages = excluded.pages, bytes = excluded.bytes, arrived = excluded.arrived, "
-                                    + "failed = excluded.failed, seconds = excluded.seconds")
+                                    + "failed = excluded.failed, judged = excluded.judged, blank = excluded.blank, colour = excluded.colour, seconds = excluded.seconds")
                     .params(
                             day,
                             one.wholeMonth,
@@ -167,6 +208,9 @@ public class ReportSums {
                             all.bytes(),
                             all.arrived(),
                             all.failed(),
+                            all.sides().judged(),
+                            all.sides().blank(),
+                            all.sides().colour(),
                             ReportTable.counts(all.seconds()))
                     .update();
             jdbc.sql("delete from report_sum where kind = 'PERSON' and subject = ? and day = ? and whole_month = ?")

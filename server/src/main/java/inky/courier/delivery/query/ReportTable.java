@@ -2,6 +2,7 @@ package inky.courier.delivery.query;
 
 import inky.courier.core.report.Durations;
 import inky.courier.core.report.Figures;
+import inky.courier.core.report.ScannedSides;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -65,12 +66,15 @@ class ReportTable {
             row.figures.bytes(),
             row.figures.arrived(),
             row.figures.failed(),
+            row.figures.sides().judged(),
+            row.figures.sides().blank(),
+            row.figures.sides().colour(),
             counts(row.figures.seconds())
         }));
         for (int n = 0; n < rows.size(); n += AT_ONCE) {
             batches.batchUpdate(
-                    "insert into report_sum (day, whole_month, kind, subject, name, documents, pages, bytes, arrived, failed, seconds) "
-                            + "values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                    "insert into report_sum (day, whole_month, kind, subject, name, documents, pages, bytes, arrived, failed, judged, blank, colour, seconds) "
+                            + "values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                     rows.subList(n, Math.min(rows.size(), n + AT_ONCE)));
         }
         jdbc.sql("insert into report_period (day, whole_month, made_at) values (?, ?, ?) "
@@ -83,7 +87,7 @@ class ReportTable {
         return Arrays.stream(seconds.counts()).mapToObj(Long::toString).collect(Collectors.joining(","));
     }
 
-    private static Durations durations(String counts) {
+    static Durations durations(String counts) {
         return counts.isEmpty()
                 ? new Durations()
                 : Durations.of(Arrays.stream(counts.split(","))
@@ -98,6 +102,7 @@ class ReportTable {
                 row.getLong("bytes"),
                 row.getLong("arrived"),
                 row.getLong("failed"),
+                new ScannedSides(row.getLong("judged"), row.getLong("blank"), row.getLong("colour")),
                 durations(row.getString("seconds")));
     }
 
