@@ -385,8 +385,7 @@ class DevicesWalkTest {
         desk.getByLabel("Choose Vault").check();
         Chrome.checkAccessibility(desk, "devices that are to be updated");
         button("Update in stages").click();
-        Locator under =
-                desk.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Updates under way"));
+        Locator under = desk.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Updates under way"));
         assertThat(under).containsText("being updated");
         guarded.passUpdate(40);
         assertThat(under).containsText("50 %", PATIENT);
