@@ -45,7 +45,7 @@ async function send() {
   <section v-if="lines.length" aria-labelledby="kept">
     <div class="head">
       <h2 id="kept">Settings at the device</h2>
-      <RouterLink class="small" to="/fleet/settings">All devices</RouterLink>
+      <RouterLink class="small" to="/fleet/settings">Settings of all devices</RouterLink>
     </div>
     <ErrorNote :error="settings.error.value ?? general" />
     <table class="table">

@@ -34,7 +34,7 @@ async function update() {
   <section v-if="row?.running" aria-labelledby="firmware">
     <div class="head">
       <h2 id="firmware">Firmware</h2>
-      <RouterLink class="small" to="/fleet/firmware">All devices</RouterLink>
+      <RouterLink class="small" to="/fleet/firmware">Firmware of all devices</RouterLink>
     </div>
     <ErrorNote :error="general" />
     <p class="line">

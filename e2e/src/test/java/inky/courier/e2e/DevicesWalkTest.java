@@ -346,7 +346,7 @@ class DevicesWalkTest {
         Chrome.checkAccessibility(desk, "what copying would change");
         button("Copy to 1 device").click();
         assertThat(desk.getByText("1 device is being set.")).isVisible();
-        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("All devices"))
+        desk.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Settings of all devices"))
                 .click();
         assertThat(desk.getByText("1 device set").first()).isVisible();
         Assertions.assertThat(guarded.setting("sleep-minutes")).isEqualTo("20");
