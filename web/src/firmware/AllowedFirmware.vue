@@ -153,6 +153,9 @@ async function remove() {
 </template>
 
 <style scoped>
+section {
+  margin-top: 16px;
+}
 .head {
   display: flex;
   flex-wrap: wrap;

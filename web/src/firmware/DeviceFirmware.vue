@@ -59,7 +59,9 @@ async function update() {
       >
         Update to {{ row.wanted }}
       </button>
-      <span v-else-if="row.standing === 'BEHIND' && !row.offered" class="caption"
+      <span
+        v-else-if="row.standing === 'BEHIND' && !row.offered && device.condition !== 'UPDATING'"
+        class="caption"
         >to be updated at the device</span
       >
     </p>

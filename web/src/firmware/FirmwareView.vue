@@ -38,7 +38,7 @@ const title = computed(() => {
   const behind = list.needing.value;
   if (!list.total.value) return 'Firmware';
   return behind
-    ? `${figure(behind)} of ${count(list.total.value, 'device')} ${behind === 1 ? 'does' : 'do'} not run wanted firmware`
+    ? `${figure(behind)} of ${count(list.total.value, 'device')} ${behind === 1 ? 'does' : 'do'} not run the wanted firmware`
     : 'No device is behind';
 });
 

@@ -98,6 +98,9 @@ figure > svg {
 .care {
   fill: var(--care);
 }
+.updating {
+  fill: var(--moving);
+}
 .stopped,
 .stripe {
   fill: var(--failed);

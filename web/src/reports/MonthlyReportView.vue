@@ -133,6 +133,7 @@ async function sendNow() {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 0 36px;
+  margin-top: 14px;
 }
 fieldset {
   display: grid;

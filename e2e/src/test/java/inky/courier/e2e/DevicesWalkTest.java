@@ -380,7 +380,7 @@ class DevicesWalkTest {
         Chrome.checkAccessibility(desk, "a version that is wanted");
         button("Save").click();
         assertThat(desk.getByRole(AriaRole.HEADING).first())
-                .hasText(Pattern.compile("1 of \\d devices does not run wanted firmware"));
+                .hasText(Pattern.compile("1 of \\d devices does not run the wanted firmware"));
 
         desk.getByLabel("Choose Vault").check();
         Chrome.checkAccessibility(desk, "devices that are to be updated");

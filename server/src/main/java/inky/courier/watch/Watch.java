@@ -235,7 +235,7 @@ class Watch {
         return new Overview(
                 (int) calls().stream().filter(HelpCallView::waits).count(),
                 incoming.unclaimed(),
-                (int) devices.seen().stream().filter(DeviceView::cannotBeUsed).count(),
+                (int) devices.seen().stream().filter(Watch::isStopped).count(),
                 needCare,
                 (int) told().count(),
                 day.day().now().moving(),
@@ -278,6 +278,11 @@ class Watch {
                 day.day());
     }
 
+    /** Nobody can use it, and nobody wanted that. */
+    private static boolean isStopped(DeviceView device) {
+        return device.cannotBeUsed() && device.condition() != DeviceCondition.State.UPDATING;
+    }
+
     /** Who stands there in vain matters more than the reason. */
     private static Message wordsOf(DeviceView device) {
         if (device.condition() == DeviceCondition.State.CARE) {
@@ -298,7 +303,7 @@ class Watch {
     }
 
     private static Mark deviceMark(List<DeviceView> devices) {
-        if (devices.stream().anyMatch(DeviceView::cannotBeUsed)) {
+        if (devices.stream().anyMatch(Watch::isStopped)) {
             return Mark.FAILED;
         }
         return devices.stream().anyMatch(d -> d.condition() == DeviceCondition.State.CARE) ? Mark.CARE : Mark.DONE;
