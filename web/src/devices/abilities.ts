@@ -1,5 +1,5 @@
 import type { Schemas } from '@/api/client';
-import { figure } from '@/shared/format';
+import { figure, isoDay } from '@/shared/format';
 
 type Abilities = Schemas['DeviceAbilities'];
 
@@ -91,3 +91,7 @@ export function abilityLine(a: Abilities): string {
     `${a.panelPlaces} places`,
   ].join(', ');
 }
+
+/** When the certificate ends that a device showed last. */
+export const certificateRows = (ends: string | null | undefined) =>
+  ends ? [{ name: 'Certificate', words: `ends ${isoDay(ends)}` }] : [];

@@ -63,6 +63,17 @@ function note(field: Field) {
         name="timeServer"
         @update:model-value="change({ timeServer: String($event ?? '') })"
       />
+      <div v-else-if="field === 'MODE' && watches(field)" class="segments" role="group" aria-label="Scans">
+        <button
+          v-for="mode in ['THROUGH_COURIER', 'LOCAL_ONLY'] as const"
+          :key="mode"
+          type="button"
+          :aria-pressed="wishes.mode === mode"
+          @click="change({ mode })"
+        >
+          {{ mode === 'LOCAL_ONLY' ? 'Local only' : 'Through Courier' }}
+        </button>
+      </div>
     </div>
   </fieldset>
 </template>

@@ -14,14 +14,19 @@ export const FIELDS: Record<Field, string> = {
   SLEEP: 'Sleeps after',
   TIME_SERVER: 'Time server',
   SIGN_OUT: 'Signs out after',
+  MODE: 'Scans',
 };
 export const ALL_FIELDS = Object.keys(FIELDS) as Field[];
+
+/** Who has the scans of a device, as devices keep it. */
+const MODES = { 'through-courier': 'through Courier', 'local-only': 'local only' };
 
 /** A value as people read it. */
 export function valueWords(field: Field, value: string | undefined | null): string {
   if (value == null || value === '') return 'nothing';
   if (field === 'SLEEP') return count(Number(value), 'minute');
   if (field === 'SIGN_OUT') return count(Number(value), 'second');
+  if (field === 'MODE') return MODES[value as keyof typeof MODES] ?? value;
   if (field === 'LANGUAGE') {
     return LANGUAGES[value.toLowerCase().split('-')[0] as keyof typeof LANGUAGES] ?? value;
   }

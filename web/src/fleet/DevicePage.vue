@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '@/app/session';
 import { api, ask } from '@/api/client';
-import { abilityRows, detailRows, scans } from '@/devices/abilities';
+import { abilityRows, certificateRows, detailRows, scans } from '@/devices/abilities';
 import AlertList from '@/alerts/AlertList.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, count, figure, lasting, when } from '@/shared/format';
@@ -235,6 +235,7 @@ const stops = computed(() => shown.value?.stops.slice(0, allStops.value ? undefi
                   device.data.value.protocol,
                   device.data.value.access.encrypted,
                 ),
+                ...certificateRows(device.data.value.certificateEnds),
               ]"
               :key="one.name"
             >

@@ -101,7 +101,11 @@ useEventListener(document, ['pointerdown', 'keydown'], () => panel.touch(), { pa
             ><strong>{{ problem.sentence }}</strong> {{ problem.remedy }}</span
           >
         </p>
-        <PinDoor v-if="stage.name === 'door'" :panel="panel" />
+        <div v-if="stage.name === 'door' && front.localOnly" class="local">
+          <h1>{{ t('local.title') }}</h1>
+          <p>{{ t('local.text') }}</p>
+        </div>
+        <PinDoor v-else-if="stage.name === 'door'" :panel="panel" />
         <NewPin v-else-if="stage.name === 'new-pin'" :panel="panel" />
         <JobLabels v-else-if="stage.name === 'jobs'" :panel="panel" />
         <ConsentDesk v-else-if="stage.name === 'consent'" :panel="panel" :at="stage" />
@@ -301,8 +305,13 @@ footer.stopped,
 footer.unreachable {
   background: var(--failed-wash);
 }
-.none {
+.none,
+.local {
   padding: 40px;
+}
+.local {
+  max-width: 34em;
+  font-size: 20px;
 }
 :deep(.choice-drawer) {
   position: absolute;

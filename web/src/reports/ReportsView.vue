@@ -250,7 +250,10 @@ const ariaSort = (column: Column) =>
       <p class="caption explained">
         The bar beside a share is the range in which it lies with 95 % confidence (Wilson): it is wide where
         there were few.
-        <template v-if="by === 'DESTINATION'">A document that goes to several is counted at each.</template>
+        <template v-if="by === 'DESTINATION'"
+          >A document that goes to several is counted at each. Size is what went over the line: as mail a
+          third more than the files.</template
+        >
         <template v-if="by === 'PLACE'">Places are those where the devices stand now.</template>
       </p>
     </template>

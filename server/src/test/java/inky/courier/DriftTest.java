@@ -266,4 +266,26 @@ class DriftTest {
                         .status())
                 .isEqualTo(403);
     }
+
+    /** Plain to see at the device, and nobody's scan is begun there over the network. */
+    @Test
+    void aDeviceThatScansLocallyOnlyIsLeftAloneUntilItScansThroughCourierAgain() {
+        assertThat(office.device.set("scan-mode", "local-only")).isTrue();
+        office.desk
+                .post("/api/devices/" + office.deviceId + "/refresh", Map.of())
+                .ok();
+        Browser guest = office.guest();
+        assertThat(guest.get(office.panel("")).ok().json().path("localOnly").asBoolean())
+                .isTrue();
+        Browser.Answer refused = guest.post(office.panel("/scans"), Map.of("jobId", office.jobId));
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.text()).contains("This device scans by itself, not through Courier.");
+
+        wants(office.deviceId, List.of("MODE"), "", 15, "").ok();
+        assertThat(states(office.deviceId)).isEqualTo("{MODE=DIFFERS}");
+        assertThat(ended(send(office.deviceId)).path("state").asString()).isEqualTo("SET");
+        assertThat(office.device.setting("scan-mode")).isEqualTo("through-courier");
+        assertThat(guest.get(office.panel("")).ok().json().path("localOnly").asBoolean())
+                .isFalse();
+    }
 }

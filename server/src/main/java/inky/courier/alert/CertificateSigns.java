@@ -7,6 +7,7 @@ import inky.courier.core.alert.Sign;
 import inky.courier.core.alert.Sign.Concern;
 import inky.courier.core.message.Message;
 import inky.courier.destination.DestinationService;
+import inky.courier.device.DeviceService;
 import inky.courier.mail.MailServers;
 import java.security.KeyStore;
 import java.security.KeyStoreException;
@@ -25,7 +26,7 @@ import org.springframework.boot.ssl.NoSuchSslBundleException;
 import org.springframework.boot.ssl.SslBundles;
 import org.springframework.stereotype.Component;
 
-/** Certificates that end: of servers and folders as their last probe found them, and Courier's own. */
+/** Certificates that end: of servers and folders as their last probe found them, of devices as they showed them last, and Courier's own. */
 @Component
 class CertificateSigns implements SignSource {
     private static final Logger LOG = LoggerFactory.getLogger(CertificateSigns.class);
@@ -33,9 +34,15 @@ class CertificateSigns implements SignSource {
 
     private final MailServers servers;
     private final DestinationService destinations;
+    private final DeviceService devices;
     private final ObjectProvider<SslBundles> bundles;
 
-    CertificateSigns(MailServers servers, DestinationService destinations, ObjectProvider<SslBundles> bundles) {
+    CertificateSigns(
+            MailServers servers,
+            DestinationService destinations,
+            DeviceService devices,
+            ObjectProvider<SslBundles> bundles) {
+        this.devices = devices;
         this.servers = servers;
         this.destinations = destinations;
         this.bundles = bundles;
@@ -60,6 +67,14 @@ class CertificateSigns implements SignSource {
                         .filter(end -> end.isBefore(soon))
                         .ifPresent(end -> signs.add(sign(
                                 new Concern("destinations", destination.id().toString(), destination.name()),
+                                end,
+                                now,
+                                "alert.certificate.remedy"))));
+        devices.list()
+                .forEach(device -> Optional.ofNullable(device.certificateEnds())
+                        .filter(end -> end.isBefore(soon))
+                        .ifPresent(end -> signs.add(sign(
+                                new Concern("fleet", device.id().toString(), device.name()),
                                 end,
                                 now,
                                 "alert.certificate.remedy"))));

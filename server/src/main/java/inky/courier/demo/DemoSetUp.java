@@ -10,6 +10,7 @@ import inky.courier.core.contact.RecipientRules;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.MailSettings;
 import inky.courier.core.fleet.DeviceField;
+import inky.courier.core.fleet.DeviceMode;
 import inky.courier.core.fleet.DeviceWishes;
 import inky.courier.core.fleet.SnmpAccess;
 import inky.courier.core.intake.FileIntake;
@@ -247,7 +248,8 @@ class DemoSetUp {
                 List.of(DeviceField.PLACE, DeviceField.CONTACT, DeviceField.SLEEP, DeviceField.TIME_SERVER),
                 settings.contact(),
                 settings.sleepMinutes(),
-                settings.timeServer());
+                settings.timeServer(),
+                DeviceMode.THROUGH_COURIER);
         return world.devices().stream()
                 .map(d -> new DeviceForm(d.name(), d.place(), what.get(d.place()), d.address(), 60, "").with(wishes))
                 .map(devices::add)

@@ -72,6 +72,10 @@ class Device implements ItemRow<DeviceItem> {
     @OptimisticLock(excluded = true)
     Instant updatingUntil;
 
+    /** Of the certificate that it showed last; null where its line is open. */
+    @OptimisticLock(excluded = true)
+    Instant certificateEnds;
+
     @OptimisticLock(excluded = true)
     String standInUri;
 

@@ -82,6 +82,7 @@ public class DeviceService {
     private final DeviceRepository devices;
     private final DeviceLinks links;
     private final DeviceFinder finder;
+    private final DeviceHttp http;
     private final SnmpReader snmp;
     private final Vault vault;
     private final SetUp setUp;
@@ -100,6 +101,7 @@ public class DeviceService {
             DeviceRepository devices,
             DeviceLinks links,
             DeviceFinder finder,
+            DeviceHttp http,
             SnmpReader snmp,
             Vault vault,
             SetUp setUp,
@@ -115,6 +117,7 @@ public class DeviceService {
         this.devices = devices;
         this.links = links;
         this.finder = finder;
+        this.http = http;
         this.snmp = snmp;
         this.vault = vault;
         this.setUp = setUp;
@@ -187,7 +190,7 @@ public class DeviceService {
             @Nullable String account,
             @Nullable String password) {}
 
-    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP @param settings as it says that it keeps them @param firmware as it tells it */
+    /** @param forecasts when supplies will be out, by their names, as of {@code seenAt} @param details as it tells them by SNMP @param settings as it says that it keeps them @param firmware as it tells it @param certificateEnds of the certificate that it showed last; absent where its line is open */
     public record DeviceView(
             UUID id,
             String name,
@@ -203,6 +206,7 @@ public class DeviceService {
             DeviceWishes wishes,
             DeviceSettings settings,
             DeviceFirmware firmware,
+            @Nullable Instant certificateEnds,
             boolean standIn,
             DeviceCondition.State condition,
             Message conditionWords,
@@ -294,11 +298,14 @@ public class DeviceService {
         return at(find(id));
     }
 
-    /** @throws Refusal while its firmware is updated */
+    /** @throws Refusal while its firmware is updated, or where it scans by itself */
     public DeviceAddress scannerOf(UUID id) {
         Device device = find(id);
         if (device.condition == DeviceCondition.State.UPDATING) {
             throw Refusal.of(HttpStatus.CONFLICT, "device.updating");
+        }
+        if (device.settings().isLocalOnly()) {
+            throw Refusal.of(HttpStatus.CONFLICT, "device.local-only");
         }
         return at(device);
     }
@@ -441,11 +448,15 @@ public class DeviceService {
         } catch (RuntimeException e) {
             LOG.warn("device {} says what cannot be understood", address, e);
         }
+        Optional<Instant> ends = http.certificate(address).map(ProbeReport.Certificate::until);
         Optional<DeviceReport> seen = report;
         DeviceCondition without = otherwise;
         return transaction.execute(status -> {
             Device device = devices.hold(id).orElseThrow(() -> Refusal.notFound("device"));
             boolean changed = seen.map(found -> take(device, found)).orElseGet(() -> device.take(without));
+            ends.ifPresentOrElse(
+                    end -> device.certificateEnds = end,
+                    () -> device.certificateEnds = address.isEncrypted() ? device.certificateEnds : null);
             if (without.state() == DeviceCondition.State.BUSY) {
                 device.seenAt = clock.instant();
             }
@@ -592,6 +603,7 @@ public class DeviceService {
                 device.wishes(),
                 device.settings(),
                 device.firmware(),
+                device.certificateEnds,
                 device.standInUri != null,
                 condition.state(),
                 condition.sentence(),

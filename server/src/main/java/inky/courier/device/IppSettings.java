@@ -34,6 +34,7 @@ class IppSettings implements DeviceSetter {
     private static final IntType SLEEP_MINUTES = new IntType("sleep-minutes");
     private static final IntType SIGN_OUT_SECONDS = new IntType("sign-out-seconds");
     private static final NameType TIME_SERVER = new NameType("time-server");
+    private static final NameType SCAN_MODE = new NameType("scan-mode");
 
     /** Which attributes can stand for a field, the likeliest first. */
     private static final Map<DeviceField, List<Setting>> SETTINGS = new EnumMap<>(Map.of(
@@ -62,7 +63,8 @@ class IppSettings implements DeviceSetter {
                             (group, value) -> group.put(Types.naturalLanguageConfigured, value))),
             DeviceField.SLEEP, List.of(numbered(SLEEP_MINUTES)),
             DeviceField.TIME_SERVER, List.of(named(TIME_SERVER)),
-            DeviceField.SIGN_OUT, List.of(numbered(SIGN_OUT_SECONDS))));
+            DeviceField.SIGN_OUT, List.of(numbered(SIGN_OUT_SECONDS)),
+            DeviceField.MODE, List.of(named(SCAN_MODE))));
 
     private final IppClient client;
 

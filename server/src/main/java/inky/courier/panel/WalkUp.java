@@ -115,7 +115,7 @@ class WalkUp {
         this.clock = clock;
     }
 
-    /** What everybody sees who stands there; the person only once signed in. @param feederSheets how many it takes at a time; 0 for none @param stick whether a USB stick can be put in @param guests whether somebody can scan without signing in */
+    /** What everybody sees who stands there; the person only once signed in. @param feederSheets how many it takes at a time; 0 for none @param stick whether a USB stick can be put in @param localOnly whether it scans by itself, and not through Courier @param guests whether somebody can scan without signing in */
     record Front(
             UUID deviceId,
             String office,
@@ -129,6 +129,7 @@ class WalkUp {
             boolean stick,
             DeviceCondition.State condition,
             Message conditionWords,
+            boolean localOnly,
             int signOutSeconds,
             String language,
             PanelSignIn.Way way,
@@ -187,6 +188,7 @@ class WalkUp {
                 device.abilities().usbPort(),
                 device.condition(),
                 device.conditionWords(),
+                device.settings().isLocalOnly(),
                 device.signOutSeconds(),
                 settings.read().languageOf(device.language()).toLanguageTag(),
                 settings.read().panelSignIn().way(),

@@ -9,9 +9,11 @@ import inky.courier.core.message.Message;
 import inky.courier.device.DeviceService;
 import inky.courier.harness.Browser;
 import inky.courier.harness.TimedOffice;
+import inky.courier.standins.DeviceModel;
 import inky.courier.standins.Mailbox.Letter;
 import inky.courier.standins.PostOffice;
 import inky.courier.standins.Stack;
+import inky.courier.standins.StandInDevice;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import jakarta.mail.internet.MimeMultipart;
@@ -325,6 +327,57 @@ class AlertsTest {
         assertThat(alerts(AlertRule.CERTIFICATE_ENDS))
                 .extracting(alert -> alert.path("sentence").asString())
                 .anyMatch(words -> words.contains("Harbour Post ends in 5 days"));
+    }
+
+    @Test
+    void aDevicesCertificateIsToldOfBeforeItEnds() throws IOException {
+        tell(List.of(), true);
+        DeviceModel model = DeviceModel.named("Sorrel F1").orElseThrow();
+        try (StandInDevice device =
+                StandInDevice.guarded(model, "Vault", "127.20.9.41", Files.createTempDirectory("certificates"), null)) {
+            String address = device.address() + ":" + device.port();
+            String fingerprint = office.office
+                    .desk
+                    .post("/api/devices/look", Map.of("address", address))
+                    .ok()
+                    .json()
+                    .path("certificate")
+                    .path("fingerprint")
+                    .asString();
+            String id = office.office
+                    .desk
+                    .post(
+                            "/api/devices",
+                            Map.of(
+                                    "name",
+                                    "Vault",
+                                    "place",
+                                    "",
+                                    "placeWhat",
+                                    "",
+                                    "address",
+                                    address,
+                                    "signOutSeconds",
+                                    60,
+                                    "encrypted",
+                                    true,
+                                    "fingerprint",
+                                    fingerprint))
+                    .ok()
+                    .get("id");
+            String until = office.office
+                    .desk
+                    .post("/api/devices/" + id + "/refresh", Map.of())
+                    .ok()
+                    .get("certificateEnds");
+            office.time.setForward(
+                    Duration.between(office.time.instant(), Instant.parse(until).minus(Duration.ofDays(3))));
+            office.bean(AlertRound.class).go();
+            assertThat(alerts(AlertRule.CERTIFICATE_ENDS))
+                    .extracting(alert -> alert.path("sentence").asString())
+                    .anyMatch(words -> words.contains("Vault ends in 3 days"));
+            office.office.desk.delete("/api/devices/" + id).ok();
+        }
     }
 
     @Test

@@ -33,6 +33,8 @@ final class OwnSettings {
     private static final IntType SLEEP_MINUTES = new IntType("sleep-minutes");
     private static final IntType SIGN_OUT_SECONDS = new IntType("sign-out-seconds");
     private static final NameType TIME_SERVER = new NameType("time-server");
+    private static final NameType SCAN_MODE = new NameType("scan-mode");
+    private static final String LOCAL_ONLY = "local-only";
     private static final String NAME = "printer-name";
     private static final String LOCATION = "printer-location";
     private static final String CONTACT = "printer-contact-col";
@@ -44,7 +46,8 @@ final class OwnSettings {
             LANGUAGE,
             SLEEP_MINUTES.getName(),
             TIME_SERVER.getName(),
-            SIGN_OUT_SECONDS.getName());
+            SIGN_OUT_SECONDS.getName(),
+            SCAN_MODE.getName());
     private static final Set<String> LANGUAGES = Set.of("en", "de", "es", "fr");
     private static final int MOST_OCTETS = 127;
 
@@ -62,6 +65,12 @@ final class OwnSettings {
         values.put(SLEEP_MINUTES.getName(), "30");
         values.put(TIME_SERVER.getName(), "");
         values.put(SIGN_OUT_SECONDS.getName(), "120");
+        values.put(SCAN_MODE.getName(), "through-courier");
+    }
+
+    /** Whether it scans by itself alone, and for nobody who asks over the network. */
+    synchronized boolean isLocalOnly() {
+        return LOCAL_ONLY.equals(values.get(SCAN_MODE.getName()));
     }
 
     synchronized String get(String attribute) {
@@ -88,6 +97,7 @@ final class OwnSettings {
             case LANGUAGE -> LANGUAGES.contains(value);
             case "sleep-minutes" -> isNumber(value, 1, 240);
             case "sign-out-seconds" -> isNumber(value, 15, 600);
+            case "scan-mode" -> Set.of("through-courier", LOCAL_ONLY).contains(value);
             default -> octets(value) <= MOST_OCTETS;
         };
     }
@@ -126,6 +136,7 @@ final class OwnSettings {
             case "sleep-minutes" -> group.put(SLEEP_MINUTES, Integer.valueOf(value));
             case "time-server" -> group.put(TIME_SERVER, value);
             case "sign-out-seconds" -> group.put(SIGN_OUT_SECONDS, Integer.valueOf(value));
+            case "scan-mode" -> group.put(SCAN_MODE, value);
             default -> throw new IllegalStateException(attribute);
         }
     }
@@ -181,6 +192,7 @@ final class OwnSettings {
                     case "sleep-minutes" -> number(group, SLEEP_MINUTES);
                     case "time-server" -> group.getString(TIME_SERVER);
                     case "sign-out-seconds" -> number(group, SIGN_OUT_SECONDS);
+                    case "scan-mode" -> group.getString(SCAN_MODE);
                     default -> null;
                 });
     }
@@ -205,6 +217,7 @@ final class OwnSettings {
         group.put(
                 new com.hp.jipp.encoding.IntOrIntRangeType(SIGN_OUT_SECONDS.getName()),
                 new com.hp.jipp.encoding.IntOrIntRange(15, 600));
+        group.put(SCAN_MODE, LOCAL_ONLY);
         Stream.of(NAME, LOCATION, CONTACT, TIME_SERVER.getName())
                 .forEach(name -> group.put(new EmptyAttribute<>(name, Tag.adminDefine)));
         return IppRules.described(request, group);

@@ -681,6 +681,9 @@ public final class StandInDevice implements AutoCloseable {
         if (state() == PrinterState.stopped) {
             return Optional.of(refused(request, Status.serverErrorDeviceError, String.join(", ", reasons())));
         }
+        if (settings.isLocalOnly()) {
+            return Optional.of(refused(request, Status.serverErrorNotAcceptingJobs, "scans locally only"));
+        }
         return cannot(order(request))
                 ? Optional.of(
                         refused(request, Status.clientErrorAttributesOrValuesNotSupported, "this model cannot scan so"))

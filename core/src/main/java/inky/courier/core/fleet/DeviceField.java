@@ -19,7 +19,9 @@ public enum DeviceField {
     /** Name or address of the server that it has the time from (NTP). */
     TIME_SERVER,
     /** Whole seconds after which it signs out somebody who does nothing. */
-    SIGN_OUT;
+    SIGN_OUT,
+    /** Whether it scans through Courier or by itself, as {@link DeviceMode#keyword}. */
+    MODE;
 
     /** IPP has no more for a name or a place: RFC 8011 sections 5.4.4 and 5.4.5, in octets of UTF-8. */
     public static final int MOST_OCTETS = 127;
@@ -28,7 +30,7 @@ public enum DeviceField {
     public boolean isOfDevice() {
         return switch (this) {
             case NAME, PLACE, LANGUAGE, SIGN_OUT -> true;
-            case CONTACT, SLEEP, TIME_SERVER -> false;
+            case CONTACT, SLEEP, TIME_SERVER, MODE -> false;
         };
     }
 

@@ -31,6 +31,11 @@ public record DeviceSettings(Map<DeviceField, String> told, List<DeviceField> se
         page = Objects.requireNonNullElse(page, "");
     }
 
+    /** Whether it says that it scans by itself, and not through Courier. */
+    public boolean isLocalOnly() {
+        return DeviceMode.LOCAL_ONLY.keyword().equals(told.get(DeviceField.MODE));
+    }
+
     public boolean isSettable(DeviceField field) {
         return settable.contains(field);
     }

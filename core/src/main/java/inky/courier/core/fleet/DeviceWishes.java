@@ -16,10 +16,13 @@ import java.util.TreeSet;
  * @param contact whom to ask about the device, up to 80 letters
  * @param sleepMinutes 1 to 240: without work, before it sleeps
  * @param timeServer name or address of a server of NTP
+ * @param mode whether it scans through Courier or by itself; through Courier where that is not said
  */
-public record DeviceWishes(List<DeviceField> fields, String contact, int sleepMinutes, String timeServer) {
+public record DeviceWishes(
+        List<DeviceField> fields, String contact, int sleepMinutes, String timeServer, DeviceMode mode) {
     public static final int USUAL_SLEEP_MINUTES = 15;
-    public static final DeviceWishes NONE = new DeviceWishes(List.of(), "", USUAL_SLEEP_MINUTES, "");
+    public static final DeviceWishes NONE =
+            new DeviceWishes(List.of(), "", USUAL_SLEEP_MINUTES, "", DeviceMode.THROUGH_COURIER);
 
     private static final int LONGEST_CONTACT = 80;
     private static final int LONGEST_SLEEP = 240;
@@ -31,6 +34,7 @@ public record DeviceWishes(List<DeviceField> fields, String contact, int sleepMi
                         new TreeSet<>(fields.stream().filter(Objects::nonNull).toList()));
         contact = Objects.requireNonNullElse(contact, "").strip();
         timeServer = Objects.requireNonNullElse(timeServer, "").strip();
+        mode = Objects.requireNonNullElse(mode, DeviceMode.THROUGH_COURIER);
         sleepMinutes = sleepMinutes == 0 ? USUAL_SLEEP_MINUTES : sleepMinutes;
     }
 
@@ -62,6 +66,7 @@ public record DeviceWishes(List<DeviceField> fields, String contact, int sleepMi
                 List.copyOf(all),
                 which.contains(DeviceField.CONTACT) ? other.contact : contact,
                 which.contains(DeviceField.SLEEP) ? other.sleepMinutes : sleepMinutes,
-                which.contains(DeviceField.TIME_SERVER) ? other.timeServer : timeServer);
+                which.contains(DeviceField.TIME_SERVER) ? other.timeServer : timeServer,
+                which.contains(DeviceField.MODE) ? other.mode : mode);
     }
 }

@@ -117,6 +117,7 @@ public record DeviceItem(
                         case SLEEP -> Integer.toString(wishes.sleepMinutes());
                         case TIME_SERVER -> wishes.timeServer();
                         case SIGN_OUT -> Integer.toString(signOutSeconds);
+                        case MODE -> wishes.mode().keyword();
                     });
         }
         return wanted;

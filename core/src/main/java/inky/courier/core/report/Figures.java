@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
  * @param documents that were sent
  * @param arrived that every destination has accepted
  * @param failed that ended otherwise: stopped, or called off
- * @param bytes of their files
+ * @param bytes of their files; at a destination those that went over the line to it
  * @param sides of paper that were looked at
  * @param seconds from sending until the last destination accepted, of those that arrived
  */
@@ -29,6 +29,11 @@ public record Figures(
                 failed + other.failed,
                 sides.plus(other.sides),
                 both);
+    }
+
+    /** The same, where something else counts than the files as they are. */
+    public Figures weighing(long others) {
+        return new Figures(documents, pages, others, arrived, failed, sides, seconds);
     }
 
     /** The same, with times. */

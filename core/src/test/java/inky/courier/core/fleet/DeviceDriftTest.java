@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class DeviceDriftTest {
     private static final DeviceWishes ALL =
-            new DeviceWishes(List.of(DeviceField.values()), "Help desk, 4400", 20, "time.wherrymoor.example");
+            new DeviceWishes(List.of(DeviceField.values()), "Help desk, 4400", 20, "time.wherrymoor.example", null);
 
     private static DeviceItem device(String name, String place, String what, String language, DeviceWishes wishes) {
         return new DeviceItem(
@@ -96,7 +96,8 @@ class DeviceDriftTest {
                         DeviceField.LANGUAGE, "fr",
                         DeviceField.SLEEP, "20",
                         DeviceField.TIME_SERVER, "time.wherrymoor.example",
-                        DeviceField.SIGN_OUT, "90"),
+                        DeviceField.SIGN_OUT, "90",
+                        DeviceField.MODE, "through-courier"),
                 device("Wharf", "Quay 2", "first floor", "", ALL).wantedThere("fr"));
         assertEquals(
                 Map.of(),
@@ -118,7 +119,8 @@ class DeviceDriftTest {
                         "LANGUAGE BY_HAND",
                         "SLEEP UNTOLD",
                         "TIME_SERVER UNKNOWN",
-                        "SIGN_OUT UNKNOWN"),
+                        "SIGN_OUT UNKNOWN",
+                        "MODE UNKNOWN"),
                 DeviceDrift.between(device("Wharf", "Quay 2", "", "de", ALL).wantedThere("en"), there).stream()
                         .map(one -> one.field() + " " + one.state())
                         .toList());
@@ -151,15 +153,21 @@ class DeviceDriftTest {
         List<DeviceField> fields = List.of(DeviceField.values()).stream()
                 .filter(field -> random.nextBoolean())
                 .toList();
-        return new DeviceWishes(fields, "Desk " + random.nextInt(3), 1 + random.nextInt(240), "t" + random.nextInt(3));
+        return new DeviceWishes(
+                fields,
+                "Desk " + random.nextInt(3),
+                1 + random.nextInt(240),
+                "t" + random.nextInt(3),
+                DeviceMode.values()[random.nextInt(2)]);
     }
 
     @Test
     void onlyWhatIsWatchedHasToBeThere() {
         Office empty = Office.EMPTY;
-        assertDoesNotThrow(() ->
-                device("A", "", "", "", new DeviceWishes(List.of(), "", 15, "")).check(empty));
-        DeviceWishes wrong = new DeviceWishes(List.of(DeviceField.CONTACT, DeviceField.TIME_SERVER), "", 300, "a b");
+        assertDoesNotThrow(() -> device("A", "", "", "", new DeviceWishes(List.of(), "", 15, "", null))
+                .check(empty));
+        DeviceWishes wrong =
+                new DeviceWishes(List.of(DeviceField.CONTACT, DeviceField.TIME_SERVER), "", 300, "a b", null);
         Invalid invalid =
                 assertThrows(Invalid.class, () -> device("A", "", "", "", wrong).check(empty));
         assertEquals(

@@ -51,7 +51,7 @@ class ReportReckoning {
         List<ReportRows.Line> delivery = new ArrayList<>();
         jdbc.sql("""
                         select d.id, d.device_id, d.device_name, d.person_id, d.job_id, d.job_name, d.pages, d.file_bytes, d.judged_sides, d.blank_sides, d.colour_sides, d.state, d.scanned_at,
-                            l.destination_id, l.route_name, l.cause, l.sentence, l.state as leg_state, l.accepted_at
+                            l.destination_id, l.route_name, l.cause, l.sentence, l.state as leg_state, l.accepted_at, l.sent_bytes
                         from delivery d left join leg l on l.delivery_id = d.id
                         where d.scanned_at >= :start and d.scanned_at < :end and not d.test order by d.id""")
                 .param("start", start(day))
@@ -89,7 +89,8 @@ class ReportReckoning {
                 text(row, "cause"),
                 words(text(row, "sentence")),
                 text(row, "leg_state"),
-                accepted == null ? null : accepted.toInstant());
+                accepted == null ? null : accepted.toInstant(),
+                row.getLong("sent_bytes"));
     }
 
     private static String text(ResultSet row, String column) throws SQLException {

@@ -33,7 +33,7 @@ final class ReportRows {
         }
     }
 
-    /** One row for each leg of each delivery. */
+    /** One row for each leg of each delivery. @param bytes of its files @param sentBytes over the line: mail is a third more than its files, and goes once for a server */
     record Line(
             UUID delivery,
             String device,
@@ -51,7 +51,8 @@ final class ReportRows {
             String cause,
             String sentence,
             String legState,
-            @Nullable Instant acceptedAt) {}
+            @Nullable Instant acceptedAt,
+            long sentBytes) {}
 
     void forEach(ReportRow to) {
         sums.forEach((by, of) -> of.forEach((subject, row) -> to.take(by, subject, row)));
@@ -96,7 +97,8 @@ final class ReportRows {
                         ReportBy.DESTINATION,
                         leg.destination,
                         leg.destinationName,
-                        figures(of, arrived, !arrived && ended, Optional.ofNullable(leg.acceptedAt)));
+                        figures(of, arrived, !arrived && ended, Optional.ofNullable(leg.acceptedAt))
+                                .weighing(leg.sentBytes));
             }
             if (!arrived && !leg.cause.isEmpty() && causes.add(leg.cause)) {
                 add(ReportBy.CAUSE, leg.cause, leg.sentence, all);
