@@ -25,6 +25,8 @@ const props = defineProps<{
   given?: Schemas['FleetDevice'][];
 }>();
 defineEmits<{ fold: [] }>();
+/** Ids of devices that something shall be done with. */
+const picked = defineModel<string[]>('picked', { required: true });
 
 type Row = Schemas['FleetDevice'];
 const queries = useQueryClient();
@@ -57,6 +59,14 @@ const amiss = computed(() =>
     number: props.group.states[state] ?? 0,
   })),
 );
+const allPicked = computed(
+  () => rows.value.length > 0 && rows.value.every((row) => picked.value.includes(row.id)),
+);
+function pick(these: Row[], wanted: boolean) {
+  const ids = these.map((row) => row.id);
+  const others = picked.value.filter((id) => !ids.includes(id));
+  picked.value = wanted ? [...others, ...ids] : others;
+}
 const words = (row: Row) => (row.state === 'WELL' && row.condition === 'READY' ? '' : row.sentence);
 
 async function askAgain(row: Row) {
@@ -80,6 +90,17 @@ async function askAgain(row: Row) {
           >Instruction sheets</a
         >
       </p>
+      <p v-if="open && rows.length > 1" class="caption">
+        <label class="all">
+          <input
+            type="checkbox"
+            :checked="allPicked"
+            :aria-label="`Choose all of ${title}`"
+            @change="pick(rows, ($event.target as HTMLInputElement).checked)"
+          />
+          {{ group.devices > rows.length ? `These ${rows.length}` : 'All' }}
+        </label>
+      </p>
       <p v-if="!open" class="caption folded">
         {{ count(group.devices, 'device') }}, {{ group.today }} today
         <span v-for="one in amiss" :key="one.state">
@@ -90,6 +111,14 @@ async function askAgain(row: Row) {
     <ErrorNote v-if="open" :error="list.error.value ?? general" />
     <ul v-if="open" class="strips">
       <li v-for="row in rows" :key="row.id" :class="['strip', row.state.toLowerCase()]">
+        <label class="pick">
+          <input
+            type="checkbox"
+            :checked="picked.includes(row.id)"
+            :aria-label="`Choose ${row.name}`"
+            @change="pick([row], ($event.target as HTMLInputElement).checked)"
+          />
+        </label>
         <StateMark :mark="conditionMark(row.condition, row.protocol)" class="mark" />
         <div class="name">
           <RouterLink :to="`/fleet/${row.id}`">{{ row.name }}</RouterLink>
@@ -169,6 +198,21 @@ h2 {
 .folded span {
   margin-left: 8px;
 }
+input {
+  accent-color: var(--stamp);
+}
+.all {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 24px;
+}
+.pick {
+  display: grid;
+  place-items: center;
+  width: 24px;
+  height: 24px;
+}
 .strips {
   margin: 0;
   padding: 0;
@@ -234,19 +278,19 @@ h2 {
     padding-bottom: 0;
   }
   .strip {
-    grid-template-columns: 16px minmax(0, 1fr) 66px;
+    grid-template-columns: 24px 16px minmax(0, 1fr) 66px;
     gap: 4px 10px;
   }
   .toner,
   .day {
-    grid-column: 2;
+    grid-column: 3;
   }
   .paper {
-    grid-column: 3;
+    grid-column: 4;
     grid-row: 1;
   }
   .words {
-    grid-column: 2 / -1;
+    grid-column: 3 / -1;
   }
 }
 </style>

@@ -11,6 +11,7 @@ import { useForm } from '@/shared/problems';
 import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
+import FleetActs from './FleetActs.vue';
 import FleetGroup from './FleetGroup.vue';
 import { fleetTitle, MARK_OF, STATES, STATE_WORDS, type Asked, type FleetState } from './states';
 
@@ -68,6 +69,10 @@ const rowsOf = (name: string) =>
 /** The end of the scale of today's bars, the same for all. */
 const most = computed(() => Math.max(10, ...groups.value.map((group) => group.busiest)));
 
+/** Ids of devices that something shall be done with; what is looked for next is something else. */
+const picked = ref<string[]>([]);
+watch(asked, () => (picked.value = []));
+
 /* What somebody folded or opened stays so; everything else goes by how much there is. */
 const folded = ref(new Map<string, boolean>());
 watch(
@@ -86,7 +91,9 @@ const anyOpen = computed(() => groups.value.some((group, n) => isOpen(group.name
 const { general, busy, attempt } = useForm();
 const { say } = useToast();
 async function lookAtAll() {
-  const looked = await attempt(() => ask(api.POST('/api/fleet/look', { params: { query: asked.value } })));
+  const looked = await attempt(() =>
+    ask(api.POST('/api/fleet/look', { params: { query: asked.value }, body: {} })),
+  );
   if (looked) say(`${count(looked.devices, 'device')} will be asked within seconds.`);
 }
 const toggle = (state: FleetState) => set({ state: asked.value.state === state ? '' : state });
@@ -145,15 +152,17 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
         {{ asked.find || asked.state ? `Check these ${figure(fitting)} again` : 'Check all again' }}
       </button>
     </div>
+    <FleetActs v-model="picked" />
     <div v-if="groups.length && anyOpen" class="captions caption" aria-hidden="true">
-      <span></span><span>Device</span><span class="paper">Trays</span><span class="toner">Toner, ink</span
-      ><span class="last">Last scan</span><span class="days">Last ten days</span
-      ><span>Today, and <b>| usual</b></span
+      <span></span><span></span><span>Device</span><span class="paper">Trays</span
+      ><span class="toner">Toner, ink</span><span class="last">Last scan</span
+      ><span class="days">Last ten days</span><span>Today, and <b>| usual</b></span
       ><span></span>
     </div>
     <FleetGroup
       v-for="(group, n) in groups"
       :key="group.name"
+      v-model:picked="picked"
       :group="group"
       :asked="asked"
       :most="most"
@@ -188,7 +197,7 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
 }
 /* The columns of every strip, and of the captions above them. */
 .fleet {
-  --strip: 16px minmax(120px, 1.5fr) 72px 66px 92px 100px minmax(96px, 0.9fr) minmax(150px, 1.7fr);
+  --strip: 24px 16px minmax(120px, 1.5fr) 72px 66px 92px 100px minmax(96px, 0.9fr) minmax(150px, 1.7fr);
 }
 .captions {
   display: grid;
@@ -201,7 +210,7 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
 }
 @media (width < 1100px) {
   .fleet {
-    --strip: 16px minmax(120px, 1.5fr) 72px 66px minmax(96px, 0.9fr) minmax(130px, 1.7fr);
+    --strip: 24px 16px minmax(120px, 1.5fr) 72px 66px minmax(96px, 0.9fr) minmax(130px, 1.7fr);
   }
   .last,
   .days {

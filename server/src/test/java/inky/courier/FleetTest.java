@@ -17,6 +17,7 @@ import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -173,6 +174,14 @@ class FleetTest {
                             .get("devices"))
                     .isEqualTo("1");
             assertThat(rounds.due()).isEqualTo(1);
+            assertThat(desk.post("/api/fleet/look", Map.of("ids", List.of(office.office.deviceId)))
+                            .ok()
+                            .get("devices"))
+                    .isEqualTo("1");
+            assertThat(desk.post("/api/fleet/look", Map.of("ids", List.of(UUID.randomUUID())))
+                            .ok()
+                            .get("devices"))
+                    .isEqualTo("0");
             assertThat(office.office
                             .account(Role.AUDITOR)
                             .post("/api/fleet/look", Map.of())

@@ -150,6 +150,13 @@ class DevicesWalkTest {
         assertThat(desk.getByText(Pattern.compile("\\d devices will be asked within seconds\\.")))
                 .isVisible();
         assertThat(button("Check all again")).isFocused();
+        desk.getByLabel("Choose all of Harbour").check();
+        Chrome.checkAccessibility(desk, "devices of the fleet that are chosen");
+        desk.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("With 2 devices"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Check again"))
+                .click();
+        assertThat(desk.getByText("2 devices will be asked within seconds.")).isVisible();
+        assertThat(desk.getByLabel("Choose Vault")).not().isChecked();
         Locator stopped = desk.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stopped 1"));
         stopped.press("Enter");
         assertThat(strips).hasCount(1);

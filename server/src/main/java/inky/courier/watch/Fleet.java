@@ -187,11 +187,14 @@ class Fleet {
         return activity.outcomes(devices.get(id).id());
     }
 
-    /** Has those that fit the request asked again, soon. @return how many */
+    /** Has those that fit the request asked again, soon. @param which of them; absent for all @return how many */
     @Transactional
-    public int lookSoon(FleetRequest wanted) {
-        List<UUID> ids =
-                find(wanted).stream().filter(wanted::wants).map(DeviceView::id).toList();
+    public int lookSoon(FleetRequest wanted, @Nullable List<UUID> which) {
+        List<UUID> ids = find(wanted).stream()
+                .filter(wanted::wants)
+                .map(DeviceView::id)
+                .filter(id -> which == null || which.contains(id))
+                .toList();
         devices.lookSoon(ids);
         return ids.size();
     }

@@ -3,12 +3,14 @@ package inky.courier.watch;
 import inky.courier.core.access.Right;
 import inky.courier.delivery.query.DeviceActivity;
 import inky.courier.web.Needs;
+import jakarta.annotation.Nullable;
+import java.util.List;
 import java.util.UUID;
-import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -37,11 +39,14 @@ class FleetController {
 
     record LookedAt(int devices) {}
 
+    /** @param ids of those that were chosen one by one; absent for all that fit the request */
+    record FleetLookForm(@Nullable List<UUID> ids) {}
+
     /** Has those that fit the request asked again within seconds. */
     @Needs(Right.ACT_ON_DELIVERIES)
     @PostMapping("/api/fleet/look")
-    LookedAt lookAtFleet(@ParameterObject Fleet.FleetRequest wanted) {
-        return new LookedAt(fleet.lookSoon(wanted));
+    LookedAt lookAtFleet(@ParameterObject Fleet.FleetRequest wanted, @RequestBody FleetLookForm form) {
+        return new LookedAt(fleet.lookSoon(wanted, form.ids()));
     }
 
     @GetMapping("/api/fleet/devices/{id}")
