@@ -44,6 +44,7 @@ const HEADINGS: Record<string, string> = {
   NO_STORAGE: 'has no storage',
   MUST_BE_ENCRYPTED: 'gets encrypted files only',
   STOPPED: 'has stopped printing',
+  NOT_SO: 'cannot print as it is asked to',
   NOT_SMTP: 'does not speak as a mail server does',
   NOT_THIS_PROTOCOL: 'does not speak this protocol',
   ENCRYPTION_NEEDED: 'wants the line encrypted',

@@ -227,6 +227,87 @@ class IppTest {
         }
     }
 
+    /** What was asked is what the job has; what a device cannot do is said when it is set up, and by the device itself later. */
+    @Test
+    void copiesSidesColourAndStaplesAreAsTheDestinationSays(Office office) throws Exception {
+        Path folder = Files.createTempDirectory("device");
+        try (StandInDevice large = StandInDevice.start(
+                        DeviceModel.named("Alder M60c").orElseThrow(), "Front", "127.20.9.42", 0, 1, 0, folder);
+                StandInDevice small = StandInDevice.start(
+                        DeviceModel.named("Tansy P1").orElseThrow(), "Post", "127.20.9.43", 0, 1, 0, folder)) {
+            String front = printer(office, "Front", large);
+            String copy = office.desk
+                    .post("/api/destinations", copies("Two for the file", front, 2, "LONG_EDGE", "COLOUR", true))
+                    .ok()
+                    .get("id");
+            office.goesTo(copy);
+            String delivery = office.send(Stack.TIDE_TABLE);
+            Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it is printed");
+            assertThat(large.printedAs()).containsExactly("2 two-sided-long-edge color staple");
+
+            office.desk
+                    .put("/api/destinations/" + copy, copies("Two for the file", front, 1, "AS_SET", "AS_SET", false))
+                    .ok();
+            String plain = office.send(Stack.TIDE_TABLE);
+            Waiting.until(() -> office.state(plain).equals("ACCEPTED"), "it is printed");
+            assertThat(large.printedAs()).last().isEqualTo("1 one-sided monochrome");
+
+            String post = printer(office, "Post", small);
+            Browser.Answer refused =
+                    office.desk.post("/api/destinations", copies("Too much", post, 100, "SHORT_EDGE", "COLOUR", true));
+            assertThat(refused.status()).isEqualTo(422);
+            assertThat(refused.json().path("problems").findValuesAsString("field"))
+                    .containsExactly("copies", "sides", "colour", "staple");
+            assertThat(refused.text()).contains("Post does not print on both sides.");
+
+            // Set up while it was away, so nobody could ask it.
+            small.silent(true);
+            String late = office.desk
+                    .post("/api/destinations", copies("Both sides", post, 1, "SHORT_EDGE", "AS_SET", false))
+                    .ok()
+                    .get("id");
+            small.silent(false);
+            office.goesTo(late);
+            String stopped = office.send(Stack.TIDE_TABLE);
+            Waiting.until(() -> office.state(stopped).equals("STOPPED"), "the device has refused it");
+            assertThat(office.desk.get("/api/deliveries/" + stopped).text())
+                    .contains("The device cannot print as this destination asks.");
+            assertThat(small.printed()).isEmpty();
+        }
+    }
+
+    private static String printer(Office office, String name, StandInDevice device) {
+        return office.desk
+                .post(
+                        "/api/devices",
+                        Map.of(
+                                "name",
+                                name,
+                                "place",
+                                "",
+                                "placeWhat",
+                                "",
+                                "address",
+                                device.address() + ":" + device.port(),
+                                "signOutSeconds",
+                                60))
+                .ok()
+                .get("id");
+    }
+
+    private static Map<String, Object> copies(
+            String name, String device, int copies, String sides, String colour, boolean staple) {
+        return Map.of(
+                "name",
+                name,
+                "kind",
+                "PRINTER",
+                "routeId",
+                device,
+                "settings",
+                Map.of("copies", copies, "sides", sides, "colour", colour, "staple", staple));
+    }
+
     private static HttpResponse<byte[]> post(Office office, byte[] body) throws Exception {
         URI uri = URI.create("http://127.20.9.1:" + office.device.port() + "/ipp/scan");
         HttpRequest request = HttpRequest.newBuilder(uri)

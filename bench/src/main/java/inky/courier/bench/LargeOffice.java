@@ -122,6 +122,8 @@ public final class LargeOffice {
                 "/api/alerts/rules",
                 "/api/device-settings",
                 "/api/device-settings?attention=true",
+                "/api/firmware/devices",
+                "/api/firmware/models",
                 "/api/reports?by=DEVICE&from=2025-11-15&until=2026-11-14",
                 "/api/reports?by=PERSON&from=2025-11-15&until=2026-11-14",
                 "/api/reports?by=DESTINATION&from=2024-01-01&until=2026-12-31",

@@ -2,7 +2,10 @@ package inky.courier.destination;
 
 import inky.courier.connection.ProbeReport;
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.DestinationSettings;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -30,6 +33,11 @@ public interface Connector {
     /** Tries settings that may not be saved yet. @throws Invalid when this kind has none */
     default ProbeReport probe(FolderAccess access) {
         throw Invalid.of("destination.probe", "kind");
+    }
+
+    /** What of settings a route cannot do, by the fields of their form; nothing where it cannot be asked. */
+    default List<Problem> lacks(UUID routeId, DestinationSettings settings) {
+        return List.of();
     }
 
     /** Transfers at the same time through a route. */

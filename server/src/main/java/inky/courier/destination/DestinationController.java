@@ -63,6 +63,7 @@ class DestinationController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     DestinationView addDestination(@RequestBody DestinationForm form) {
+        destinations.requireAble(form);
         return destinations.add(form);
     }
 
@@ -71,6 +72,7 @@ class DestinationController {
             @PathVariable UUID id,
             @RequestBody DestinationForm form,
             @RequestHeader(name = HttpHeaders.IF_MATCH, defaultValue = "") String version) {
+        destinations.requireAble(form);
         return destinations.change(id, form, version);
     }
 

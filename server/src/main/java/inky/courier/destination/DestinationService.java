@@ -3,6 +3,7 @@ package inky.courier.destination;
 import inky.courier.connection.ProbeReport;
 import inky.courier.connection.Probes;
 import inky.courier.core.Invalid;
+import inky.courier.core.Problem;
 import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.message.Message;
@@ -165,6 +166,18 @@ public class DestinationService implements Connectors {
                 .filter(c -> c.kinds().contains(kind))
                 .findFirst()
                 .orElseThrow();
+    }
+
+    /** Asks what it leads through whether it can do what is wanted; outside of any transaction. @throws Invalid beside what it cannot */
+    public void requireAble(DestinationForm form) {
+        DestinationItem item = DestinationForms.item(UUID.randomUUID(), form);
+        if (item.through().equals(DestinationItem.NOTHING)) {
+            return;
+        }
+        List<Problem> problems = connectorOf(item.kind()).lacks(item.through(), item.settings());
+        if (!problems.isEmpty()) {
+            throw new Invalid(problems);
+        }
     }
 
     private DestinationView save(UUID id, DestinationForm form, Optional<Destination> saved, String version) {

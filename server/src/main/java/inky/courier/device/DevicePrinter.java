@@ -1,14 +1,17 @@
 package inky.courier.device;
 
+import inky.courier.core.destination.PrintSettings;
 import inky.courier.core.print.PrintCause;
+import inky.courier.core.print.PrintOffer;
 import java.io.InputStream;
 import java.util.Optional;
 import java.util.function.Supplier;
 
 /** Prints on a device. */
 public interface DevicePrinter extends DeviceLink {
-    /** A document to print. @param name which tells the job again among the device's own */
-    record PrintOrder(String name, String mediaType, long bytes, Supplier<InputStream> content) {}
+    /** A document to print. @param name which tells the job again among the device's own @param settings how it is printed */
+    record PrintOrder(
+            String name, String mediaType, long bytes, Supplier<InputStream> content, PrintSettings settings) {}
 
     /** What a device answered. @param refusal why it did not take the job; empty when it did @param words its own */
     record PrintAnswer(Optional<PrintCause> refusal, String words) {}
@@ -25,6 +28,9 @@ public interface DevicePrinter extends DeviceLink {
 
     /** @throws DeviceTrouble when no answer is had */
     PrintAnswer print(DeviceAddress device, PrintOrder order) throws DeviceTrouble;
+
+    /** What it can do with a document. */
+    PrintOffer offer(DeviceAddress device) throws DeviceTrouble;
 
     PrintState printState(DeviceAddress device, String name) throws DeviceTrouble;
 }

@@ -13,6 +13,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -86,7 +87,7 @@ class UpdateRun {
         }
     }
 
-    /** Those whose turn it is. */
+    /** Those whose turn it is; where somebody scans, or nobody answers, others come first. */
     private List<UpdateStep> next(UUID id) {
         return transaction.execute(status -> {
             List<UpdateStep> of = steps.of(List.of(id));
@@ -94,6 +95,8 @@ class UpdateRun {
                     .filter(update -> !clock.instant().isBefore(update.dueAt))
                     .map(update -> of.stream()
                             .filter(step -> step.state == Step.WAITING)
+                            .sorted(Comparator.comparing((UpdateStep step) -> step.busySince != null)
+                                    .thenComparing(step -> step.turn))
                             .limit(stage(update, of).mayBegin())
                             .toList())
                     .orElse(List.of());

@@ -181,7 +181,7 @@ public class Updates {
     /** Somebody has looked at what failed, and lets the others be updated. */
     @Transactional
     public UpdateView goOn(UUID id) {
-        Update update = held(id);
+        Update update = lock(id);
         List<UpdateStep> of = steps.of(List.of(id));
         update.looked =
                 (int) of.stream().filter(step -> step.state == Step.FAILED).count();
@@ -194,7 +194,7 @@ public class Updates {
     /** What has not begun yet is left as it is; what is being updated cannot be stopped. */
     @Transactional
     public void stop(UUID id) {
-        held(id);
+        lock(id);
         Instant now = clock.instant();
         steps.of(List.of(id)).stream()
                 .filter(step -> step.state == Step.WAITING)
@@ -205,8 +205,8 @@ public class Updates {
         live.tell(KIND, id);
     }
 
-    /** One of which whoever asks sees all devices. */
-    private Update held(UUID id) {
+    /** Nobody else's until the transaction ends. @throws Refusal unless whoever asks sees all of its devices */
+    private Update lock(UUID id) {
         Update update = updates.hold(id).orElseThrow(() -> Refusal.notFound("firmware update"));
         Set<UUID> seen = seen();
         boolean all = steps.of(List.of(id)).stream()

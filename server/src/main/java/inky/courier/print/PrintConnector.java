@@ -3,14 +3,18 @@ package inky.courier.print;
 import inky.courier.connection.ConnectionTrace;
 import inky.courier.connection.FarSideException;
 import inky.courier.connection.ProbeReport;
+import inky.courier.core.Problem;
 import inky.courier.core.connection.ConnectionCause;
 import inky.courier.core.delivery.Setback;
 import inky.courier.core.destination.DestinationKind;
+import inky.courier.core.destination.DestinationSettings;
+import inky.courier.core.destination.PrintSettings;
 import inky.courier.core.message.Message;
 import inky.courier.core.print.PrintCause;
 import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.Connector;
 import inky.courier.destination.Consignment;
+import inky.courier.destination.FolderAccounts;
 import inky.courier.destination.Outcome;
 import inky.courier.destination.Progress;
 import inky.courier.device.DeviceAddress;
@@ -37,9 +41,11 @@ class PrintConnector implements Connector {
 
     private final DeviceService devices;
     private final DeviceLinks links;
+    private final FolderAccounts accounts;
     private final Clock clock;
 
-    PrintConnector(DeviceService devices, DeviceLinks links, Clock clock) {
+    PrintConnector(DeviceService devices, DeviceLinks links, FolderAccounts accounts, Clock clock) {
+        this.accounts = accounts;
         this.devices = devices;
         this.links = links;
         this.clock = clock;
@@ -116,7 +122,10 @@ class PrintConnector implements Connector {
         progress.claim(claim, position, name);
         try {
             DevicePrinter.PrintAnswer answer = links.printer(device)
-                    .print(device, new DevicePrinter.PrintOrder(name, file.mediaType(), file.bytes(), file.content()));
+                    .print(
+                            device,
+                            new DevicePrinter.PrintOrder(
+                                    name, file.mediaType(), file.bytes(), file.content(), settings(consignment)));
             answer.refusal().ifPresent(cause -> progress.unclaim(claim, name));
             return answer.refusal().map(cause -> new Outcome.NotAccepted(Setback.of(cause, answer.words())));
         } catch (DeviceTrouble trouble) {
@@ -125,6 +134,27 @@ class PrintConnector implements Connector {
             }
             progress.unclaim(claim, name);
             return Optional.of(new Outcome.NotAccepted(Setback.of(ConnectionCause.NOT_REACHED, "")));
+        }
+    }
+
+    private PrintSettings settings(Consignment consignment) {
+        return accounts.settings(consignment.destinationId(), PrintSettings.class)
+                .orElse(PrintSettings.USUAL);
+    }
+
+    @Override
+    public List<Problem> lacks(UUID routeId, DestinationSettings settings) {
+        if (!(settings instanceof PrintSettings wanted) || wanted.asksNothing()) {
+            return List.of();
+        }
+        try {
+            DeviceAddress device = devices.addressOf(routeId);
+            return links.printer(device)
+                    .offer(device)
+                    .lacks(wanted, devices.nameOf(routeId).orElse(""));
+        } catch (DeviceTrouble | Refusal e) {
+            // It says so itself when it is to print.
+            return List.of();
         }
     }
 

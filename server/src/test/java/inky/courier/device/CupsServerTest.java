@@ -3,18 +3,28 @@ package inky.courier.device;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.model.Types;
+import inky.courier.core.destination.PrintSettings;
+import inky.courier.core.destination.PrintSettings.PrintColour;
+import inky.courier.core.destination.PrintSettings.PrintSides;
 import inky.courier.core.fleet.DeviceField;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
+import inky.courier.core.print.PrintOffer;
+import inky.courier.harness.DeviceMail;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.FreePort;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -126,9 +136,40 @@ class CupsServerTest {
                             DeviceTrouble.class,
                             trouble -> assertThat(trouble.sentence().toString())
                                     .isEqualTo("The device does not take this: time until sleep."));
+
+            asItWasAsked(office, device, door);
         } finally {
             server.destroy();
             server.waitFor();
         }
+    }
+
+    /** A job has what was asked. */
+    private static void asItWasAsked(Office office, DeviceAddress device, IppSettings.Door door) throws Exception {
+        IppPrinter printer = office.bean(IppPrinter.class);
+        PrintOffer offer = printer.offer(device, door);
+        assertThat(offer.copies()).hasValueSatisfying(most -> assertThat(most).isGreaterThan(3));
+        assertThat(offer.lacks(new PrintSettings(3, PrintSides.ONE, PrintColour.AS_SET, false), "copier"))
+                .isEmpty();
+        byte[] pdf = DeviceMail.pdf(1);
+        DevicePrinter.PrintAnswer answer = printer.print(
+                device,
+                door,
+                new DevicePrinter.PrintOrder(
+                        "Tide table",
+                        "application/pdf",
+                        pdf.length,
+                        () -> new ByteArrayInputStream(pdf),
+                        new PrintSettings(3, PrintSides.ONE, PrintColour.AS_SET, false)));
+        assertThat(answer.refusal()).as(answer.words()).isEmpty();
+        List<Integer> copies = new ArrayList<>();
+        for (String which : List.of("not-completed", "completed")) {
+            IppPacket.Builder request = IppPacket.getJobs(door.printer(), Types.jobName, Types.copies, Types.sides);
+            request.getOperationAttributes().put(Types.whichJobs, which);
+            office.bean(IppClient.class).tell(device, door.http(), request).packet().getAttributeGroups().stream()
+                    .filter(group -> "Tide table".equals(group.getString(Types.jobName)))
+                    .forEach(group -> copies.add(group.getValue(Types.copies)));
+        }
+        assertThat(copies).contains(3).containsOnly(3);
     }
 }

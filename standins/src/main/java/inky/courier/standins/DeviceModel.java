@@ -170,6 +170,11 @@ public record DeviceModel(
         return !resolutions.isEmpty();
     }
 
+    /** The larger ones do. */
+    public boolean staples() {
+        return prints && stores;
+    }
+
     /** All full. */
     Stock stock() {
         return new Stock(trays, SHEETS_IN_A_TRAY, toners);

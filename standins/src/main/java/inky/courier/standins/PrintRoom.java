@@ -1,8 +1,11 @@
 package inky.courier.standins;
 
+import com.hp.jipp.encoding.AttributeGroup;
 import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.MutableAttributeGroup;
 import com.hp.jipp.encoding.Tag;
+import com.hp.jipp.model.Finishing;
 import com.hp.jipp.model.JobState;
 import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Status;
@@ -18,6 +21,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import kotlin.ranges.IntRange;
 
 /**
  * The printing half of a device: what RFC 8011 section 3.2 requires of a Printer, in jobs of one document. Paper is a file.
@@ -33,6 +37,9 @@ final class PrintRoom {
     static final List<String> FORMATS =
             List.of("application/pdf", "image/jpeg", "text/plain", "application/octet-stream");
 
+    private static final int MOST_COPIES = 99;
+    private static final String ONE_SIDED = "one-sided";
+
     private static final byte[] ENCRYPTED = "/Encrypt".getBytes(StandardCharsets.US_ASCII);
 
     private static final Pattern PAGE = Pattern.compile("/Type\\s*/Page\\b");
@@ -41,11 +48,14 @@ final class PrintRoom {
     private final URI uri;
     private final IppRules rules;
     private final Stock stock;
+    private final DeviceModel model;
+    private final List<String> asked = new CopyOnWriteArrayList<>();
     private final List<IppRules.Job> jobs = new CopyOnWriteArrayList<>();
     private final AtomicInteger toAbort = new AtomicInteger();
     private volatile Status refusal;
 
-    PrintRoom(Path folder, URI uri, IppRules rules, Stock stock) throws IOException {
+    PrintRoom(Path folder, URI uri, IppRules rules, Stock stock, DeviceModel model) throws IOException {
+        this.model = model;
         this.folder = Files.createDirectories(folder);
         this.uri = uri;
         this.rules = rules;
@@ -58,6 +68,68 @@ final class PrintRoom {
                 .filter(job -> job.state().equals(JobState.completed))
                 .map(IppRules.Job::name)
                 .toList();
+    }
+
+    /** How the jobs were asked for, the oldest first: copies, sides, colours, finishings. */
+    List<String> asked() {
+        return List.copyOf(asked);
+    }
+
+    /** What it can do with a document: RFC 8011 section 5.2, PWG 5100.14. */
+    void describe(MutableAttributeGroup group) {
+        group.put(Types.copiesDefault, 1);
+        group.put(Types.copiesSupported, new IntRange(1, MOST_COPIES));
+        group.put(Types.sidesDefault, ONE_SIDED);
+        group.put(Types.sidesSupported, sides());
+        group.put(Types.printColorModeDefault, "monochrome");
+        group.put(Types.printColorModeSupported, colours());
+        group.put(Types.finishingsDefault, List.of(Finishing.none));
+        group.put(
+                Types.finishingsSupported,
+                model.staples() ? List.of(Finishing.none, Finishing.staple) : List.of(Finishing.none));
+    }
+
+    private List<String> sides() {
+        return model.twoSided()
+                ? List.of(ONE_SIDED, "two-sided-long-edge", "two-sided-short-edge")
+                : List.of(ONE_SIDED);
+    }
+
+    private List<String> colours() {
+        return model.toners().size() > 1 ? List.of("monochrome", "color") : List.of("monochrome");
+    }
+
+    /** How a document is asked for. */
+    private record Wanted(int copies, String sides, String colours, boolean staple) {
+        static Wanted of(IppPacket request) {
+            AttributeGroup job = request.get(Tag.jobAttributes);
+            if (job == null) {
+                return new Wanted(1, ONE_SIDED, "monochrome", false);
+            }
+            Integer copies = job.getValue(Types.copies);
+            return new Wanted(
+                    copies == null ? 1 : copies,
+                    Optional.ofNullable(job.getString(Types.sides)).orElse(ONE_SIDED),
+                    Optional.ofNullable(job.getString(Types.printColorMode)).orElse("monochrome"),
+                    job.getValues(Types.finishings).contains(Finishing.staple));
+        }
+
+        int sheets(int pages) {
+            return copies * (sides.equals(ONE_SIDED) ? pages : (pages + 1) / 2);
+        }
+
+        @Override
+        public String toString() {
+            return copies + " " + sides + " " + colours + (staple ? " staple" : "");
+        }
+    }
+
+    private boolean can(Wanted wanted) {
+        return wanted.copies >= 1
+                && wanted.copies <= MOST_COPIES
+                && sides().contains(wanted.sides)
+                && colours().contains(wanted.colours)
+                && (model.staples() || !wanted.staple);
     }
 
     /** Takes so many jobs and then gives them up, as when a document cannot be drawn. */
@@ -110,6 +182,10 @@ final class PrintRoom {
         if (format != null && !FORMATS.contains(format)) {
             return Optional.of(Status.clientErrorDocumentFormatNotSupported);
         }
+        if (Boolean.TRUE.equals(request.getValue(Tag.operationAttributes, Types.ippAttributeFidelity))
+                && !can(Wanted.of(request))) {
+            return Optional.of(Status.clientErrorAttributesOrValuesNotSupported);
+        }
         String compression = request.getString(Tag.operationAttributes, Types.compression);
         return compression != null && !compression.equals("none")
                 ? Optional.of(Status.clientErrorCompressionNotSupported)
@@ -139,8 +215,9 @@ final class PrintRoom {
                 rules.upTime());
         Files.write(folder.resolve(job.id() + " " + name.replaceAll("[^\\p{L}\\p{N}. _-]", "_")), document);
         jobs.add(job);
+        asked.add(Wanted.of(request).toString());
         if (printed) {
-            stock.use(pages(document));
+            stock.use(Wanted.of(request).sheets(pages(document)));
         }
         // What becomes of it shows later: the answer comes before the first sheet (RFC 8011 section 4.2.1.2).
         return rules.created(request, job.become(JobState.pending, "none"), uri);

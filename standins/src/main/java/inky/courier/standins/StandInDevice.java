@@ -97,6 +97,7 @@ public final class StandInDevice implements AutoCloseable {
     private final AtomicInteger jobIds = new AtomicInteger();
     private final long seed;
     private volatile boolean samePaper;
+    private volatile boolean silent;
     private final Optional<DavRoom> storage;
     private final Optional<PrintRoom> printer;
     private final IppRules rules = new IppRules();
@@ -160,8 +161,8 @@ public final class StandInDevice implements AutoCloseable {
                 + http.getAddress().getPort();
         uri = URI.create(base + "/ipp/scan");
         printer = folder.isPresent() && model.prints()
-                ? Optional.of(
-                        new PrintRoom(folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules, stock))
+                ? Optional.of(new PrintRoom(
+                        folder.get().resolve("paper"), URI.create(base + "/ipp/print"), rules, stock, model))
                 : Optional.empty();
         List<HttpContext> contexts = new ArrayList<>();
         if (model.scans()) {
@@ -179,11 +180,11 @@ public final class StandInDevice implements AutoCloseable {
         http.start();
     }
 
-    /** Nobody is answered while it starts again. */
+    /** Nobody is answered while it starts again, or is cut off. */
     private final class Silence extends Filter {
         @Override
         public void doFilter(HttpExchange exchange, Chain chain) throws IOException {
-            if (firmware.isRestarting()) {
+            if (silent || firmware.isRestarting()) {
                 exchange.close();
             } else {
                 chain.doFilter(exchange);
@@ -192,7 +193,7 @@ public final class StandInDevice implements AutoCloseable {
 
         @Override
         public String description() {
-            return "answers nobody while it starts again";
+            return "answers nobody while it starts again, or is cut off";
         }
     }
 
@@ -236,6 +237,11 @@ public final class StandInDevice implements AutoCloseable {
     /** Names of the documents that it has printed. */
     public List<String> printed() {
         return printer.map(PrintRoom::printed).orElse(List.of());
+    }
+
+    /** How its print jobs were asked for, the oldest first: copies, sides, colours, and whether stapled. */
+    public List<String> printedAs() {
+        return printer.map(PrintRoom::asked).orElse(List.of());
     }
 
     /** Takes the next jobs for printing and then gives them up. */
@@ -354,6 +360,11 @@ public final class StandInDevice implements AutoCloseable {
         return firmware.running();
     }
 
+    /** Answers nobody over the network, as if its cable were out. */
+    public void silent(boolean silent) {
+        this.silent = silent;
+    }
+
     /** How long an update takes from now on, until the device is back. */
     public void updateLasts(long millis) {
         firmware.lasts(millis);
@@ -438,6 +449,7 @@ public final class StandInDevice implements AutoCloseable {
                 reply(exchange, IppRules.response(request, fault.get()));
             } else if (request.getOperation().equals(Operation.getPrinterAttributes)) {
                 MutableAttributeGroup group = rules.describe(service(room.uri(), PrintRoom.FORMATS, printing(), 0));
+                room.describe(group);
                 String[] media = model.media().toArray(String[]::new);
                 group.put(Types.mediaSupported, media[0], Arrays.copyOfRange(media, 1, media.length));
                 stock(group);

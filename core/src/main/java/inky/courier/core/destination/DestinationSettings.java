@@ -1,4 +1,5 @@
 package inky.courier.core.destination;
 
 /** What is set up of one destination; which record it is, its kind says. */
-public sealed interface DestinationSettings permits MailSettings, FolderSettings, LinkSettings, NoSettings {}
+public sealed interface DestinationSettings
+        permits MailSettings, FolderSettings, LinkSettings, PrintSettings, NoSettings {}

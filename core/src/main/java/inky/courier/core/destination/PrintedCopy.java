@@ -1,14 +1,19 @@
 package inky.courier.core.destination;
 
+import inky.courier.core.Problem;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.DestinationKind.Through;
+import inky.courier.core.destination.Field.Type;
+import inky.courier.core.destination.PrintSettings.PrintColour;
+import inky.courier.core.destination.PrintSettings.PrintSides;
+import inky.courier.core.message.Message;
 import java.util.List;
 import java.util.Optional;
 
 /** Printed by a device. */
-final class PrintedCopy extends KindRules<NoSettings> {
+final class PrintedCopy extends KindRules<PrintSettings> {
     PrintedCopy() {
-        super(Family.PAPER, NoSettings.class, NoSettings.NOTHING);
+        super(Family.PAPER, PrintSettings.class, PrintSettings.USUAL);
     }
 
     @Override
@@ -18,11 +23,26 @@ final class PrintedCopy extends KindRules<NoSettings> {
 
     @Override
     List<Field> fields() {
-        return List.of(Field.note("printer-files"));
+        return List.of(
+                Field.of("copies", Type.NUMBER),
+                Field.choice("sides", PrintSides.values()).called("print-sides").beside(),
+                Field.choice("colour", PrintColour.values()).called("print-colour"),
+                Field.of("staple", Type.TICK),
+                Field.note("printer-files"));
     }
 
     @Override
-    String place(NoSettings settings) {
-        return "on paper";
+    List<Problem> problems(PrintSettings settings) {
+        return settings.copies() >= 1 && settings.copies() <= PrintSettings.MOST_COPIES
+                ? List.of()
+                : List.of(problem(
+                        "copies",
+                        Message.of("problem.destination.copies"),
+                        Message.of("problem.destination.copies.remedy")));
+    }
+
+    @Override
+    String place(PrintSettings settings) {
+        return settings.copies() > 1 ? settings.copies() + " copies on paper" : "on paper";
     }
 }

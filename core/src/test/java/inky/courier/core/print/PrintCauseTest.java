@@ -10,6 +10,7 @@ class PrintCauseTest {
     // RFC 8011 section B.1, from memory: the code, by its name there, and whether waiting helps.
     @ParameterizedTest
     @CsvSource({
+        "0x040B, NOT_THIS_FORMAT, FOR_GOOD", // client-error-attributes-or-values-not-supported
         "0x0408, TOO_LARGE, FOR_GOOD", // client-error-request-entity-too-large
         "0x040A, NOT_THIS_FORMAT, FOR_GOOD", // client-error-document-format-not-supported
         "0x0411, NOT_THIS_FORMAT, FOR_GOOD", // client-error-document-format-error
@@ -22,7 +23,14 @@ class PrintCauseTest {
         "0x0507, BUSY, PASSES", // server-error-busy
     })
     void ippStatuses(String code, PrintCause cause, Lasting lasting) {
-        assertEquals(cause, PrintCause.ofIpp(Integer.decode(code)));
+        assertEquals(cause, PrintCause.ofIpp(Integer.decode(code), false));
         assertEquals(lasting, cause.lasting());
+    }
+
+    // RFC 8011 section 4.2.1.1: with ipp-attribute-fidelity, what a device cannot do is refused so
+    @ParameterizedTest
+    @CsvSource({"0x040B", "0x040C"})
+    void whatIsAskedBesidePrinting(String code) {
+        assertEquals(PrintCause.NOT_SO, PrintCause.ofIpp(Integer.decode(code), true));
     }
 }
