@@ -75,39 +75,41 @@ async function remove() {
       </div>
     </div>
     <ErrorNote :error="models.error.value" />
-    <table v-if="models.data.value?.length" class="table" aria-labelledby="wanted">
-      <thead>
-        <tr>
-          <th scope="col">Model</th>
-          <th scope="col">Wanted</th>
-          <th scope="col">Also allowed</th>
-          <th scope="col">Devices run</th>
-          <th v-if="may('CHANGE_SETUP')" scope="col" aria-label="Change"></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="model in models.data.value" :key="model.model">
-          <th scope="row">{{ model.model }}</th>
-          <td class="mono">
-            {{ model.wanted }}<span v-if="!model.wanted" class="quiet plain">as the devices have it</span>
-          </td>
-          <td class="mono">{{ model.also.join(', ') }}</td>
-          <td>
-            <span v-if="!model.devices" class="quiet">no device</span>
-            <span v-for="one in model.running" :key="one.version" class="running">
-              <span class="mono">{{ one.version || 'not told' }}</span> × {{ figure(one.devices)
-              }}<span v-if="model.wanted && one.version && !one.allowed" class="not"> not allowed</span>
-            </span>
-            <p v-if="model.offered.length" class="caption">devices offer {{ model.offered.join(', ') }}</p>
-          </td>
-          <td v-if="may('CHANGE_SETUP')" class="end">
-            <button type="button" class="link" :aria-label="`Change ${model.model}`" @click="edit(model)">
-              Change
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-if="models.data.value?.length" class="wide">
+      <table class="table" aria-labelledby="wanted">
+        <thead>
+          <tr>
+            <th scope="col">Model</th>
+            <th scope="col">Wanted</th>
+            <th scope="col">Also allowed</th>
+            <th scope="col">Devices run</th>
+            <th v-if="may('CHANGE_SETUP')" scope="col" aria-label="Change"></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="model in models.data.value" :key="model.model">
+            <th scope="row">{{ model.model }}</th>
+            <td class="mono">
+              {{ model.wanted }}<span v-if="!model.wanted" class="quiet plain">as the devices have it</span>
+            </td>
+            <td class="mono">{{ model.also.join(', ') }}</td>
+            <td>
+              <span v-if="!model.devices" class="quiet">no device</span>
+              <span v-for="one in model.running" :key="one.version" class="running">
+                <span class="mono">{{ one.version || 'not told' }}</span> × {{ figure(one.devices)
+                }}<span v-if="model.wanted && one.version && !one.allowed" class="not"> not allowed</span>
+              </span>
+              <p v-if="model.offered.length" class="caption">devices offer {{ model.offered.join(', ') }}</p>
+            </td>
+            <td v-if="may('CHANGE_SETUP')" class="end">
+              <button type="button" class="link" :aria-label="`Change ${model.model}`" @click="edit(model)">
+                Change
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p v-else-if="models.data.value" class="quiet">There are no devices that tell their model yet.</p>
     <el-dialog
       :model-value="!!open"
@@ -153,6 +155,9 @@ async function remove() {
 </template>
 
 <style scoped>
+.wide {
+  overflow-x: auto;
+}
 section {
   margin-top: 16px;
 }

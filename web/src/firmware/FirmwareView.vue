@@ -82,44 +82,46 @@ async function update() {
     <button type="button" class="button small" :disabled="busy" @click="update">Update in stages</button>
     <span class="caption">One first; the others when it is back and can be used.</span>
   </PickedBar>
-  <table v-if="list.rows.value.length" class="table" aria-labelledby="devices">
-    <thead>
-      <tr>
-        <PickBox v-if="may('CHANGE_SETUP')" :picked="picked" />
-        <SortHead :list="list" column="name">Device</SortHead>
-        <SortHead :list="list" column="place">Place</SortHead>
-        <SortHead :list="list" column="model">Model</SortHead>
-        <th scope="col">Runs</th>
-        <th scope="col">Wanted</th>
-        <SortHead :list="list" column="standing">State</SortHead>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="row in list.rows.value" :key="row.id">
-        <PickBox v-if="may('CHANGE_SETUP')" :picked="picked" :row="row" />
-        <td>
-          <RouterLink :to="`/fleet/${row.id}`">{{ row.name }}</RouterLink>
-        </td>
-        <td>{{ row.place }}</td>
-        <td>{{ row.model }}</td>
-        <td class="mono">{{ row.running || '–' }}</td>
-        <td class="mono">{{ row.wanted || '–' }}</td>
-        <td>
-          <span v-if="row.condition === 'UPDATING'" class="state">
-            <StateMark mark="moving" :size="13" silent /> being updated<template v-if="row.progress != null"
-              >, {{ row.progress }} %</template
-            >
-          </span>
-          <span v-else class="state">
-            <StateMark :mark="standing(row).mark" :size="13" silent /> {{ standing(row).words }}
-            <span v-if="row.standing === 'BEHIND' && !row.offered" class="caption"
-              >to be updated at the device</span
-            >
-          </span>
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <div v-if="list.rows.value.length" class="wide">
+    <table class="table" aria-labelledby="devices">
+      <thead>
+        <tr>
+          <PickBox v-if="may('CHANGE_SETUP')" :picked="picked" />
+          <SortHead :list="list" column="name">Device</SortHead>
+          <SortHead :list="list" column="place">Place</SortHead>
+          <SortHead :list="list" column="model">Model</SortHead>
+          <th scope="col">Runs</th>
+          <th scope="col">Wanted</th>
+          <SortHead :list="list" column="standing">State</SortHead>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in list.rows.value" :key="row.id">
+          <PickBox v-if="may('CHANGE_SETUP')" :picked="picked" :row="row" />
+          <td>
+            <RouterLink :to="`/fleet/${row.id}`">{{ row.name }}</RouterLink>
+          </td>
+          <td>{{ row.place }}</td>
+          <td>{{ row.model }}</td>
+          <td class="mono">{{ row.running || '–' }}</td>
+          <td class="mono">{{ row.wanted || '–' }}</td>
+          <td>
+            <span v-if="row.condition === 'UPDATING'" class="state">
+              <StateMark mark="moving" :size="13" silent /> being updated<template v-if="row.progress != null"
+                >, {{ row.progress }} %</template
+              >
+            </span>
+            <span v-else class="state">
+              <StateMark :mark="standing(row).mark" :size="13" silent /> {{ standing(row).words }}
+              <span v-if="row.standing === 'BEHIND' && !row.offered" class="caption"
+                >to be updated at the device</span
+              >
+            </span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
   <p v-else-if="!list.query.isLoading.value" class="empty-view">
     {{ list.total.value ? 'No device matches.' : 'There are no devices yet.' }}
     <RouterLink v-if="!list.total.value && may('CHANGE_SETUP')" to="/devices/find">Find devices</RouterLink>
@@ -129,6 +131,9 @@ async function update() {
 </template>
 
 <style scoped>
+.wide {
+  overflow-x: auto;
+}
 h2 {
   margin-top: 22px;
 }

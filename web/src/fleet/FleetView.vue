@@ -197,7 +197,7 @@ const toggle = (state: FleetState) => set({ state: asked.value.state === state ?
 }
 /* The columns of every strip, and of the captions above them. */
 .fleet {
-  --strip: 24px 16px minmax(120px, 1.5fr) 72px 66px 92px 100px minmax(96px, 0.9fr) minmax(150px, 1.7fr);
+  --strip: 24px 16px minmax(120px, 1.4fr) 72px 66px 84px 96px minmax(104px, 0.8fr) minmax(176px, 1.9fr);
 }
 .captions {
   display: grid;
