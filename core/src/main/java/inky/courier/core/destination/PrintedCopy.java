@@ -24,8 +24,8 @@ final class PrintedCopy extends KindRules<PrintSettings> {
     @Override
     List<Field> fields() {
         return List.of(
-                Field.of("copies", Type.NUMBER),
-                Field.choice("sides", PrintSides.values()).called("print-sides").beside(),
+                Field.of("copies", Type.NUMBER).called("print-copies"),
+                Field.choice("sides", PrintSides.values()).called("print-sides"),
                 Field.choice("colour", PrintColour.values()).called("print-colour"),
                 Field.of("staple", Type.TICK),
                 Field.note("printer-files"));
