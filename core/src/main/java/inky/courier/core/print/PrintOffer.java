@@ -28,16 +28,33 @@ public record PrintOffer(
     public List<Problem> lacks(PrintSettings wanted, String device) {
         List<Problem> problems = new ArrayList<>();
         copies.filter(most -> wanted.copies() > most)
-                .ifPresent(most ->
-                        problems.add(problem("copies", said("copies", device).with("n", most))));
+                .ifPresent(most -> problems.add(new Problem(
+                        "print.copies",
+                        "copies",
+                        Message.of("problem.print.copies")
+                                .with("device", device)
+                                .with("n", most),
+                        Message.of("problem.print.copies.remedy"))));
         if (isMissing(sides, wanted.sides().keyword())) {
-            problems.add(problem("sides", said("sides", device)));
+            problems.add(new Problem(
+                    "print.sides",
+                    "sides",
+                    Message.of("problem.print.sides").with("device", device),
+                    Message.of("problem.print.sides.remedy")));
         }
         if (isMissing(colours, wanted.colour().keyword())) {
-            problems.add(problem("colour", said("colour", device)));
+            problems.add(new Problem(
+                    "print.colour",
+                    "colour",
+                    Message.of("problem.print.colour").with("device", device),
+                    Message.of("problem.print.colour.remedy")));
         }
         if (wanted.staple() && !staples.orElse(true)) {
-            problems.add(problem("staple", said("staple", device)));
+            problems.add(new Problem(
+                    "print.staple",
+                    "staple",
+                    Message.of("problem.print.staple").with("device", device),
+                    Message.of("problem.print.staple.remedy")));
         }
         return problems;
     }
@@ -45,13 +62,5 @@ public record PrintOffer(
     private static boolean isMissing(Optional<Set<String>> offered, Optional<String> wanted) {
         return wanted.isPresent()
                 && offered.filter(all -> !all.contains(wanted.get())).isPresent();
-    }
-
-    private static Message said(String field, String device) {
-        return Message.of("problem.print." + field).with("device", device);
-    }
-
-    private static Problem problem(String field, Message sentence) {
-        return new Problem("print." + field, field, sentence, Message.of("problem.print." + field + ".remedy"));
     }
 }
