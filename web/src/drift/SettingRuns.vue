@@ -3,9 +3,9 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { computed } from 'vue';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
-import ErrorNote from '@/shared/ErrorNote.vue';
 import { count, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
+import RunList from '@/shared/RunList.vue';
 import StateMark from '@/shared/StateMark.vue';
 import { useToast } from '@/shared/toast';
 import { FIELDS, TASK_MARKS, TASK_WORDS } from './fields';
@@ -57,89 +57,56 @@ async function stop(run: Run) {
 </script>
 
 <template>
-  <section v-if="rows.length" :aria-label="title">
-    <h2>{{ title }}</h2>
-    <ErrorNote :error="runs.error.value ?? general" />
-    <ol>
-      <li v-for="run in rows" :key="run.id">
-        <div class="line">
-          <p role="status">
-            <strong>{{ words(run) }}</strong>
-            <progress
-              v-if="run.waiting && !isAhead(run)"
-              :value="run.ended"
-              :max="run.tasks.length"
-              :aria-label="words(run)"
-            ></progress>
-          </p>
-          <p class="caption">{{ fieldsOf(run) }}. {{ when(run.orderedAt) }}, {{ run.orderedBy }}</p>
-          <button
-            v-if="run.waiting && may('CHANGE_SETUP')"
-            type="button"
-            class="button small"
-            :disabled="busy"
-            @click="stop(run)"
-          >
-            {{ isAhead(run) ? 'Cancel' : 'Stop the rest' }}
-          </button>
-          <button
-            v-if="run.failed && !run.waiting && may('CHANGE_SETUP')"
-            type="button"
-            class="button small"
-            :disabled="busy"
-            @click="repeat(run)"
-          >
-            Repeat for {{ count(run.failed, 'device') }}
-          </button>
-        </div>
-        <ul v-if="shown(run).length">
-          <li v-for="task in shown(run)" :key="task.deviceId">
-            <StateMark :mark="TASK_MARKS[task.state]" :size="14" :words="TASK_WORDS[task.state]" />
-            <span>
-              <RouterLink :to="`/fleet/${task.deviceId}`">{{ task.name }}</RouterLink>: {{ task.trouble }}
-              {{ task.remedy }}
-            </span>
-          </li>
-        </ul>
+  <RunList
+    :title="title"
+    :runs="rows"
+    :words="words"
+    :caption="(run) => `${fieldsOf(run)}. ${when(run.orderedAt)}, ${run.orderedBy}`"
+    :error="runs.error.value ?? general"
+  >
+    <template #beside="{ run }">
+      <progress
+        v-if="run.waiting && !isAhead(run)"
+        :value="run.ended"
+        :max="run.tasks.length"
+        :aria-label="words(run)"
+      ></progress>
+    </template>
+    <template #acts="{ run }">
+      <button
+        v-if="run.waiting && may('CHANGE_SETUP')"
+        type="button"
+        class="button small"
+        :disabled="busy"
+        @click="stop(run)"
+      >
+        {{ isAhead(run) ? 'Cancel' : 'Stop the rest' }}
+      </button>
+      <button
+        v-if="run.failed && !run.waiting && may('CHANGE_SETUP')"
+        type="button"
+        class="button small"
+        :disabled="busy"
+        @click="repeat(run)"
+      >
+        Repeat for {{ count(run.failed, 'device') }}
+      </button>
+    </template>
+    <template #steps="{ run }">
+      <li v-for="task in shown(run)" :key="task.deviceId">
+        <StateMark :mark="TASK_MARKS[task.state]" :size="14" :words="TASK_WORDS[task.state]" />
+        <span>
+          <RouterLink :to="`/fleet/${task.deviceId}`">{{ task.name }}</RouterLink>: {{ task.trouble }}
+          {{ task.remedy }}
+        </span>
       </li>
-    </ol>
-  </section>
+    </template>
+  </RunList>
 </template>
 
 <style scoped>
-section {
-  margin: 14px 0;
-}
-ol,
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-ol > li {
-  padding: 8px 0;
-  border-top: 1px solid var(--rule);
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: center;
-}
-ul li {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-  padding: 3px 0 0 4px;
-  font-size: 13px;
-}
-ul .mark {
+li .mark {
   flex: none;
   translate: 0 2px;
-}
-progress {
-  width: 140px;
-  margin-left: 8px;
-  accent-color: var(--stamp);
 }
 </style>

@@ -5,7 +5,7 @@ import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { useForm } from '@/shared/problems';
-import StateMark from '@/shared/StateMark.vue';
+import MarkedWords from '@/shared/MarkedWords.vue';
 import { useToast } from '@/shared/toast';
 import { standing, updatable } from './firmware';
 
@@ -39,17 +39,15 @@ async function update() {
     <ErrorNote :error="general" />
     <p class="line">
       <strong class="mono">{{ row.running }}</strong>
-      <span v-if="device.condition === 'UPDATING'" class="state" role="status">
-        <StateMark mark="moving" :size="13" silent /> being updated<template v-if="row.progress != null"
-          >, {{ row.progress }} %</template
-        >
-      </span>
-      <span v-else class="state">
-        <StateMark :mark="standing(row).mark" :size="13" silent /> {{ standing(row).words }}
-        <template v-if="row.wanted && row.standing !== 'WANTED'"
+      <MarkedWords v-if="device.condition === 'UPDATING'" mark="moving" role="status">
+        being updated<template v-if="row.progress != null">, {{ row.progress }} %</template>
+      </MarkedWords>
+      <MarkedWords v-else :mark="standing(row).mark">
+        {{ standing(row).words
+        }}<template v-if="row.wanted && row.standing !== 'WANTED'"
           >, wanted <span class="mono">{{ row.wanted }}</span></template
         >
-      </span>
+      </MarkedWords>
       <button
         v-if="may('CHANGE_SETUP') && updatable(row)"
         type="button"
@@ -69,11 +67,6 @@ async function update() {
 </template>
 
 <style scoped>
-section {
-  margin-top: 14px;
-  padding-top: 8px;
-  border-top: 2px solid var(--ink-9);
-}
 .head {
   display: flex;
   flex-wrap: wrap;
@@ -86,14 +79,5 @@ section {
   flex-wrap: wrap;
   gap: 4px 14px;
   align-items: center;
-}
-.state {
-  display: inline-flex;
-  gap: 7px;
-  align-items: baseline;
-}
-.state .mark {
-  flex: none;
-  translate: 0 2px;
 }
 </style>

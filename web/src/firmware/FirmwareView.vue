@@ -8,13 +8,13 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { count, figure, when } from '@/shared/format';
 import ListTools from '@/shared/ListTools.vue';
 import { useLongList } from '@/shared/longList';
+import MarkedWords from '@/shared/MarkedWords.vue';
 import PickBox from '@/shared/PickBox.vue';
 import { usePicked } from '@/shared/picked';
 import PickedBar from '@/shared/PickedBar.vue';
 import { useForm } from '@/shared/problems';
 import ShowMore from '@/shared/ShowMore.vue';
 import SortHead from '@/shared/SortHead.vue';
-import StateMark from '@/shared/StateMark.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
 import AllowedFirmware from './AllowedFirmware.vue';
@@ -106,17 +106,15 @@ async function update() {
           <td class="mono">{{ row.running || '–' }}</td>
           <td class="mono">{{ row.wanted || '–' }}</td>
           <td>
-            <span v-if="row.condition === 'UPDATING'" class="state">
-              <StateMark mark="moving" :size="13" silent /> being updated<template v-if="row.progress != null"
-                >, {{ row.progress }} %</template
-              >
-            </span>
-            <span v-else class="state">
-              <StateMark :mark="standing(row).mark" :size="13" silent /> {{ standing(row).words }}
-              <span v-if="row.standing === 'BEHIND' && !row.offered" class="caption"
-                >to be updated at the device</span
-              >
-            </span>
+            <MarkedWords v-if="row.condition === 'UPDATING'" mark="moving">
+              being updated<template v-if="row.progress != null">, {{ row.progress }} %</template>
+            </MarkedWords>
+            <template v-else>
+              <MarkedWords :mark="standing(row).mark">{{ standing(row).words }}</MarkedWords>
+              <p v-if="row.standing === 'BEHIND' && !row.offered" class="caption">
+                to be updated at the device
+              </p>
+            </template>
           </td>
         </tr>
       </tbody>
@@ -136,16 +134,6 @@ async function update() {
 }
 h2 {
   margin-top: 22px;
-}
-.state {
-  display: inline-flex;
-  flex-wrap: wrap;
-  gap: 2px 7px;
-  align-items: baseline;
-}
-.state .mark {
-  flex: none;
-  translate: 0 2px;
 }
 .together {
   display: inline-flex;

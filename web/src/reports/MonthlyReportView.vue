@@ -7,8 +7,8 @@ import { useOfficeSettings } from '@/settings/office';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { count, when } from '@/shared/format';
 import { useForm } from '@/shared/problems';
+import MarkedWords from '@/shared/MarkedWords.vue';
 import SetUpForm from '@/shared/SetUpForm.vue';
-import StateMark from '@/shared/StateMark.vue';
 import TextField from '@/shared/TextField.vue';
 import TickBox from '@/shared/TickBox.vue';
 import TitleBar from '@/shared/TitleBar.vue';
@@ -110,16 +110,11 @@ async function sendNow() {
             <td>{{ one.month }}</td>
             <td class="mono">{{ one.email }}</td>
             <td>
-              <span class="state">
-                <StateMark
-                  :mark="one.sentAt ? 'accepted' : one.trouble ? 'care' : 'moving'"
-                  :size="13"
-                  silent
-                />
+              <MarkedWords :mark="one.sentAt ? 'accepted' : one.trouble ? 'care' : 'moving'">
                 {{
                   one.sentAt ? `taken by the mail server, ${when(one.sentAt)}` : one.trouble || 'being sent'
                 }}
-              </span>
+              </MarkedWords>
             </td>
           </tr>
         </tbody>
@@ -147,15 +142,6 @@ fieldset {
   gap: 12px;
   align-items: center;
   margin: 14px 0;
-}
-.state {
-  display: inline-flex;
-  gap: 7px;
-  align-items: baseline;
-}
-.state .mark {
-  flex: none;
-  translate: 0 2px;
 }
 @media (width < 700px) {
   .columns {
