@@ -5,12 +5,12 @@ import inky.courier.alert.AlertMessages.Kind;
 import inky.courier.core.message.Message;
 import inky.courier.destination.Announcements;
 import inky.courier.destination.Announcements.Announcement;
+import inky.courier.queue.Pauses;
 import inky.courier.settings.Settings;
 import inky.courier.settings.SettingsSecret;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
@@ -21,10 +21,6 @@ import org.springframework.stereotype.Component;
 @Component
 class AlertPost {
     private static final Logger LOG = LoggerFactory.getLogger(AlertPost.class);
-
-    private static final List<Duration> PAUSES =
-            List.of(Duration.ofMinutes(1), Duration.ofMinutes(5), Duration.ofMinutes(15));
-    private static final Duration LONGEST = Duration.ofHours(1);
 
     /** What is older is no news. */
     private static final Duration TRIED = Duration.ofDays(1);
@@ -62,7 +58,7 @@ class AlertPost {
             return Optional.empty();
         }
         messages.failed(id, trouble.get());
-        return Optional.of(now.plus(message.tries() < PAUSES.size() ? PAUSES.get(message.tries()) : LONGEST));
+        return Optional.of(now.plus(Pauses.after(message.tries())));
     }
 
     private Optional<Message> send(AlertMessage message, Instant now) {

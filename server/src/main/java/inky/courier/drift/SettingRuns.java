@@ -8,6 +8,7 @@ import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.device.DeviceTrouble;
 import inky.courier.live.Live;
+import inky.courier.queue.PlannedTime;
 import inky.courier.queue.Queue;
 import inky.courier.web.Json;
 import inky.courier.web.Refusal;
@@ -36,7 +37,6 @@ class SettingRuns {
     private static final String KIND = "device-settings";
     private static final int LATEST = 20;
     private static final Duration KEPT = Duration.ofDays(90);
-    private static final Duration LONGEST_AHEAD = Duration.ofDays(60);
 
     /** While somebody scans there. */
     private static final Duration PAUSE = Duration.ofMinutes(1);
@@ -152,15 +152,12 @@ class SettingRuns {
     @Transactional
     public RunView begin(List<Order> orders, @Nullable Instant at) {
         Instant now = clock.instant();
-        if (at != null && at.isAfter(now.plus(LONGEST_AHEAD))) {
-            throw Invalid.of("device.set-when", "at");
-        }
         runs.removeBefore(now.minus(KEPT));
         SettingRun run = new SettingRun();
         run.id = UUID.randomUUID();
         run.orderedBy = Who.name();
         run.orderedAt = now;
-        run.dueAt = at == null || at.isBefore(now) ? now : at;
+        run.dueAt = PlannedTime.of(at, now);
         runs.save(run);
         List<SettingTask> all =
                 orders.stream().map(order -> task(run.id, order)).toList();

@@ -7,6 +7,7 @@ import inky.courier.core.message.Message;
 import inky.courier.device.DeviceService;
 import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.live.Live;
+import inky.courier.queue.PlannedTime;
 import inky.courier.queue.Queue;
 import inky.courier.web.Refusal;
 import inky.courier.web.Who;
@@ -33,7 +34,6 @@ public class Updates {
     private static final int MOST_AT_ONCE = 20;
     private static final int LATEST = 10;
     private static final Duration KEPT = Duration.ofDays(90);
-    private static final Duration LONGEST_AHEAD = Duration.ofDays(60);
 
     private final UpdateRepository updates;
     private final UpdateStepRepository steps;
@@ -140,9 +140,6 @@ public class Updates {
         if (atOnce < 1 || atOnce > MOST_AT_ONCE) {
             throw Invalid.of("firmware.at-once", "atOnce");
         }
-        if (at != null && at.isAfter(now.plus(LONGEST_AHEAD))) {
-            throw Invalid.of("device.set-when", "at");
-        }
         Set<UUID> busy =
                 steps.findByEndedAtIsNull().stream().map(step -> step.deviceId).collect(Collectors.toSet());
         if (orders.stream().anyMatch(order -> busy.contains(order.device))) {
@@ -153,7 +150,7 @@ public class Updates {
         update.id = UUID.randomUUID();
         update.orderedBy = Who.name();
         update.orderedAt = now;
-        update.dueAt = at == null || at.isBefore(now) ? now : at;
+        update.dueAt = PlannedTime.of(at, now);
         update.atOnce = atOnce;
         updates.save(update);
         List<UpdateStep> all = new ArrayList<>();

@@ -8,6 +8,7 @@ import inky.courier.core.report.ReportMail;
 import inky.courier.destination.Announcements;
 import inky.courier.destination.Announcements.Announcement;
 import inky.courier.destination.Announcements.Attachment;
+import inky.courier.queue.Pauses;
 import inky.courier.queue.Queue;
 import inky.courier.report.Reports.Report;
 import inky.courier.settings.Settings;
@@ -49,9 +50,6 @@ public class MonthlyReports {
     /** Whoever is entered later gets the next one. */
     private static final int LAST_DAY = 5;
 
-    private static final List<Duration> PAUSES =
-            List.of(Duration.ofMinutes(1), Duration.ofMinutes(5), Duration.ofMinutes(15));
-    private static final Duration LONGEST = Duration.ofHours(1);
     private static final Duration TRIED = Duration.ofDays(3);
     private static final int KEPT_MONTHS = 13;
 
@@ -188,7 +186,7 @@ public class MonthlyReports {
             LOG.warn("the report of {} could not be sent for three days", one.month);
             return Optional.empty();
         }
-        return Optional.of(now.plus(one.tries < PAUSES.size() ? PAUSES.get(one.tries) : LONGEST));
+        return Optional.of(now.plus(Pauses.after(one.tries)));
     }
 
     private Report of(ReportBy by, YearMonth month) {
