@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
-import { ref } from 'vue';
+import { ref, useTemplateRef } from 'vue';
 import { useSession } from '@/app/session';
 import { api, ask, type Schemas } from '@/api/client';
 import ErrorNote from '@/shared/ErrorNote.vue';
@@ -23,6 +23,8 @@ const models = useQuery({
 });
 const open = ref<Model>();
 const wanted = ref('');
+const fields = useTemplateRef('fields');
+const toFirst = () => fields.value?.querySelector('input')?.focus();
 const also = ref('');
 
 function edit(model: Model) {
@@ -116,9 +118,10 @@ async function remove() {
       :title="open?.model ?? ''"
       width="460"
       append-to-body
+      @opened="toFirst"
       @update:model-value="open = undefined"
     >
-      <form id="firmware-form" @submit.prevent="save">
+      <form id="firmware-form" ref="fields" @submit.prevent="save">
         <ErrorNote :error="general" />
         <TextField v-model="wanted" label="Wanted version" name="wanted" mono :maxlength="40" />
         <TextField

@@ -7,6 +7,7 @@ import ErrorNote from '@/shared/ErrorNote.vue';
 import { count } from '@/shared/format';
 import { useForm } from '@/shared/problems';
 import { useToast } from '@/shared/toast';
+import { useVanishing } from '@/shared/vanishing';
 
 /** What can be done with the devices that are chosen. */
 const ids = defineModel<string[]>({ required: true });
@@ -14,6 +15,7 @@ const { may } = useSession();
 const { say } = useToast();
 const queries = useQueryClient();
 const { general, busy, attempt } = useForm();
+const pressed = useVanishing(computed(() => ids.value.length > 0));
 const number = computed(() => count(ids.value.length, 'device'));
 const sheets = computed(
   () => `/api/instruction-sheets?${new URLSearchParams(ids.value.map((id) => ['device', id]))}`,
@@ -49,7 +51,7 @@ const update = () =>
 </script>
 
 <template>
-  <div v-if="ids.length" class="acts" role="group" :aria-label="`With ${number}`">
+  <div v-if="ids.length" class="acts" role="group" :aria-label="`With ${number}`" @click.capture="pressed">
     <strong>{{ number }} chosen</strong>
     <button type="button" class="link" @click="ids = []">Clear</button>
     <button v-if="may('ACT_ON_DELIVERIES')" type="button" class="button small" :disabled="busy" @click="look">

@@ -1,12 +1,21 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import type { Picked } from './picked';
+import { useVanishing } from './vanishing';
 
 /** How many rows of a list are chosen, and what can be done with them. */
-defineProps<{ picked: Picked; words: string }>();
+const props = defineProps<{ picked: Picked; words: string }>();
+const pressed = useVanishing(computed(() => props.picked.number.value > 0));
 </script>
 
 <template>
-  <div v-if="picked.number.value" class="acts" role="group" :aria-label="`With ${words}`">
+  <div
+    v-if="picked.number.value"
+    class="acts"
+    role="group"
+    :aria-label="`With ${words}`"
+    @click.capture="pressed"
+  >
     <strong>{{ words }} chosen</strong>
     <button v-if="picked.canHaveAll.value" type="button" class="link" @click="picked.takeAll()">
       Choose all {{ picked.fitting.value }}
