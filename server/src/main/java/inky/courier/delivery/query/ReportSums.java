@@ -31,6 +31,8 @@ public class ReportSums {
     /** Whose deliveries are nobody's any more. */
     private static final String NOBODY = new UUID(0, 0).toString();
 
+    private static final int ROWS_AT_ONCE = 2_000;
+
     /** Of a day as text. */
     private static final int DAY_LETTERS = 10;
 
@@ -68,6 +70,7 @@ public class ReportSums {
                         + "sum(pages) as pages, sum(bytes) as bytes, sum(arrived) as arrived, sum(failed) as failed, "
                         + "sum(judged) as judged, sum(blank) as blank, sum(colour) as colour, '' as seconds",
                 "group by subject",
+                List.of(),
                 row -> {
                     String subject = row.getString("subject");
                     if (only.isEmpty() || only.get().contains(subject)) {
@@ -83,26 +86,37 @@ public class ReportSums {
 
     /** From sending until accepted, of some subjects. */
     public Map<String, Durations> times(ReportBy by, LocalDate from, LocalDate until, Collection<String> subjects) {
-        Set<String> wanted = Set.copyOf(subjects);
         Map<String, Durations> times = new HashMap<>();
-        of(by, from, until, "subject, seconds", "", row -> {
-            if (wanted.contains(row.getString("subject"))) {
-                times.computeIfAbsent(row.getString("subject"), one -> new Durations())
-                        .add(ReportTable.durations(row.getString("seconds")).counts());
-            }
-        });
+        of(
+                by,
+                from,
+                until,
+                "subject, seconds",
+                "where subject = any (?)",
+                List.of(subjects.toArray(String[]::new)),
+                row -> times.computeIfAbsent(row.getString("subject"), one -> new Durations())
+                        .add(ReportTable.durations(row.getString("seconds")).counts()));
         return times;
     }
 
+    /** @param more values of what is said at the end; rows are taken as they come, since there may be a hundred thousand */
     private void of(
-            ReportBy by, LocalDate from, LocalDate until, String columns, String grouped, RowCallbackHandler each) {
+            ReportBy by,
+            LocalDate from,
+            LocalDate until,
+            String columns,
+            String end,
+            List<Object> more,
+            RowCallbackHandler each) {
         List<Object> values = new ArrayList<>();
         List<String> selects = new ArrayList<>();
         for (Part part : parts(from, until)) {
             selects.add("select * from report_sum where kind = ? and whole_month = ? and day between ? and ?");
             values.addAll(List.of(by.name(), part.wholeMonth, Date.valueOf(part.from), Date.valueOf(part.until)));
         }
-        jdbc.sql("select " + columns + " from (" + String.join(" union all ", selects) + ") as rows " + grouped)
+        values.addAll(more);
+        jdbc.sql("select " + columns + " from (" + String.join(" union all ", selects) + ") as rows " + end)
+                .withFetchSize(ROWS_AT_ONCE)
                 .params(values)
                 .query(each);
     }
