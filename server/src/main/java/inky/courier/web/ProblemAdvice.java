@@ -12,6 +12,7 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
@@ -44,8 +45,14 @@ import tools.jackson.databind.exc.InvalidNullException;
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
-    /** SQLSTATE character_not_in_repertoire: U+0000 is in no text of PostgreSQL. */
-    private static final String NO_SUCH_SIGN = "22021";
+    /** Class 23 of SQLSTATE (ISO 9075): integrity constraint violation. */
+    private static final String CONSTRAINT = "23";
+
+    /**
+     * SQLSTATE of values that somebody may have typed: too long, out of range, and U+0000, which no text of PostgreSQL has (also within
+     * JSON). Other data exceptions are mistakes of ours.
+     */
+    private static final Set<String> DATA = Set.of("22001", "22003", "22021", "22P05");
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> invalid(Invalid invalid) {
@@ -108,14 +115,21 @@ class ProblemAdvice {
         return answer(Refusal.of(HttpStatus.CONFLICT, "changed-meanwhile"));
     }
 
+    /** Spring's exception says more than its name: a statement of ours that the driver cannot send is no clash of what somebody typed. */
     @ExceptionHandler
     ResponseEntity<ProblemDetail> clash(DataIntegrityViolationException e) {
-        LOG.debug("data integrity", e);
-        if (NestedExceptionUtils.getRootCause(e) instanceof SQLException sql
-                && NO_SUCH_SIGN.equals(sql.getSQLState())) {
+        String state = NestedExceptionUtils.getMostSpecificCause(e) instanceof SQLException sql
+                ? String.valueOf(sql.getSQLState())
+                : "";
+        if (state.startsWith(CONSTRAINT)) {
+            LOG.debug("a constraint", e);
+            return answer(Refusal.of(HttpStatus.CONFLICT, "clash"));
+        }
+        if (DATA.contains(state)) {
+            LOG.debug("data", e);
             return answer(Refusal.of(HttpStatus.UNPROCESSABLE_CONTENT, "field.invalid"));
         }
-        return answer(Refusal.of(HttpStatus.CONFLICT, "clash"));
+        return unexpected(e);
     }
 
     @ExceptionHandler

@@ -20,6 +20,7 @@ import java.util.TreeSet;
 import java.util.UUID;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.SqlArrayValue;
 import org.springframework.stereotype.Component;
 
 /**
@@ -93,7 +94,7 @@ public class ReportSums {
                 until,
                 "subject, seconds",
                 "where subject = any (?)",
-                List.of(subjects.toArray(String[]::new)),
+                List.of(new SqlArrayValue("text", subjects.toArray())),
                 row -> times.computeIfAbsent(row.getString("subject"), one -> new Durations())
                         .add(ReportTable.durations(row.getString("seconds")).counts()));
         return times;
