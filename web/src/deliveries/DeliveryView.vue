@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query';
-import { computed, useTemplateRef } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import { useSession } from '@/app/session';
+import PrintDialog from '@/printing/PrintDialog.vue';
 import ErrorNote from '@/shared/ErrorNote.vue';
 import { ago, bytes, clockSeconds, count, exact, when, whereIs, personOf } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
@@ -25,6 +26,7 @@ const query = useQuery({
 });
 const page = computed(() => query.data.value);
 const row = computed(() => page.value?.row);
+const printing = ref(false);
 const acts = useTemplateRef<InstanceType<typeof ActButtons>>('acts');
 
 const title = computed(() => {
@@ -58,7 +60,9 @@ const changeable = computed(
 );
 useKeys({
   t: () => acts.value?.possible.TRY_AGAIN && void acts.value.act('TRY_AGAIN'),
-  Escape: () => void router.push('/deliveries'),
+  Escape: () => {
+    if (!printing.value) void router.push('/deliveries');
+  },
 });
 </script>
 
@@ -75,6 +79,14 @@ useKeys({
         </p>
       </div>
       <ActButtons ref="acts" class="acts" :rows="[row]" main>
+        <button
+          v-if="page.files.length && may('ACT_ON_DELIVERIES')"
+          type="button"
+          class="button"
+          @click="printing = true"
+        >
+          Print
+        </button>
         <a
           v-if="page.files.length === 1 && may('OPEN_PAGES')"
           class="button"
@@ -110,6 +122,7 @@ useKeys({
         <dd>{{ took }}</dd>
       </div>
     </dl>
+    <PrintDialog v-model="printing" :delivery="page" />
     <div class="columns">
       <div>
         <TallLine :row="row" :profile="page.profileWords" />

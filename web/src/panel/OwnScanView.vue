@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
+import PrintDrawer from '@/printing/PrintDrawer.vue';
 import { when } from '@/shared/format';
 import JobStamp from '@/shared/JobStamp.vue';
 import StateMark from '@/shared/StateMark.vue';
@@ -20,6 +21,7 @@ onMounted(() => back.value?.focus());
 const scan = computed(() => props.at.scan.scan);
 const others = computed(() => props.at.scan.toOthers);
 const choosing = ref(false);
+const printing = ref(false);
 const chosen = computed(() => (others.value ? answersTo(others.value.ask, props.at.answers) : []));
 
 type Way = (typeof props.at.scan.ways)[number];
@@ -78,6 +80,9 @@ const kept = computed(() => {
         </button>
       </template>
       <template v-else>
+        <button v-if="at.scan.canPrint" type="button" class="key" @click="printing = true">
+          {{ t('mine.print') }}
+        </button>
         <button v-if="others" type="button" class="key" @click="choosing = true">
           {{ t('mine.to-others') }}
         </button>
@@ -92,6 +97,7 @@ const kept = computed(() => {
         </button>
       </template>
     </div>
+    <PrintDrawer v-if="printing && at.scan.canPrint" :panel="panel" @done="printing = false" />
     <RecipientsDrawer
       v-if="choosing && others"
       :panel="panel"

@@ -31,12 +31,13 @@ export function useOwnScan(machine: Machine) {
 
   async function change(sending: (delivery: string) => Promise<Schemas['OwnScan']>) {
     const at = machine.at('own-scan');
-    if (!at) return;
+    if (!at) return false;
     touch();
     const seen = await attempt(() => sending(at.scan.scan.id));
-    if (!seen || !machine.isAt(at)) return;
+    if (!seen || !machine.isAt(at)) return false;
     at.scan = seen;
     at.answers = {};
+    return true;
   }
 
   const sendAgain = () =>
@@ -60,8 +61,35 @@ export function useOwnScan(machine: Machine) {
     );
   }
 
+  /** What would come out here. */
+  async function previewPrint(body: Schemas['PrintForm']) {
+    const at = machine.at('own-scan');
+    if (!at) return undefined;
+    return attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/mine/scans/{delivery}/print/preview', {
+          params: pathOf(at.scan.scan.id),
+          body,
+        }),
+      ),
+    );
+  }
+
+  const printHere = (body: Schemas['PrintForm']) =>
+    change((delivery) =>
+      ask(api.POST('/api/panel/{device}/mine/scans/{delivery}/print', { params: pathOf(delivery), body })),
+    );
+
   const ownScanGoes = () =>
     machine.at('own-scan')?.scan.ways.some(({ state }) => state === 'MOVING' || state === 'WAITING') ?? false;
 
-  return { openOwnScan, refreshOwnScan, sendAgain, sendToOthers, ownScanGoes };
+  return {
+    openOwnScan,
+    refreshOwnScan,
+    sendAgain,
+    sendToOthers,
+    previewPrint,
+    printHere,
+    ownScanGoes,
+  };
 }

@@ -271,7 +271,7 @@ class IppTest {
             String stopped = office.send(Stack.TIDE_TABLE);
             Waiting.until(() -> office.state(stopped).equals("STOPPED"), "the device has refused it");
             assertThat(office.desk.get("/api/deliveries/" + stopped).text())
-                    .contains("The device cannot print as this destination asks.");
+                    .contains("The device cannot print as asked.");
             assertThat(small.printed()).isEmpty();
         }
     }

@@ -378,6 +378,7 @@ class DevicesWalkTest {
         desk.navigate(courier.uri() + "/fleet/firmware");
         assertThat(desk.getByRole(AriaRole.HEADING).first()).hasText("No device is behind");
         button("Change Alder M30").click();
+        assertThat(desk.getByLabel("Wanted version")).isFocused();
         desk.getByLabel("Wanted version").fill("the newest");
         button("Save").click();
         assertThat(desk.getByText("A version has 1 to 40 characters, a digit among them."))
@@ -391,7 +392,8 @@ class DevicesWalkTest {
 
         desk.getByLabel("Choose Vault").check();
         Chrome.checkAccessibility(desk, "devices that are to be updated");
-        button("Update in stages").click();
+        button("Update in stages").press("Enter");
+        assertThat(desk.getByRole(AriaRole.HEADING).first()).isFocused();
         Locator under = desk.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Updates under way"));
         assertThat(under).containsText("being updated");
         guarded.passUpdate(40);

@@ -2,6 +2,7 @@ package inky.courier.delivery;
 
 import inky.courier.core.naming.NameValues;
 import inky.courier.core.page.Kind;
+import inky.courier.core.print.PrintWish;
 import inky.courier.core.transfer.Sidecar;
 import inky.courier.core.workshop.MadeFile;
 import inky.courier.destination.Consignment;
@@ -42,6 +43,7 @@ class Consignments implements Packing {
         JobSnapshot job = Json.read(d.jobSnapshot, JobSnapshot.class);
         List<Files.KeptFile> carried = files.of(d.id).stream()
                 .filter(file -> goesTo(leg, file.kind().name()))
+                .filter(file -> leg.onlyFile == null || leg.onlyFile == file.position())
                 .toList();
         Map<UUID, String> digests =
                 store.sha256(carried.stream().map(Files.KeptFile::contentId).toList());
@@ -55,6 +57,7 @@ class Consignments implements Packing {
                 addresses(leg.recipients),
                 addresses(leg.copies),
                 leg.below,
+                Optional.of(leg.print).filter(wish -> !wish.isEmpty()).map(wish -> Json.read(wish, PrintWish.class)),
                 new Consignment.Sender(d.personId, d.personName, d.personEmail, d.language()),
                 d.deviceId,
                 WorkshopMaking.read(job.subject()).fill(values),

@@ -51,6 +51,12 @@ class Leg {
     /** The kinds of paper that go here, with commas between; empty for all. */
     String kinds = "";
 
+    /** How somebody wants it printed this time, as JSON; empty for as its destination says. */
+    String print = "";
+
+    /** The position of the only file that goes here; null for all of its kinds. */
+    Integer onlyFile;
+
     String messageId;
 
     @Enumerated(EnumType.STRING)
@@ -78,6 +84,10 @@ class Leg {
     int revivals;
 
     Instant firstTryAt;
+
+    /** Asked for after the delivery was sent: printed or sent once more. */
+    boolean askedLater;
+
     Instant nextTryAt;
 
     /** Set when everything was sent and only the far side's word was missing; cleared by its word. */

@@ -53,7 +53,7 @@ class LegsOfJob {
         leg.routeName = destination.routeName();
         leg.routeId = destination.routeId();
         leg.below = choices.folders().getOrDefault(destination.id(), "");
-        leg.messageId = "<" + delivery.number + "." + leg.id + "@courier.invalid>";
+        leg.messageId = messageId(delivery, leg);
         List<String> recipients = destination
                 .kind()
                 .recipients(
@@ -73,6 +73,26 @@ class LegsOfJob {
             leg.routeName = own.map(access -> access.name()).orElse(destination.name());
         }
         return leg;
+    }
+
+    /** On paper, by no destination: as somebody wants it this time. */
+    Leg toPaper(Delivery delivery, Paper paper) {
+        Leg leg = new Leg();
+        leg.position = delivery.legs.size();
+        leg.turn = delivery.number;
+        leg.kind = DestinationKind.PRINTER;
+        leg.label = paper.deviceName();
+        leg.routeId = paper.deviceId();
+        leg.routeName = paper.deviceName();
+        leg.messageId = messageId(delivery, leg);
+        leg.recipients = "[]";
+        leg.print = Json.write(paper.wish());
+        leg.onlyFile = paper.file().orElse(null);
+        return leg;
+    }
+
+    private static String messageId(Delivery delivery, Leg leg) {
+        return "<" + delivery.number + "." + leg.id + "@courier.invalid>";
     }
 
     private static String inAFewWords(List<String> recipients) {

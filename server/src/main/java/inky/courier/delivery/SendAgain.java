@@ -11,7 +11,6 @@ import inky.courier.web.Refusal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -26,9 +25,6 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class SendAgain {
-    /** Nobody means more than that; each is carried by itself. */
-    private static final int MOST_LEGS = 48;
-
     private final Deliveries deliveries;
     private final DestinationService destinations;
     private final LegsOfJob legsOfJob;
@@ -77,7 +73,7 @@ public class SendAgain {
     @Transactional
     public void same(UUID id, PersonView person, From from) {
         deliveries.changes(id, change -> {
-            requireKept(change, person);
+            FurtherLegs.requireKept(change.delivery(), person);
             Map<Way, List<Leg>> ways = change.legs().stream()
                     .filter(leg -> from.reaches(change.delivery(), leg))
                     .collect(Collectors.groupingBy(Way::of, LinkedHashMap::new, Collectors.toList()));
@@ -130,7 +126,7 @@ public class SendAgain {
     @Transactional
     public void toOthers(UUID id, PersonView person, DestinationView through, List<String> addresses) {
         deliveries.changes(id, change -> {
-            requireKept(change, person);
+            FurtherLegs.requireKept(change.delivery(), person);
             add(
                     change,
                     through,
@@ -141,23 +137,8 @@ public class SendAgain {
 
     private Leg add(Change change, DestinationView to, Choices choices, PersonView person) {
         Delivery delivery = change.delivery();
-        if (delivery.legs.size() >= MOST_LEGS) {
-            throw Refusal.of(HttpStatus.CONFLICT, "send-again.most");
-        }
         Leg leg = legsOfJob.to(delivery, to, delivery.legs.size(), choices, person.email());
-        leg.firstTryAt = change.now();
-        delivery.legs.add(leg);
-        change.say(leg, Message.of("delivery.sent-again").with("who", person.name()), "");
+        FurtherLegs.add(change, leg, Message.of("delivery.sent-again").with("who", person.name()));
         return leg;
-    }
-
-    private static void requireKept(Change change, PersonView person) {
-        Delivery delivery = change.delivery();
-        if (!Objects.equals(delivery.personId, person.id())) {
-            throw Refusal.notFound("delivery");
-        }
-        if (delivery.contentsRemovedAt != null) {
-            throw Refusal.of(HttpStatus.GONE, "delivery.removed");
-        }
     }
 }

@@ -4,12 +4,14 @@ import inky.courier.core.destination.DestinationKind;
 import inky.courier.core.job.WhenTooLarge;
 import inky.courier.core.message.Languages;
 import inky.courier.core.naming.NameValues;
+import inky.courier.core.print.PrintWish;
 import inky.courier.core.transfer.Sidecar;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
@@ -21,6 +23,7 @@ import java.util.function.UnaryOperator;
  * @param messageId the same for every try, so that the far side can tell a repetition
  * @param copies who gets a copy beside the recipients
  * @param below a folder that was chosen at the device, below the destination's own; empty for that itself
+ * @param print how somebody wants it printed this time; empty for as the destination says
  * @param encrypted whether nobody can read the files without a passcode
  * @param files one or more
  * @param claimed names that earlier tries have taken, by the file's position
@@ -36,6 +39,7 @@ public record Consignment(
         List<String> recipients,
         List<String> copies,
         String below,
+        Optional<PrintWish> print,
         Sender sender,
         UUID deviceId,
         String subject,
@@ -79,6 +83,7 @@ public record Consignment(
                 recipients,
                 copies,
                 below,
+                print,
                 sender,
                 deviceId,
                 subject,

@@ -1,17 +1,16 @@
 package inky.courier.device;
 
-import inky.courier.core.destination.PrintSettings;
 import inky.courier.core.print.PrintCause;
 import inky.courier.core.print.PrintOffer;
+import inky.courier.core.print.PrintWish;
 import java.io.InputStream;
 import java.util.Optional;
 import java.util.function.Supplier;
 
 /** Prints on a device. */
 public interface DevicePrinter extends DeviceLink {
-    /** A document to print. @param name which tells the job again among the device's own @param settings how it is printed */
-    record PrintOrder(
-            String name, String mediaType, long bytes, Supplier<InputStream> content, PrintSettings settings) {}
+    /** A document to print. @param name which tells the job again among the device's own @param wish how it is printed */
+    record PrintOrder(String name, String mediaType, long bytes, Supplier<InputStream> content, PrintWish wish) {}
 
     /** What a device answered. @param refusal why it did not take the job; empty when it did @param words its own */
     record PrintAnswer(Optional<PrintCause> refusal, String words) {}

@@ -13,6 +13,9 @@ import inky.courier.device.DeviceService.DeviceView;
 import inky.courier.job.JobService.JobView;
 import inky.courier.people.PeopleService;
 import inky.courier.people.PeopleService.PersonView;
+import inky.courier.print.DocumentPrinting;
+import inky.courier.print.DocumentPrinting.PrintForm;
+import inky.courier.print.DocumentPrinting.PrintPreview;
 import inky.courier.settings.Settings;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
@@ -37,6 +40,7 @@ class OwnScans {
     private final PeopleService people;
     private final DeviceService devices;
     private final AddressBook book;
+    private final DocumentPrinting printing;
     private final Settings settings;
 
     OwnScans(
@@ -47,6 +51,7 @@ class OwnScans {
             PeopleService people,
             DeviceService devices,
             AddressBook book,
+            DocumentPrinting printing,
             Settings settings) {
         this.places = places;
         this.questions = questions;
@@ -55,6 +60,7 @@ class OwnScans {
         this.people = people;
         this.devices = devices;
         this.book = book;
+        this.printing = printing;
         this.settings = settings;
     }
 
@@ -65,13 +71,15 @@ class OwnScans {
      * @param keptUntil how long its files are kept if nothing more happens; absent once they are gone
      * @param canGoAgain whether it can be sent to where it went, or a part of it
      * @param toOthers absent where no job here goes to whoever is chosen, or the files are gone
+     * @param canPrint whether it can be printed where they stand
      */
     record OwnScan(
             OwnDelivery scan,
             List<OwnWay> ways,
             @Nullable Instant keptUntil,
             boolean canGoAgain,
-            @Nullable ToOthers toOthers) {}
+            @Nullable ToOthers toOthers,
+            boolean canPrint) {}
 
     /** A destination of a job that somebody may use where they stand. */
     private record Open(JobView job, DestinationView to) {}
@@ -83,7 +91,7 @@ class OwnScans {
                 .orElseThrow(() -> Refusal.notFound("delivery"));
         List<OwnWay> ways = own.ways(user.personId(), id);
         if (!own.isKept(user.personId(), id)) {
-            return new OwnScan(scan, ways, null, false, null);
+            return new OwnScan(scan, ways, null, false, null, false);
         }
         PersonView person = people.get(user.personId());
         Map<UUID, Open> open = open(user);
@@ -107,7 +115,8 @@ class OwnScans {
                                         .filter(Objects::nonNull)
                                         .max(Comparator.naturalOrder())),
                 canGoAgain,
-                toOthers(open, person).orElse(null));
+                toOthers(open, person).orElse(null),
+                devices.get(user.deviceId()).abilities().prints());
     }
 
     OwnScan again(PanelUser user, UUID id) {
@@ -133,6 +142,16 @@ class OwnScans {
                 .orElseThrow(() -> Refusal.notFound("destination on this panel"));
         sendAgain.toOthers(id, person, through.to, book.addresses(reader(user, through, person), recipients));
         book.used(person.id(), new ArrayList<>(recipients));
+        return scan(user, id);
+    }
+
+    /** What would come out at the device where they stand. */
+    PrintPreview preview(PanelUser user, UUID id, PrintForm form) {
+        return printing.preview(id, people.get(user.personId()), form.on(user.deviceId()));
+    }
+
+    OwnScan print(PanelUser user, UUID id, PrintForm form) {
+        printing.print(id, people.get(user.personId()), form.on(user.deviceId()));
         return scan(user, id);
     }
 

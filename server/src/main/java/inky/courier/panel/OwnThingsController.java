@@ -9,6 +9,8 @@ import inky.courier.destination.OwnFolders.OwnFolder;
 import inky.courier.destination.OwnFolders.OwnFolderForm;
 import inky.courier.panel.OwnScans.OwnScan;
 import inky.courier.panel.OwnThings.Mine;
+import inky.courier.print.DocumentPrinting.PrintForm;
+import inky.courier.print.DocumentPrinting.PrintPreview;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -67,6 +69,25 @@ class OwnThingsController {
             @RequestBody OtherRecipients others,
             @AuthenticationPrincipal PanelUser user) {
         return scans.toOthers(user, delivery, others.recipients());
+    }
+
+    /** What would come out where they stand; nothing is printed. */
+    @PostMapping("/mine/scans/{delivery}/print/preview")
+    PrintPreview previewOwnScanOnPaper(
+            @PathVariable UUID device,
+            @PathVariable UUID delivery,
+            @RequestBody PrintForm form,
+            @AuthenticationPrincipal PanelUser user) {
+        return scans.preview(user, delivery, form);
+    }
+
+    @PostMapping("/mine/scans/{delivery}/print")
+    OwnScan printOwnScan(
+            @PathVariable UUID device,
+            @PathVariable UUID delivery,
+            @RequestBody PrintForm form,
+            @AuthenticationPrincipal PanelUser user) {
+        return scans.print(user, delivery, form);
     }
 
     /** What this device sent by itself is theirs, and is sent. */

@@ -11,6 +11,7 @@ import inky.courier.core.destination.DestinationSettings;
 import inky.courier.core.destination.PrintSettings;
 import inky.courier.core.message.Message;
 import inky.courier.core.print.PrintCause;
+import inky.courier.core.print.PrintWish;
 import inky.courier.core.transfer.TransferStep;
 import inky.courier.destination.Connector;
 import inky.courier.destination.Consignment;
@@ -125,7 +126,7 @@ class PrintConnector implements Connector {
                     .print(
                             device,
                             new DevicePrinter.PrintOrder(
-                                    name, file.mediaType(), file.bytes(), file.content(), settings(consignment)));
+                                    name, file.mediaType(), file.bytes(), file.content(), wish(consignment)));
             answer.refusal().ifPresent(cause -> progress.unclaim(claim, name));
             return answer.refusal().map(cause -> new Outcome.NotAccepted(Setback.of(cause, answer.words())));
         } catch (DeviceTrouble trouble) {
@@ -137,9 +138,11 @@ class PrintConnector implements Connector {
         }
     }
 
-    private PrintSettings settings(Consignment consignment) {
-        return accounts.settings(consignment.destinationId(), PrintSettings.class)
-                .orElse(PrintSettings.USUAL);
+    private PrintWish wish(Consignment consignment) {
+        return consignment
+                .print()
+                .orElseGet(() -> PrintWish.of(accounts.settings(consignment.destinationId(), PrintSettings.class)
+                        .orElse(PrintSettings.USUAL)));
     }
 
     @Override

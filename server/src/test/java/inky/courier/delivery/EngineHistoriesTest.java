@@ -390,6 +390,7 @@ class EngineHistoriesTest {
                     recipients,
                     List.of(),
                     "",
+                    Optional.empty(),
                     new Consignment.Sender(person, "", ""),
                     person,
                     "",

@@ -6,12 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.hp.jipp.encoding.IppPacket;
 import com.hp.jipp.model.Types;
 import inky.courier.core.destination.PrintSettings;
+import inky.courier.core.destination.PrintSettings.PagesPerSide;
 import inky.courier.core.destination.PrintSettings.PrintColour;
+import inky.courier.core.destination.PrintSettings.PrintScaling;
 import inky.courier.core.destination.PrintSettings.PrintSides;
 import inky.courier.core.fleet.DeviceField;
 import inky.courier.core.fleet.DeviceProtocol;
 import inky.courier.core.fleet.DeviceSettings;
 import inky.courier.core.print.PrintOffer;
+import inky.courier.core.print.PrintWish;
 import inky.courier.harness.DeviceMail;
 import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
@@ -149,9 +152,9 @@ class CupsServerTest {
         IppPrinter printer = office.bean(IppPrinter.class);
         PrintOffer offer = printer.offer(device, door);
         assertThat(offer.copies()).hasValueSatisfying(most -> assertThat(most).isGreaterThan(3));
-        assertThat(offer.lacks(new PrintSettings(3, PrintSides.ONE, PrintColour.AS_SET, false), "copier"))
+        assertThat(offer.lacks(PrintSettings.of(3, PrintSides.ONE, PrintColour.AS_SET, false), "copier"))
                 .isEmpty();
-        byte[] pdf = DeviceMail.pdf(1);
+        byte[] pdf = DeviceMail.pdf(4);
         DevicePrinter.PrintAnswer answer = printer.print(
                 device,
                 door,
@@ -160,16 +163,36 @@ class CupsServerTest {
                         "application/pdf",
                         pdf.length,
                         () -> new ByteArrayInputStream(pdf),
-                        new PrintSettings(3, PrintSides.ONE, PrintColour.AS_SET, false)));
+                        new PrintWish(
+                                new PrintSettings(
+                                        3,
+                                        PrintSides.ONE,
+                                        PrintColour.AS_SET,
+                                        false,
+                                        PrintScaling.FIT,
+                                        PagesPerSide.FOUR),
+                                "2-3",
+                                "")));
         assertThat(answer.refusal()).as(answer.words()).isEmpty();
-        List<Integer> copies = new ArrayList<>();
+        List<String> jobs = new ArrayList<>();
         for (String which : List.of("not-completed", "completed")) {
-            IppPacket.Builder request = IppPacket.getJobs(door.printer(), Types.jobName, Types.copies, Types.sides);
+            IppPacket.Builder request = IppPacket.getJobs(
+                    door.printer(),
+                    Types.jobName,
+                    Types.copies,
+                    Types.sides,
+                    Types.numberUp,
+                    Types.printScaling,
+                    Types.pageRanges);
             request.getOperationAttributes().put(Types.whichJobs, which);
             office.bean(IppClient.class).tell(device, door.http(), request).packet().getAttributeGroups().stream()
                     .filter(group -> "Tide table".equals(group.getString(Types.jobName)))
-                    .forEach(group -> copies.add(group.getValue(Types.copies)));
+                    .map(group -> group.getValue(Types.copies) + " copies, "
+                            + group.getValue(Types.numberUp) + " on a side, "
+                            + group.getString(Types.printScaling) + ", pages "
+                            + group.getValue(Types.pageRanges))
+                    .forEach(jobs::add);
         }
-        assertThat(copies).contains(3).containsOnly(3);
+        assertThat(jobs).containsOnly("3 copies, 4 on a side, fit, pages 2..3");
     }
 }

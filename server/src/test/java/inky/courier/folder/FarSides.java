@@ -32,6 +32,7 @@ import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
@@ -181,6 +182,7 @@ final class FarSides implements AutoCloseable {
                 List.of(),
                 List.of(),
                 "",
+                Optional.empty(),
                 new Consignment.Sender(id, "\u00c1sa Kj\u00f8lv", "asa@wherrymoor.example"),
                 id,
                 "",

@@ -1,12 +1,17 @@
 package inky.courier.standins;
 
 import com.hp.jipp.encoding.AttributeGroup;
+import com.hp.jipp.encoding.IntOrIntRange;
 import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.encoding.KeywordOrName;
 import com.hp.jipp.encoding.MutableAttributeGroup;
 import com.hp.jipp.encoding.Tag;
 import com.hp.jipp.model.Finishing;
+import com.hp.jipp.model.JobConstraintsSupported;
 import com.hp.jipp.model.JobState;
+import com.hp.jipp.model.MediaCol;
+import com.hp.jipp.model.MediaColDatabase;
 import com.hp.jipp.model.Operation;
 import com.hp.jipp.model.Status;
 import com.hp.jipp.model.Types;
@@ -21,6 +26,9 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import kotlin.ranges.IntRange;
 
 /**
@@ -39,6 +47,8 @@ final class PrintRoom {
 
     private static final int MOST_COPIES = 99;
     private static final String ONE_SIDED = "one-sided";
+    private static final String SHORT_EDGE = "two-sided-short-edge";
+    private static final List<String> SCALINGS = List.of("auto", "fit", "fill", "none");
 
     private static final byte[] ENCRYPTED = "/Encrypt".getBytes(StandardCharsets.US_ASCII);
 
@@ -87,40 +97,110 @@ final class PrintRoom {
         group.put(
                 Types.finishingsSupported,
                 model.staples() ? List.of(Finishing.none, Finishing.staple) : List.of(Finishing.none));
+        group.put(Types.printScalingDefault, "auto");
+        group.put(Types.printScalingSupported, SCALINGS);
+        group.put(Types.numberUpDefault, 1);
+        group.put(
+                Types.numberUpSupported,
+                perSide().stream().map(IntOrIntRange::new).toList());
+        group.put(Types.pageRangesSupported, true);
+        group.put(
+                Types.mediaSourceSupported,
+                sources().stream().map(KeywordOrName::new).toList());
+        group.put(Types.mediaColReady, trays().stream().map(PrintRoom::ready).toList());
+        if (model.staples()) {
+            group.put(
+                    Types.jobConstraintsSupported,
+                    List.of(new JobConstraintsSupported(
+                            "staple-short-edge",
+                            AttributeGroup.groupOf(
+                                    Tag.jobAttributes,
+                                    Types.finishings.of(Finishing.staple),
+                                    Types.sides.of(SHORT_EDGE)))));
+        }
+    }
+
+    /** A4 lies in each. */
+    private static MediaColDatabase ready(String source) {
+        MediaColDatabase paper = new MediaColDatabase();
+        paper.setMediaSource(new KeywordOrName(source));
+        paper.setMediaSizeName(new KeywordOrName("iso_a4_210x297mm"));
+        return paper;
+    }
+
+    private List<String> trays() {
+        return IntStream.rangeClosed(1, model.trays())
+                .mapToObj(n -> "tray-" + n)
+                .toList();
+    }
+
+    private List<String> sources() {
+        return Stream.concat(Stream.of("auto"), trays().stream()).toList();
+    }
+
+    private List<Integer> perSide() {
+        return model.staples() ? List.of(1, 2, 4, 6, 9, 16) : List.of(1, 2, 4);
     }
 
     private List<String> sides() {
-        return model.twoSided()
-                ? List.of(ONE_SIDED, "two-sided-long-edge", "two-sided-short-edge")
-                : List.of(ONE_SIDED);
+        return model.twoSided() ? List.of(ONE_SIDED, "two-sided-long-edge", SHORT_EDGE) : List.of(ONE_SIDED);
     }
 
     private List<String> colours() {
         return model.toners().size() > 1 ? List.of("monochrome", "color") : List.of("monochrome");
     }
 
-    /** How a document is asked for. */
-    private record Wanted(int copies, String sides, String colours, boolean staple) {
+    /** How a document is asked for. @param pages the ranges; empty for all */
+    private record Wanted(
+            int copies,
+            String sides,
+            String colours,
+            boolean staple,
+            String scaling,
+            int perSide,
+            List<IntRange> pages,
+            String source) {
         static Wanted of(IppPacket request) {
             AttributeGroup job = request.get(Tag.jobAttributes);
             if (job == null) {
-                return new Wanted(1, ONE_SIDED, "monochrome", false);
+                return new Wanted(1, ONE_SIDED, "monochrome", false, "auto", 1, List.of(), "auto");
             }
-            Integer copies = job.getValue(Types.copies);
+            MediaCol paper = job.getValue(Types.mediaCol);
+            KeywordOrName source = paper == null ? null : paper.getMediaSource();
             return new Wanted(
-                    copies == null ? 1 : copies,
+                    Optional.ofNullable(job.getValue(Types.copies)).orElse(1),
                     Optional.ofNullable(job.getString(Types.sides)).orElse(ONE_SIDED),
                     Optional.ofNullable(job.getString(Types.printColorMode)).orElse("monochrome"),
-                    job.getValues(Types.finishings).contains(Finishing.staple));
+                    job.getValues(Types.finishings).contains(Finishing.staple),
+                    Optional.ofNullable(job.getString(Types.printScaling)).orElse("auto"),
+                    Optional.ofNullable(job.getValue(Types.numberUp)).orElse(1),
+                    job.getValues(Types.pageRanges),
+                    source == null ? "auto" : source.asString());
         }
 
-        int sheets(int pages) {
-            return copies * (sides.equals(ONE_SIDED) ? pages : (pages + 1) / 2);
+        /** @param all pages that the document has */
+        int sheets(int all) {
+            int printed = pages.isEmpty()
+                    ? all
+                    : (int) IntStream.rangeClosed(1, all)
+                            .filter(page -> pages.stream().anyMatch(range -> range.contains(page)))
+                            .count();
+            int filled = (printed + perSide - 1) / perSide;
+            return copies * (sides.equals(ONE_SIDED) ? filled : (filled + 1) / 2);
         }
 
         @Override
         public String toString() {
-            return copies + " " + sides + " " + colours + (staple ? " staple" : "");
+            return copies + " " + sides + " " + colours + (staple ? " staple" : "")
+                    + (scaling.equals("auto") ? "" : " " + scaling)
+                    + (perSide == 1 ? "" : " number-up " + perSide)
+                    + (pages.isEmpty()
+                            ? ""
+                            : " pages "
+                                    + pages.stream()
+                                            .map(range -> range.getFirst() + "-" + range.getLast())
+                                            .collect(Collectors.joining(",")))
+                    + (source.equals("auto") ? "" : " " + source);
         }
     }
 
@@ -129,7 +209,11 @@ final class PrintRoom {
                 && wanted.copies <= MOST_COPIES
                 && sides().contains(wanted.sides)
                 && colours().contains(wanted.colours)
-                && (model.staples() || !wanted.staple);
+                && (model.staples() || !wanted.staple)
+                && !(wanted.staple && wanted.sides.equals(SHORT_EDGE))
+                && SCALINGS.contains(wanted.scaling)
+                && perSide().contains(wanted.perSide)
+                && sources().contains(wanted.source);
     }
 
     /** Takes so many jobs and then gives them up, as when a document cannot be drawn. */

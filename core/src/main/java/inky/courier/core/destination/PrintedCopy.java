@@ -4,7 +4,9 @@ import inky.courier.core.Problem;
 import inky.courier.core.destination.DestinationKind.Family;
 import inky.courier.core.destination.DestinationKind.Through;
 import inky.courier.core.destination.Field.Type;
+import inky.courier.core.destination.PrintSettings.PagesPerSide;
 import inky.courier.core.destination.PrintSettings.PrintColour;
+import inky.courier.core.destination.PrintSettings.PrintScaling;
 import inky.courier.core.destination.PrintSettings.PrintSides;
 import inky.courier.core.message.Message;
 import java.util.List;
@@ -28,6 +30,8 @@ final class PrintedCopy extends KindRules<PrintSettings> {
                 Field.choice("sides", PrintSides.values()).called("print-sides"),
                 Field.choice("colour", PrintColour.values()).called("print-colour"),
                 Field.of("staple", Type.TICK),
+                Field.choice("scaling", PrintScaling.values()).called("print-scaling"),
+                Field.choice("perSide", PagesPerSide.values()).called("print-per-side"),
                 Field.note("printer-files"));
     }
 

@@ -51,7 +51,8 @@ class ReportReckoning {
         List<ReportRows.Line> delivery = new ArrayList<>();
         jdbc.sql("""
                         select d.id, d.device_id, d.device_name, d.person_id, d.job_id, d.job_name, d.pages, d.file_bytes, d.judged_sides, d.blank_sides, d.colour_sides, d.state, d.scanned_at,
-                            l.destination_id, l.route_name, l.cause, l.sentence, l.state as leg_state, l.accepted_at, l.sent_bytes
+                            l.destination_id, l.route_name, l.cause, l.sentence, l.state as leg_state, l.sent_bytes,
+                            case when not l.asked_later then l.accepted_at end as accepted_at
                         from delivery d left join leg l on l.delivery_id = d.id
                         where d.scanned_at >= :start and d.scanned_at < :end and not d.test order by d.id""")
                 .param("start", start(day))
@@ -110,8 +111,10 @@ class ReportReckoning {
         ReportRows sums = new ReportRows();
         jdbc.sql(
                         "select kind, subject, name, documents, pages, bytes, arrived, failed, judged, blank, colour, seconds from report_sum "
-                                + "where not whole_month and day between ? and ? order by day")
-                .params(Date.valueOf(month.atDay(1)), Date.valueOf(month.atEndOfMonth()))
+                                + "where kind in (:kinds) and not whole_month and day between :from and :until order by day")
+                .param("kinds", ReportTable.KINDS)
+                .param("from", Date.valueOf(month.atDay(1)))
+                .param("until", Date.valueOf(month.atEndOfMonth()))
                 .query(row -> {
                     sums.add(
                             ReportBy.valueOf(row.getString("kind")),

@@ -91,7 +91,8 @@ final class ReportRows {
                 continue;
             }
             boolean arrived = leg.legState.equals("ACCEPTED");
-            if (destinations.add(leg.destination)) {
+            // Printed once more it goes to no destination.
+            if (!leg.destination.isEmpty() && destinations.add(leg.destination)) {
                 boolean ended = failed || leg.legState.equals("STOPPED");
                 add(
                         ReportBy.DESTINATION,

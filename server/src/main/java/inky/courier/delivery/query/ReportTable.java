@@ -2,6 +2,7 @@ package inky.courier.delivery.query;
 
 import inky.courier.core.report.Durations;
 import inky.courier.core.report.Figures;
+import inky.courier.core.report.ReportBy;
 import inky.courier.core.report.ScannedSides;
 import java.sql.Date;
 import java.sql.ResultSet;
@@ -16,6 +17,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -27,6 +29,10 @@ class ReportTable {
     private static final int AT_ONCE = 500;
 
     private static final long LOCK = 0x5e707;
+
+    /** All of them: rows are found by their kind first. */
+    static final List<String> KINDS =
+            Stream.of(ReportBy.values()).map(ReportBy::name).toList();
 
     private final JdbcClient jdbc;
     private final JdbcTemplate batches;
@@ -51,8 +57,10 @@ class ReportTable {
 
     /** Puts these in the place of what was kept of a day, or of a month by its first day. */
     void replace(LocalDate day, boolean wholeMonth, ReportRows sums, Instant now) {
-        jdbc.sql("delete from report_sum where day = ? and whole_month = ?")
-                .params(Date.valueOf(day), wholeMonth)
+        jdbc.sql("delete from report_sum where kind in (:kinds) and whole_month = :month and day = :day")
+                .param("kinds", KINDS)
+                .param("month", wholeMonth)
+                .param("day", Date.valueOf(day))
                 .update();
         List<Object[]> rows = new ArrayList<>();
         sums.forEach((by, subject, row) -> rows.add(new Object[] {
