@@ -105,7 +105,7 @@ class DeliveryEngineTest {
         assertThat(leg.path("sentence").asString())
                 .matches("It is \\d+\\.\\d MB as mail; Harbour Post takes 1\\.0 MB\\.");
         assertThat(office.post.mailbox().letters()).hasSize(before);
-        office.scansAt(Office.COARSE);
+        office.scansPlainly();
         office.desk
                 .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
                 .ok();

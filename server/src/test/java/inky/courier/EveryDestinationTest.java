@@ -349,7 +349,7 @@ class EveryDestinationTest {
             assertThat(stranger.get("/api" + address).status()).isEqualTo(410);
             assertThat(stranger.get("/api" + address + "x").status()).isEqualTo(404);
         } finally {
-            office.scansAt(Office.COARSE);
+            office.scansPlainly();
             office.desk
                     .put("/api/mail-servers/" + office.serverId, office.mailServer(Office.PASSWORD))
                     .ok();

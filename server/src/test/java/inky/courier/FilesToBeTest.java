@@ -25,7 +25,7 @@ class FilesToBeTest {
 
     @AfterEach
     void asItWas() {
-        office.scansAt(100);
+        office.scansPlainly();
         office.goesTo(office.destination("Mail to me"));
         limit(0);
     }
@@ -77,6 +77,7 @@ class FilesToBeTest {
     /** What is seen of pages as they come names them before they are sent; what is read when they are made is announced. */
     @Test
     void namesSayWhatWasSeenOfThePages() {
+        office.scansAt(Office.COARSE);
         Browser person = office.guest();
         office.goesTo(
                 Map.of("templateId", named("{kind} {barcode, else \"no code\"} {file.number}")),

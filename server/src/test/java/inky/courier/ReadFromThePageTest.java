@@ -37,7 +37,7 @@ class ReadFromThePageTest {
 
     @AfterEach
     void readsNothing(Office office) {
-        office.scansAt(Office.COARSE);
+        office.scansPlainly();
         office.goesTo(office.destination("Mail to me"));
     }
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import inky.courier.core.access.Role;
 import inky.courier.delivery.query.ReportTask;
 import inky.courier.harness.Browser;
+import inky.courier.harness.Office;
 import inky.courier.harness.TimedOffice;
 import inky.courier.report.MonthlyReports;
 import inky.courier.standins.Mailbox.Letter;
@@ -46,6 +47,7 @@ class ReportsTest {
     @BeforeAll
     static void open() throws IOException {
         office = new TimedOffice();
+        office.office.scansAt(Office.COARSE);
         jdbc = office.jdbc();
         sumUp();
         assertThat(report("DEVICE", TODAY, TODAY)

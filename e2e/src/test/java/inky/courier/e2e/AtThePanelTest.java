@@ -157,11 +157,11 @@ class AtThePanelTest {
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isVisible();
         button(panel, "OK").click();
         assertThat(panel.getByText(Pattern.compile("has arrived"))).isHidden();
-        sendOnceMore();
+        sendOnceMore(office);
     }
 
     /** To where it went, then to somebody else. */
-    private void sendOnceMore() {
+    private void sendOnceMore(Office office) {
         button(panel, "My scans").click();
         button(panel, Pattern.compile("arrived$")).first().click();
         assertThat(panel.getByText("Can be sent again until")).isVisible();
@@ -175,8 +175,29 @@ class AtThePanelTest {
         assertThat(panel.getByText("Will be sent to pilot@quay.example")).isVisible();
         button(panel, "Send to 1 recipient").click();
         assertThat(panel.getByText(Pattern.compile("^pilot.*received"))).isVisible();
+        printHere(office);
         button(panel, "My scans").click();
         button(panel, "Back").click();
+    }
+
+    /** On paper where they stand: what will come out is shown, and is what the device is asked for. */
+    private void printHere(Office office) {
+        button(panel, "Print here").click();
+        assertThat(panel.getByText(Pattern.compile("^\\d sheets in all")).first())
+                .isVisible();
+        button(panel, "One copy more").click();
+        panel.getByLabel("Pages", new Page.GetByLabelOptions().setExact(true)).fill("1-");
+        panel.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("both, long edge"))
+                .click();
+        panel.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("2").setExact(true))
+                .click();
+        assertThat(button(panel, "Print 4 sheets")).isVisible();
+        Chrome.checkAccessibility(panel, "printing at the panel");
+        button(panel, "Print 4 sheets").click();
+        assertThat(button(panel, "Print here")).isVisible();
+        Waiting.until(() -> !office.device.printedAs().isEmpty(), "it is printed");
+        org.assertj.core.api.Assertions.assertThat(office.device.printedAs())
+                .containsExactly("2 two-sided-long-edge monochrome number-up 2 pages 1-9999");
     }
 
     /** By the composer: a setting is left open, and a question of the job's own has to be answered. */

@@ -103,6 +103,34 @@ class WaysOutTest {
         heading("Berth permit: arrived");
         Chrome.checkAccessibility(desk, "a delivery sent elsewhere");
         house.behave();
+        print(office);
+    }
+
+    /** On paper: the sheets are seen first, and what nobody can print is said beside its field. */
+    private void print(Office office) {
+        button("Print").click();
+        Locator dialog = desk.getByRole(AriaRole.DIALOG, new Page.GetByRoleOptions().setName("Print"));
+        assertThat(dialog.getByRole(
+                        AriaRole.HEADING, new Locator.GetByRoleOptions().setName(Pattern.compile("sheets? in all"))))
+                .isVisible();
+        dialog.getByLabel("Copies", new Locator.GetByLabelOptions().setExact(true))
+                .fill("120");
+        assertThat(dialog.getByText(Pattern.compile("99 copies"))).isVisible();
+        dialog.getByLabel("Copies", new Locator.GetByLabelOptions().setExact(true))
+                .fill("2");
+        dialog.getByLabel("Pages", new Locator.GetByLabelOptions().setExact(true))
+                .fill("1");
+        assertThat(dialog.getByRole(AriaRole.HEADING, new Locator.GetByRoleOptions().setName("2 sheets in all")))
+                .isVisible();
+        Chrome.checkAccessibility(desk, "a delivery that is to be printed");
+        dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Print"))
+                .click();
+        assertThat(desk.getByText("2 sheets on the way to paper.")).isVisible();
+        assertThat(desk.getByText(Pattern.compile("To be printed again on Ticket office")))
+                .isVisible();
+        Waiting.until(() -> !office.device.printedAs().isEmpty(), "it is printed");
+        org.assertj.core.api.Assertions.assertThat(office.device.printedAs())
+                .containsExactly("2 one-sided monochrome pages 1-1");
     }
 
     private void fetchByLink(Courier courier, Office office) throws IOException {

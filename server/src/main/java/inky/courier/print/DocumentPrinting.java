@@ -7,7 +7,6 @@ import inky.courier.core.Problem;
 import inky.courier.core.destination.PrintSettings;
 import inky.courier.core.destination.PrintSettings.PrintSides;
 import inky.courier.core.message.Message;
-import inky.courier.core.print.PageRanges;
 import inky.courier.core.print.PrintChoices;
 import inky.courier.core.print.PrintOffer;
 import inky.courier.core.print.PrintWish;
@@ -31,6 +30,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 
@@ -39,6 +39,9 @@ import org.springframework.stereotype.Service;
 public class DocumentPrinting {
     private static final int MOST_SHEETS = 60;
     private static final String PDF = "application/pdf";
+
+    /** RFC 8011 section 5.1.4. */
+    private static final Pattern KEYWORD = Pattern.compile("[a-z0-9._-]{0,64}");
 
     private final PrintAgain again;
     private final DeviceService devices;
@@ -152,54 +155,27 @@ public class DocumentPrinting {
     private record Look(PrintWish wish, PrintPreview preview) {}
 
     private Look look(Kept kept, PrintForm form, DeviceView device) {
-        if (kept.files().isEmpty()) {
-            throw Refusal.of(HttpStatus.CONFLICT, "print.no-files");
-        }
-        List<KeptFile> wanted = kept.files().stream()
-                .filter(file -> form.file == null || form.file == file.position())
-                .toList();
-        if (wanted.isEmpty()) {
-            throw Refusal.notFound("file");
-        }
+        List<KeptFile> wanted = wanted(kept, form);
         List<Problem> problems = new ArrayList<>();
-        PrintWish wish = form.wish();
-        PageRanges ranges = PageRanges.ALL;
-        try {
-            ranges = wish.ranges();
-        } catch (Invalid unreadable) {
-            problems.addAll(unreadable.problems());
-            wish = new PrintWish(wish.how(), "", wish.tray());
-        }
-        int copies = wish.how().copies();
-        if (copies < 1 || copies > PrintSettings.MOST_COPIES) {
-            problems.add(Problem.of("print.number", "copies"));
-        }
+        PrintWish wish = readable(form.wish(), device, problems);
         Optional<PrintOffer> told = offer(device);
-        PrintOffer offer = told.orElse(PrintOffer.UNTOLD);
         if (told.isEmpty()) {
             problems.add(about("print.away", "deviceId", device));
         }
+        PrintOffer offer = told.orElse(PrintOffer.UNTOLD);
         problems.addAll(offer.lacks(wish, device.name()));
         problems.addAll(unprintable(kept, wanted, offer, device));
-        boolean twoSided = wish.how().sides() == PrintSides.AS_SET
-                ? offer.isUsuallyTwoSided()
-                : wish.how().sides() != PrintSides.ONE;
+        List<SheetPlan> plans =
+                wanted.stream().map(file -> plan(file, wish, offer, problems)).toList();
         List<SheetsOfFile> sheets = new ArrayList<>();
-        long inAll = 0;
-        for (KeptFile file : wanted) {
-            List<Integer> pages = ranges.of(file.pages());
-            if (pages.isEmpty() && file.pages() > 0) {
-                problems.add(new Problem(
-                        "print.no-pages",
-                        "pages",
-                        Message.of("problem.print.no-pages"),
-                        Message.of("problem.print.no-pages.remedy").with("n", file.pages())));
-            }
-            SheetPlan plan = SheetPlan.of(pages, wish.how().perSide(), twoSided);
+        for (int n = 0; n < plans.size(); n++) {
+            SheetPlan plan = plans.get(n);
             sheets.add(new SheetsOfFile(
-                    file.position(), plan.sheets().stream().limit(MOST_SHEETS).toList(), plan.columns()));
-            inAll += (long) plan.sheets().size() * Math.max(1, copies);
+                    wanted.get(n).position(),
+                    plan.sheets().stream().limit(MOST_SHEETS).toList(),
+                    plan.columns()));
         }
+        long ofOneCopy = plans.stream().mapToLong(plan -> plan.sheets().size()).sum();
         return new Look(
                 wish,
                 new PrintPreview(
@@ -209,8 +185,54 @@ public class DocumentPrinting {
                                 .toList(),
                         told.map(PrintOffer::choices).orElse(null),
                         sheets,
-                        inAll,
+                        ofOneCopy * Math.max(1, wish.how().copies()),
                         problems));
+    }
+
+    private static List<KeptFile> wanted(Kept kept, PrintForm form) {
+        if (kept.files().isEmpty()) {
+            throw Refusal.of(HttpStatus.CONFLICT, "print.no-files");
+        }
+        List<KeptFile> wanted = kept.files().stream()
+                .filter(file -> form.file == null || form.file == file.position())
+                .toList();
+        if (wanted.isEmpty()) {
+            throw Refusal.notFound("file");
+        }
+        return wanted;
+    }
+
+    /** What of it can be read; the rest is a problem. */
+    private static PrintWish readable(PrintWish wish, DeviceView device, List<Problem> problems) {
+        String tray = KEYWORD.matcher(wish.tray()).matches() ? wish.tray() : "";
+        if (!tray.equals(wish.tray())) {
+            problems.add(about("print.tray", "tray", device));
+        }
+        int copies = wish.how().copies();
+        if (copies < 1 || copies > PrintSettings.MOST_COPIES) {
+            problems.add(Problem.of("print.number", "copies"));
+        }
+        try {
+            return new PrintWish(wish.how(), wish.ranges().toString(), tray);
+        } catch (Invalid unreadable) {
+            problems.addAll(unreadable.problems());
+            return new PrintWish(wish.how(), "", tray);
+        }
+    }
+
+    private static SheetPlan plan(KeptFile file, PrintWish wish, PrintOffer offer, List<Problem> problems) {
+        // Text is not told in pages.
+        List<Integer> pages = wish.ranges().of(Math.max(1, file.pages()));
+        if (pages.isEmpty()) {
+            problems.add(new Problem(
+                    "print.no-pages",
+                    "pages",
+                    Message.of("problem.print.no-pages"),
+                    Message.of("problem.print.no-pages.remedy").with("n", file.pages())));
+        }
+        PrintSides sides = wish.how().sides();
+        boolean twoSided = sides == PrintSides.AS_SET ? offer.isUsuallyTwoSided() : sides != PrintSides.ONE;
+        return SheetPlan.of(pages, wish.how().perSide(), twoSided);
     }
 
     private static List<Problem> unprintable(Kept kept, List<KeptFile> wanted, PrintOffer offer, DeviceView device) {

@@ -21,11 +21,17 @@ public final class Passwords implements PasswordEncoder {
     private static final int MEMORY_KIB = 19 * 1024;
     private static final int PASSES = 2;
 
-    private final DelegatingPasswordEncoder known = new DelegatingPasswordEncoder(
-            ARGON2, Map.of(ARGON2, new Argon2PasswordEncoder(SALT_BYTES, HASH_BYTES, LANES, MEMORY_KIB, PASSES)));
+    private final DelegatingPasswordEncoder known;
     private final Semaphore places = new Semaphore(Runtime.getRuntime().availableProcessors(), true);
 
     public Passwords() {
+        this(MEMORY_KIB, PASSES);
+    }
+
+    /** With another cost of a guess, for tests that guess nothing. */
+    public Passwords(int memoryKib, int passes) {
+        known = new DelegatingPasswordEncoder(
+                ARGON2, Map.of(ARGON2, new Argon2PasswordEncoder(SALT_BYTES, HASH_BYTES, LANES, memoryKib, passes)));
         known.setDefaultPasswordEncoderForMatches(new BCryptPasswordEncoder());
     }
 

@@ -1,6 +1,7 @@
 package inky.courier.harness;
 
 import inky.courier.InkyCourier;
+import inky.courier.web.Passwords;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
@@ -12,10 +13,13 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.support.GenericApplicationContext;
+import org.springframework.security.crypto.password.PasswordEncoder;
 
 /** The real application on a random port and an empty database of its own. */
 public final class Courier implements Host, AutoCloseable {
     public static final String SETUP_CODE = "test-code";
+
+    private static final int PASSWORD_KIB = 64;
 
     private final ConfigurableApplicationContext context;
     private final TestDatabase database;
@@ -30,14 +34,24 @@ public final class Courier implements Host, AutoCloseable {
     }
 
     public static Courier start(TestDatabase database, Map<String, Object> more) {
+        return new Courier(application().run(arguments(database, more)), database);
+    }
+
+    /** Hashes of passwords are quick in it: nobody guesses them here, and a desk signs in thousands of times. */
+    private static SpringApplication application() {
         SpringApplication application = new SpringApplication(InkyCourier.class);
-        ConfigurableApplicationContext context = application.run(arguments(database, more));
-        return new Courier(context, database);
+        application.addInitializers(context -> ((GenericApplicationContext) context)
+                .registerBean(
+                        "quickPasswords",
+                        PasswordEncoder.class,
+                        () -> new Passwords(PASSWORD_KIB, 1),
+                        bean -> bean.setPrimary(true)));
+        return application;
     }
 
     /** By a clock of the test's own; its tasks run when the test says so. */
     public static Courier start(TestDatabase database, Map<String, Object> more, TestTime time) {
-        SpringApplication application = new SpringApplication(InkyCourier.class);
+        SpringApplication application = application();
         application.addInitializers(context -> time.into((GenericApplicationContext) context));
         return new Courier(application.run(arguments(database, more)), database);
     }
@@ -45,7 +59,7 @@ public final class Courier implements Host, AutoCloseable {
     /** With what it asks its database counted. */
     public static Courier start(StatementCount count) {
         TestDatabase database = TestDatabase.create();
-        SpringApplication application = new SpringApplication(InkyCourier.class);
+        SpringApplication application = application();
         application.addInitializers(context -> count.into((GenericApplicationContext) context));
         return new Courier(application.run(arguments(database, Map.of())), database);
     }

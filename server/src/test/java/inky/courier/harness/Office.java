@@ -144,7 +144,7 @@ public final class Office implements AutoCloseable {
                         "/api/destinations", Map.of("name", "Mail to me", "kind", "MAIL_TO_ME", "routeId", serverId))
                 .ok()
                 .get("id");
-        profileId = desk.post("/api/profiles", usual(COARSE)).ok().get("id");
+        profileId = desk.post("/api/profiles", plain()).ok().get("id");
         String name = desk.post(
                         "/api/names",
                         Map.of("name", "Counter", "template", "{date:yyyy-MM-dd} {job} {person.name} {counter:4}"))
@@ -422,9 +422,21 @@ public final class Office implements AutoCloseable {
                 "name", kind + " " + FOLDERS.incrementAndGet(), "kind", kind, "settings", folder, "secret", PASSWORD));
     }
 
-    /** How finely everything is scanned from now on; coarsely by itself, as most tests do not look at pages. */
+    /** How finely everything is scanned from now on, and looked at as a usual profile does. */
     public void scansAt(int dpi) {
         desk.put("/api/profiles/" + profileId, usual(dpi)).ok();
+    }
+
+    /** Coarsely, and nothing is asked of pages: as it is by itself, since most tests do not look at them. */
+    public void scansPlainly() {
+        desk.put("/api/profiles/" + profileId, plain()).ok();
+    }
+
+    private static Map<String, Object> plain() {
+        Map<String, Object> plain = profileForm("Usual", Map.of(), Map.of());
+        plain.put("colour", "COLOUR");
+        plain.put("dpi", COARSE);
+        return plain;
     }
 
     private static Map<String, Object> usual(int dpi) {
