@@ -148,7 +148,12 @@ async function print() {
             <ChoiceRow v-model="chosen.perSide" label="Pages per side" :options="options.perSide" />
           </FormField>
           <FormField v-if="choices.trays.length" v-slot="f" label="Paper" name="tray">
-            <el-select :id="f.id" v-model="chosen.tray" :aria-describedby="f.describedby">
+            <el-select
+              :id="f.id"
+              v-model="chosen.tray"
+              :empty-values="[undefined]"
+              :aria-describedby="f.describedby"
+            >
               <el-option v-for="one in options.tray" :key="one.value" :value="one.value" :label="one.words" />
             </el-select>
           </FormField>
@@ -199,7 +204,7 @@ async function print() {
 }
 .pair {
   display: grid;
-  grid-template-columns: 90px minmax(0, 1fr);
+  grid-template-columns: 120px minmax(0, 1fr);
   gap: 14px;
 }
 .paper {

@@ -128,7 +128,7 @@ async function print() {
           </button>
         </div>
       </div>
-      <section class="sheets" tabindex="0" :aria-label="t('print.sheets', { n: preview?.sheetsInAll ?? 0 })">
+      <section class="paper" tabindex="0" :aria-label="t('print.sheets', { n: preview?.sheetsInAll ?? 0 })">
         <p class="quiet">{{ t('print.sheets', { n: preview?.sheetsInAll ?? 0 }) }}</p>
         <SheetsPreview
           v-for="file in preview?.sheets ?? []"
@@ -195,7 +195,7 @@ output {
   font-weight: 700;
   text-align: center;
 }
-.sheets {
+.paper {
   min-height: 0;
   padding-left: 16px;
   border-left: 1px solid var(--rule-2);

@@ -44,6 +44,11 @@ input {
   opacity: 0;
   cursor: pointer;
 }
+@media (max-width: 600px) {
+  .row {
+    flex-wrap: wrap;
+  }
+}
 label:focus-within {
   outline: 2px solid var(--stamp);
   outline-offset: 2px;

@@ -37,6 +37,7 @@ class PanelLanguagesTest {
         try (Courier courier = Courier.start();
                 Office office = Office.ready(courier);
                 Chrome chrome = new Chrome()) {
+            office.scansAt(Office.COARSE);
             panel = chrome.window(1024, 600);
             panel.navigate(courier.uri() + "/panel/" + office.deviceId);
             office.goesTo(Map.of("labels", LABELS), office.destination("Mail to me"));

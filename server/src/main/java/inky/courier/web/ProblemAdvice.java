@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.apache.catalina.connector.ClientAbortException;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -138,8 +139,8 @@ class ProblemAdvice {
     }
 
     /** The browser has gone; there is nobody to answer. */
-    @ExceptionHandler
-    void gone(AsyncRequestNotUsableException e) {
+    @ExceptionHandler({AsyncRequestNotUsableException.class, ClientAbortException.class})
+    void gone(IOException e) {
         LOG.debug("the browser left", e);
     }
 
