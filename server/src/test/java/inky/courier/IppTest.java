@@ -235,7 +235,7 @@ class IppTest {
                         DeviceModel.named("Alder M60c").orElseThrow(), "Front", "127.20.9.42", 0, 1, 0, folder);
                 StandInDevice small = StandInDevice.start(
                         DeviceModel.named("Tansy P1").orElseThrow(), "Post", "127.20.9.43", 0, 1, 0, folder)) {
-            String front = printer(office, "Front", large);
+            String front = office.device("Front", large);
             String copy = office.desk
                     .post("/api/destinations", copies("Two for the file", front, 2, "LONG_EDGE", "COLOUR", true))
                     .ok()
@@ -252,7 +252,7 @@ class IppTest {
             Waiting.until(() -> office.state(plain).equals("ACCEPTED"), "it is printed");
             assertThat(large.printedAs()).last().isEqualTo("1 one-sided monochrome");
 
-            String post = printer(office, "Post", small);
+            String post = office.device("Post", small);
             Browser.Answer refused =
                     office.desk.post("/api/destinations", copies("Too much", post, 100, "SHORT_EDGE", "COLOUR", true));
             assertThat(refused.status()).isEqualTo(422);
@@ -274,25 +274,6 @@ class IppTest {
                     .contains("The device cannot print as asked.");
             assertThat(small.printed()).isEmpty();
         }
-    }
-
-    private static String printer(Office office, String name, StandInDevice device) {
-        return office.desk
-                .post(
-                        "/api/devices",
-                        Map.of(
-                                "name",
-                                name,
-                                "place",
-                                "",
-                                "placeWhat",
-                                "",
-                                "address",
-                                device.address() + ":" + device.port(),
-                                "signOutSeconds",
-                                60))
-                .ok()
-                .get("id");
     }
 
     private static Map<String, Object> copies(

@@ -39,25 +39,6 @@ class PrintAgainTest {
         return office.desk.post("/api/deliveries/" + delivery + "/print/preview", form);
     }
 
-    private String device(StandInDevice of, String name) {
-        return office.desk
-                .post(
-                        "/api/devices",
-                        Map.of(
-                                "name",
-                                name,
-                                "place",
-                                "",
-                                "placeWhat",
-                                "",
-                                "address",
-                                of.address() + ":" + of.port(),
-                                "signOutSeconds",
-                                60))
-                .ok()
-                .get("id");
-    }
-
     private JsonNode row(String delivery) {
         return office.desk.get("/api/deliveries/" + delivery).ok().json().path("row");
     }
@@ -91,7 +72,7 @@ class PrintAgainTest {
                         1,
                         0,
                         folder)) {
-            String front = device(large, "Printing again");
+            String front = office.device("Printing again", large);
 
             JsonNode usual = preview(delivery, form(front, Map.of())).ok().json();
             assertThat(usual.path("problems")).isEmpty();
@@ -168,7 +149,7 @@ class PrintAgainTest {
                             .status())
                     .isEqualTo(403);
 
-            String later = device(small, "Printing later");
+            String later = office.device("Printing later", small);
             small.silent(true);
             assertThat(preview(delivery, form(later, Map.of())).ok().text())
                     .contains("Printing later does not answer.");

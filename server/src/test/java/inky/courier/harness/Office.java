@@ -381,6 +381,25 @@ public final class Office implements AutoCloseable {
     }
 
     /** @return the id of a destination by its name */
+    /** Adds a device at no place. @return its id */
+    public String device(String name, StandInDevice at) {
+        return desk.post(
+                        "/api/devices",
+                        Map.of(
+                                "name",
+                                name,
+                                "place",
+                                "",
+                                "placeWhat",
+                                "",
+                                "address",
+                                at.address() + ":" + at.port(),
+                                "signOutSeconds",
+                                60))
+                .ok()
+                .get("id");
+    }
+
     public String destination(String name) {
         return named(name).orElseThrow(() -> new IllegalStateException(name));
     }
