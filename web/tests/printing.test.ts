@@ -28,7 +28,7 @@ const seen = (sheetsInAll: number): Schemas['PrintPreview'] => ({
 describe('printing', () => {
   it('says trays and paper as people do (names of PWG 5101.1)', () => {
     expect(optionsOf(choices).tray.map(({ words }) => words)).toEqual([
-      'the device chooses',
+      'automatic',
       'Tray 2, A4',
       'By pass tray, Letter',
       'Main',

@@ -98,7 +98,7 @@ async function print() {
   });
   if (!done) return;
   open.value = false;
-  say(`${count(preview.value?.sheetsInAll ?? 1, 'sheet')} on the way to paper.`);
+  say(`${count(preview.value?.sheetsInAll ?? 1, 'sheet')} sent to the printer.`);
   await queries.invalidateQueries({ queryKey: ['delivery', props.delivery.row.id] });
 }
 </script>
@@ -141,8 +141,8 @@ async function print() {
           <FormField label="Colour" name="colour">
             <ChoiceRow v-model="chosen.colour" label="Colour" :options="options.colour" />
           </FormField>
-          <FormField v-if="options.scaling.length > 1" label="Size" name="scaling">
-            <ChoiceRow v-model="chosen.scaling" label="Size" :options="options.scaling" />
+          <FormField v-if="options.scaling.length > 1" label="Scaling" name="scaling">
+            <ChoiceRow v-model="chosen.scaling" label="Scaling" :options="options.scaling" />
           </FormField>
           <FormField v-if="options.perSide.length > 1" label="Pages per side" name="perSide">
             <ChoiceRow v-model="chosen.perSide" label="Pages per side" :options="options.perSide" />
@@ -164,10 +164,10 @@ async function print() {
       </div>
       <section class="paper" aria-labelledby="sheets-heading">
         <h3 id="sheets-heading" aria-live="polite">
-          {{ preview ? `${count(preview.sheetsInAll, 'sheet')} in all` : 'As it will come out' }}
+          {{ preview ? `${count(preview.sheetsInAll, 'sheet')} in total` : 'Preview' }}
         </h3>
         <ErrorNote :error="looking" />
-        <p v-if="!preview && !looking" class="quiet small">Choose a device to see the sheets.</p>
+        <p v-if="!preview && !looking" class="quiet small">Choose a device to see a preview.</p>
         <div v-for="of in preview?.sheets ?? []" :key="of.file">
           <p v-if="(preview?.sheets.length ?? 0) > 1" class="mono small">
             {{ files.find(({ position }) => position === of.file)?.name }}

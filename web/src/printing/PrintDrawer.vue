@@ -100,15 +100,13 @@ async function print() {
         </label>
         <div v-for="row in rows" :key="row.name" class="row">
           <span :id="`print-${row.name}`">{{ row.label }}</span>
-          <span class="keys" role="radiogroup" :aria-labelledby="`print-${row.name}`">
+          <span class="keys" role="group" :aria-labelledby="`print-${row.name}`">
             <button
               v-for="option in row.options"
               :key="option.value"
               type="button"
-              role="radio"
               class="key"
-              :class="{ on: chosen[row.name] === option.value }"
-              :aria-checked="chosen[row.name] === option.value"
+              :aria-pressed="chosen[row.name] === option.value"
               @click="set(row.name, option.value)"
             >
               {{ option.words }}
@@ -120,7 +118,6 @@ async function print() {
           <button
             type="button"
             class="key"
-            :class="{ on: chosen.staple }"
             :aria-pressed="chosen.staple"
             @click="chosen.staple = !chosen.staple"
           >
@@ -181,7 +178,7 @@ async function print() {
 .row > .key {
   justify-self: start;
 }
-.key.on {
+.key[aria-pressed='true'] {
   background: var(--ink-9);
   color: var(--paper-0);
 }

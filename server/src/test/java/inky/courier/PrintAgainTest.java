@@ -8,6 +8,7 @@ import inky.courier.harness.Office;
 import inky.courier.harness.SharedOffice;
 import inky.courier.harness.Waiting;
 import inky.courier.standins.DeviceModel;
+import inky.courier.standins.PostOffice;
 import inky.courier.standins.Stack;
 import inky.courier.standins.StandInDevice;
 import java.nio.file.Files;
@@ -23,6 +24,9 @@ import tools.jackson.databind.JsonNode;
 /** What was scanned is printed once more, as somebody chooses: first shown, then done. */
 @ExtendWith(SharedOffice.class)
 class PrintAgainTest {
+    /** RFC 8011 section B.1.5.8. */
+    private static final int BUSY = 0x0507;
+
     private final Office office;
 
     PrintAgainTest(Office office) {
@@ -115,19 +119,19 @@ class PrintAgainTest {
                     .isEqualTo(204);
             Waiting.until(() -> large.printedAs().size() == 1, "it is printed");
             assertThat(large.printedAs())
-                    .containsExactly("2 two-sided-long-edge monochrome staple fit number-up 2 pages 2-9999 tray-2");
+                    .containsExactly("2 two-sided-long-edge monochrome staple fit number-up 2 pages 2-3 tray-2");
             Waiting.until(() -> office.state(delivery).equals("ACCEPTED"), "it is known to be printed");
             JsonNode legs = row(delivery).path("legs");
             assertThat(legs.size()).isEqualTo(2);
             assertThat(legs.path(1).path("label").asString()).isEqualTo("Printing again");
             assertThat(office.desk.get("/api/deliveries/" + delivery).text())
-                    .contains("To be printed again on Printing again, by maud.");
+                    .contains("Printing on Printing again, requested by maud.");
 
             assertThat(preview(delivery, form(front, Map.of("sides", "SHORT_EDGE", "staple", true)))
                             .ok()
                             .text())
                     .as("what it cannot do together it says of itself")
-                    .contains("Printing again cannot do this together with the other choices.");
+                    .contains("Printing again cannot combine this with the other settings.");
             for (Map<String, Object> wrong : List.<Map<String, Object>>of(
                     Map.of("pages", "three"),
                     Map.of("pages", "400-500"),
@@ -156,6 +160,70 @@ class PrintAgainTest {
             small.silent(false);
             office.desk.delete("/api/devices/" + later).ok();
             office.desk.delete("/api/devices/" + front).ok();
+        }
+    }
+
+    /** Whoever chose one of several files chose among those; when pages are changed meanwhile, nothing else is printed instead. */
+    @Test
+    void aChosenFileThatIsMadeAnewIsNotPrinted() throws Exception {
+        office.goesTo(office.destination("Mail to me"));
+        Browser guest = office.guest();
+        String scan = office.scan(guest, Stack.BERTH_PERMIT);
+        office.edit(guest, scan, 2, "SPLIT").ok();
+        office.post.refuse(PostOffice.Step.RCPT, "550 5.7.1 Not today");
+        String delivery = guest.post(office.panel("/scans/" + scan + "/send"), Map.of())
+                .ok()
+                .get("deliveryId");
+        try (StandInDevice away = StandInDevice.start(
+                DeviceModel.named("Tansy P1").orElseThrow(),
+                "Printing one file",
+                "127.20.9.53",
+                0,
+                1,
+                0,
+                Files.createTempDirectory("device"))) {
+            Waiting.until(
+                    () -> !row(delivery)
+                            .path("legs")
+                            .path(0)
+                            .path("cause")
+                            .asString()
+                            .isEmpty(),
+                    "the mail is refused");
+            office.act("HOLD", delivery);
+            String device = office.device("Printing one file", away);
+            JsonNode seen =
+                    preview(delivery, form(device, Map.of("file", 1))).ok().json();
+            assertThat(seen.path("files").size()).isEqualTo(2);
+            assertThat(seen.path("sheets").size()).isEqualTo(1);
+            away.refusePrinting(BUSY);
+            assertThat(office.desk
+                            .post("/api/deliveries/" + delivery + "/print", form(device, Map.of("file", 1)))
+                            .status())
+                    .isEqualTo(204);
+            Waiting.until(
+                    () -> row(delivery)
+                            .path("legs")
+                            .path(1)
+                            .path("cause")
+                            .asString()
+                            .equals("BUSY"),
+                    "the device is busy");
+            Waiting.until(() -> office.edit(delivery, 2, "JOIN").status() == 200, "no leg is just being tried");
+            Waiting.until(
+                    () -> row(delivery)
+                            .path("legs")
+                            .path(1)
+                            .path("state")
+                            .asString()
+                            .equals("STOPPED"),
+                    "it is called off");
+            assertThat(row(delivery).path("legs").path(1).path("sentence").asString())
+                    .contains("The chosen file was changed afterwards.");
+            assertThat(away.printed()).isEmpty();
+            office.desk.delete("/api/devices/" + device).ok();
+        } finally {
+            office.post.behave();
         }
     }
 

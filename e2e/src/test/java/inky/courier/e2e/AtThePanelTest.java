@@ -183,13 +183,14 @@ class AtThePanelTest {
     /** On paper where they stand: what will come out is shown, and is what the device is asked for. */
     private void printHere(Office office) {
         button(panel, "Print here").click();
-        assertThat(panel.getByText(Pattern.compile("^\\d sheets in all")).first())
+        assertThat(panel.getByText(Pattern.compile("^\\d sheets in total")).first())
                 .isVisible();
-        button(panel, "One copy more").click();
+        button(panel, "More copies").click();
         panel.getByLabel("Pages", new Page.GetByLabelOptions().setExact(true)).fill("1-");
-        panel.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("both, long edge"))
-                .click();
-        panel.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("2").setExact(true))
+        button(panel, "both, long edge").click();
+        panel.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName("2").setExact(true))
                 .click();
         assertThat(button(panel, "Print 4 sheets")).isVisible();
         Chrome.checkAccessibility(panel, "printing at the panel");
@@ -197,7 +198,7 @@ class AtThePanelTest {
         assertThat(button(panel, "Print here")).isVisible();
         Waiting.until(() -> !office.device.printedAs().isEmpty(), "it is printed");
         org.assertj.core.api.Assertions.assertThat(office.device.printedAs())
-                .containsExactly("2 two-sided-long-edge monochrome number-up 2 pages 1-9999");
+                .containsExactly("2 two-sided-long-edge monochrome number-up 2");
     }
 
     /** By the composer: a setting is left open, and a question of the job's own has to be answered. */

@@ -111,7 +111,7 @@ class WaysOutTest {
         button("Print").click();
         Locator dialog = desk.getByRole(AriaRole.DIALOG, new Page.GetByRoleOptions().setName("Print"));
         assertThat(dialog.getByRole(
-                        AriaRole.HEADING, new Locator.GetByRoleOptions().setName(Pattern.compile("sheets? in all"))))
+                        AriaRole.HEADING, new Locator.GetByRoleOptions().setName(Pattern.compile("sheets? in total"))))
                 .isVisible();
         dialog.getByLabel("Copies", new Locator.GetByLabelOptions().setExact(true))
                 .fill("120");
@@ -120,14 +120,13 @@ class WaysOutTest {
                 .fill("2");
         dialog.getByLabel("Pages", new Locator.GetByLabelOptions().setExact(true))
                 .fill("1");
-        assertThat(dialog.getByRole(AriaRole.HEADING, new Locator.GetByRoleOptions().setName("2 sheets in all")))
+        assertThat(dialog.getByRole(AriaRole.HEADING, new Locator.GetByRoleOptions().setName("2 sheets in total")))
                 .isVisible();
         Chrome.checkAccessibility(desk, "a delivery that is to be printed");
         dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Print"))
                 .click();
-        assertThat(desk.getByText("2 sheets on the way to paper.")).isVisible();
-        assertThat(desk.getByText(Pattern.compile("To be printed again on Ticket office")))
-                .isVisible();
+        assertThat(desk.getByText("2 sheets sent to the printer.")).isVisible();
+        assertThat(desk.getByText(Pattern.compile("Printing on Ticket office"))).isVisible();
         Waiting.until(() -> !office.device.printedAs().isEmpty(), "it is printed");
         org.assertj.core.api.Assertions.assertThat(office.device.printedAs())
                 .containsExactly("2 one-sided monochrome pages 1-1");

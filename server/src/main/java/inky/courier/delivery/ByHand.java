@@ -251,6 +251,7 @@ public class ByHand {
         Delivery delivery = change.delivery();
         Leg instead = legsOfJob.to(delivery, other, delivery.legs.size(), Choices.NONE);
         instead.kinds = leg.kinds;
+        instead.onlyFile = leg.onlyFile;
         instead.firstTryAt = change.now();
         delivery.legs.add(instead);
         change.say(instead, because(Message.of("delivery.instead").with("name", other.name()), reason), "");

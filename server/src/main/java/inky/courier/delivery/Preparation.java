@@ -133,11 +133,21 @@ class Preparation {
         change.making(delivery.making().done());
         Set<String> kinds = made.kinds();
         for (Leg leg : change.legs()) {
-            if (leg.phase == LegPhase.WAITING && kinds.stream().noneMatch(kind -> Consignments.goesTo(leg, kind))) {
-                change.become(
-                        leg, state -> state.calledOff(Setback.calledOff(Message.of("delivery.nothing-of-its-kind"))));
+            if (leg.phase == LegPhase.WAITING) {
+                whyNot(leg, kinds)
+                        .ifPresent(why -> change.become(leg, state -> state.calledOff(Setback.calledOff(why))));
             }
         }
+    }
+
+    /** Whoever chose one file chose among those from before. */
+    private static Optional<Message> whyNot(Leg leg, Set<String> kinds) {
+        if (leg.onlyFile != null) {
+            return Optional.of(Message.of("delivery.chosen-file-changed"));
+        }
+        return kinds.stream().anyMatch(kind -> Consignments.goesTo(leg, kind))
+                ? Optional.empty()
+                : Optional.of(Message.of("delivery.nothing-of-its-kind"));
     }
 
     private void failed(UUID id, Message trouble) {

@@ -217,6 +217,9 @@ class Sending {
         try {
             AtomicBoolean lost = new AtomicBoolean();
             Consignment consignment = packing.of(delivery, leg).reading(in -> new WatchedContent(in, lost));
+            if (consignment.files().isEmpty()) {
+                return notSent(change, leg, Setback.of(CourierCause.CONTENTS_GONE, ""));
+            }
             return new Departed(delivery.id, leg.id, leg.routeId, leg.tries, consignment, leg.kind, lost);
         } catch (DataAccessException | TransactionException e) {
             throw e;

@@ -194,7 +194,7 @@ class IppPrinter implements DevicePrinter {
                     told(one.getExtras().get(type)).ifPresent(wanted -> values.put(part.getName(), wanted));
                 }
             }
-            // What is asked of nobody here stands between no choices here.
+            // One about anything that Courier never asks for cannot be broken by what it asks.
             if (isKnown && values.size() > 1) {
                 all.add(values);
             }

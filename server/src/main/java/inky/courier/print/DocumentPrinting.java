@@ -27,7 +27,6 @@ import jakarta.annotation.Nullable;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.regex.Pattern;
@@ -48,7 +47,7 @@ public class DocumentPrinting {
     private final DeviceLinks links;
 
     /** Somebody who chooses asks for the same device many times in a row. */
-    private final Cache<UUID, Optional<PrintOffer>> offers = Caffeine.newBuilder()
+    private final Cache<UUID, PrintOffer> offers = Caffeine.newBuilder()
             .maximumSize(200)
             .expireAfterWrite(Duration.ofSeconds(20))
             .build();
@@ -163,7 +162,7 @@ public class DocumentPrinting {
             problems.add(about("print.away", "deviceId", device));
         }
         PrintOffer offer = told.orElse(PrintOffer.UNTOLD);
-        problems.addAll(offer.lacks(wish, device.name()));
+        problems.addAll(offer.lacks(forLongest(wish, wanted), device.name()));
         problems.addAll(unprintable(kept, wanted, offer, device));
         List<SheetPlan> plans =
                 wanted.stream().map(file -> plan(file, wish, offer, problems)).toList();
@@ -187,6 +186,11 @@ public class DocumentPrinting {
                         sheets,
                         ofOneCopy * Math.max(1, wish.how().copies()),
                         problems));
+    }
+
+    /** Whether pages are left out at all is seen at the document that has most. */
+    private static PrintWish forLongest(PrintWish wish, List<KeptFile> wanted) {
+        return wish.within(wanted.stream().mapToInt(KeptFile::pages).max().orElse(0));
     }
 
     private static List<KeptFile> wanted(Kept kept, PrintForm form) {
@@ -252,14 +256,19 @@ public class DocumentPrinting {
                 Message.of("problem." + code + ".remedy"));
     }
 
+    /** @return empty where it does not answer; then it is asked again the next time */
     private Optional<PrintOffer> offer(DeviceView device) {
-        return Objects.requireNonNull(offers.get(device.id(), id -> {
-            DeviceAddress address = devices.addressOf(id);
-            try {
-                return Optional.of(links.printer(address).offer(address));
-            } catch (DeviceTrouble away) {
-                return Optional.empty();
-            }
-        }));
+        PrintOffer known = offers.getIfPresent(device.id());
+        if (known != null) {
+            return Optional.of(known);
+        }
+        DeviceAddress address = devices.addressOf(device.id());
+        try {
+            PrintOffer told = links.printer(address).offer(address);
+            offers.put(device.id(), told);
+            return Optional.of(told);
+        } catch (DeviceTrouble away) {
+            return Optional.empty();
+        }
     }
 }

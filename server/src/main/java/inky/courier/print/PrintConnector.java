@@ -126,7 +126,11 @@ class PrintConnector implements Connector {
                     .print(
                             device,
                             new DevicePrinter.PrintOrder(
-                                    name, file.mediaType(), file.bytes(), file.content(), wish(consignment)));
+                                    name,
+                                    file.mediaType(),
+                                    file.bytes(),
+                                    file.content(),
+                                    wish(consignment).within(file.pages())));
             answer.refusal().ifPresent(cause -> progress.unclaim(claim, name));
             return answer.refusal().map(cause -> new Outcome.NotAccepted(Setback.of(cause, answer.words())));
         } catch (DeviceTrouble trouble) {

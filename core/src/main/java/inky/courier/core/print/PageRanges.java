@@ -74,6 +74,18 @@ public record PageRanges(List<Range> ranges) {
         return ranges.isEmpty();
     }
 
+    /** The same, of a document of so many pages: its ends are known, and all of its pages are no ranges. Where it has none of them, they stay. */
+    public PageRanges within(int pages) {
+        List<Range> there = ranges.stream()
+                .filter(range -> range.first <= pages)
+                .map(range -> new Range(range.first, Math.min(range.last, pages)))
+                .toList();
+        if (there.isEmpty()) {
+            return this;
+        }
+        return there.equals(List.of(new Range(1, pages))) ? ALL : new PageRanges(there);
+    }
+
     /** Those of a document of so many pages, from 1. */
     public List<Integer> of(int pages) {
         return IntStream.rangeClosed(1, pages)

@@ -8,10 +8,10 @@ import inky.courier.core.print.PrintOffer.PaperTray;
 import java.util.List;
 
 /**
- * What somebody may choose at a device: what it can do, and what it does not tell of.
+ * What somebody may choose at a device: what it says that it can do.
  *
  * @param copies at most
- * @param pages whether some pages can be printed only
+ * @param pages whether some of the pages can be chosen
  * @param trays in which paper may be chosen; none where the device chooses always
  */
 public record PrintChoices(

@@ -15,11 +15,12 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /**
- * What a device can do with a document, as far as it tells. Where it does not, it is asked, and refuses what it cannot do.
+ * What a device can do with a document. One that has answered supports what it tells of and nothing else: each attribute of a job
+ * that it supports has its {@code -supported} (RFC 8011 section 5.2). One that has told nothing is asked, and refuses.
  *
  * @param copies how many at most
  * @param values by the name of an IPP attribute what it may be, as text ({@code sides-supported} of RFC 8011 section 5.2.8 and so
- *     on); nothing under a name that the device does not tell of
+ *     on)
  * @param usual by the name of an IPP attribute what it is where nothing is asked
  * @param constraints what it cannot do together: each has values of several attributes, {@code job-constraints-supported} of PWG
  *     5100.13
@@ -59,14 +60,13 @@ public record PrintOffer(
     public List<Problem> lacks(PrintWish wanted, String device) {
         Map<String, Set<String>> asked = wanted.asked();
         List<Problem> problems = new ArrayList<>();
-        copies.filter(most -> wanted.how().copies() > most)
-                .ifPresent(most -> problems.add(new Problem(
-                        "print.copies",
-                        "copies",
-                        Message.of("problem.print.copies")
-                                .with("device", device)
-                                .with("n", most),
-                        Message.of("problem.print.copies.remedy"))));
+        if (wanted.how().copies() > mostCopies()) {
+            problems.add(new Problem(
+                    "print.copies",
+                    "copies",
+                    Message.of("problem.print.copies").with("device", device).with("n", mostCopies()),
+                    Message.of("problem.print.copies.remedy")));
+        }
         for (Wish wish : WISHES) {
             if (!can(wish.attribute, asked.getOrDefault(wish.attribute, Set.of()))) {
                 problems.add(problem(wish.code, wish.field, device));
@@ -85,7 +85,14 @@ public record PrintOffer(
     }
 
     private boolean can(String attribute, Set<String> wanted) {
-        return !values.containsKey(attribute) || values.get(attribute).containsAll(wanted);
+        // Who says nothing of sides prints on one.
+        Set<String> untold = attribute.equals("sides") ? Set.of("one-sided") : Set.of();
+        return values.isEmpty() || values.getOrDefault(attribute, untold).containsAll(wanted);
+    }
+
+    /** As many as it says, where it says anything. */
+    private int mostCopies() {
+        return copies.orElse(values.isEmpty() ? PrintSettings.MOST_COPIES : 1);
     }
 
     /** What is not asked is as the device is set. */
@@ -110,7 +117,7 @@ public record PrintOffer(
     /** What it can be told beside to print. */
     public PrintChoices choices() {
         return new PrintChoices(
-                Math.min(PrintSettings.MOST_COPIES, copies.orElse(PrintSettings.MOST_COPIES)),
+                Math.min(PrintSettings.MOST_COPIES, mostCopies()),
                 Stream.of(PrintSides.values())
                         .filter(one -> can("sides", words(one.keyword())))
                         .toList(),
@@ -122,7 +129,8 @@ public record PrintOffer(
                         .filter(one -> can("print-scaling", words(one.keyword())))
                         .toList(),
                 Stream.of(PagesPerSide.values())
-                        .filter(one -> can("number-up", Set.of(Integer.toString(one.pages()))))
+                        .filter(one ->
+                                one == PagesPerSide.ONE || can("number-up", Set.of(Integer.toString(one.pages()))))
                         .toList(),
                 can("page-ranges", Set.of("true")),
                 trays);

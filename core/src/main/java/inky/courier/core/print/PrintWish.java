@@ -24,6 +24,11 @@ public record PrintWish(PrintSettings how, String pages, String tray) {
         return new PrintWish(how, "", "");
     }
 
+    /** The same for a document of so many pages. @param pages below 1 where they are not known */
+    public PrintWish within(int pages) {
+        return pages < 1 ? this : new PrintWish(how, ranges().within(pages).toString(), tray);
+    }
+
     public PageRanges ranges() {
         return PageRanges.parse(pages);
     }

@@ -100,8 +100,12 @@ class PrintOfferTest {
     @Test
     void whatItCannotDoTogetherIsSaidBeforeItIsSent() {
         PrintOffer offer = new PrintOffer(
-                Optional.empty(),
-                Map.of(),
+                Optional.of(9),
+                Map.of(
+                        "sides", Set.of("one-sided", "two-sided-short-edge"),
+                        "print-color-mode", Set.of("color"),
+                        "finishings", Set.of("none", "staple"),
+                        "media-source", Set.of("tray-1", "by-pass-tray")),
                 Map.of("sides", "one-sided"),
                 List.of(
                         Map.of("finishings", Set.of("staple"), "media-source", Set.of("by-pass-tray")),
@@ -119,5 +123,42 @@ class PrintOfferTest {
                 List.of("colour"),
                 fields(offer, wish(PrintSettings.of(1, PrintSides.AS_SET, PrintColour.COLOUR, false))),
                 "with what is as the device is set");
+    }
+
+    /**
+     * Recorded: what CUPS 2.4's {@code ippeveprinter} tells (Debian's cups-ipp-utils). RFC 8011 section 5.2: what a printer supports
+     * has its {@code -supported}; this one says nothing of scaling and of several pages on a side.
+     */
+    @Test
+    void whatAPrinterDoesNotTellOfItCannotDo() {
+        PrintOffer offer = new PrintOffer(
+                Optional.of(999),
+                Map.of(
+                        "sides",
+                        Set.of("one-sided", "two-sided-long-edge", "two-sided-short-edge"),
+                        "print-color-mode",
+                        Set.of("monochrome"),
+                        "finishings",
+                        Set.of("none"),
+                        "page-ranges",
+                        Set.of("true"),
+                        "media-source",
+                        Set.of("auto", "main", "manual", "by-pass-tray"),
+                        PrintOffer.FORMATS,
+                        Set.of("application/octet-stream", "application/pdf", "image/jpeg")),
+                Map.of("sides", "one-sided"),
+                List.of(),
+                List.of());
+        PrintChoices choices = offer.choices();
+        assertEquals(99, choices.copies());
+        assertEquals(List.of(PrintScaling.AS_SET), choices.scalings());
+        assertEquals(List.of(PagesPerSide.ONE), choices.perSide());
+        assertFalse(choices.staple());
+        assertEquals(
+                List.of("scaling", "perSide"),
+                fields(
+                        offer,
+                        wish(new PrintSettings(
+                                1, PrintSides.ONE, PrintColour.GREY, false, PrintScaling.FIT, PagesPerSide.TWO))));
     }
 }

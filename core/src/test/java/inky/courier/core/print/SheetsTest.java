@@ -56,6 +56,12 @@ class SheetsTest {
             int pages = 1 + random.nextInt(50);
             PageRanges ranges = PageRanges.parse(String.join(", ", written));
             assertEquals(List.copyOf(wanted.headSet(pages, true)), ranges.of(pages), written.toString());
+            PageRanges within = ranges.within(pages);
+            assertEquals(ranges.of(pages), within.of(pages));
+            assertEquals(ranges.of(pages).size() == pages, within.isAll());
+            if (!ranges.of(pages).isEmpty()) {
+                assertTrue(within.ranges().stream().allMatch(range -> range.last() <= pages));
+            }
             for (int n = 1; n < ranges.ranges().size(); n++) {
                 assertTrue(ranges.ranges().get(n).first()
                         > ranges.ranges().get(n - 1).last() + 1);
