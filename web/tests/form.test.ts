@@ -1,7 +1,9 @@
 import { describe, expect, it, vi } from 'vitest';
 import { Problem } from '@/api/client';
 import { nextOf, useKeys } from '@/shared/keys';
+import { newQueries } from '@/app/queries';
 import { useForm } from '@/shared/problems';
+import { useToast } from '@/shared/toast';
 import { use } from './mounted';
 
 const refused = new Problem(422, 'invalid', 'This cannot be saved.', 'Look below.', [
@@ -42,6 +44,28 @@ describe('a form', () => {
     const form = await use(useForm);
     await expect(form.attempt(() => Promise.reject(new TypeError('ours')))).rejects.toThrow('ours');
     expect(form.busy.value).toBe(false);
+  });
+});
+
+describe('what the last word offers to undo', () => {
+  const { current, say } = useToast();
+  const offer = () => say('Berth permit saved.', { label: 'Undo', run: () => undefined });
+
+  it('is gone as soon as something else was done, before what is shown is read again', async () => {
+    const form = await use(useForm);
+    offer();
+    await form.attempt(() => Promise.reject(refused));
+    expect(current.value?.act).toBeDefined();
+    await form.attempt(() => Promise.resolve('saved'));
+    expect(current.value).toBeUndefined();
+
+    offer();
+    const queries = newQueries();
+    await queries
+      .getMutationCache()
+      .build(queries, { mutationFn: () => Promise.resolve('gone back') })
+      .execute(undefined);
+    expect(current.value).toBeUndefined();
   });
 });
 

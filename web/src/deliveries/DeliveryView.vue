@@ -44,8 +44,9 @@ const title = computed(() => {
 });
 const took = computed(() => {
   const r = row.value;
-  const ends = r?.legs.map((leg) => leg.acceptedAt).filter((at): at is string => Boolean(at)) ?? [];
-  if (!r || ends.length < r.legs.length) return 'not there yet';
+  const sent = r?.legs.filter((leg) => !leg.askedLater) ?? [];
+  const ends = sent.map((leg) => leg.acceptedAt).filter((at): at is string => Boolean(at));
+  if (!r || ends.length < sent.length) return 'not there yet';
   const last = Math.max(...ends.map((at) => new Date(at).getTime()));
   return `${Math.max(1, Math.round((last - new Date(r.scannedAt).getTime()) / 1000))} s from Send to accepted`;
 });

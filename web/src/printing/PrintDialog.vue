@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { api, ask, Problem, type Schemas } from '@/api/client';
 import { useSession } from '@/app/session';
 import ChoiceRow from '@/shared/ChoiceRow.vue';
@@ -25,6 +25,8 @@ const { say } = useToast();
 const { general, problems, busy, attempt, clear } = useForm();
 const path = computed(() => ({ path: { id: props.delivery.row.id } }));
 const looking = ref<Problem>();
+const fields = useTemplateRef('fields');
+const toFirst = () => fields.value?.querySelector('input')?.focus();
 
 const { chosen, preview, choices, refresh } = usePrinting(async (form) => {
   if (!form.deviceId) return undefined;
@@ -104,8 +106,8 @@ async function print() {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Print" width="860" align-center>
-    <form class="print" @submit.prevent="print">
+  <el-dialog v-model="open" title="Print" width="860" align-center @opened="toFirst">
+    <form ref="fields" class="print" @submit.prevent="print">
       <div class="choices">
         <FormField v-slot="f" label="Device" name="deviceId">
           <PickOne

@@ -1,6 +1,7 @@
 import { nextTick, provide, ref, type InjectionKey, type Ref } from 'vue';
 import { Problem, type FieldProblem } from '@/api/client';
 import type { Meanwhile } from './meanwhile';
+import { useToast } from './toast';
 
 export const PROBLEMS: InjectionKey<Ref<FieldProblem[]>> = Symbol('problems');
 export const MEANWHILE: InjectionKey<Meanwhile> = Symbol('meanwhile');
@@ -24,7 +25,9 @@ export function useForm(meanwhile?: Meanwhile) {
     problems.value = [];
     general.value = undefined;
     try {
-      return await doing();
+      const done = await doing();
+      useToast().withdraw();
+      return done;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       problems.value = error.problems;

@@ -25,5 +25,9 @@ export function useToast() {
     current.value = undefined;
     void wanted?.run();
   }
-  return { current, say, act };
+  /** Something else was done: what the word before offered to do about it is no longer the last thing. */
+  function withdraw() {
+    if (current.value?.act) current.value = undefined;
+  }
+  return { current, say, act, withdraw };
 }

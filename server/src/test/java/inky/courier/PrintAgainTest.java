@@ -124,6 +124,7 @@ class PrintAgainTest {
             JsonNode legs = row(delivery).path("legs");
             assertThat(legs.size()).isEqualTo(2);
             assertThat(legs.path(1).path("label").asString()).isEqualTo("Printing again");
+            assertThat(legs.findValuesAsString("askedLater")).containsExactly("false", "true");
             assertThat(office.desk.get("/api/deliveries/" + delivery).text())
                     .contains("Printing on Printing again, requested by maud.");
 

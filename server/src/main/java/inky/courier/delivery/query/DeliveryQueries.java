@@ -65,6 +65,7 @@ public class DeliveryQueries {
         this.zone = zone;
     }
 
+    /** @param askedLater sent or printed once more, so that it says nothing of how long sending took */
     public record LegView(
             UUID id,
             String label,
@@ -80,6 +81,7 @@ public class DeliveryQueries {
             @Nullable Instant nextTryAt,
             @Nullable Instant sentAt,
             @Nullable Instant acceptedAt,
+            boolean askedLater,
             boolean possiblyTwice,
             long sentBytes,
             Message landed,
@@ -411,6 +413,7 @@ public class DeliveryQueries {
                 at(r, "next_try_at"),
                 at(r, "sent_at"),
                 at(r, "accepted_at"),
+                r.getBoolean("asked_later"),
                 r.getBoolean("possibly_twice"),
                 r.getLong("sent_bytes"),
                 MessageColumn.read(r.getString("landed")),
