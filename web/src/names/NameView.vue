@@ -159,7 +159,7 @@ useKeys({ e: () => editor.value?.focus(), Escape: () => void router.push('/names
 <style scoped>
 .title {
   display: flex;
-  align-items: center;
+  align-items: flex-start;
   justify-content: space-between;
   padding-bottom: 10px;
   border-bottom: 2px solid var(--ink-9);

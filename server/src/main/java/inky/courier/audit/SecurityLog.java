@@ -68,6 +68,7 @@ public class SecurityLog {
             PANEL,
             EVERY_PANEL,
             DOWNLOAD_LINK,
+            SHELF,
             MAIL_INTAKE,
             FILE_INTAKE,
             THIS_MACHINE
@@ -81,6 +82,10 @@ public class SecurityLog {
 
         public static Place panel(String device) {
             return new Place(Kind.PANEL, device);
+        }
+
+        public static Place shelf(String folder) {
+            return new Place(Kind.SHELF, folder);
         }
     }
 

@@ -63,7 +63,8 @@ public class Queue {
             Map.entry("begin-monthly-reports", "beginning the reports of a month"),
             Map.entry("send-report", "sending reports"),
             Map.entry("watch-alerts", "looking for what needs a person"),
-            Map.entry("tell-alert", "telling of alerts"));
+            Map.entry("tell-alert", "telling of alerts"),
+            Map.entry("sweep-shelf", "removing documents whose time on the shelf is over"));
 
     private final ScheduledExecutorService soon = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "queue");

@@ -12,6 +12,7 @@ public record ThrottleKey(Kind kind, String of) {
         ACCOUNT(ThrottleRule.ACCOUNT),
         BROWSER(ThrottleRule.BROWSER),
         LINK(ThrottleRule.LINK),
+        SHELF(ThrottleRule.SHELF),
         MAIL(ThrottleRule.SOURCE),
         FILES(ThrottleRule.SOURCE),
         FIRST_START(ThrottleRule.FIRST_START);
@@ -34,6 +35,11 @@ public record ThrottleKey(Kind kind, String of) {
 
     public static ThrottleKey link(UUID link) {
         return new ThrottleKey(Kind.LINK, link.toString());
+    }
+
+    /** The passcode of a folder. */
+    public static ThrottleKey shelf(UUID folder) {
+        return new ThrottleKey(Kind.SHELF, folder.toString());
     }
 
     static ThrottleKey account(UUID administrator) {

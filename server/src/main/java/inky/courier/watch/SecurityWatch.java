@@ -108,6 +108,7 @@ class SecurityWatch {
             case ACCOUNT -> id(key).flatMap(administrators::loginOf).orElse("an account that is gone");
             case BROWSER -> "an administrator's own browser";
             case LINK -> "a download link";
+            case SHELF -> "a folder of the shelf";
             case MAIL -> "scans by mail from " + key.of();
             case FILES -> "files of devices from " + key.of();
             case FIRST_START -> "the first start";

@@ -21,7 +21,9 @@ public enum DestinationKind {
     LINK(new DownloadPage()),
     USB(new UsbStick()),
     SHELF(new DeviceShelf()),
-    PRINTER(new PrintedCopy());
+    PRINTER(new PrintedCopy()),
+    /** Where Courier itself keeps it; {@link #SHELF} is the storage of the device that scans. */
+    SHELF_FOLDER(new FolderOfShelf());
 
     /** What kinds have in common: which settings they have, and who knows where they lead. */
     public enum Family {
@@ -35,13 +37,16 @@ public enum DestinationKind {
         /** A part of the device that scans. */
         DEVICE_STORAGE,
         LINK,
-        PAPER
+        PAPER,
+        /** A folder that Courier keeps itself. */
+        SHELF
     }
 
     /** What is set up apart and carries for others. */
     public enum Through {
         MAIL_SERVER,
-        DEVICE
+        DEVICE,
+        SHELF_FOLDER
     }
 
     private final KindRules<?> rules;

@@ -2,7 +2,7 @@ package inky.courier.core.destination;
 
 import java.util.List;
 
-/** The shelf of the device that scans. */
+/** The storage of the device that scans. */
 final class DeviceShelf extends StorageRules {
     @Override
     List<Field> fields() {
@@ -11,6 +11,6 @@ final class DeviceShelf extends StorageRules {
 
     @Override
     String place(FolderSettings folder) {
-        return "the shelf of the device" + below(folder.path(), ", ");
+        return "the storage of the device" + below(folder.path(), ", ");
     }
 }

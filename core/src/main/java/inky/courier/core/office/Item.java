@@ -18,6 +18,7 @@ public sealed interface Item
                 DirectoryItem,
                 InboxItem,
                 FirmwareItem,
+                ShelfFolderItem,
                 OfficeSettings {
     UUID id();
 

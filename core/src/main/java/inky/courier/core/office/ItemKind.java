@@ -5,6 +5,7 @@ public enum ItemKind {
     SETTINGS("settings"),
     DEVICE("device"),
     FIRMWARE("firmware"),
+    SHELF_FOLDER("shelf folder"),
     MAIL_SERVER("mail server"),
     DIRECTORY("directory"),
     DESTINATION("destination"),

@@ -72,6 +72,7 @@ public enum OfficeFormat {
             @Nullable OfficeSettings settings,
             List<DeviceItem> devices,
             List<FirmwareItem> firmware,
+            List<ShelfFolderItem> shelfFolders,
             List<MailServerItem> mailServers,
             List<DirectoryItem> directories,
             List<DestinationItem> destinations,
@@ -137,6 +138,7 @@ public enum OfficeFormat {
                 office.find(OfficeSettings.REFERENCE).isPresent() ? office.settings() : null,
                 sorted(office, DeviceItem.class),
                 sorted(office, FirmwareItem.class),
+                sorted(office, ShelfFolderItem.class),
                 sorted(office, MailServerItem.class),
                 sorted(office, DirectoryItem.class),
                 sorted(office, DestinationItem.class),
@@ -208,6 +210,7 @@ public enum OfficeFormat {
         }
         add(items, d.devices);
         add(items, d.firmware);
+        add(items, d.shelfFolders);
         add(items, d.mailServers);
         add(items, d.directories);
         add(items, d.destinations);

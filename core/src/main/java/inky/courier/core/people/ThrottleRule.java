@@ -36,6 +36,9 @@ public record ThrottleRule(int free, Duration forgiven) {
     /** The passcode of one download link. */
     public static final ThrottleRule LINK = new ThrottleRule(4, Duration.ofHours(1));
 
+    /** The passcode of a folder of the shelf, whoever tries it. */
+    public static final ThrottleRule SHELF = new ThrottleRule(4, Duration.ofMinutes(10));
+
     /** The code by which the first administrator is made. */
     public static final ThrottleRule FIRST_START = new ThrottleRule(4, Duration.ofMinutes(2));
 

@@ -134,6 +134,17 @@ public final class Offices {
         if (random.nextBoolean()) {
             items.add(directory(random));
         }
+        List<UUID> folders = new ArrayList<>();
+        if (random.nextBoolean()) {
+            folders.add(id(ItemKind.SHELF_FOLDER, 0));
+            items.add(new ShelfFolderItem(
+                    id(ItemKind.SHELF_FOLDER, 0),
+                    "Forms",
+                    ShelfFolderItem.Reach.values()[random.nextInt(2)],
+                    DestinationItem.NOTHING,
+                    random.nextBoolean(),
+                    random.nextInt(3)));
+        }
         if (random.nextBoolean()) {
             items.add(new FirmwareItem(
                     id(ItemKind.FIRMWARE, 0),
@@ -144,7 +155,9 @@ public final class Offices {
         List<UUID> destinations = new ArrayList<>();
         for (int i = 0; i < STOCK; i++) {
             DestinationKind way = DestinationKind.values()[random.nextInt(DestinationKind.values().length)];
-            UUID through = way == DestinationKind.PRINTER ? any(devices, random) : any(servers, random);
+            UUID through = way == DestinationKind.PRINTER
+                    ? any(devices, random)
+                    : way == DestinationKind.SHELF_FOLDER ? any(folders, random) : any(servers, random);
             if (!way.through().isPresent() || through != null) {
                 destinations.add(id(ItemKind.DESTINATION, i));
                 items.add(destination(i, way, through));
