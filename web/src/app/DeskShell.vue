@@ -63,6 +63,7 @@ const first = computed(() => {
     mark: 'waiting',
     words: 'wait to be claimed',
   });
+  rows.push({ to: '/shelf', name: 'Shelf', mark: 'off' });
   return rows;
 });
 const findings = computed(() => overview.data.value?.preflight ?? 0);
@@ -89,6 +90,7 @@ const GO: Record<string, string> = {
   h: '/help',
   r: '/alerts',
   l: '/unclaimed',
+  b: '/shelf',
   w: '/reports',
   c: '/changes',
   i: '/sign-ins',

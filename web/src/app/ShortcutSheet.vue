@@ -16,6 +16,7 @@ const KEYS: [string, string][] = [
   ['g r', 'Alerts'],
   ['g h', 'Calls for help'],
   ['g l', 'Unclaimed'],
+  ['g b', 'Shelf'],
   ['g v', 'Devices'],
   ['g m', 'Mail servers'],
   ['g o', 'Destinations'],

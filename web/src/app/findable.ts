@@ -45,6 +45,7 @@ const ALSO: Readonly<Record<string, string>> = {
   '/alerts/rules': 'and who is told',
   '/fleet/settings': 'drift: wanted, and at the device',
   '/reports/monthly': 'the report of a month by mail, to whom',
+  '/shelf': 'folders of documents that are kept',
   '/fleet/firmware': 'versions that are allowed, who is behind, updates',
   '/sign-ins': 'security log, locks',
   '/accounts': 'administrators',

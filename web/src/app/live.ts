@@ -20,6 +20,8 @@ const STALE: Record<string, string[]> = {
   'device-settings': ['devices', 'device-settings'],
   firmware: ['firmware', 'devices', 'changes'],
   'firmware-update': ['firmware'],
+  shelf: ['shelf'],
+  'shelf-folder': ['shelf', 'destinations', 'changes'],
   inbox: ['inboxes', 'changes'],
   directory: ['directories', 'people', 'changes'],
   destination: ['destinations', 'jobs', 'overview', 'changes'],

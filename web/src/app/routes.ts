@@ -62,6 +62,12 @@ const routes: RouteRecordRaw[] = [
     meta: { place: 'Reports' },
   },
   {
+    path: '/shelf/:folder?',
+    name: 'Shelf',
+    component: () => import('@/shelf/ShelfView.vue'),
+    meta: { place: 'Shelf' },
+  },
+  {
     path: '/alerts',
     name: 'Alerts',
     component: () => import('@/alerts/AlertsView.vue'),

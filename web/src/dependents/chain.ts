@@ -7,6 +7,7 @@ export type Kind = Schemas['Node']['kind'];
 export const KINDS: Record<Kind, { path: string; one: string; many: string }> = {
   SETTINGS: { path: 'settings', one: 'setting', many: 'settings' },
   DEVICE: { path: 'devices', one: 'device', many: 'devices' },
+  SHELF_FOLDER: { path: 'shelf', one: 'folder of the shelf', many: 'folders of the shelf' },
   FIRMWARE: { path: 'fleet/firmware', one: 'firmware', many: 'firmware' },
   MAIL_SERVER: { path: 'mail-servers', one: 'mail server', many: 'mail servers' },
   DIRECTORY: { path: 'directories', one: 'directory', many: 'directories' },

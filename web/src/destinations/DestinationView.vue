@@ -26,6 +26,7 @@ import {
   KINDS,
   needsDevice,
   needsMailServer,
+  needsShelfFolder,
   useKinds,
 } from './kinds';
 import KindList from './KindList.vue';
@@ -60,7 +61,11 @@ const browsing = ref(false);
 
 const folder = computed(() => isFolder(form.value.kind));
 const routeLabel = computed(() =>
-  needsDevice(form.value.kind) ? 'On the device' : 'Through the mail server',
+  needsDevice(form.value.kind)
+    ? 'On the device'
+    : needsShelfFolder(form.value.kind)
+      ? 'In the folder'
+      : 'Through the mail server',
 );
 const does = computed(() => kindOf(form.value.kind)?.does);
 const title = computed(() => {
@@ -130,6 +135,26 @@ useKeys({
           :label="routeLabel"
           :aria-describedby="f.describedby"
         />
+      </FormField>
+      <FormField
+        v-else-if="needsShelfFolder(form.kind)"
+        v-slot="f"
+        :label="routeLabel"
+        name="routeId"
+        :hint="
+          (destination.folders.data.value ?? []).length
+            ? undefined
+            : 'There is none yet: make one under Shelf first.'
+        "
+      >
+        <el-select :id="f.id" v-model="routeId" :aria-label="routeLabel" :aria-describedby="f.describedby">
+          <el-option
+            v-for="one in destination.folders.data.value ?? []"
+            :key="one.id"
+            :value="one.id"
+            :label="one.name"
+          />
+        </el-select>
       </FormField>
       <FormField
         v-else-if="needsMailServer(form.kind)"

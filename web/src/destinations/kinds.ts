@@ -26,6 +26,7 @@ const isOf = (kind: Kind, ...families: KindView['family'][]) =>
 export const kindWords = (kind: Kind) => kindOf(kind)?.words ?? '';
 export const isFolder = (kind: Kind) => isOf(kind, 'SERVER_FOLDER', 'CLOUD_FOLDER');
 export const needsMailServer = (kind: Kind) => kindOf(kind)?.through === 'MAIL_SERVER';
+export const needsShelfFolder = (kind: Kind) => kindOf(kind)?.through === 'SHELF_FOLDER';
 export const needsDevice = (kind: Kind) => kindOf(kind)?.through === 'DEVICE';
 export const isMail = (kind: Kind) => isOf(kind, 'MAIL');
 export const isAtTheDevice = (kind: Kind) => isOf(kind, 'DEVICE_STORAGE');

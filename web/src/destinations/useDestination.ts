@@ -3,17 +3,18 @@ import { computed, ref, watch } from 'vue';
 import { api, ask, type Schemas } from '@/api/client';
 import { ifMatch, useOne, type One } from '@/shared/one';
 import { PRINTERS } from '@/shared/pickable';
-import { isFolder, needsDevice, needsMailServer } from './kinds';
+import { isFolder, needsDevice, needsMailServer, needsShelfFolder } from './kinds';
 import { fitting, withValue, type Settings } from './settings';
 
 type View = Schemas['DestinationView'];
 type Form = Omit<Schemas['DestinationForm'], 'settings'> & {
   settings: Settings;
-  /** By kind, apart from the mail server, as the kind may change to and fro. */
+  /** Devices and folders by kind, apart from the mail server, as the kind may change to and fro. */
   devices: Record<string, string>;
 };
 
-const goesThrough = (kind: Form['kind']) => needsMailServer(kind) || needsDevice(kind);
+const goesThrough = (kind: Form['kind']) =>
+  needsMailServer(kind) || needsDevice(kind) || needsShelfFolder(kind);
 
 const BLANK: Form = {
   name: '',
@@ -64,6 +65,12 @@ export function useDestination() {
     queryFn: () => PRINTERS.list({ count: 1 }),
     enabled: isPrinter,
   });
+  const isOnShelf = computed(() => needsShelfFolder(form.value.kind));
+  const folders = useQuery({
+    queryKey: ['shelf', 'set-up'],
+    queryFn: () => ask(api.GET('/api/shelf/folders')),
+    enabled: isOnShelf,
+  });
   const history = useQuery({
     queryKey: computed(() => ['destinations', id.value, 'probes']),
     queryFn: () => ask(api.GET('/api/destinations/{id}/probes', { params: { path: { id: id.value } } })),
@@ -84,11 +91,13 @@ export function useDestination() {
     get: () => {
       if (isPrinter.value)
         return form.value.devices[form.value.kind] || printers.data.value?.rows[0]?.id || '';
+      if (isOnShelf.value) return form.value.devices[form.value.kind] || folders.data.value?.[0]?.id || '';
       const all = servers.data.value ?? [];
       return all.find((one) => one.id === form.value.routeId)?.id ?? all[0]?.id ?? '';
     },
     set: (id) => {
-      if (isPrinter.value) form.value.devices = { ...form.value.devices, [form.value.kind]: id };
+      if (isPrinter.value || isOnShelf.value)
+        form.value.devices = { ...form.value.devices, [form.value.kind]: id };
       else form.value.routeId = id;
     },
   });
@@ -108,7 +117,7 @@ export function useDestination() {
   /** What was fetched before something was added to it is asked for again, so that nobody is told to choose from nothing. */
   async function completeRoutes() {
     if (!goesThrough(form.value.kind) || routeId.value) return;
-    await (isPrinter.value ? printers : servers).refetch();
+    await (isPrinter.value ? printers : isOnShelf.value ? folders : servers).refetch();
   }
 
   async function save() {
@@ -145,6 +154,7 @@ export function useDestination() {
     ...one,
     id,
     servers,
+    folders,
     noPrinter: computed(() => printers.data.value?.total === 0),
     history,
     routeId,

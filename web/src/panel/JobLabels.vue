@@ -7,6 +7,7 @@ import { isWriting } from './keyboard';
 import LabelPages from './LabelPages.vue';
 import NewsStrip from './NewsStrip.vue';
 import SampleDrawer from './SampleDrawer.vue';
+import ShelfDrawer from './ShelfDrawer.vue';
 import StickStrip from './StickStrip.vue';
 import type { PanelState } from './usePanel';
 
@@ -16,9 +17,12 @@ const { labels, loaded, busy, front, mine, helpOpen, stick } = props.panel;
 const news = computed(() => mine.value?.news ?? []);
 const hasStick = computed(() => stick.value?.in && (stick.value.onto.length > 0 || stick.value.opens));
 const drawer = ref(false);
+const shelf = ref(false);
 const stickDrawer = ref<'onto' | 'from'>();
 /** A sheet lies over the labels: keys are for that. */
-const covered = computed(() => drawer.value || helpOpen.value || stickDrawer.value !== undefined);
+const covered = computed(
+  () => drawer.value || shelf.value || helpOpen.value || stickDrawer.value !== undefined,
+);
 const title = computed(() => {
   if (!loaded.value) return t('jobs.what');
   const { sheets: n, onGlass } = loaded.value;
@@ -107,6 +111,14 @@ useEventListener(document, 'keydown', (event) => {
         {{ t('jobs.find') }}
       </button>
       <button
+        v-if="front?.shelf && !front.person?.guest && !finding"
+        type="button"
+        class="key"
+        @click="shelf = true"
+      >
+        {{ t('shelf.title') }}
+      </button>
+      <button
         v-if="front?.standIn"
         type="button"
         class="key sample"
@@ -116,6 +128,7 @@ useEventListener(document, 'keydown', (event) => {
         {{ t('sample.title') }}
       </button>
     </LabelPages>
+    <ShelfDrawer v-if="shelf" :panel="panel" @done="shelf = false" />
     <SampleDrawer v-if="drawer" :panel="panel" @done="drawer = false" />
   </div>
 </template>

@@ -263,6 +263,12 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     if (answers) await scan.openFromStick(job, path, answers);
   }
 
+  /** A document of the shelf goes by a job. */
+  async function openFromShelf(job: Label, document: string) {
+    const answers = await jobs.ownAnswers(job);
+    if (answers) await scan.openFromShelf(job, document, answers);
+  }
+
   /** Somebody who has set what a job leaves open thinks better of it. */
   function leaveReady() {
     touch();
@@ -314,6 +320,7 @@ export function usePanel(device: string, screen: () => Element | undefined = () 
     begin,
     beginOntoStick,
     openFromStick,
+    openFromShelf,
     leaveReady,
     next,
   };

@@ -48,6 +48,22 @@ export function useScan(
     void refreshScan();
   }
 
+  /** A document of the shelf instead of paper. */
+  async function openFromShelf(job: Label, documentId: string, answers: Answers) {
+    touch();
+    const scan = await attempt(() =>
+      ask(
+        api.POST('/api/panel/{device}/shelf/scans', {
+          params: { path: { device } },
+          body: { jobId: job.jobId, documentId, settings: settingsOf(job.asks, answers) },
+        }),
+      ),
+    );
+    if (!scan) return;
+    machine.go({ name: 'scan', job, scan, answers, sendWhenDone: false });
+    void refreshScan();
+  }
+
   let last: Promise<unknown> = Promise.resolve();
 
   /** What the server answers to a change of the scan; what is pressed while another is under way comes after it. */
@@ -179,6 +195,7 @@ export function useScan(
   return {
     beginScan,
     openFromStick,
+    openFromShelf,
     addLoad,
     refreshScan,
     edit,

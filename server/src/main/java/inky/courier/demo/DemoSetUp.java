@@ -96,6 +96,7 @@ class DemoSetUp {
     private final PanelPlans plans;
     private final DemoFolders demoFolders;
     private final FirmwareVersions firmware;
+    private final DemoShelf shelf;
 
     DemoSetUp(
             Settings settings,
@@ -113,7 +114,8 @@ class DemoSetUp {
             PanelPlaces panels,
             PanelPlans plans,
             DemoFolders demoFolders,
-            FirmwareVersions firmware) {
+            FirmwareVersions firmware,
+            DemoShelf shelf) {
         this.settings = settings;
         this.servers = servers;
         this.destinations = destinations;
@@ -130,6 +132,7 @@ class DemoSetUp {
         this.plans = plans;
         this.demoFolders = demoFolders;
         this.firmware = firmware;
+        this.shelf = shelf;
     }
 
     /** What was set up, by name. */
@@ -177,6 +180,7 @@ class DemoSetUp {
         plan(made);
         makeInboxes(made, folders);
         world.firmware().forEach(firmware::add);
+        shelf.fill(world.shelf());
         book.bringIn(String.join("\n", world.contacts()));
         return new Office(placed, made, folk);
     }

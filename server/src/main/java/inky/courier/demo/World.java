@@ -1,5 +1,6 @@
 package inky.courier.demo;
 
+import inky.courier.core.office.ShelfFolderItem;
 import inky.courier.firmware.FirmwareVersions.FirmwareForm;
 import inky.courier.web.Json;
 import java.io.IOException;
@@ -16,6 +17,7 @@ record World(
         List<Place> places,
         List<Device> devices,
         List<FirmwareForm> firmware,
+        List<ShelfFolder> shelf,
         List<PostOffice> postOffices,
         House fileHouse,
         House cloud,
@@ -31,6 +33,15 @@ record World(
     record Place(String name, String what) {}
 
     record Device(String name, String place, String model, String address, int scansADay) {}
+
+    /** @param documents titles of its papers */
+    record ShelfFolder(
+            String name,
+            ShelfFolderItem.Reach reach,
+            boolean own,
+            int keepDays,
+            String passcode,
+            List<String> documents) {}
 
     record PostOffice(
             String name, String host, String address, String account, String password, String formerPassword) {}

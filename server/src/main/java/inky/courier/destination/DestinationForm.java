@@ -41,6 +41,11 @@ public record DestinationForm(
         return new DestinationForm(name, kind, null, null, null, null);
     }
 
+    /** One of which nothing is set but what it goes through. */
+    public static DestinationForm through(String name, DestinationKind kind, UUID routeId) {
+        return new DestinationForm(name, kind, routeId, null, null, null);
+    }
+
     public DestinationForm ownedBy(@Nullable UUID person) {
         return new DestinationForm(name, kind, routeId, settings, secret, person);
     }

@@ -29,6 +29,7 @@ import inky.courier.scan.ScanPages;
 import inky.courier.scan.ScanService;
 import inky.courier.scan.ScanService.ScanView;
 import inky.courier.settings.Settings;
+import inky.courier.shelf.ShelfDocuments;
 import inky.courier.web.Refusal;
 import jakarta.annotation.Nullable;
 import java.io.IOException;
@@ -69,6 +70,7 @@ class WalkUp {
     private final LastTime lastTime;
     private final OwnJobs ownJobs;
     private final Settings settings;
+    private final ShelfDocuments shelf;
     private final ZoneId zone;
     private final Clock clock;
 
@@ -91,6 +93,7 @@ class WalkUp {
             LastTime lastTime,
             OwnJobs ownJobs,
             Settings settings,
+            ShelfDocuments shelf,
             ZoneId zone,
             Clock clock) {
         this.devices = devices;
@@ -111,11 +114,12 @@ class WalkUp {
         this.lastTime = lastTime;
         this.ownJobs = ownJobs;
         this.settings = settings;
+        this.shelf = shelf;
         this.zone = zone;
         this.clock = clock;
     }
 
-    /** What everybody sees who stands there; the person only once signed in. @param feederSheets how many it takes at a time; 0 for none @param stick whether a USB stick can be put in @param localOnly whether it scans by itself, and not through Courier @param guests whether somebody can scan without signing in */
+    /** What everybody sees who stands there; the person only once signed in. @param feederSheets how many it takes at a time; 0 for none @param stick whether a USB stick can be put in @param shelf whether folders of the shelf are here @param localOnly whether it scans by itself, and not through Courier @param guests whether somebody can scan without signing in */
     record Front(
             UUID deviceId,
             String office,
@@ -127,6 +131,7 @@ class WalkUp {
             int feederSheets,
             boolean glass,
             boolean stick,
+            boolean shelf,
             DeviceCondition.State condition,
             Message conditionWords,
             boolean localOnly,
@@ -186,6 +191,7 @@ class WalkUp {
                 device.abilities().feederSheets(),
                 device.abilities().glass(),
                 device.abilities().usbPort(),
+                shelf.isAt(deviceId),
                 device.condition(),
                 device.conditionWords(),
                 device.settings().isLocalOnly(),

@@ -162,6 +162,11 @@ public class ShelfDocuments {
     /** A file of a document. */
     record Handout(ContentStore.Stored stored, String name) {}
 
+    /** Whether there are folders at a device, its own or the office's. */
+    public boolean isAt(UUID device) {
+        return setUp.office().all(ShelfFolderItem.class).stream().anyMatch(folder -> folder.isAt(device));
+    }
+
     @Transactional(readOnly = true)
     public List<ShelfView> shelves(ShelfVisitor visitor) {
         Set<UUID> closed = doors.closedTo(visitor);

@@ -15,7 +15,7 @@ import org.springframework.stereotype.Service;
 
 /** Files that somebody brings onto the shelf. They are looked at before a connection is taken, of which there are few. */
 @Service
-class ShelfUploads {
+public class ShelfUploads {
     private final ShelfDocuments documents;
 
     ShelfUploads(ShelfDocuments documents) {
@@ -23,7 +23,7 @@ class ShelfUploads {
     }
 
     /** @throws Invalid when it is none that can be looked at */
-    ShelfDocument bring(ShelfVisitor visitor, ShelfPlace place, String name, Path file) throws IOException {
+    public ShelfDocument bring(ShelfVisitor visitor, ShelfPlace place, String name, Path file) throws IOException {
         Spot spot = documents.spot(visitor, place);
         String called =
                 ShelfDocuments.named(name.substring(Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\')) + 1), "");
