@@ -22,16 +22,19 @@ const first = ref<InstanceType<typeof FolderCrumbs>>();
 const crumbs = computed(() => path.value.split('/').filter(Boolean));
 const places = { path: { device, destination: props.question.destinationId ?? '' } };
 
+let asked = 0;
 async function open(to: string, after = '') {
   props.panel.touch();
-  const listing = await props.panel.attempt(() =>
+  const mine = ++asked;
+  const listing = await props.panel.lookUp(() =>
     ask(
       api.GET('/api/panel/{device}/destinations/{destination}/folders', {
         params: { ...places, query: { path: to, after } },
       }),
     ),
   );
-  if (!listing) return;
+  // What was pressed later may have been answered before.
+  if (!listing || mine !== asked) return;
   path.value = to;
   const found = listing.entries.filter((entry) => entry.folder);
   entries.value = after ? [...entries.value, ...found] : found;

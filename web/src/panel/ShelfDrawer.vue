@@ -25,6 +25,7 @@ const passcode = ref('');
 const said = ref<{ words: string; undo: () => Promise<unknown> }>();
 const as = useStorage<'pictures' | 'list'>('courier-shelf-panel', 'pictures');
 const back = useTemplateRef('back');
+const paper = useTemplateRef('paper');
 const shelves = computed<Shelf[]>(() => here.value?.shelves.filter((shelf) => shelf.folders.length) ?? []);
 const nearlyFull = computed(() =>
   shelves.value.find(
@@ -36,7 +37,7 @@ const base = `/api/panel/${device}/shelf/documents`;
 const path = { device };
 
 async function look() {
-  const seen = await props.panel.attempt(() =>
+  const seen = await props.panel.lookUp(() =>
     ask(api.GET('/api/panel/{device}/shelf', { params: { path } })),
   );
   if (!seen) return;
@@ -45,10 +46,12 @@ async function look() {
   if (now)
     folder.value = shelves.value.flatMap((one) => one.folders).find((one) => keyOf(one) === keyOf(now));
 }
+let asked = 0;
 async function read(more = false) {
   const at = folder.value;
   if (!at || at.locked) return;
-  const part = await props.panel.attempt(() =>
+  const mine = ++asked;
+  const part = await props.panel.lookUp(() =>
     ask(
       api.GET('/api/panel/{device}/shelf/documents', {
         params: {
@@ -64,7 +67,7 @@ async function read(more = false) {
       }),
     ),
   );
-  if (!part || folder.value !== at) return;
+  if (!part || folder.value !== at || mine !== asked) return;
   rows.value = more ? [...(rows.value ?? []), ...part.rows] : part.rows;
   fitting.value = part.fitting;
 }
@@ -96,6 +99,7 @@ watch(settled, () => {
 function leave() {
   props.panel.touch();
   problem.value = undefined;
+  if (paper.value?.back()) return;
   if (open.value) open.value = undefined;
   else if (folder.value) [folder.value, said.value] = [undefined, undefined];
   else emit('done');
@@ -146,6 +150,7 @@ onMounted(async () => {
     </p>
     <ShelfPaper
       v-if="open"
+      ref="paper"
       :panel="panel"
       :document="open"
       :shelves="shelves"
@@ -275,7 +280,9 @@ h3 {
   list-style: none;
 }
 li button:not(.key) {
-  display: block;
+  display: flex;
+  flex-direction: column;
+  justify-content: flex-start;
   width: 100%;
   height: 100%;
   min-height: 72px;
@@ -318,11 +325,12 @@ li button:not(.key) {
   -webkit-line-clamp: 2;
 }
 .paper {
-  display: block;
+  flex: none;
+  width: 100%;
   height: 150px;
 }
-.documents.list.list li + li {
-  margin-top: 0;
+.words {
+  width: 100%;
 }
 ul.list:not(.pictures) {
   display: flex;

@@ -31,6 +31,14 @@ const base = computed(() => `/api/panel/${device}/shelf/documents/${props.docume
 const path = computed(() => ({ device, id: props.document.id }));
 const ids = computed(() => [props.document.id]);
 
+/** One step back. @returns whether there was one to take */
+function back() {
+  const was = doing.value !== undefined;
+  doing.value = undefined;
+  return was;
+}
+defineExpose({ back });
+
 function turn(by: number) {
   props.panel.touch();
   page.value = Math.min(Math.max(1, page.value + by), Math.max(1, props.document.pages));
@@ -135,7 +143,7 @@ const remove = () =>
 </script>
 
 <template>
-  <form v-if="doing === 'rename'" class="row" @submit.prevent="rename" @keydown.esc.stop="doing = undefined">
+  <form v-if="doing === 'rename'" class="row" @submit.prevent="rename">
     <input
       ref="field"
       v-model="name"
@@ -225,9 +233,6 @@ const remove = () =>
       <button type="button" class="key" :disabled="busy" @click="remove">{{ t('shelf.delete') }}</button>
     </div>
   </div>
-  <footer v-if="doing">
-    <button type="button" class="key" @click="doing = undefined">{{ t('panel.back') }}</button>
-  </footer>
 </template>
 
 <style scoped>

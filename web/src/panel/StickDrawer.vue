@@ -38,16 +38,19 @@ const title = computed(() =>
   props.for === 'onto' ? t('stick.onto') : t('stick.by', { name: file.value.split('/').pop() ?? '' }),
 );
 
+let asked = 0;
 async function open(to: string, after = '') {
   props.panel.touch();
-  const listing = await props.panel.attempt(() =>
+  const mine = ++asked;
+  const listing = await props.panel.lookUp(() =>
     ask(
       api.GET('/api/panel/{device}/stick/files', {
         params: { path: { device }, query: { path: to, after } },
       }),
     ),
   );
-  if (!listing) return;
+  // What was pressed later may have been answered before.
+  if (!listing || mine !== asked) return;
   path.value = to;
   entries.value = after ? [...entries.value, ...listing.entries] : listing.entries;
   more.value = listing.more;

@@ -42,6 +42,7 @@ const panels = computed(() => used.value?.panels ?? []);
         >, on {{ panels.length ? count(panels.length, 'panel') : 'no panel' }}</span
       >.
     </template>
+    {{ ' ' }}
     <RouterLink class="link" :to="`/dependents/${kind.toLowerCase().replace('_', '-')}/${of.id}`"
       >Dependents</RouterLink
     >&nbsp;

@@ -38,7 +38,7 @@ const pagesOf = (document: Document) => (document.pages ? count(document.pages, 
           <th scope="col" class="number">Pages</th>
           <th scope="col" class="number">Size</th>
           <th scope="col">Added</th>
-          <th scope="col">Deleted by itself</th>
+          <th scope="col">Kept until</th>
         </tr>
       </thead>
       <tbody>
@@ -50,7 +50,7 @@ const pagesOf = (document: Document) => (document.pages ? count(document.pages, 
           <td class="number">{{ row.pages ? figure(row.pages) : '–' }}</td>
           <td class="number">{{ bytes(row.bytes) }}</td>
           <td :title="exact(row.addedAt)">{{ when(row.addedAt) }}, {{ row.addedBy }}</td>
-          <td>{{ row.endsAt ? when(row.endsAt) : 'never' }}</td>
+          <td>{{ row.endsAt ? when(row.endsAt) : 'deleted by hand' }}</td>
         </tr>
       </tbody>
     </table>

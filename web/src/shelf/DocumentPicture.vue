@@ -7,21 +7,26 @@ const kind = () => props.document.mediaType.split('/').pop()!.split('.').pop()!.
 </script>
 
 <template>
-  <img
-    v-if="document.hasPicture"
-    :src="`${base}/${document.id}/thumbnail`"
-    alt=""
-    loading="lazy"
-    decoding="async"
-  />
+  <span v-if="document.hasPicture" class="first">
+    <img :src="`${base}/${document.id}/thumbnail`" alt="" loading="lazy" decoding="async" />
+  </span>
   <span v-else class="none mono">{{ kind() }}</span>
 </template>
 
 <style scoped>
-img {
+.first {
+  display: grid;
   width: 100%;
   height: 100%;
-  object-fit: contain;
+  place-items: center;
+}
+img {
+  max-width: 100%;
+  max-height: 100%;
+  min-height: 0;
+  box-sizing: border-box;
+  border: 1px solid var(--rule-2);
+  background: #fff;
 }
 .none {
   display: grid;

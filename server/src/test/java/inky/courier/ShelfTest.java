@@ -355,7 +355,7 @@ class ShelfTest {
         String door = office.panel("/shelf/folders/" + secret + "/open");
         assertThat(person.post(door, Map.of("passcode", "harbour-8")).get("code"))
                 .isEqualTo("shelf.passcode-wrong");
-        assertThat(person.post(door, Map.of()).status()).isEqualTo(403);
+        assertThat(person.post(door, Map.of()).status()).isEqualTo(422);
         assertThat(person.post(door, Map.of("passcode", "harbour-9")).status()).isEqualTo(204);
         assertThat(person.get(path).status()).isEqualTo(200);
         assertThat(office.somebodyElse().get(path).get("code"))
@@ -366,7 +366,7 @@ class ShelfTest {
         for (int i = 0; i < 6; i++) {
             guesses.add(back.post(door, Map.of("passcode", "guess" + i)).status());
         }
-        assertThat(guesses).startsWith(403, 403).endsWith(429, 429);
+        assertThat(guesses).startsWith(422, 422).endsWith(429, 429);
         jdbc().sql("delete from sign_in_throttle").update();
 
         // Another passcode has to be given anew, and taken away none.

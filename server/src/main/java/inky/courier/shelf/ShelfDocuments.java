@@ -243,7 +243,7 @@ public class ShelfDocuments {
                 folder.keepDays());
     }
 
-    /** @throws Refusal when it is not the passcode */
+    /** @throws Invalid when it is not the passcode */
     public void open(ShelfVisitor visitor, UUID folder, @Nullable String passcode, Source source) {
         doors.open(visitor, item(folder), passcode, source);
     }
@@ -526,7 +526,7 @@ public class ShelfDocuments {
             throw Refusal.notFound("folder");
         }
         if (doors.closedTo(visitor).contains(folder.id())) {
-            throw Refusal.of(HttpStatus.FORBIDDEN, "shelf.passcode");
+            throw Refusal.of(HttpStatus.CONFLICT, "shelf.passcode");
         }
         if (folder.own() && visitor.person().isEmpty()) {
             throw Refusal.of(HttpStatus.FORBIDDEN, "shelf.own");

@@ -7,7 +7,6 @@ import inky.courier.signin.SignInThrottle;
 import inky.courier.signin.Source;
 import inky.courier.signin.ThrottleKey;
 import inky.courier.vault.Vault;
-import inky.courier.web.Refusal;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
@@ -17,7 +16,6 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
@@ -62,7 +60,7 @@ class ShelfDoors {
         return vault.sealText(passwords.encode(passcode), ShelfFolder.context(folder));
     }
 
-    /** @throws Refusal when it is not the passcode, or too early for another guess */
+    /** @throws Invalid when it is not the passcode @throws Refusal when it is too early for another guess */
     void open(ShelfVisitor visitor, ShelfFolderItem folder, @Nullable String passcode, Source source) {
         byte[] sealed = folders.findById(folder.id()).map(kept -> kept.passcode).orElse(null);
         if (sealed == null) {
@@ -73,7 +71,7 @@ class ShelfDoors {
         String hash = new String(vault.open(sealed, ShelfFolder.context(folder.id())), StandardCharsets.UTF_8);
         if (given.length() > LONGEST || !passwords.matches(given, hash)) {
             throttle.wrong(attempt, visitor.name(), Place.shelf(folder.name()), source);
-            throw Refusal.of(HttpStatus.FORBIDDEN, "shelf.passcode-wrong");
+            throw Invalid.of("shelf.passcode-wrong", "passcode");
         }
         throttle.right(attempt);
         jdbc.sql("insert into shelf_opened (holder, folder_id, until) values (?, ?, ?) "
