@@ -174,13 +174,12 @@ class DemoSetUp {
         List<PersonView> folk = makePeople(world);
         directory(world.directory(), filePort + 5);
         DemoFolders.Made folders = demoFolders.make(world, filePort, folk.get(0).id());
-        Map<String, JobView> made = makeJobs(world, harbour, lantern, folders);
+        Map<String, JobView> made = makeJobs(world, harbour, lantern, folders, shelf.fill(world.shelf()));
         Map<String, DeviceView> placed = makeDevices(world);
         placed.values().forEach(device -> place(device, made));
         plan(made);
         makeInboxes(made, folders);
         world.firmware().forEach(firmware::add);
-        shelf.fill(world.shelf());
         book.bringIn(String.join("\n", world.contacts()));
         return new Office(placed, made, folk);
     }
@@ -309,7 +308,8 @@ class DemoSetUp {
         return folk;
     }
 
-    private Map<String, JobView> makeJobs(World world, UUID harbour, UUID lantern, DemoFolders.Made folders) {
+    private Map<String, JobView> makeJobs(
+            World world, UUID harbour, UUID lantern, DemoFolders.Made folders, List<UUID> shelves) {
         String at = "@" + world.domain();
         UUID toMe = mail("Mail to me", DestinationKind.MAIL_TO_ME, lantern);
         UUID accounts = mail("Accounts desk", DestinationKind.MAIL_FIXED, harbour, "accounts" + at);
@@ -352,7 +352,7 @@ class DemoSetUp {
         job(made, "My ferry folder", "card", single, personal, folders.ownCloud());
         UUID stick = folders.stick();
         job(made, "Onto a stick", "crates", single, timed, stick);
-        List<UUID> anywhere = List.of(
+        List<UUID> anywhere = new ArrayList<>(List.of(
                 toMe,
                 chosen,
                 accounts,
@@ -362,7 +362,8 @@ class DemoSetUp {
                 folders.bills(),
                 folders.charts(),
                 folders.desktop(),
-                stick);
+                stick));
+        anywhere.addAll(shelves);
         Asking all = Asking.everything(profiles.value(single, ProfileDifference.NONE));
         job(made, "Free scan", "key", single, personal, all, anywhere);
         return made;

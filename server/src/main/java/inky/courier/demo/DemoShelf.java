@@ -13,6 +13,7 @@ import inky.courier.store.WorkFolders;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -46,17 +47,19 @@ class DemoShelf {
         this.work = work;
     }
 
-    void fill(List<World.ShelfFolder> wanted) {
+    /** @return destinations onto the shelf where scans are to go */
+    List<UUID> fill(List<World.ShelfFolder> wanted) {
+        List<UUID> made = new ArrayList<>();
         ShelfVisitor courier = new ShelfVisitor("demo", "maud", Optional.empty(), Optional.empty());
         for (World.ShelfFolder folder : wanted) {
-            ShelfFolderView made = folders.add(
+            ShelfFolderView kept = folders.add(
                     new ShelfFolderForm(folder.name(), folder.reach(), null, folder.own(), folder.keepDays(), null));
             for (String title : folder.documents()) {
-                bring(courier, made.id(), title);
+                bring(courier, kept.id(), title);
             }
             if (folder.passcode() != null) {
                 folders.change(
-                        made.id(),
+                        kept.id(),
                         new ShelfFolderForm(
                                 folder.name(),
                                 folder.reach(),
@@ -66,9 +69,13 @@ class DemoShelf {
                                 folder.passcode()),
                         "");
             }
-            destinations.add(
-                    DestinationForm.through("Shelf, " + folder.name(), DestinationKind.SHELF_FOLDER, made.id()));
+            if (folder.documents().isEmpty()) {
+                made.add(destinations
+                        .add(DestinationForm.through(folder.name(), DestinationKind.SHELF_FOLDER, kept.id()))
+                        .id());
+            }
         }
+        return made;
     }
 
     private void bring(ShelfVisitor visitor, UUID folder, String title) {
