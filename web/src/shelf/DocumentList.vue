@@ -1,34 +1,26 @@
 <script setup lang="ts">
-import { bytes, count, exact, figure, when } from '@/shared/format';
+import { bytes, exact, figure, when } from '@/shared/format';
 import type { Picked } from '@/shared/picked';
 import PickBox from '@/shared/PickBox.vue';
-import DocumentPicture from './DocumentPicture.vue';
+import PictureBlock from './PictureBlock.vue';
 import type { Document } from './shelf';
 
 /** Documents of a folder, as small pictures or as a list. */
-defineProps<{ rows: Document[]; picked: Picked; as: 'pictures' | 'list'; picks: boolean }>();
+defineProps<{ parts: Document[][]; picked: Picked; as: 'pictures' | 'list'; picks: boolean }>();
 defineEmits<{ open: [document: Document] }>();
-const BASE = '/api/shelf/documents';
-const pagesOf = (document: Document) => (document.pages ? count(document.pages, 'page') : '');
 </script>
 
 <template>
-  <ul v-if="as === 'pictures'" class="pictures" aria-label="Documents">
-    <li v-for="row in rows" :key="row.id" :class="{ chosen: picked.has(row.id) }">
-      <button type="button" :title="row.name" @click="$emit('open', row)">
-        <span class="paper"><DocumentPicture :document="row" :base="BASE" /></span>
-        <span class="name">{{ row.name }}</span>
-        <span class="caption">{{ [pagesOf(row), when(row.addedAt)].filter(Boolean).join(', ') }}</span>
-      </button>
-      <input
-        v-if="picks"
-        type="checkbox"
-        :aria-label="`Choose ${row.name}`"
-        :checked="picked.has(row.id)"
-        @change="picked.set(row.id, ($event.target as HTMLInputElement).checked)"
-      />
-    </li>
-  </ul>
+  <div v-if="as === 'pictures'" class="all" role="group" aria-label="Documents">
+    <PictureBlock
+      v-for="(part, i) in parts"
+      :key="i"
+      :rows="part"
+      :picked="picked"
+      :picks="picks"
+      @open="$emit('open', $event)"
+    />
+  </div>
   <div v-else class="wide">
     <table class="table" aria-label="Documents">
       <thead>
@@ -41,8 +33,8 @@ const pagesOf = (document: Document) => (document.pages ? count(document.pages, 
           <th scope="col">Kept until</th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
+      <tbody v-for="(part, i) in parts" :key="i">
+        <tr v-for="row in part" :key="row.id">
           <PickBox v-if="picks" :picked="picked" :row="row" />
           <td>
             <button type="button" class="link" @click="$emit('open', row)">{{ row.name }}</button>
@@ -64,63 +56,7 @@ const pagesOf = (document: Document) => (document.pages ? count(document.pages, 
 .number {
   text-align: right;
 }
-.pictures {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(148px, 1fr));
-  gap: 14px 12px;
-  margin: 12px 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  position: relative;
-  contain-intrinsic-size: auto 232px;
-  content-visibility: auto;
-}
-li button {
-  all: unset;
-  display: block;
-  width: 100%;
-  box-sizing: border-box;
-  padding: 6px;
-  cursor: pointer;
-}
-li button:hover,
-li.chosen {
-  background: var(--paper-1);
-}
-li button:focus-visible {
-  outline: 2px solid var(--stamp);
-  outline-offset: -2px;
-}
-li.chosen {
-  outline: 2px solid var(--ink-9);
-  outline-offset: -2px;
-}
-.paper {
-  display: block;
-  height: 168px;
-}
-.name {
-  display: -webkit-box;
-  overflow: hidden;
-  margin-top: 6px;
-  font-weight: 600;
-  line-height: 17px;
-  overflow-wrap: anywhere;
-  -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
-}
-.caption {
-  display: block;
-}
-li input {
-  position: absolute;
-  top: 10px;
-  left: 10px;
-  width: 24px;
-  height: 24px;
-  margin: 0;
-  accent-color: var(--stamp);
+.all {
+  margin-top: 12px;
 }
 </style>

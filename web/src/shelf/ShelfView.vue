@@ -257,7 +257,7 @@ const canChange = computed(() => may('ACT_ON_DELIVERIES') && reads.value);
         <ErrorNote :error="list.query.error.value" />
         <DocumentList
           v-if="list.rows.value.length"
-          :rows="list.rows.value"
+          :parts="list.parts.value"
           :picked="picked"
           :as="as"
           :picks="canChange"

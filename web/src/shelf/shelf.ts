@@ -72,7 +72,9 @@ export function useDocuments(folder: Ref<Folder | undefined>) {
         ? keepPreviousData(before)
         : undefined,
   });
-  const rows = computed(() => query.data.value?.pages.flatMap((page) => page.rows) ?? []);
+  /** As they came, so that what comes later changes none of what is there. */
+  const parts = computed(() => query.data.value?.pages.map((page) => page.rows) ?? []);
+  const rows = computed(() => parts.value.flat());
   const fitting = computed(() => query.data.value?.pages.at(-1)?.fitting ?? 0);
-  return { query, words, settled, sort, rows, fitting };
+  return { query, words, settled, sort, parts, rows, fitting };
 }
