@@ -27,7 +27,7 @@ defineEmits<{ choose: [folder: Folder] }>();
         </li>
       </ul>
       <p v-else class="quiet small">No folder yet.</p>
-      <p v-if="shelf.documents" class="caption" :class="{ tight: shelf.nearlyFull }">
+      <p v-if="shelf.documents" class="caption room" :class="{ tight: shelf.nearlyFull }">
         <template v-if="shelf.nearlyFull">Nearly full: </template>{{ figure(shelf.documents) }} of
         {{ figure(shelf.mostDocuments) }} documents, {{ bytes(shelf.bytes) }} of {{ bytes(shelf.mostBytes) }}
       </p>
@@ -90,7 +90,7 @@ button:focus-visible {
 .figure {
   font-variant-numeric: tabular-nums;
 }
-.caption {
+.room {
   margin: 5px 0 0;
 }
 .tight {

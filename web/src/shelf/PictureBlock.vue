@@ -17,7 +17,7 @@ const pagesOf = (document: Document) => (document.pages ? count(document.pages, 
       <button type="button" :title="row.name" @click="$emit('open', row)">
         <span class="paper"><DocumentPicture :document="row" :base="BASE" /></span>
         <span class="name">{{ row.name }}</span>
-        <span class="caption">{{ [pagesOf(row), when(row.addedAt)].filter(Boolean).join(', ') }}</span>
+        <span class="caption since">{{ [pagesOf(row), when(row.addedAt)].filter(Boolean).join(', ') }}</span>
       </button>
       <input
         v-if="picks"
@@ -78,7 +78,7 @@ li.chosen {
   -webkit-box-orient: vertical;
   -webkit-line-clamp: 2;
 }
-.caption {
+.since {
   display: block;
 }
 li input {

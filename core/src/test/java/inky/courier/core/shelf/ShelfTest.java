@@ -66,7 +66,8 @@ class ShelfTest {
         Path file = saved(document("Mooring licence 4711", "Schedule of dues"), "licence.pdf");
         DocumentLook look = DocumentLook.of(file, "licence.pdf", "application/pdf");
         assertEquals(2, look.pages());
-        BufferedImage thumbnail = ImageIO.read(new ByteArrayInputStream(look.thumbnail().orElseThrow()));
+        BufferedImage thumbnail =
+                ImageIO.read(new ByteArrayInputStream(look.thumbnail().orElseThrow()));
         assertEquals(DocumentLook.THUMBNAIL_WIDTH, thumbnail.getWidth());
         // A4 is 210 by 297 mm (ISO 216).
         assertEquals(297.0 / 210, (double) thumbnail.getHeight() / thumbnail.getWidth(), 0.01);
@@ -98,10 +99,13 @@ class ShelfTest {
                 bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
             }
             Path damaged = Files.write(folder.resolve("damaged.pdf"), bytes);
-            assertTrue(DocumentLook.of(damaged, "damaged.pdf", "application/pdf").pages() >= 0);
+            assertTrue(
+                    DocumentLook.of(damaged, "damaged.pdf", "application/pdf").pages() >= 0);
         }
         Path text = Files.writeString(folder.resolve("note.txt"), "Berth seven is closed.");
-        assertEquals("Berth seven is closed.", DocumentLook.of(text, "note.txt", "text/plain").text());
+        assertEquals(
+                "Berth seven is closed.",
+                DocumentLook.of(text, "note.txt", "text/plain").text());
     }
 
     @ParameterizedTest
@@ -144,7 +148,8 @@ class ShelfTest {
     void foldersBesideEachOtherHaveNamesOfTheirOwn() {
         UUID one = new UUID(1, 1);
         UUID other = new UUID(1, 2);
-        assertEquals(List.of(), faults(folder(Reach.ONE_DEVICE, one, "Forms"), folder(Reach.ONE_DEVICE, other, "Forms")));
+        assertEquals(
+                List.of(), faults(folder(Reach.ONE_DEVICE, one, "Forms"), folder(Reach.ONE_DEVICE, other, "Forms")));
         for (Reach reach : List.of(Reach.OFFICE, Reach.EACH_DEVICE)) {
             assertEquals(
                     List.of("shelf.folder-twice"),
