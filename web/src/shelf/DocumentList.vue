@@ -6,7 +6,13 @@ import PictureBlock from './PictureBlock.vue';
 import type { Document } from './shelf';
 
 /** Documents of a folder, as small pictures or as a list. */
-defineProps<{ parts: Document[][]; picked: Picked; as: 'pictures' | 'list'; picks: boolean }>();
+defineProps<{
+  parts: Document[][];
+  picked: Picked;
+  as: 'pictures' | 'list';
+  picks: boolean;
+  gone?: boolean;
+}>();
 defineEmits<{ open: [document: Document] }>();
 </script>
 
@@ -37,7 +43,8 @@ defineEmits<{ open: [document: Document] }>();
         <tr v-for="row in part" :key="row.id">
           <PickBox v-if="picks" :picked="picked" :row="row" />
           <td>
-            <button type="button" class="link" @click="$emit('open', row)">{{ row.name }}</button>
+            <template v-if="gone">{{ row.name }}</template>
+            <button v-else type="button" class="link" @click="$emit('open', row)">{{ row.name }}</button>
           </td>
           <td class="number">{{ row.pages ? figure(row.pages) : '–' }}</td>
           <td class="number">{{ bytes(row.bytes) }}</td>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query';
 import { useIntersectionObserver, useStorage } from '@vueuse/core';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, ask } from '@/api/client';
 import { useSession } from '@/app/session';
@@ -11,6 +11,7 @@ import { count, figure } from '@/shared/format';
 import { usePicked } from '@/shared/picked';
 import PickedBar from '@/shared/PickedBar.vue';
 import { useForm } from '@/shared/problems';
+import TickBox from '@/shared/TickBox.vue';
 import TextField from '@/shared/TextField.vue';
 import TitleBar from '@/shared/TitleBar.vue';
 import { useToast } from '@/shared/toast';
@@ -50,6 +51,7 @@ const picked = usePicked({
   words: list.words,
   attention: ref(false),
 });
+watch(list.deleted, () => picked.pick([]));
 const as = useStorage<'pictures' | 'list'>('courier-shelf', 'pictures');
 const WAYS: { value: 'pictures' | 'list'; words: string }[] = [
   { value: 'pictures', words: 'Pictures' },
@@ -124,6 +126,13 @@ const words = computed(() => count(picked.number.value, 'document'));
 const restore = (ids: string[]) => ask(api.POST('/api/shelf/documents/restore', { body: { ids } }));
 const remove = (ids: string[]) => ask(api.POST('/api/shelf/documents/delete', { body: { ids } }));
 const move = (ids: string[], to: Place) => ask(api.POST('/api/shelf/documents/move', { body: { ids, to } }));
+function restoreChosen() {
+  const ids = chosen.value;
+  return act(async () => {
+    await restore(ids);
+    return () => remove(ids);
+  }, `${words.value} restored.`);
+}
 function removeChosen() {
   const ids = chosen.value;
   return act(async () => {
@@ -247,27 +256,42 @@ const canChange = computed(() => may('ACT_ON_DELIVERIES') && reads.value);
           <el-select v-model="list.sort.value" aria-label="Order">
             <el-option v-for="one in SORTS" :key="one.value" :value="one.value" :label="one.words" />
           </el-select>
-          <ChoiceRow v-model="as" label="Shown as" :options="WAYS" />
+          <ChoiceRow v-if="!list.deleted.value" v-model="as" label="Shown as" :options="WAYS" />
+          <TickBox v-if="canChange" v-model="list.deleted.value" words="Deleted" />
         </div>
         <PickedBar :picked="picked" :words="words">
-          <button type="button" class="link" @click="((acting = 'Move'), (choosing = true))">Move</button>
-          <button type="button" class="link" @click="((acting = 'Copy'), (choosing = true))">Copy</button>
-          <button type="button" class="link delete" :disabled="busy" @click="removeChosen">Delete</button>
+          <button
+            v-if="list.deleted.value"
+            type="button"
+            class="link"
+            :disabled="busy"
+            @click="restoreChosen"
+          >
+            Restore
+          </button>
+          <template v-else>
+            <button type="button" class="link" @click="((acting = 'Move'), (choosing = true))">Move</button>
+            <button type="button" class="link" @click="((acting = 'Copy'), (choosing = true))">Copy</button>
+            <button type="button" class="link delete" :disabled="busy" @click="removeChosen">Delete</button>
+          </template>
         </PickedBar>
         <ErrorNote :error="list.query.error.value" />
         <DocumentList
           v-if="list.rows.value.length"
           :parts="list.parts.value"
           :picked="picked"
-          :as="as"
+          :as="list.deleted.value ? 'list' : as"
+          :gone="list.deleted.value"
           :picks="canChange"
           @open="opened = $event"
         />
         <p v-else-if="list.query.isSuccess.value" class="empty-view">
           {{
-            list.settled.value.trim()
-              ? 'No document has these words.'
-              : 'No document yet. Drop files here, or scan with a job that goes to this folder.'
+            list.deleted.value
+              ? 'Nothing was deleted here in the last day.'
+              : list.settled.value.trim()
+                ? 'No document has these words.'
+                : 'No document yet. Drop files here, or scan with a job that goes to this folder.'
           }}
         </p>
         <p ref="end" class="caption" aria-live="polite">
@@ -319,7 +343,8 @@ h2 {
 }
 .tools {
   display: grid;
-  grid-template-columns: minmax(160px, 1fr) 180px auto;
+  grid-template-columns: minmax(160px, 1fr) 180px auto auto;
+  align-items: center;
   gap: 12px;
   padding: 8px 0;
 }

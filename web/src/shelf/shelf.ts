@@ -32,10 +32,12 @@ export const SORTS = [
 export function useDocuments(folder: Ref<Folder | undefined>) {
   const words = ref('');
   const sort = ref('-added');
+  /** What was deleted within a day, instead of what is there. */
+  const deleted = ref(false);
   const settled = refDebounced(words, 150);
   watch(
     () => folder.value && keyOf(folder.value),
-    () => (words.value = ''),
+    () => ([words.value, deleted.value] = ['', false]),
   );
   const query = useInfiniteQuery({
     queryKey: computed(() => [
@@ -44,6 +46,7 @@ export function useDocuments(folder: Ref<Folder | undefined>) {
       folder.value && keyOf(folder.value),
       settled.value.trim(),
       sort.value,
+      deleted.value,
     ]),
     queryFn: ({ pageParam, signal }) =>
       ask(
@@ -54,6 +57,7 @@ export function useDocuments(folder: Ref<Folder | undefined>) {
               device: folder.value!.deviceId ?? undefined,
               find: settled.value.trim() || undefined,
               sort: sort.value,
+              deleted: deleted.value || undefined,
               from: pageParam || undefined,
             },
           },
@@ -76,5 +80,5 @@ export function useDocuments(folder: Ref<Folder | undefined>) {
   const parts = computed(() => query.data.value?.pages.map((page) => page.rows) ?? []);
   const rows = computed(() => parts.value.flat());
   const fitting = computed(() => query.data.value?.pages.at(-1)?.fitting ?? 0);
-  return { query, words, settled, sort, parts, rows, fitting };
+  return { query, words, settled, sort, deleted, parts, rows, fitting };
 }

@@ -175,6 +175,13 @@ class ShelfTest {
             assertThat(file.getNumberOfPages()).isEqualTo(2);
         }
 
+        assertThat(office.desk
+                        .get("/api/security-log?limit=1&what=DOWNLOADED")
+                        .ok()
+                        .text())
+                .as("whoever takes a file is noted")
+                .contains("Mooring licence.pdf");
+
         Map<String, Object> name = Map.of("name", "Licence for 2027");
         assertThat(office.desk.put(DOCUMENTS + "/" + id + "/name", name).ok().get("name"))
                 .isEqualTo("Licence for 2027.pdf");
@@ -192,6 +199,7 @@ class ShelfTest {
         JsonNode copies = office.desk.post(DOCUMENTS + "/copy", to).ok().json();
         office.desk.post(DOCUMENTS + "/delete", Map.of("ids", List.of(id))).ok();
         assertThat(office.desk.get(DOCUMENTS + "/" + id).status()).isEqualTo(404);
+        assertThat(names("folder=" + forms + "&deleted=true")).containsExactly("Licence for 2027.pdf");
         String copy = copies.path(0).asString();
         assertThat(office.desk.get(DOCUMENTS + "/" + copy + "/pages/1").status())
                 .isEqualTo(200);

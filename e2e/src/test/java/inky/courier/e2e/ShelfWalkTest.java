@@ -106,6 +106,15 @@ class ShelfWalkTest {
         assertThat(document("Licence.pdf")).isHidden();
         button(desk, "Undo").click();
         assertThat(document("Licence.pdf")).isVisible();
+        choose("Licence.pdf");
+        button(desk, "Delete").click();
+        assertThat(desk.getByText("1 document deleted.")).isVisible();
+        desk.getByLabel("Deleted").check();
+        choose("Licence.pdf");
+        Chrome.checkAccessibility(desk, "documents that were deleted");
+        button(desk, "Restore").click();
+        assertThat(desk.getByText("1 document restored.")).isVisible();
+        desk.getByLabel("Deleted").uncheck();
         choose("Fuel note.pdf");
         button(desk, "Move").click();
         Locator dialog = desk.getByRole(AriaRole.DIALOG);

@@ -1,5 +1,8 @@
 package inky.courier.shelf;
 
+import inky.courier.audit.SecurityLog;
+import inky.courier.audit.SecurityLog.Event;
+import inky.courier.audit.SecurityLog.Place;
 import inky.courier.core.access.Right;
 import inky.courier.shelf.ShelfDocuments.ShelfDocument;
 import inky.courier.shelf.ShelfDocuments.ShelfPart;
@@ -13,6 +16,7 @@ import inky.courier.store.ContentStore;
 import inky.courier.store.WorkFolders;
 import inky.courier.web.Needs;
 import inky.courier.web.StreamedContent;
+import inky.courier.web.Who;
 import jakarta.annotation.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -49,6 +53,7 @@ class ShelfController {
     private final ShelfUploads uploads;
     private final ContentStore store;
     private final WorkFolders work;
+    private final SecurityLog log;
 
     ShelfController(
             ShelfDocuments documents,
@@ -56,13 +61,15 @@ class ShelfController {
             ShelfFolders folders,
             ShelfUploads uploads,
             ContentStore store,
-            WorkFolders work) {
+            WorkFolders work,
+            SecurityLog log) {
         this.documents = documents;
         this.pictures = pictures;
         this.folders = folders;
         this.uploads = uploads;
         this.store = store;
         this.work = work;
+        this.log = log;
     }
 
     record FolderPasscode(@Nullable String passcode) {}
@@ -126,15 +133,26 @@ class ShelfController {
 
     @Needs(Right.OPEN_PAGES)
     @GetMapping(value = "/documents/{id}/pages/{number}", produces = MediaType.IMAGE_JPEG_VALUE)
-    ResponseEntity<byte[]> shelfPage(@PathVariable UUID id, @PathVariable int number) throws IOException {
-        return StreamedContent.picture(pictures.page(ShelfVisitor.atTheDesk(), id, number));
+    ResponseEntity<byte[]> shelfPage(@PathVariable UUID id, @PathVariable int number, HttpServletRequest request)
+            throws IOException {
+        ShelfVisitor visitor = ShelfVisitor.atTheDesk();
+        byte[] page = pictures.page(visitor, id, number);
+        if (number == 1) {
+            note(Event.PAGES_OPENED, documents.name(visitor, id), request);
+        }
+        return StreamedContent.picture(page);
     }
 
     @Needs(Right.OPEN_PAGES)
     @GetMapping("/documents/{id}/file")
-    ResponseEntity<StreamingResponseBody> shelfFile(@PathVariable UUID id) {
+    ResponseEntity<StreamingResponseBody> shelfFile(@PathVariable UUID id, HttpServletRequest request) {
         ShelfDocuments.Handout handout = documents.file(ShelfVisitor.atTheDesk(), id);
+        note(Event.DOWNLOADED, handout.name(), request);
         return StreamedContent.download(store, handout.stored(), handout.name());
+    }
+
+    private void note(Event what, String document, HttpServletRequest request) {
+        log.note(what, Who.name(), Place.DESK, Source.of(request).address(), document);
     }
 
     @PutMapping("/documents/{id}/name")

@@ -146,6 +146,7 @@ public class ShelfDocuments {
      * What is wanted of a folder; what is out of range is taken as the nearest that is allowed.
      *
      * @param find documents that have a word beginning with each of these, in their name or their text; absent for all
+     * @param deleted what was deleted within a day and can be restored, instead of what is there
      * @param sort name, added, bytes or pages, with {@code -} before it for the other direction; the newest first when absent
      */
     public record ShelfRequest(
@@ -153,6 +154,7 @@ public class ShelfDocuments {
             @Nullable UUID device,
             @Nullable String find,
             @Nullable String sort,
+            @Nullable Boolean deleted,
             @Nullable Integer from,
             @Nullable Integer count) {}
 
@@ -267,6 +269,7 @@ public class ShelfDocuments {
         }
         Wanted wanted = new Wanted(
                 spot,
+                Boolean.TRUE.equals(asked.deleted),
                 words,
                 order,
                 down,

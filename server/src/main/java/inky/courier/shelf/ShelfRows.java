@@ -178,8 +178,8 @@ class ShelfRows {
                         .list();
     }
 
-    /** What of a folder fits. @param words of which each begins a word of it */
-    record Wanted(Spot spot, List<String> words, String order, boolean down, int from, int count) {
+    /** What of a folder fits. @param removed what was deleted a moment ago, instead of what is there @param words of which each begins a word of it */
+    record Wanted(Spot spot, boolean removed, List<String> words, String order, boolean down, int from, int count) {
         /** Whether it can be ordered by that. */
         static boolean canOrderBy(String column) {
             return ORDERS.containsKey(column);
@@ -205,7 +205,9 @@ class ShelfRows {
     private JdbcClient.StatementSpec matching(String select, Wanted wanted, String rest) {
         String query = wanted.words.stream().map(word -> "'" + word + "':*").collect(Collectors.joining(" & "));
         return jdbc.sql(select
-                        + " from shelf_document where removed_at is null and folder_id = :folder "
+                        + " from shelf_document where removed_at is "
+                        + (wanted.removed ? "not null" : "null")
+                        + " and folder_id = :folder "
                         + "and device_id is not distinct from cast(:device as uuid) "
                         + "and owner_id is not distinct from cast(:owner as uuid)"
                         + (query.isEmpty() ? "" : " and words @@ cast(:query as tsquery)")
