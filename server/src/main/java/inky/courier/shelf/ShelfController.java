@@ -151,8 +151,8 @@ class ShelfController {
         return StreamedContent.download(store, handout.stored(), handout.name());
     }
 
-    private void note(Event what, String document, HttpServletRequest request) {
-        log.note(what, Who.name(), Place.DESK, Source.of(request).address(), document);
+    private void note(Event what, String called, HttpServletRequest request) {
+        log.note(what, Who.name(), Place.DESK, Source.of(request).address(), called);
     }
 
     @PutMapping("/documents/{id}/name")
